@@ -1,0 +1,80 @@
+import type { CorrectionId, PunchId } from '../units.ts';
+import type { Correction, EffectivePunch, Punch, PunchKind } from './types.ts';
+
+/** At one instant, what ends something comes before what starts something. */
+const RANK: Record<PunchKind, number> = {
+  out: 0,
+  'meal-out': 1,
+  'break-out': 2,
+  'job-change': 3,
+  undirected: 4,
+  'break-in': 5,
+  'meal-in': 6,
+  in: 7,
+};
+
+function inOrder(a: EffectivePunch, b: EffectivePunch): number {
+  return a.at - b.at || RANK[a.kind] - RANK[b.kind] || (a.job ?? 0) - (b.job ?? 0);
+}
+
+/** The corrections that hold: not undone by one that itself holds. In order of id. */
+export function correctionsInForce(corrections: readonly Correction[]): Correction[] {
+  const newestFirst = [...corrections].sort((a, b) => b.id - a.id);
+  const undone = new Set<CorrectionId>();
+  const inForce: Correction[] = [];
+  // An undo is always younger than what it undoes, so one pass from the newest settles chains of undo and redo.
+  for (const correction of newestFirst) {
+    if (undone.has(correction.id)) continue;
+    if (correction.kind === 'undo') undone.add(correction.undoes);
+    inForce.push(correction);
+  }
+  return inForce.reverse();
+}
+
+/**
+ * Step 1. Raw punches with the corrections in force laid over them, in order of time. The order in which either
+ * arrived does not matter; the raw ones are not touched.
+ */
+export function effectivePunches(
+  punches: readonly Punch[],
+  corrections: readonly Correction[],
+): EffectivePunch[] {
+  const effective: EffectivePunch[] = [];
+  const changes = new Map<PunchId, Extract<Correction, { kind: 'move' | 'drop' }>>();
+  if (corrections.length > 0) {
+    for (const correction of correctionsInForce(corrections)) {
+      if (correction.kind === 'move' || correction.kind === 'drop') changes.set(correction.punch, correction);
+      if (correction.kind === 'add') {
+        effective.push({
+          at: correction.at,
+          kind: correction.punchKind,
+          zone: correction.zone,
+          job: correction.job,
+          department: correction.department,
+          punch: null,
+          correction: correction.id,
+          clockedAt: null,
+        });
+      }
+    }
+  }
+  for (let i = 0; i < punches.length; i++) {
+    const punch = punches[i]!;
+    const change = changes.size > 0 ? changes.get(punch.id) : undefined;
+    if (change?.kind === 'drop') continue;
+    effective.push({
+      at: change === undefined ? punch.at : change.at,
+      kind: punch.kind,
+      zone: punch.zone,
+      job: punch.job,
+      department: punch.department,
+      punch: punch.id,
+      correction: change === undefined ? null : change.id,
+      clockedAt: change === undefined ? null : punch.at,
+    });
+  }
+  for (let i = 1; i < effective.length; i++) {
+    if (inOrder(effective[i - 1]!, effective[i]!) > 0) return effective.sort(inOrder);
+  }
+  return effective;
+}

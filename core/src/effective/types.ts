@@ -1,0 +1,60 @@
+import type { CorrectionId, DepartmentId, Instant, JobId, PunchId } from '../units.ts';
+
+export const PUNCH_KINDS = [
+  'in',
+  'out',
+  'meal-out',
+  'meal-in',
+  'break-out',
+  'break-in',
+  'job-change',
+  'undirected',
+] as const;
+export type PunchKind = (typeof PUNCH_KINDS)[number];
+
+/** What a clock, a phone or a file said. Never changed, never deleted. */
+export interface Punch {
+  readonly id: PunchId;
+  readonly at: Instant;
+  readonly kind: PunchKind;
+  /** IANA zone of the site where it was made. */
+  readonly zone: string;
+  readonly job: JobId | null;
+  readonly department: DepartmentId | null;
+}
+
+interface CorrectionBase {
+  readonly id: CorrectionId;
+}
+
+/**
+ * One recorded change to what was clocked. A later one (by id) overrides an earlier one on the same punch;
+ * `undo` takes another correction back, and may itself be undone.
+ */
+export type Correction =
+  | (CorrectionBase & {
+      readonly kind: 'add';
+      readonly at: Instant;
+      readonly punchKind: PunchKind;
+      readonly zone: string;
+      readonly job: JobId | null;
+      readonly department: DepartmentId | null;
+    })
+  | (CorrectionBase & { readonly kind: 'move'; readonly punch: PunchId; readonly at: Instant })
+  | (CorrectionBase & { readonly kind: 'drop'; readonly punch: PunchId })
+  | (CorrectionBase & { readonly kind: 'undo'; readonly undoes: CorrectionId });
+
+/** A punch as the computation sees it. */
+export interface EffectivePunch {
+  readonly at: Instant;
+  readonly kind: PunchKind;
+  readonly zone: string;
+  readonly job: JobId | null;
+  readonly department: DepartmentId | null;
+  /** The raw punch behind it; null where a correction added it. */
+  readonly punch: PunchId | null;
+  /** The correction that added or moved it; null where it stands as clocked. */
+  readonly correction: CorrectionId | null;
+  /** Where a correction moved it: the time that was clocked. */
+  readonly clockedAt: Instant | null;
+}

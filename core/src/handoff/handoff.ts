@@ -1,0 +1,69 @@
+import { type ClassId, isPremium, type Line } from '../lines/types.ts';
+import { type Hundredths, hundredths, type Seconds, seconds, type Workday } from '../units.ts';
+
+/** A pay code as the pay system knows it. */
+export interface PayCode {
+  readonly code: string;
+  readonly name: string;
+}
+
+/** Which code each class and premium is paid under. A class that stands in none falls into the catch-all. */
+export type PayCodeMap = ReadonlyMap<ClassId, PayCode>;
+
+/** One person's hours under one code on one workday; `code` is null in the catch-all. */
+export interface PayLine {
+  readonly workday: Workday;
+  readonly code: string | null;
+  readonly classId: ClassId;
+  readonly seconds: Seconds;
+  readonly hundredths: Hundredths;
+}
+
+/** Lines of one card with their codes; jobs and departments of one day and class added together. */
+export function toPayLines(lines: readonly Line[], codes: PayCodeMap): PayLine[] {
+  const sums = new Map<string, { workday: Workday; classId: ClassId; seconds: number; hundredths: number }>();
+  for (const line of lines) {
+    const key = `${line.workday} ${line.classId}`;
+    const sum = sums.get(key);
+    if (sum === undefined) {
+      sums.set(key, { workday: line.workday, classId: line.classId, seconds: line.seconds, hundredths: line.hundredths });
+    } else {
+      sum.seconds += line.seconds;
+      sum.hundredths += line.hundredths;
+    }
+  }
+  return [...sums.values()].map((sum) => ({
+    workday: sum.workday,
+    code: codes.get(sum.classId)?.code ?? null,
+    classId: sum.classId,
+    seconds: seconds(sum.seconds),
+    hundredths: hundredths(sum.hundredths),
+  }));
+}
+
+/** Hours of one class over many cards. */
+export interface ClassSum {
+  readonly seconds: number;
+  readonly hundredths: number;
+}
+export type ClassSums = Readonly<Partial<Record<ClassId, ClassSum>>>;
+
+/** The hours of a card by class and premium. */
+export function classSums(lines: readonly Line[]): ClassSums {
+  const sums: Partial<Record<ClassId, { seconds: number; hundredths: number }>> = {};
+  for (const line of lines) {
+    const sum = (sums[line.classId] ??= { seconds: 0, hundredths: 0 });
+    sum.seconds += line.seconds;
+    sum.hundredths += line.hundredths;
+  }
+  return sums;
+}
+
+/** Payable hundredths of a card: its classes, premiums aside. */
+export function payableHundredths(sums: ClassSums): Hundredths {
+  let total = 0;
+  for (const [classId, sum] of Object.entries(sums)) {
+    if (!isPremium(classId as ClassId)) total += sum?.hundredths ?? 0;
+  }
+  return hundredths(total);
+}

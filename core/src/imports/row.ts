@@ -1,0 +1,119 @@
+import type { PunchKind } from '../effective/types.ts';
+import { type Instant, SECONDS_PER_DAY } from '../units.ts';
+import type { ZoneTables } from '../zone/zone.ts';
+import { readDateAndTime, readMoment } from './moment.ts';
+import type { Field, Mapping, Refusal } from './types.ts';
+
+/** Words for kinds of punches in files. Common practice, no source. */
+const KINDS: Record<string, PunchKind> = {
+  '': 'undirected',
+  in: 'in',
+  i: 'in',
+  start: 'in',
+  'clock in': 'in',
+  out: 'out',
+  o: 'out',
+  end: 'out',
+  'clock out': 'out',
+  'meal out': 'meal-out',
+  'meal start': 'meal-out',
+  'meal in': 'meal-in',
+  'meal end': 'meal-in',
+  'break out': 'break-out',
+  'break start': 'break-out',
+  'break in': 'break-in',
+  'break end': 'break-in',
+  job: 'job-change',
+  'job change': 'job-change',
+  transfer: 'job-change',
+  punch: 'undirected',
+  undirected: 'undirected',
+};
+
+/** People, jobs and sites by the names that files use for them. */
+export interface Directory {
+  person(
+    number: string,
+  ): { readonly id: number; readonly site: number; readonly firstDay: number; readonly lastDay: number } | undefined;
+  job(name: string): number | undefined;
+  site(name: string): number | undefined;
+  /** IANA zone of a site. */
+  zone(site: number): string;
+}
+
+export interface ReadPunch {
+  readonly person: number;
+  readonly at: Instant;
+  readonly kind: PunchKind;
+  readonly job: number | null;
+  readonly site: number;
+}
+
+/** How far from the import a punch may lie before it cannot be meant. */
+const FAR_PAST_DAYS = 730;
+const FAR_FUTURE_DAYS = 2;
+
+/**
+ * Reads the rows of one file by its confirmed mapping.
+ *
+ * @param now when the file came: a punch more than two years before it or two days after it is refused
+ */
+export function rowReader(
+  mapping: Mapping,
+  directory: Directory,
+  zones: ZoneTables,
+  now: Instant,
+): (row: readonly string[]) => ReadPunch | Refusal {
+  const at = (field: Field) => mapping.columns.indexOf(field);
+  const [person, moment, date, time, kind, job, site] = (
+    ['person', 'moment', 'date', 'time', 'kind', 'job', 'site'] as const
+  ).map(at) as [number, number, number, number, number, number, number];
+  const earliest = now - FAR_PAST_DAYS * SECONDS_PER_DAY;
+  const latest = now + FAR_FUTURE_DAYS * SECONDS_PER_DAY;
+  const cell = (row: readonly string[], column: number): string => (column < 0 ? '' : (row[column] ?? '')).trim();
+
+  return (row) => {
+    if (row.length < mapping.columns.length) {
+      return { field: 'ignore', value: row.join(','), reason: 'columns-missing' };
+    }
+    const number = cell(row, person);
+    if (number === '') return { field: 'person', value: '', reason: 'no-person' };
+    const known = directory.person(number);
+    if (known === undefined) return { field: 'person', value: number, reason: 'unknown-person' };
+    const siteName = cell(row, site);
+    const siteId = siteName === '' ? known.site : directory.site(siteName);
+    if (siteId === undefined) return { field: 'site', value: siteName, reason: 'unknown-site' };
+    const offsets = zones.of(directory.zone(siteId));
+    const read =
+      moment >= 0
+        ? readMoment(cell(row, moment), mapping.dateOrder, offsets)
+        : readDateAndTime(cell(row, date), cell(row, time), mapping.dateOrder, offsets);
+    if ('reason' in read) return read;
+    if (read.at < earliest || read.at > latest) {
+      const value = moment >= 0 ? cell(row, moment) : `${cell(row, date)} ${cell(row, time)}`;
+      return { field: moment >= 0 ? 'moment' : 'date', value, reason: 'too-far-off' };
+    }
+    const day = Math.floor(read.at / SECONDS_PER_DAY);
+    if (day < known.firstDay - 1 || day > known.lastDay + 1) {
+      return { field: 'person', value: number, reason: 'not-employed' };
+    }
+    const kindName = cell(row, kind);
+    const kindRead = KINDS[kindName] ?? KINDS[kindName.toLowerCase().replaceAll(/[-_\s]+/g, ' ')];
+    if (kindRead === undefined) return { field: 'kind', value: kindName, reason: 'unknown-kind' };
+    const jobName = cell(row, job);
+    const jobId = jobName === '' ? null : directory.job(jobName);
+    if (jobId === undefined) return { field: 'job', value: jobName, reason: 'unknown-job' };
+    return { person: known.id, at: read.at, kind: kindRead, job: jobId, site: siteId };
+  };
+}
+
+/** What a mapping lacks to be usable: fields that must stand in a column. Empty where it is complete. */
+export function missingFields(columns: readonly Field[]): Field[] {
+  const missing: Field[] = [];
+  if (!columns.includes('person')) missing.push('person');
+  if (!columns.includes('moment')) {
+    if (!columns.includes('date')) missing.push('date');
+    if (!columns.includes('time')) missing.push('time');
+  }
+  return missing;
+}

@@ -1,0 +1,20 @@
+import type { DepartmentId, Hundredths, JobId, Seconds, Workday } from '../units.ts';
+
+/** `ordinary`, `overtime-1.5`, `overtime-2`, …, or `premium:` and its name. */
+export type ClassId = 'ordinary' | `overtime-${number}` | `premium:${string}`;
+
+/** One day's hours of one class or premium in one job and department. */
+export interface Line {
+  readonly workday: Workday;
+  readonly classId: ClassId;
+  readonly job: JobId | null;
+  readonly department: DepartmentId | null;
+  readonly seconds: Seconds;
+  /** Hundredths of an hour, apportioned so that the day adds up. */
+  readonly hundredths: Hundredths;
+}
+
+/** Premiums lie beside the classes: they are not added to payable hours. */
+export const isPremium = (classId: ClassId): boolean => classId.startsWith('premium:');
+
+export const classOf = (multiplier: number): ClassId => (multiplier === 1 ? 'ordinary' : `overtime-${multiplier}`);

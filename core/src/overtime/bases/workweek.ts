@@ -1,0 +1,7 @@
+import { workweekOf } from '../../workday/workday.ts';
+import type { Basis } from './bases.ts';
+
+/** Hours of one workweek: 168 hours, never averaged with another (29 CFR 778.104, recalled from memory). */
+export const workweek: Basis = {
+  bucketOf: (segment, weekStartsOn) => workweekOf(segment.workday, weekStartsOn),
+};

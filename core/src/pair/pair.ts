@@ -1,0 +1,86 @@
+import type { EffectivePunch, PunchKind } from '../effective/types.ts';
+import type { Instant, Seconds } from '../units.ts';
+import type { Shift } from './types.ts';
+
+export interface PairingRules {
+  readonly repeatWindowSeconds: Seconds;
+  readonly longestSpellSeconds: Seconds;
+  readonly shiftGapSeconds: Seconds;
+}
+
+const OPENS: Record<PunchKind, boolean> = {
+  in: true,
+  'meal-in': true,
+  'break-in': true,
+  out: false,
+  'meal-out': false,
+  'break-out': false,
+  'job-change': true,
+  undirected: true,
+};
+
+const emptyShift = (): Shift => ({ spells: [], missingOut: [], missingIn: [], onTheClock: null });
+
+/**
+ * Step 2. Ordered punches into spells and spells into shifts.
+ *
+ * An in that meets no out within the longest spell is a missing out, an out that meets no in a missing in; both stand
+ * in the shift they belong to and pay nothing. Where `asOf` is given, an in without an out that is still younger than the longest
+ * spell at that instant is somebody at work, not a missing out.
+ */
+export function pair(punches: readonly EffectivePunch[], rules: PairingRules, asOf: Instant | null): Shift[] {
+  const shifts: Shift[] = [];
+  let shift: Shift | null = null;
+  let open: EffectivePunch | null = null;
+  let lastAt = Number.NEGATIVE_INFINITY;
+  let previous: EffectivePunch | null = null;
+
+  /** The shift this punch belongs to: the current one, or a new one after a gap longer than `gap`. */
+  const shiftAt = (at: number, gap: number): Shift => {
+    if (shift === null || at - lastAt > gap) {
+      shift = emptyShift();
+      shifts.push(shift);
+    }
+    return shift;
+  };
+
+  for (let i = 0; i < punches.length; i++) {
+    const punch = punches[i]!;
+    if (
+      previous !== null &&
+      previous.kind === punch.kind &&
+      punch.at - previous.at <= rules.repeatWindowSeconds
+    ) {
+      continue;
+    }
+    previous = punch;
+
+    const reachable: boolean = open !== null && punch.at - open.at <= rules.longestSpellSeconds;
+    // An undirected punch ends what is open and starts something where nothing is.
+    const opens: boolean = punch.kind === 'undirected' ? !reachable : OPENS[punch.kind];
+
+    if (punch.kind === 'job-change' && open !== null && reachable) {
+      shift!.spells.push({ in: open, out: punch });
+      open = punch;
+    } else if (opens) {
+      if (open !== null) shift!.missingOut.push(open);
+      // Coming back from a meal or break continues the shift, however long the way there took.
+      const returns = punch.kind === 'meal-in' || punch.kind === 'break-in';
+      shiftAt(punch.at, returns ? rules.longestSpellSeconds : rules.shiftGapSeconds);
+      open = punch;
+    } else if (open !== null && reachable) {
+      shift!.spells.push({ in: open, out: punch });
+      open = null;
+    } else {
+      if (open !== null) shift!.missingOut.push(open);
+      open = null;
+      shiftAt(punch.at, rules.shiftGapSeconds).missingIn.push(punch);
+    }
+    lastAt = punch.at;
+  }
+  if (open !== null) {
+    if (asOf !== null && asOf - open.at <= rules.longestSpellSeconds) shift!.onTheClock = open;
+    else shift!.missingOut.push(open);
+  }
+  return shifts;
+}

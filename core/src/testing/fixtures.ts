@@ -1,0 +1,97 @@
+/** Short ways to say a person's input in tests. Not part of the package. */
+import { type Computed, compute, type PersonInput } from '../compute.ts';
+import type { Correction, EffectivePunch, Punch, PunchKind } from '../effective/types.ts';
+import type { Plan } from '../plan/types.ts';
+import { type CompiledRulebook, compileRulebook } from '../rulebook/compile.ts';
+import type { Rulebook } from '../rulebook/schema.ts';
+import {
+  type CorrectionId,
+  type Instant,
+  instant,
+  instantFromIso,
+  type PunchId,
+  SECONDS_PER_DAY,
+  type Workday,
+  wallClock,
+  workdayFromIso,
+} from '../units.ts';
+import { firstInstantOf, ZoneTables } from '../zone/zone.ts';
+
+export const LONDON = 'Europe/London';
+export const zones = ZoneTables.around(instantFromIso('2026-01-01T00:00:00Z'), instantFromIso('2026-12-31T00:00:00Z'));
+export const london = zones.of(LONDON);
+
+/** A rulebook without rounding, meals, overtime or premiums, but for what is given. */
+export const plainRules: Rulebook = {
+  name: 'Plain',
+  pairing: { repeatWindow: 'PT2M', longestSpell: 'PT14H', shiftGap: 'PT4H' },
+  rounding: [],
+  breaks: { paidUpTo: 'PT20M' },
+  workday: { startsAt: '00:00', shiftBelongsTo: 'day it starts' },
+  workweek: { startsOn: 'monday' },
+  overtime: [],
+  premiums: [],
+};
+
+export function rulebook(changes: Partial<Rulebook> = {}): CompiledRulebook {
+  const result = compileRulebook({ ...plainRules, ...changes }, 1);
+  if (!result.ok) throw new Error(JSON.stringify(result.faults));
+  return result.rulebook;
+}
+
+/** `2026-10-24 22:00` on London's wall clock; a trailing `*` takes the second of two equal times. */
+export function at(text: string): Instant {
+  const [date, time] = text.replace('*', '').split(' ') as [string, string];
+  const [h, m, s] = time.split(':').map(Number) as [number, number, number | undefined];
+  const wall = wallClock(workdayFromIso(date) * SECONDS_PER_DAY + h * 3600 + m * 60 + (s ?? 0));
+  return instant(firstInstantOf(london, wall) + (text.endsWith('*') ? 3600 : 0));
+}
+
+let nextId = 1;
+export function punch(kind: PunchKind, when: string, more: Partial<Punch> = {}): Punch {
+  return { id: nextId++ as PunchId, at: at(when), kind, zone: LONDON, job: null, department: null, ...more };
+}
+
+/** Punches of whole shifts: `['2026-10-19 08:00', '2026-10-19 17:00']` is an in and an out. */
+export function shifts(...pairs: readonly (readonly [string, string])[]): Punch[] {
+  return pairs.flatMap(([start, end]) => [punch('in', start), punch('out', end)]);
+}
+
+export const effective = (punches: readonly Punch[]): EffectivePunch[] =>
+  punches.map((p) => ({
+    at: p.at,
+    kind: p.kind,
+    zone: p.zone,
+    job: p.job,
+    department: p.department,
+    punch: p.id,
+    correction: null,
+    clockedAt: null,
+  }));
+
+export const correctionId = (id: number) => id as CorrectionId;
+
+export function computeFor(
+  punches: readonly Punch[],
+  rules: CompiledRulebook,
+  more: { first?: string; last?: string; corrections?: Correction[]; plans?: Plan[]; asOf?: Instant } = {},
+): Computed {
+  const input: PersonInput = {
+    first: workdayFromIso(more.first ?? '2026-10-19') as Workday,
+    last: workdayFromIso(more.last ?? '2026-11-01') as Workday,
+    punches,
+    corrections: more.corrections ?? [],
+    plans: more.plans ?? [],
+    rulebook: rules,
+    zones,
+    asOf: more.asOf ?? null,
+  };
+  return compute(input, true);
+}
+
+/** Hours by class over all lines: `{ ordinary: 40, 'overtime-1.5': 6 }`. */
+export function hoursByClass(computed: Computed): Record<string, number> {
+  const hours: Record<string, number> = {};
+  for (const line of computed.lines) hours[line.classId] = (hours[line.classId] ?? 0) + line.hundredths / 100;
+  return hours;
+}
