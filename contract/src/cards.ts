@@ -1,0 +1,98 @@
+import type {
+  ClassId,
+  Exception,
+  Instant,
+  Line,
+  OvertimeReason,
+  PersonId,
+  Plan,
+  ShiftReason,
+  Spell,
+  UnpaidBreak,
+  ZoneOffsets,
+} from '@heath/core';
+import type { CorrectionView } from './settle.ts';
+
+/** What a day's mark in the list shows: ordinary, with overtime, with something to settle, nothing. */
+export type DayMark = 'o' | 't' | 'x' | '-';
+
+/** One person in the list of a period; hours are null while they are being computed. */
+export interface CardRow {
+  readonly personId: PersonId;
+  readonly number: string;
+  readonly name: string;
+  readonly department: string;
+  readonly groupId: number;
+  readonly payableHundredths: number | null;
+  readonly toSettle: number;
+  /** A mark a day. */
+  readonly marks: string;
+}
+
+/** GET /api/periods/:id/cards */
+export interface CardsReply {
+  readonly rows: readonly CardRow[];
+}
+
+/** GET /api/periods/:id/strip?group=ID */
+export interface StripReply {
+  readonly days: readonly StripDay[];
+  readonly clockedSeconds: number;
+  readonly payableHundredths: number;
+  readonly toSettle: number;
+  readonly people: number;
+  /** Cards whose hours are still being computed. */
+  readonly computing: number;
+}
+
+export interface StripDay {
+  /** ISO 8601 date. */
+  readonly day: string;
+  readonly plannedSeconds: number;
+  readonly clockedSeconds: number;
+  readonly toSettle: number;
+}
+
+/** One shift as the ribbon draws it and the why panel explains it. */
+export interface ShiftView {
+  /** ISO 8601 date. */
+  readonly workday: string;
+  readonly spells: readonly Spell[];
+  readonly unpaid: readonly UnpaidBreak[];
+  readonly onTheClock: Instant | null;
+  readonly clockedSeconds: number;
+  readonly payableSeconds: number;
+  readonly unpaidSeconds: number;
+  readonly roundingSeconds: number;
+  readonly reasons: readonly ShiftReason[];
+}
+
+export interface SegmentView {
+  readonly workday: string;
+  readonly start: Instant;
+  readonly end: Instant;
+  readonly classId: ClassId;
+  readonly premiums: readonly string[];
+}
+
+/** GET /api/periods/:id/cards/:personId */
+export interface CardReply {
+  readonly row: CardRow;
+  readonly rulebook: string;
+  readonly edition: number;
+  readonly firstDay: string;
+  readonly lastDay: string;
+  readonly sealed: boolean;
+  /** Punches or corrections came after the period was handed off. */
+  readonly changedSinceSealed: boolean;
+  /** The site's offsets, so that every instant can be shown on its wall clock. */
+  readonly offsets: ZoneOffsets;
+  readonly plans: readonly Plan[];
+  readonly shifts: readonly ShiftView[];
+  readonly segments: readonly SegmentView[];
+  readonly lines: readonly Line[];
+  readonly exceptions: readonly Exception[];
+  readonly overtimeReasons: readonly OvertimeReason[];
+  readonly corrections: readonly CorrectionView[];
+  readonly codes: readonly { readonly classId: ClassId; readonly code: string; readonly name: string }[];
+}

@@ -1,0 +1,43 @@
+import type { ClassId } from '@heath/core';
+
+/** GET /api/periods/:id/handoff */
+export interface HandoffReply {
+  readonly periodId: number;
+  readonly people: number;
+  readonly clockedSeconds: number;
+  /** From clocked to payable: what meals and breaks took off and what rounding did. */
+  readonly unpaidSeconds: number;
+  readonly roundingSeconds: number;
+  readonly payableHundredths: number;
+  readonly codes: readonly CodeSum[];
+  readonly toSettle: number;
+  readonly computing: number;
+  /** Null until the period is handed off. */
+  readonly batch: HandoffBatch | null;
+  /** Batches of earlier periods, newest first. */
+  readonly earlier: readonly HandoffBatch[];
+}
+
+/** Hours under one pay code; `code` is null in the catch-all. */
+export interface CodeSum {
+  readonly code: string | null;
+  readonly name: string;
+  readonly classIds: readonly ClassId[];
+  readonly premium: boolean;
+  readonly people: number;
+  readonly hundredths: number;
+  /** The same code's hours in the period before; null where that was not handed off. */
+  readonly previousHundredths: number | null;
+}
+
+export interface HandoffBatch {
+  readonly id: number;
+  readonly firstDay: string;
+  readonly lastDay: string;
+  readonly people: number;
+  readonly lines: number;
+  readonly payableHundredths: number;
+  readonly premiumHundredths: number;
+  readonly madeBy: string;
+  readonly madeAt: string;
+}

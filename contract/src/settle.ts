@@ -1,0 +1,44 @@
+import type { ClassSums } from '@heath/core';
+import * as v from 'valibot';
+import type { CardReply } from './cards.ts';
+
+/** POST /api/periods/:id/cards/:personId/settle, and …/preview for its effect alone. */
+export const SettleRequest = v.object({
+  /** The exception's key. */
+  exception: v.pipe(v.string(), v.minLength(1), v.maxLength(64)),
+  /** The time that was missing, in seconds since 1970-01-01T00:00:00Z. */
+  at: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(4_102_444_800)),
+  note: v.pipe(v.string(), v.trim(), v.maxLength(500, 'A note has at most 500 characters.')),
+});
+export type SettleRequest = v.InferOutput<typeof SettleRequest>;
+
+/** What settling would change: hours of the card by class and premium. */
+export interface SettlePreview {
+  readonly before: ClassSums;
+  readonly after: ClassSums;
+  /** Exceptions left on the card after it. */
+  readonly toSettle: number;
+}
+
+/** The recomputed card after settling or undoing. */
+export interface SettleReply {
+  readonly correctionId: number;
+  readonly card: CardReply;
+}
+
+/** A correction as the card's history shows it. */
+export interface CorrectionView {
+  readonly id: number;
+  readonly kind: 'add' | 'move' | 'drop' | 'undo';
+  readonly at: number | null;
+  readonly punchKind: string | null;
+  readonly note: string;
+  readonly by: string;
+  /** ISO 8601 instant. */
+  readonly madeAt: string;
+  readonly payableBeforeHundredths: number;
+  readonly payableAfterHundredths: number;
+  readonly undoes: number | null;
+  /** Another correction took it back. */
+  readonly undone: boolean;
+}

@@ -1,0 +1,159 @@
+import { type ClassId, type Rulebook, type Workday, workdayFromIso } from '@heath/core';
+import { nameOf } from './names.ts';
+import { harborAgreement } from './rulebooks/harbor-agreement.ts';
+import { nightBerthTerms } from './rulebooks/night-berth-terms.ts';
+import { shoreTerms } from './rulebooks/shore-terms.ts';
+
+export const ZONE = 'Europe/London';
+export const SITES = ['Northquay', 'Saltholm', 'Ebb Point'] as const;
+export const JOBS = ['Kittiwake', 'Sandpiper', 'Dunlin', 'Berth maintenance', 'Ticket hall', 'Stores', 'Storm duty'] as const;
+export const GROUPS: readonly { readonly name: string; readonly rulebook: Rulebook }[] = [
+  { name: 'Afloat', rulebook: harborAgreement },
+  { name: 'Ashore', rulebook: shoreTerms },
+  { name: 'Night', rulebook: nightBerthTerms },
+];
+
+/** A shift as planned, in minutes of the wall clock after midnight of its day; past 1440 is the next morning. */
+export interface Pattern {
+  readonly start: number;
+  readonly end: number;
+}
+
+export interface Department {
+  readonly name: string;
+  readonly group: 'Afloat' | 'Ashore' | 'Night';
+  /** How many of each 64 people. */
+  readonly share: number;
+  readonly jobs: readonly (typeof JOBS)[number][];
+  readonly patterns: readonly Pattern[];
+  /** Two weeks from Monday: x is a day at work. */
+  readonly roster: readonly string[];
+  readonly punchesMeals: boolean;
+  /** Whether the clock there tells in from out. */
+  readonly undirected: boolean;
+}
+
+const hours = (start: number, end: number): Pattern => ({ start: start * 60, end: end * 60 });
+
+export const DEPARTMENTS: readonly Department[] = [
+  {
+    name: 'Deck',
+    group: 'Afloat',
+    share: 16,
+    jobs: ['Kittiwake', 'Sandpiper', 'Dunlin'],
+    patterns: [hours(5.5, 14), hours(13.5, 22)],
+    roster: ['xxxxx..xxxxx..', 'xxxx..xxxxxx..', '.xxxxx..xxxxx.'],
+    punchesMeals: true,
+    undirected: false,
+  },
+  {
+    name: 'Engine Room',
+    group: 'Afloat',
+    share: 9,
+    jobs: ['Kittiwake', 'Sandpiper', 'Dunlin'],
+    patterns: [hours(5, 13.5), hours(13, 21.5)],
+    roster: ['xxxxx..xxxxx..', '..xxxxx.xxxxx.'],
+    punchesMeals: true,
+    undirected: false,
+  },
+  {
+    name: 'Onboard Services',
+    group: 'Afloat',
+    share: 12,
+    jobs: ['Kittiwake', 'Sandpiper', 'Dunlin'],
+    patterns: [hours(6, 14.5), hours(14, 22.5)],
+    roster: ['xxxx..xxxx.xxx', 'xxxxx..xxxxx..'],
+    punchesMeals: true,
+    undirected: false,
+  },
+  {
+    name: 'Terminals',
+    group: 'Ashore',
+    share: 11,
+    jobs: ['Ticket hall'],
+    patterns: [hours(6.5, 15), hours(13, 21.5)],
+    roster: ['xxxxx..xxxxx..', 'xx..xxxxx..xxx'],
+    punchesMeals: false,
+    undirected: true,
+  },
+  {
+    name: 'Night Berth',
+    group: 'Night',
+    share: 6,
+    jobs: ['Berth maintenance'],
+    patterns: [hours(22, 30)],
+    roster: ['xxxxx..xxxxx..', 'xxx..xxxxx..xx'],
+    punchesMeals: true,
+    undirected: false,
+  },
+  {
+    name: 'Workshop',
+    group: 'Ashore',
+    share: 6,
+    jobs: ['Stores', 'Berth maintenance'],
+    patterns: [hours(7, 15.5)],
+    roster: ['xxxxx..xxxxx..'],
+    punchesMeals: false,
+    undirected: false,
+  },
+  {
+    name: 'Office',
+    group: 'Ashore',
+    share: 4,
+    jobs: ['Stores'],
+    patterns: [hours(8.5, 17)],
+    roster: ['xxxxx..xxxxx..'],
+    punchesMeals: false,
+    undirected: false,
+  },
+];
+
+/** The first day of the first period; periods of two weeks follow one another from here. */
+export const FIRST_PERIOD: Workday = workdayFromIso('2026-07-27');
+/** The period the demo stands in: 19 October to 1 November 2026. */
+export const CURRENT_PERIOD: Workday = workdayFromIso('2026-10-19');
+/** Where the demo's clock stands: Monday 2 November 2026, 09:00 in London. */
+export const DEMO_NOW = '2026-11-02T09:00:00Z';
+
+export const PAY_CODES: readonly { readonly code: string; readonly name: string; readonly pays: readonly ClassId[] }[] = [
+  { code: '110', name: 'Ordinary', pays: ['ordinary'] },
+  { code: '215', name: 'Overtime, time and a half', pays: ['overtime-1.5'] },
+  { code: '220', name: 'Overtime, double', pays: ['overtime-2'] },
+  { code: '340', name: 'Night premium', pays: ['premium:Night'] },
+];
+
+export interface DemoPerson {
+  readonly index: number;
+  readonly number: string;
+  readonly name: string;
+  readonly department: Department;
+  readonly site: (typeof SITES)[number];
+  readonly job: (typeof JOBS)[number];
+  readonly pattern: Pattern;
+  readonly roster: string;
+  readonly firstDay: Workday;
+  readonly lastDay: Workday | null;
+}
+
+const DEPARTMENT_OF = DEPARTMENTS.flatMap((department) => Array<Department>(department.share).fill(department));
+
+/** The people of a company of any size; the first 64 are the demo's. */
+export function people(count: number): DemoPerson[] {
+  return Array.from({ length: count }, (_, index) => {
+    const department = DEPARTMENT_OF[index % DEPARTMENT_OF.length]!;
+    const pick = <T>(from: readonly T[]): T => from[index % from.length]!;
+    return {
+      index,
+      number: `MF-${String(101 + index).padStart(4, '0')}`,
+      name: nameOf(index),
+      department,
+      site: department.name === 'Office' || department.name === 'Workshop' ? 'Northquay' : pick(SITES),
+      job: pick(department.jobs),
+      pattern: pick(department.patterns),
+      roster: department.roster[Math.floor(index / 2) % department.roster.length]!,
+      // One is hired and one leaves in the middle of the current period.
+      firstDay: index === 57 ? workdayFromIso('2026-10-26') : workdayFromIso('2024-01-08'),
+      lastDay: index === 20 ? workdayFromIso('2026-10-23') : null,
+    };
+  });
+}

@@ -1,0 +1,30 @@
+import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
+import mysql from 'mysql2';
+
+export type Pool = mysql.Pool;
+export type Database = MySql2Database & { $client: Pool };
+/** What store functions take: the database, or a transaction on it. */
+export type Queries = Pick<MySql2Database, 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'>;
+
+/** A pool on MariaDB. Every connection speaks UTC and utf8mb4, in strict mode, and reads what is committed. */
+export function connect(url: string, connections: number): Database {
+  const pool = mysql.createPool({
+    uri: url,
+    connectionLimit: connections,
+    charset: 'utf8mb4_general_ci',
+    timezone: 'Z',
+    dateStrings: true,
+    supportBigNumbers: true,
+  });
+  pool.on('connection', (connection) => {
+    connection.query(
+      "SET time_zone = '+00:00', sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION', tx_isolation = 'READ-COMMITTED'",
+    );
+  });
+  return drizzle({ client: pool }) as Database;
+}
+
+/** Ends the pool's connections. */
+export function disconnect(database: Database): Promise<void> {
+  return new Promise((resolve) => database.$client.end(() => resolve()));
+}

@@ -1,0 +1,304 @@
+import { type ClassId, type ClassSums, type Field, type Line, type Mapping, PUNCH_KINDS, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
+import {
+  bigint,
+  char,
+  customType,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  smallint,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core';
+
+/** JSON is text in MariaDB: parsed and written here, nowhere else. */
+const json = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'longtext',
+    fromDriver: (text) => JSON.parse(text) as T,
+    toDriver: (value) => JSON.stringify(value),
+  })(name);
+
+/** A DATE that is a workday in code. */
+const workday = customType<{ data: Workday; driverData: string }>({
+  dataType: () => 'date',
+  fromDriver: (iso) => workdayFromIso(iso),
+  toDriver: (day) => workdayToIso(day),
+});
+
+const mediumBlob = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' });
+
+const id = () => int('id').autoincrement().primaryKey();
+/** Instants are whole seconds since 1970-01-01T00:00:00Z. */
+const at = (name: string) => bigint(name, { mode: 'number' });
+
+export const user = mysqlTable('user', {
+  id: id(),
+  username: varchar('username', { length: 64 }).notNull().unique(),
+  name: varchar('name', { length: 120 }).notNull(),
+  passwordHash: varchar('password_hash', { length: 255 }).notNull(),
+});
+
+export const session = mysqlTable('session', {
+  sid: varchar('sid', { length: 128 }).primaryKey(),
+  data: json<Record<string, unknown>>('data').notNull(),
+  expiresAt: at('expires_at').notNull(),
+});
+
+export const signInAttempt = mysqlTable('sign_in_attempt', {
+  key: varchar('key', { length: 128 }).primaryKey(),
+  hits: int('hits').notNull(),
+  resetAt: at('reset_at').notNull(),
+});
+
+export const setting = mysqlTable('setting', {
+  name: varchar('name', { length: 64 }).primaryKey(),
+  value: varchar('value', { length: 255 }).notNull(),
+});
+
+export const site = mysqlTable('site', {
+  id: id(),
+  name: varchar('name', { length: 120 }).notNull().unique(),
+  zone: varchar('zone', { length: 64 }).notNull(),
+});
+
+export const department = mysqlTable('department', {
+  id: id(),
+  name: varchar('name', { length: 120 }).notNull().unique(),
+});
+
+export const job = mysqlTable('job', {
+  id: id(),
+  name: varchar('name', { length: 120 }).notNull().unique(),
+});
+
+/** How pay periods follow one another; pay groups that are paid together share one. */
+export const schedule = mysqlTable('schedule', {
+  id: id(),
+  name: varchar('name', { length: 120 }).notNull().unique(),
+});
+
+export const period = mysqlTable(
+  'period',
+  {
+    id: id(),
+    scheduleId: int('schedule_id').notNull(),
+    firstDay: workday('first_day').notNull(),
+    lastDay: workday('last_day').notNull(),
+  },
+  (t) => [uniqueIndex('period_first_day').on(t.scheduleId, t.firstDay)],
+);
+
+export const rulebook = mysqlTable('rulebook', {
+  id: id(),
+  name: varchar('name', { length: 120 }).notNull().unique(),
+});
+
+/** A dated version of a rulebook. Never changed once it is here. */
+export const rulebookEdition = mysqlTable(
+  'rulebook_edition',
+  {
+    id: id(),
+    rulebookId: int('rulebook_id').notNull(),
+    edition: int('edition').notNull(),
+    firstDay: workday('first_day').notNull(),
+    rules: json<unknown>('rules').notNull(),
+  },
+  (t) => [uniqueIndex('rulebook_edition_number').on(t.rulebookId, t.edition)],
+);
+
+export const payGroup = mysqlTable('pay_group', {
+  id: id(),
+  name: varchar('name', { length: 120 }).notNull().unique(),
+  scheduleId: int('schedule_id').notNull(),
+  rulebookId: int('rulebook_id').notNull(),
+});
+
+export const person = mysqlTable('person', {
+  id: id(),
+  number: varchar('number', { length: 32 }).notNull().unique(),
+  name: varchar('name', { length: 120 }).notNull(),
+  groupId: int('group_id').notNull(),
+  departmentId: int('department_id').notNull(),
+  siteId: int('site_id').notNull(),
+  firstDay: workday('first_day').notNull(),
+  lastDay: workday('last_day'),
+});
+
+export const plan = mysqlTable(
+  'plan',
+  {
+    personId: int('person_id').notNull(),
+    startsAt: at('starts_at').notNull(),
+    endsAt: at('ends_at').notNull(),
+    workday: workday('workday').notNull(),
+    jobId: int('job_id'),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.startsAt] })],
+);
+
+/** Raw punches: only ever added. Keyed by what makes a punch the same punch, so that a repeat cannot come in twice. */
+export const punch = mysqlTable(
+  'punch',
+  {
+    personId: int('person_id').notNull(),
+    at: at('at').notNull(),
+    kind: mysqlEnum('kind', PUNCH_KINDS).notNull(),
+    id: int('id').autoincrement().notNull().unique(),
+    siteId: int('site_id').notNull(),
+    jobId: int('job_id'),
+    importId: int('import_id').notNull(),
+    line: int('line').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.at, t.kind] })],
+);
+
+/** Recorded changes to what was clocked: only ever added. */
+export const correction = mysqlTable(
+  'correction',
+  {
+    id: id(),
+    personId: int('person_id').notNull(),
+    kind: mysqlEnum('kind', ['add', 'move', 'drop', 'undo']).notNull(),
+    punchId: int('punch_id'),
+    at: at('at'),
+    punchKind: mysqlEnum('punch_kind', PUNCH_KINDS),
+    siteId: int('site_id'),
+    jobId: int('job_id'),
+    undoes: int('undoes'),
+    /** The exception it settles. */
+    exceptionKey: varchar('exception_key', { length: 64 }),
+    periodId: int('period_id').notNull(),
+    note: varchar('note', { length: 500 }).notNull(),
+    payableBefore: int('payable_before').notNull(),
+    payableAfter: int('payable_after').notNull(),
+    madeBy: int('made_by').notNull(),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [index('correction_person').on(t.personId)],
+);
+
+/** One workday on a card as lists and strips need it: planned and clocked seconds, hundredths payable and overtime, exceptions. */
+export type CardDay = readonly [planned: number, clocked: number, payable: number, overtime: number, exceptions: number];
+
+/**
+ * One person's computed period. `inputVersion` grows with every change to what it follows from; the results belong to
+ * `computedVersion`, and are not shown where the two differ.
+ */
+export const card = mysqlTable(
+  'card',
+  {
+    periodId: int('period_id').notNull(),
+    personId: int('person_id').notNull(),
+    inputVersion: int('input_version').notNull().default(1),
+    computedVersion: int('computed_version').notNull().default(0),
+    clockedSeconds: int('clocked_seconds').notNull().default(0),
+    unpaidSeconds: int('unpaid_seconds').notNull().default(0),
+    roundingSeconds: int('rounding_seconds').notNull().default(0),
+    payableHundredths: int('payable_hundredths').notNull().default(0),
+    toSettle: smallint('to_settle').notNull().default(0),
+    days: json<readonly CardDay[]>('days'),
+    sums: json<ClassSums>('sums'),
+    lines: json<readonly Line[]>('lines'),
+  },
+  (t) => [primaryKey({ columns: [t.periodId, t.personId] }), index('card_person').on(t.personId)],
+);
+
+export const importFile = mysqlTable('import_file', {
+  id: id(),
+  name: varchar('name', { length: 255 }).notNull(),
+  status: mysqlEnum('status', ['receiving', 'to confirm', 'queued', 'done', 'failed']).notNull(),
+  format: mysqlEnum('format', ['csv', 'xlsx']),
+  bytes: bigint('bytes', { mode: 'number' }).notNull().default(0),
+  sha256: char('sha256', { length: 64 }),
+  header: json<readonly string[]>('header'),
+  mapping: json<Mapping>('mapping'),
+  taskId: int('task_id'),
+  added: int('added').notNull().default(0),
+  known: int('known').notNull().default(0),
+  refused: int('refused').notNull().default(0),
+  error: varchar('error', { length: 500 }),
+  madeBy: int('made_by').notNull(),
+  madeAt: at('made_at').notNull(),
+});
+
+/** The bytes of an imported file as they came. */
+export const importChunk = mysqlTable(
+  'import_chunk',
+  {
+    importId: int('import_id').notNull(),
+    seq: int('seq').notNull(),
+    bytes: mediumBlob('bytes').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.importId, t.seq] })],
+);
+
+export const importRefusal = mysqlTable(
+  'import_refusal',
+  {
+    importId: int('import_id').notNull(),
+    line: int('line').notNull(),
+    field: varchar('field', { length: 16 }).$type<Field>().notNull(),
+    value: varchar('value', { length: 255 }).notNull(),
+    reason: varchar('reason', { length: 32 }).notNull(),
+    cells: json<readonly string[]>('cells').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.importId, t.line] })],
+);
+
+/** Work off the request. A server claims a row, keeps its lease alive and finishes it; a lease that ran out is claimed again. */
+export const task = mysqlTable(
+  'task',
+  {
+    id: id(),
+    kind: mysqlEnum('kind', ['import', 'recompute']).notNull(),
+    subjectId: int('subject_id').notNull(),
+    status: mysqlEnum('status', ['waiting', 'running', 'done', 'failed']).notNull(),
+    done: bigint('done', { mode: 'number' }).notNull().default(0),
+    total: bigint('total', { mode: 'number' }).notNull().default(0),
+    claim: varchar('claim', { length: 64 }),
+    leaseUntil: at('lease_until').notNull().default(0),
+    error: varchar('error', { length: 500 }),
+  },
+  (t) => [index('task_status').on(t.status)],
+);
+
+export const payCode = mysqlTable('pay_code', {
+  id: id(),
+  code: varchar('code', { length: 16 }).notNull().unique(),
+  name: varchar('name', { length: 120 }).notNull(),
+});
+
+/** Which pay code a class or premium is paid under; those without a row are in the catch-all. */
+export const payCodeClass = mysqlTable('pay_code_class', {
+  classId: varchar('class_id', { length: 120 }).$type<ClassId>().primaryKey(),
+  payCodeId: int('pay_code_id').notNull(),
+});
+
+/** One sealed batch of pay lines. A period has at most one: it is never sent twice. */
+export const handoff = mysqlTable('handoff', {
+  id: id(),
+  periodId: int('period_id').notNull().unique(),
+  people: int('people').notNull(),
+  lines: int('lines').notNull(),
+  payableHundredths: bigint('payable_hundredths', { mode: 'number' }).notNull(),
+  premiumHundredths: bigint('premium_hundredths', { mode: 'number' }).notNull(),
+  madeBy: int('made_by').notNull(),
+  madeAt: at('made_at').notNull(),
+});
+
+export const handoffLine = mysqlTable(
+  'handoff_line',
+  {
+    handoffId: int('handoff_id').notNull(),
+    seq: int('seq').notNull(),
+    personNumber: varchar('person_number', { length: 32 }).notNull(),
+    workday: workday('workday').notNull(),
+    code: varchar('code', { length: 16 }).notNull(),
+    classId: varchar('class_id', { length: 120 }).$type<ClassId>().notNull(),
+    hundredths: int('hundredths').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.handoffId, t.seq] })],
+);

@@ -1,0 +1,31 @@
+import { workdayToIso } from '@heath/core';
+import { Router } from 'express';
+import * as v from 'valibot';
+import type { Context } from '../../http/context.ts';
+import { IdParam, Problem, valid } from '../../http/problem.ts';
+import { writeFile } from './file.ts';
+import { handOff, handoffOf } from './service.ts';
+import { findBatch } from './store.ts';
+
+const By = v.optional(v.picklist(['workday', 'period'], 'Lines are by workday or by period.'), 'workday');
+
+export function handoffRoutes(context: Context): Router {
+  const routes = Router();
+  routes.get('/periods/:period/handoff', async (request, response) => {
+    response.json(await handoffOf(context, valid(IdParam, request.params.period)));
+  });
+  routes.post('/periods/:period/handoff', async (request, response) => {
+    const periodId = valid(IdParam, request.params.period);
+    await handOff(context, request.session.user!.id, periodId);
+    response.status(201).json(await handoffOf(context, periodId));
+  });
+  routes.get('/handoffs/:id/file.csv', async (request, response) => {
+    const by = valid(By, request.query.by);
+    const batch = await findBatch(context.database, valid(IdParam, request.params.id));
+    if (batch === undefined) throw new Problem(404, 'not-found', 'There is no such batch.');
+    const days = `${workdayToIso(batch.firstDay)}_${workdayToIso(batch.lastDay)}`;
+    response.type('text/csv').attachment(`handoff-${batch.batch.id}_${days}_by-${by}.csv`);
+    await writeFile(context.database, batch, by, response);
+  });
+  return routes;
+}

@@ -1,0 +1,194 @@
+import type { CodeSum, HandoffBatch, HandoffReply } from '@heath/contract';
+import { type ClassId, type Instant, instantToIso, isPremium, type PayCodeMap, toPayLines, workdayToIso } from '@heath/core';
+import type { Queries } from '../../database/connect.ts';
+import type { handoffLine } from '../../database/schema.ts';
+import type { Context } from '../../http/context.ts';
+import { Problem } from '../../http/problem.ts';
+import {
+  addHandoff,
+  addLines,
+  type BatchRow,
+  batchesBefore,
+  batchOf,
+  cardLines,
+  cardSums,
+  findPeriod,
+  hundredthsByCode,
+  lockCards,
+  payCodeMap,
+  updateHandoff,
+} from './store.ts';
+
+const CARDS_AT_ONCE = 200;
+
+/** Everything that must be known before a period is handed off, and the batch where it was. */
+export async function handoffOf({ database }: Context, periodId: number): Promise<HandoffReply> {
+  const period = await findPeriod(database, periodId);
+  if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
+  const earlier = await batchesBefore(database, period);
+  const previous = earlier[0] ? await hundredthsByCode(database, earlier[0].batch.id) : new Map<string, number>();
+  const batch = await batchOf(database, periodId);
+  const cards = await readCards(database, periodId, batch !== undefined);
+  return {
+    periodId,
+    ...cards.totals,
+    codes: codeSums(cards.byClass, await payCodeMap(database), earlier[0] ? previous : null),
+    batch: batch === undefined ? null : batchView(batch),
+    earlier: earlier.map(batchView),
+  };
+}
+
+interface ClassTotal {
+  people: number;
+  hundredths: number;
+}
+
+async function readCards(queries: Queries, periodId: number, sealed: boolean) {
+  const totals = {
+    people: 0,
+    clockedSeconds: 0,
+    unpaidSeconds: 0,
+    roundingSeconds: 0,
+    payableHundredths: 0,
+    toSettle: 0,
+    computing: 0,
+  };
+  const byClass = new Map<ClassId, ClassTotal>();
+  for (const card of await cardSums(queries, periodId)) {
+    totals.people++;
+    if (!sealed && card.inputVersion !== card.computedVersion) {
+      totals.computing++;
+      continue;
+    }
+    totals.clockedSeconds += card.clockedSeconds;
+    totals.unpaidSeconds += card.unpaidSeconds;
+    totals.roundingSeconds += card.roundingSeconds;
+    totals.payableHundredths += card.payableHundredths;
+    totals.toSettle += card.toSettle;
+    for (const [classId, sum] of Object.entries(card.sums ?? {})) {
+      const total = byClass.get(classId as ClassId) ?? { people: 0, hundredths: 0 };
+      total.people++;
+      total.hundredths += sum?.hundredths ?? 0;
+      byClass.set(classId as ClassId, total);
+    }
+  }
+  return { totals, byClass };
+}
+
+/** Sums by code, classes before premiums; the catch-all first, since it must be emptied. */
+function codeSums(
+  byClass: ReadonlyMap<ClassId, ClassTotal>,
+  codes: PayCodeMap,
+  previous: ReadonlyMap<string, number> | null,
+): CodeSum[] {
+  const sums = new Map<string, CodeSum>();
+  for (const [classId, total] of byClass) {
+    const code = codes.get(classId) ?? null;
+    const premium = isPremium(classId);
+    const key = `${code?.code ?? ''} ${premium}`;
+    const sum = sums.get(key);
+    sums.set(key, {
+      code: code?.code ?? null,
+      name: code?.name ?? 'Not assigned to a pay code',
+      classIds: [...(sum?.classIds ?? []), classId],
+      premium,
+      people: Math.max(sum?.people ?? 0, total.people),
+      hundredths: (sum?.hundredths ?? 0) + total.hundredths,
+      previousHundredths: previous === null ? null : code === null ? 0 : (previous.get(code.code) ?? 0),
+    });
+  }
+  return [...sums.values()].sort(
+    (a, b) =>
+      Number(a.code !== null) - Number(b.code !== null) ||
+      Number(a.premium) - Number(b.premium) ||
+      (a.code ?? '').localeCompare(b.code ?? ''),
+  );
+}
+
+/** Seals a period and writes its pay lines down as one batch, once. Refused while anything of it is open. */
+export async function handOff(context: Context, userId: number, periodId: number): Promise<HandoffBatch> {
+  return context.database.transaction(async (tx) => {
+    const period = await findPeriod(tx, periodId);
+    if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
+    await lockCards(tx, periodId);
+    if ((await batchOf(tx, periodId)) !== undefined) {
+      throw new Problem(409, 'sealed', 'This period was handed off already. It is never sent twice.');
+    }
+    const codes = await payCodeMap(tx);
+    const { totals, byClass } = await readCards(tx, periodId, false);
+    refuseUnready(totals, codeSums(byClass, codes, null));
+    const id = await addHandoff(tx, {
+      periodId,
+      people: totals.people,
+      lines: 0,
+      payableHundredths: 0,
+      premiumHundredths: 0,
+      madeBy: userId,
+      madeAt: context.clock.now(),
+    });
+    const written = await writeLines(tx, id, periodId, codes);
+    if (written.payableHundredths !== totals.payableHundredths) {
+      throw new Error(`Lines of ${written.payableHundredths} hundredths for cards of ${totals.payableHundredths}.`);
+    }
+    await updateHandoff(tx, id, written);
+    return batchView((await batchOf(tx, periodId))!);
+  });
+}
+
+function refuseUnready(totals: { people: number; toSettle: number; computing: number }, codes: readonly CodeSum[]): void {
+  const unassigned = codes.filter((sum) => sum.code === null);
+  const reasons = [
+    totals.people === 0 ? 'nobody has a card in this period' : null,
+    totals.computing > 0 ? `${totals.computing} cards are still being computed` : null,
+    totals.toSettle > 0 ? `${totals.toSettle} missing punches are open` : null,
+    unassigned.length > 0
+      ? `${(unassigned.reduce((sum, code) => sum + code.hundredths, 0) / 100).toFixed(2)} hours have no pay code`
+      : null,
+  ].filter((reason) => reason !== null);
+  if (reasons.length > 0) throw new Problem(409, 'not-ready', `Not handed off: ${reasons.join('; ')}.`);
+}
+
+async function writeLines(tx: Queries, handoffId: number, periodId: number, codes: PayCodeMap) {
+  let seq = 0;
+  let payableHundredths = 0;
+  let premiumHundredths = 0;
+  for (let after = ''; ; ) {
+    const cards = await cardLines(tx, periodId, after, CARDS_AT_ONCE);
+    const rows: (typeof handoffLine.$inferInsert)[] = [];
+    for (const card of cards) {
+      for (const line of toPayLines(card.lines ?? [], codes)) {
+        if (line.hundredths === 0) continue;
+        if (line.code === null) throw new Error(`Line of ${line.classId} without a code.`);
+        if (isPremium(line.classId)) premiumHundredths += line.hundredths;
+        else payableHundredths += line.hundredths;
+        rows.push({
+          handoffId,
+          seq: ++seq,
+          personNumber: card.number,
+          workday: line.workday,
+          code: line.code,
+          classId: line.classId,
+          hundredths: line.hundredths,
+        });
+      }
+    }
+    await addLines(tx, rows);
+    if (cards.length < CARDS_AT_ONCE) break;
+    after = cards[cards.length - 1]!.number;
+  }
+  return { lines: seq, payableHundredths, premiumHundredths };
+}
+
+export function batchView({ batch, firstDay, lastDay, by }: BatchRow): HandoffBatch {
+  return {
+    id: batch.id,
+    firstDay: workdayToIso(firstDay),
+    lastDay: workdayToIso(lastDay),
+    people: batch.people,
+    lines: batch.lines,
+    payableHundredths: batch.payableHundredths,
+    premiumHundredths: batch.premiumHundredths,
+    madeBy: by,
+    madeAt: instantToIso(batch.madeAt as Instant),
+  };
+}

@@ -1,0 +1,17 @@
+import { sql } from 'drizzle-orm';
+import { Router } from 'express';
+import type { Context } from '../../http/context.ts';
+
+/** Answers 200 when this server and its database are ready, 503 while the database is not. */
+export function healthRoutes({ database }: Context): Router {
+  const routes = Router();
+  routes.get('/health', async (_request, response) => {
+    try {
+      await database.execute(sql`SELECT 1`);
+      response.json({ status: 'ready' });
+    } catch {
+      response.status(503).json({ status: 'database not ready' });
+    }
+  });
+  return routes;
+}

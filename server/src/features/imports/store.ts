@@ -1,0 +1,104 @@
+import type { Mapping } from '@heath/core';
+import { and, asc, desc, eq, gt, ne } from 'drizzle-orm';
+import type { Database, Queries } from '../../database/connect.ts';
+import { importChunk, importFile, importRefusal, job, person, site, task, user } from '../../database/schema.ts';
+
+export type ImportRow = typeof importFile.$inferSelect;
+type Refusal = typeof importRefusal.$inferInsert;
+
+/** The bytes of a file as they were received, chunk by chunk. */
+export async function* chunksOf(database: Database, importId: number): AsyncGenerator<Buffer> {
+  for (let seq = 0; ; seq++) {
+    const [row] = await database
+      .select({ bytes: importChunk.bytes })
+      .from(importChunk)
+      .where(and(eq(importChunk.importId, importId), eq(importChunk.seq, seq)));
+    if (row === undefined) return;
+    yield row.bytes;
+  }
+}
+
+export async function createImport(queries: Queries, values: typeof importFile.$inferInsert): Promise<number> {
+  const [result] = await queries.insert(importFile).values(values);
+  return result.insertId;
+}
+
+export async function addChunk(queries: Queries, importId: number, seq: number, bytes: Buffer): Promise<void> {
+  await queries.insert(importChunk).values({ importId, seq, bytes });
+}
+
+export async function forgetImport(queries: Queries, importId: number): Promise<void> {
+  await queries.delete(importChunk).where(eq(importChunk.importId, importId));
+  await queries.delete(importFile).where(eq(importFile.id, importId));
+}
+
+export async function updateImport(queries: Queries, importId: number, set: Partial<ImportRow>): Promise<void> {
+  await queries.update(importFile).set(set).where(eq(importFile.id, importId));
+}
+
+const withUser = (queries: Queries) =>
+  queries
+    .select({ file: importFile, by: user.name, done: task.done, total: task.total, taskStatus: task.status, taskError: task.error })
+    .from(importFile)
+    .innerJoin(user, eq(user.id, importFile.madeBy))
+    .leftJoin(task, eq(task.id, importFile.taskId));
+export type ImportWithUser = Awaited<ReturnType<typeof withUser>>[number];
+
+export async function findImport(queries: Queries, importId: number): Promise<ImportWithUser | undefined> {
+  return (await withUser(queries).where(eq(importFile.id, importId)))[0];
+}
+
+export function listImports(queries: Queries): Promise<ImportWithUser[]> {
+  return withUser(queries).where(ne(importFile.status, 'receiving')).orderBy(desc(importFile.id)).limit(200);
+}
+
+/** An import of the very same bytes that was carried out, if there is one. */
+export async function sameFile(queries: Queries, sha256: string, notId: number): Promise<number | null> {
+  const [row] = await queries
+    .select({ id: importFile.id })
+    .from(importFile)
+    .where(and(eq(importFile.sha256, sha256), eq(importFile.status, 'done'), ne(importFile.id, notId)))
+    .limit(1);
+  return row?.id ?? null;
+}
+
+/** Takes a file into the queue, unless it is there or done already. */
+export async function queueImport(queries: Queries, importId: number, mapping: Mapping): Promise<boolean> {
+  const [locked] = await queries
+    .select({ status: importFile.status, task: task.status })
+    .from(importFile)
+    .leftJoin(task, eq(task.id, importFile.taskId))
+    .where(eq(importFile.id, importId))
+    .for('update');
+  const stopped = locked?.status === 'queued' && locked.task === 'failed';
+  if (locked?.status !== 'to confirm' && locked?.status !== 'failed' && !stopped) return false;
+  const [result] = await queries.insert(task).values({ kind: 'import', subjectId: importId, status: 'waiting' });
+  await updateImport(queries, importId, { status: 'queued', mapping, taskId: result.insertId, error: null });
+  return true;
+}
+
+export async function addRefusals(queries: Queries, refusals: readonly Refusal[]): Promise<void> {
+  for (let i = 0; i < refusals.length; i += 1000) {
+    await queries.insert(importRefusal).values(refusals.slice(i, i + 1000));
+  }
+}
+
+export function refusalsAfter(queries: Queries, importId: number, line: number, limit: number) {
+  return queries
+    .select()
+    .from(importRefusal)
+    .where(and(eq(importRefusal.importId, importId), gt(importRefusal.line, line)))
+    .orderBy(asc(importRefusal.line))
+    .limit(limit);
+}
+
+/** People, jobs and sites by what files call them. */
+export async function directoryRows(queries: Queries) {
+  return {
+    people: await queries
+      .select({ id: person.id, number: person.number, site: person.siteId, firstDay: person.firstDay, lastDay: person.lastDay })
+      .from(person),
+    jobs: await queries.select().from(job),
+    sites: await queries.select().from(site),
+  };
+}

@@ -1,0 +1,44 @@
+import type { PayCodesReply } from '@heath/contract';
+import { type ClassId, classOf, type Rulebook } from '@heath/core';
+import type { Database } from '../../database/connect.ts';
+import { Problem } from '../../http/problem.ts';
+import { addCode, allRules, assign, assignments, codes, findCode, findCodeNamed } from './store.ts';
+
+/** Every class and premium that some rulebook edition can pay. */
+function payableClasses(rulebooks: readonly Rulebook[]): Set<ClassId> {
+  const classes = new Set<ClassId>(['ordinary']);
+  for (const rulebook of rulebooks) {
+    for (const rule of rulebook.overtime) for (const tier of rule.tiers) classes.add(classOf(tier.multiplier));
+  }
+  for (const rulebook of rulebooks) for (const premium of rulebook.premiums) classes.add(`premium:${premium.name}`);
+  return classes;
+}
+
+export async function payCodes(database: Database): Promise<PayCodesReply> {
+  const rulebooks = (await allRules(database)).map((row) => row.rules as Rulebook);
+  const assigned = new Map((await assignments(database)).map((row) => [row.classId, row.payCodeId]));
+  const classes = new Set([...payableClasses(rulebooks), ...assigned.keys()]);
+  return {
+    codes: await codes(database),
+    classes: [...classes].map((classId) => ({ classId, codeId: assigned.get(classId) ?? null })),
+  };
+}
+
+export async function assignCode(database: Database, classId: ClassId, codeId: number | null): Promise<void> {
+  await database.transaction(async (tx) => {
+    if (codeId !== null && (await findCode(tx, codeId)) === undefined) {
+      throw new Problem(422, 'invalid', 'There is no such pay code.', { field: 'codeId' });
+    }
+    await assign(tx, classId, codeId);
+  });
+}
+
+export async function createCode(database: Database, code: string, name: string): Promise<number> {
+  return database.transaction(async (tx) => {
+    const existing = await findCodeNamed(tx, code);
+    if (existing !== undefined) {
+      throw new Problem(409, 'invalid', `Code ${code} is there already: ${existing.name}.`, { field: 'code' });
+    }
+    return addCode(tx, code, name);
+  });
+}

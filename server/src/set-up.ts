@@ -1,0 +1,71 @@
+/** Fills a new database before the server starts: with the demo company, or with one account and nothing else. */
+import { randomBytes } from 'node:crypto';
+import { parseArgs } from 'node:util';
+import { workdayFromIso } from '@heath/core';
+import { eq } from 'drizzle-orm';
+import { pino } from 'pino';
+import { readConfig } from './config.ts';
+import { connect, type Database, disconnect } from './database/connect.ts';
+import { migrate } from './database/migrate.ts';
+import { setting, user } from './database/schema.ts';
+import { DEMO_USERS, emptyDatabase, loadDemo } from './demo/load.ts';
+import { hashPassword } from './features/sign-in/service.ts';
+
+const { values: options } = parseArgs({
+  options: {
+    empty: { type: 'boolean', default: false },
+    people: { type: 'string', default: '64' },
+    'last-punches': { type: 'string' },
+  },
+});
+
+const say = (text: string) => process.stdout.write(`${text}\n`);
+
+async function demoState(database: Database): Promise<string | null> {
+  const [row] = await database.select().from(setting).where(eq(setting.name, 'demo'));
+  return row?.value ?? null;
+}
+
+async function setUp(database: Database): Promise<void> {
+  const state = await demoState(database);
+  // A load that was cut off left half a company: it is emptied and loaded again.
+  if (state === 'loading') await emptyDatabase(database);
+  const anybody = await database.select({ id: user.id }).from(user).limit(1);
+  if (anybody.length === 0) {
+    if (options.empty) return createFirstAccount(database);
+    say('Loading the demo company: Marram Ferries.');
+    await database.insert(setting).ignore().values({ name: 'demo', value: 'loading' });
+    const lastPunches = options['last-punches'] === undefined ? null : workdayFromIso(options['last-punches']);
+    await loadDemo(database, pino({ level: 'silent' }), { people: Number(options.people), lastPunches });
+    await database.update(setting).set({ value: 'loaded' }).where(eq(setting.name, 'demo'));
+  }
+  if ((await demoState(database)) === 'loaded') {
+    for (const { username, password } of DEMO_USERS) say(`  Sign in as ${username} with ${password}`);
+  }
+}
+
+async function createFirstAccount(database: Database): Promise<void> {
+  const password = randomBytes(9).toString('base64url');
+  await database.insert(user).values({
+    username: 'specialist',
+    name: 'Payroll specialist',
+    passwordHash: await hashPassword(password),
+  });
+  say(`  Sign in as specialist with ${password} (told this once)`);
+}
+
+async function main(): Promise<void> {
+  const config = readConfig(process.env);
+  await migrate(config.databaseUrl, config.migrationsFolder);
+  const database = connect(config.databaseUrl, 4);
+  try {
+    await setUp(database);
+  } finally {
+    await disconnect(database);
+  }
+}
+
+main().catch((error: Error) => {
+  process.stderr.write(`Heath could not be set up: ${error.message}\n`);
+  process.exit(1);
+});

@@ -1,0 +1,12 @@
+import { fileURLToPath } from 'node:url';
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
+export default defineConfig({
+  root: here('.'),
+  plugins: [react(), tailwindcss()],
+  build: { outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022' },
+});
