@@ -1,0 +1,33 @@
+import type { ImportReply, ImportsReply, ProblemBody, RefusalsReply } from '@heath/contract';
+import type { Mapping } from '@heath/core';
+import { api } from './base.ts';
+
+export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefusalsQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    imports: build.query<ImportsReply, void>({ query: () => '/imports', providesTags: ['imports'] }),
+    import: build.query<ImportReply, number>({ query: (id) => `/imports/${id}`, providesTags: ['import'] }),
+    startImport: build.mutation<ImportReply, { id: number; mapping: Mapping }>({
+      query: ({ id, mapping }) => ({ url: `/imports/${id}/start`, method: 'POST', body: mapping }),
+      invalidatesTags: ['import', 'imports'],
+    }),
+    refusals: build.query<RefusalsReply, { id: number; after: number }>({
+      query: ({ id, after }) => `/imports/${id}/refusals?after=${after}`,
+    }),
+  }),
+});
+
+/** Sends a file; `onSent` hears how much of it is there, from 0 to 1. Rejects with a problem document. */
+export function uploadFile(file: File, onSent: (share: number) => void): Promise<ImportReply> {
+  return new Promise((resolve, reject: (problem: ProblemBody) => void) => {
+    // fetch cannot tell how much of a request is sent.
+    const request = new XMLHttpRequest();
+    request.open('POST', `/api/imports?name=${encodeURIComponent(file.name)}`);
+    request.setRequestHeader('Content-Type', 'application/octet-stream');
+    request.responseType = 'json';
+    request.upload.onprogress = (event) => onSent(event.total === 0 ? 0 : event.loaded / event.total);
+    request.onload = () => (request.status === 201 ? resolve(request.response) : reject(request.response));
+    request.onerror = () =>
+      reject({ type: 'unexpected', title: 'The file could not be sent. Drop it again in a moment.', status: 0 });
+    request.send(file);
+  });
+}

@@ -1,0 +1,12 @@
+import type { PeriodsReply, StripReply } from '@heath/contract';
+import { api } from './base.ts';
+
+export const { usePeriodsQuery, useStripQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    periods: build.query<PeriodsReply, void>({ query: () => '/periods', providesTags: ['periods'] }),
+    strip: build.query<StripReply, { periodId: number; groupId: number | null }>({
+      query: ({ periodId, groupId }) => `/periods/${periodId}/strip${groupId === null ? '' : `?group=${groupId}`}`,
+      providesTags: ['strip'],
+    }),
+  }),
+});

@@ -1,0 +1,47 @@
+import type { SettlePreview, SettleReply, SettleRequest } from '@heath/contract';
+import { api } from './base.ts';
+import { type CardId, cardPath, cardsApi } from './cards.ts';
+
+/** Puts the recomputed card where it is shown, so that nothing has to be asked again but the strip. */
+async function showCard(
+  card: CardId,
+  dispatch: (action: never) => unknown,
+  reply: Promise<{ data: SettleReply }>,
+): Promise<void> {
+  const show = dispatch as (action: unknown) => unknown;
+  try {
+    const { data } = await reply;
+    show(cardsApi.util.updateQueryData('card', card, () => data.card));
+    show(
+      cardsApi.util.updateQueryData('cards', card.periodId, (list) => {
+        const rows = list.rows as (typeof data.card.row)[];
+        const index = rows.findIndex((row) => row.personId === card.personId);
+        if (index >= 0) rows[index] = data.card.row;
+      }),
+    );
+  } catch {
+    // Somebody else changed the card first: show what they made of it.
+    show(api.util.invalidateTags(['card', 'cards']));
+  }
+}
+
+export const { usePreviewSettleQuery, useSettleMutation, useUndoMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    previewSettle: build.query<SettlePreview, CardId & { body: SettleRequest }>({
+      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/preview`, method: 'POST', body }),
+      keepUnusedDataFor: 0,
+    }),
+    settle: build.mutation<SettleReply, CardId & { body: SettleRequest }>({
+      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
+      onQueryStarted: ({ body: _, ...card }, { dispatch, queryFulfilled }) =>
+        showCard(card, dispatch as never, queryFulfilled as never),
+      invalidatesTags: ['strip', 'handoff'],
+    }),
+    undo: build.mutation<SettleReply, CardId & { correctionId: number }>({
+      query: ({ correctionId, ...card }) => ({ url: `${cardPath(card)}/corrections/${correctionId}/undo`, method: 'POST' }),
+      onQueryStarted: ({ correctionId: _, ...card }, { dispatch, queryFulfilled }) =>
+        showCard(card, dispatch as never, queryFulfilled as never),
+      invalidatesTags: ['strip', 'handoff'],
+    }),
+  }),
+});

@@ -1,0 +1,114 @@
+import { lazy, Suspense, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
+import { Toaster } from 'sonner';
+import { useSessionQuery, useSignOutMutation } from '../api/session.ts';
+import { HeathMark } from '../ui/HeathMark.tsx';
+import { Kbd } from '../ui/Kbd.tsx';
+import { api, problemOf } from '../api/base.ts';
+import { useAppDispatch } from './hooks.ts';
+
+const FindDialog = lazy(() => import('./FindDialog.tsx'));
+const KeysDialog = lazy(() => import('./KeysDialog.tsx'));
+
+const SCREENS = [
+  { to: '/punches', name: 'Punches' },
+  { to: '/cards', name: 'Time cards' },
+  { to: '/handoff', name: 'Handoff' },
+  { to: '/pay-codes', name: 'Pay codes' },
+] as const;
+
+/** The bar above every screen; sends people who are not signed in to sign in, and back to where they were. */
+export function Shell() {
+  const { data: user, error, isLoading } = useSessionQuery();
+  const location = useLocation();
+  const navigation = useNavigation();
+  const [dialog, setDialog] = useState<'find' | 'keys' | null>(null);
+  useHotkeys('mod+k', () => setDialog('find'), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('shift+slash', () => setDialog('keys'), { useKey: false });
+
+  if (isLoading) return null;
+  if (user === undefined) {
+    const problem = problemOf(error);
+    if (problem.type !== 'signed-out') return <p className="p-6 text-ember">{problem.title}</p>;
+    return <Navigate to={`/sign-in?then=${encodeURIComponent(location.pathname + location.search)}`} replace />;
+  }
+  // The period is kept from screen to screen.
+  const period = new URLSearchParams(location.search).get('period');
+  const suffix = period === null ? '' : `?period=${period}`;
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex h-[46px] shrink-0 items-center gap-7 bg-peat px-5 text-[#EFE9DC]">
+        <HeathMark />
+        <nav className="flex gap-5 text-[14.5px]">
+          {SCREENS.map(({ to, name }) => (
+            <NavLink
+              key={to}
+              to={to + suffix}
+              className={({ isActive }) =>
+                `flex h-[46px] items-center ${isActive ? 'text-white shadow-[inset_0_-3px_var(--color-heather-bright)]' : 'text-[#CFC6B6] hover:text-white'}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+        {navigation.state === 'loading' && <span className="text-[13px] text-[#CFC6B6]">Opening…</span>}
+        <button
+          type="button"
+          onClick={() => setDialog('find')}
+          className="ml-auto flex w-[250px] justify-between rounded-[5px] bg-peat-light px-2.5 py-1 text-[13px] text-[#CFC6B6]"
+        >
+          <span>Find a person or screen</span>
+          <span>Ctrl K</span>
+        </button>
+        <button type="button" onClick={() => setDialog('keys')} aria-label="Keys of this screen" className="text-[#CFC6B6]">
+          <Kbd>?</Kbd>
+        </button>
+        <UserButton name={user.name} />
+      </header>
+      <Outlet />
+      <Toaster
+        position="bottom-right"
+        toastOptions={{
+          style: { background: 'var(--color-peat)', color: '#fff', border: 'none', fontFamily: 'var(--font-sans)' },
+          actionButtonStyle: { background: 'var(--color-heather-bright)', color: 'var(--color-peat)' },
+        }}
+      />
+      <Suspense fallback={null}>
+        {dialog === 'find' && <FindDialog screens={SCREENS} onClose={() => setDialog(null)} />}
+        {dialog === 'keys' && <KeysDialog path={location.pathname} onClose={() => setDialog(null)} />}
+      </Suspense>
+    </div>
+  );
+}
+
+function UserButton({ name }: { name: string }) {
+  const [signOut] = useSignOutMutation();
+  const dispatch = useAppDispatch();
+  const initials = name
+    .split(' ')
+    .map((part) => part[0])
+    .join('')
+    .slice(0, 2);
+  const leave = async () => {
+    await signOut();
+    dispatch(api.util.resetApiState());
+  };
+  return (
+    <details className="relative">
+      <summary
+        aria-label={`Signed in as ${name}`}
+        className="grid h-7 w-7 list-none place-items-center rounded-full bg-heather-bright text-[12px] font-semibold text-peat"
+      >
+        {initials}
+      </summary>
+      <div className="absolute right-0 top-9 z-20 w-44 rounded-[5px] border border-rule bg-sheet p-2 text-ink shadow-lg">
+        <p className="px-2 py-1 text-soft">{name}</p>
+        <button type="button" onClick={leave} className="w-full rounded px-2 py-1 text-left hover:bg-heather-wash">
+          Sign out
+        </button>
+      </div>
+    </details>
+  );
+}

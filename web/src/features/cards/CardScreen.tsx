@@ -1,0 +1,66 @@
+import type { CardRow, PeriodSummary } from '@heath/contract';
+import { useMemo } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useSearchParams } from 'react-router';
+import { Empty } from '../../ui/Empty.tsx';
+import { CardView } from './CardView.tsx';
+import { PeopleList } from './PeopleList.tsx';
+import { type ListFilter, visibleRows } from './rows.ts';
+
+/** The list, the card, its reasons. What is picked stands in the address. */
+export function CardScreen({ period, rows }: { period: PeriodSummary; rows: readonly CardRow[] }) {
+  const [query, setQuery] = useSearchParams();
+  const groupId = query.get('group') === null ? null : Number(query.get('group'));
+  const filter: ListFilter = {
+    groupId,
+    toSettleOnly: query.get('show') === 'to-settle',
+    text: query.get('find') ?? '',
+    sort: query.get('sort') === 'hours' ? 'hours' : query.get('sort') === 'to-settle' ? 'to-settle' : 'name',
+  };
+  const { groupId: g, toSettleOnly, text, sort } = filter;
+  const visible = useMemo(() => visibleRows(rows, { groupId: g, toSettleOnly, text, sort }), [rows, g, toSettleOnly, text, sort]);
+  const pickedId = Number(query.get('person'));
+  // A person who has just been settled stays picked although the filter no longer shows them.
+  const picked = rows.find((row) => row.personId === pickedId) ?? visible[0];
+
+  const go = (changes: Record<string, string | null>, replace = false) =>
+    setQuery(
+      (before) => {
+        const next = new URLSearchParams(before);
+        for (const [name, value] of Object.entries(changes)) {
+          if (value === null || value === '') next.delete(name);
+          else next.set(name, value);
+        }
+        return next;
+      },
+      { replace },
+    );
+  const pick = (personId: number) => go({ person: String(personId), why: null });
+  const step = (by: number) => {
+    const index = visible.findIndex((row) => row.personId === picked?.personId);
+    const next = visible[Math.min(Math.max(index + by, 0), visible.length - 1)];
+    if (next !== undefined) pick(next.personId);
+  };
+  useHotkeys('j', () => step(1));
+  useHotkeys('k', () => step(-1));
+  useHotkeys('n', () => {
+    const start = visible.findIndex((row) => row.personId === picked?.personId);
+    const next = [...visible.slice(start + 1), ...visible.slice(0, start + 1)].find((row) => row.toSettle > 0);
+    if (next !== undefined) go({ person: String(next.personId), day: null, why: null });
+  });
+
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)]">
+      <PeopleList rows={visible} all={rows} filter={filter} pickedId={picked?.personId ?? null} onPick={pick} onFilter={(c) => go(c, true)} />
+      {picked === undefined ? (
+        <Empty title={rows.length === 0 ? 'Nobody in this period' : 'Nobody matches'}>
+          {rows.length === 0
+            ? 'Cards appear when people are paid in this period.'
+            : 'Change the filter on the left, or pick another group above.'}
+        </Empty>
+      ) : (
+        <CardView key={picked.personId} card={{ periodId: period.id, personId: picked.personId }} />
+      )}
+    </div>
+  );
+}

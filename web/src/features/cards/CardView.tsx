@@ -1,0 +1,233 @@
+import type { CardReply } from '@heath/contract';
+import { type ClassId, classSums, type Exception, isPremium, payableHundredths, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
+import { useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { problemOf } from '../../api/base.ts';
+import { Empty } from '../../ui/Empty.tsx';
+import { classBand, className, clockTime, dayOfMonth, shortDay, weekday } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { midnightOf, scaleFor } from '../../ui/ribbon/scale.ts';
+import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';
+import { useSessionQuery } from '../../api/session.ts';
+import { useUndoMutation } from '../../api/settle.ts';
+import { type Conflict, SettlePanel } from '../settle/index.ts';
+import { type CardId, useCardQuery } from '../../api/cards.ts';
+import { ClassWhy, DayWhy, History } from './WhyPanel.tsx';
+
+/** One person's card and, to its right, what is to settle and why the numbers are what they are. */
+export function CardView({ card }: { card: CardId }) {
+  const { data, error, isFetching } = useCardQuery(card);
+  if (data === undefined) {
+    return error === undefined ? (
+      <p className="p-6 text-soft">{isFetching ? 'Opening the card…' : ''}</p>
+    ) : (
+      <Empty title="This card cannot be shown">{problemOf(error).title}</Empty>
+    );
+  }
+  return <OpenCard id={card} card={data} />;
+}
+
+function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
+  const [query, setQuery] = useSearchParams();
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const [typing, setTyping] = useState(0);
+  const undoLast = useUndoLast(id, card);
+  const days = useMemo(() => workdaysBetween(card.firstDay, card.lastDay), [card.firstDay, card.lastDay]);
+  const scale = useMemo(() => axisOf(card), [card]);
+
+  const firstOpen = card.exceptions[0];
+  const picked = pickedDay(query.get('day'), days) ?? firstOpen?.workday ?? lastWorkedDay(card) ?? days[0]!;
+  const why = query.get('why') as ClassId | null;
+  const go = (changes: Record<string, string | null>) =>
+    setQuery((before) => {
+      const next = new URLSearchParams(before);
+      for (const [name, value] of Object.entries(changes)) {
+        if (value === null) next.delete(name);
+        else next.set(name, value);
+      }
+      return next;
+    });
+  const pick = (day: Workday) => go({ day: workdayToIso(day), why: null });
+  const stepDay = (by: number) => pick(days[Math.min(Math.max(days.indexOf(picked) + by, 0), days.length - 1)]!);
+  useHotkeys('down', () => stepDay(1), { preventDefault: true }, [picked, days]);
+  useHotkeys('up', () => stepDay(-1), { preventDefault: true }, [picked, days]);
+  useHotkeys('u', () => void undoLast(), [undoLast]);
+
+  const exception = card.exceptions.find((open) => open.workday === picked);
+  const sums = classSums(card.lines);
+  return (
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px]">
+      <section className="min-h-0 overflow-y-auto px-[18px] pt-3" aria-label="Time card">
+        <header className="flex items-baseline gap-3">
+          <h1 className="whitespace-nowrap text-[23px]">{card.row.name}</h1>
+          <span className="truncate text-[13px] text-soft">
+            {card.row.number} · {card.row.department} · {card.rulebook}, edition {card.edition}
+          </span>
+        </header>
+        {card.changedSinceSealed && (
+          <div className="mt-2">
+            <Notice>The punches of this card changed after it was handed off. What was sent stays as it was.</Notice>
+          </div>
+        )}
+        <div className="ml-[78px] mr-[84px] mt-2">
+          <RibbonAxis scale={scale} />
+        </div>
+        <div>
+          {days.map((day, i) => {
+            const iso = workdayToIso(day);
+            const exceptions = card.exceptions.filter((open) => open.workday === day);
+            const lines = card.lines.filter((line) => line.workday === day);
+            const dayHundredths = payableHundredths(classSums(lines));
+            const overtime = dayHundredths - (classSums(lines).ordinary?.hundredths ?? 0);
+            const on = day === picked;
+            return (
+              <div
+                key={day}
+                aria-current={on ? 'date' : undefined}
+                className={`grid h-[36px] grid-cols-[78px_minmax(0,1fr)_84px] items-center border-t ${i > 0 && i % 7 === 0 ? 'border-t-2 border-t-rule' : 'border-t-faint'} ${on ? 'bg-sheet shadow-[0_0_0_1px_var(--color-heather)]' : ''}`}
+              >
+                <button type="button" onClick={() => pick(day)} className="h-full pl-1 text-left text-[13px]">
+                  <b className="font-semibold">{weekday(day)}</b> {dayOfMonth(day)}
+                </button>
+                {/* biome-ignore lint/a11y/useKeyWithClickEvents: the day's name beside it is the button for the keyboard */}
+                {/* biome-ignore lint/a11y/noStaticElementInteractions: likewise */}
+                <div onClick={() => pick(day)} className="cursor-pointer">
+                  <Ribbon
+                    day={day}
+                    scale={scale}
+                    offsets={card.offsets}
+                    plans={card.plans.filter((plan) => plan.workday === day)}
+                    shifts={card.shifts.filter((shift) => shift.workday === iso)}
+                    segments={card.segments.filter((segment) => segment.workday === iso)}
+                    exceptions={exceptions}
+                    inHole={(open) => <HoleText exception={open} card={card} onType={() => (pick(day), setTyping((n) => n + 1))} />}
+                  />
+                </div>
+                <button type="button" onClick={() => pick(day)} className="pr-1.5 text-right">
+                  {exceptions.length > 0 && dayHundredths === 0 ? '—' : dayHundredths > 0 && <Hours hundredths={dayHundredths} />}
+                  {overtime > 0 && <small className="block text-[11px] leading-none text-soft">+{(overtime / 100).toFixed(2)}</small>}
+                </button>
+              </div>
+            );
+          })}
+        </div>
+        <footer className="mt-2.5 flex border-t-2 border-ink">
+          {(Object.keys(sums) as ClassId[]).map((classId) => (
+            <button type="button" key={classId} onClick={() => go({ why: classId })} className="flex-1 py-1.5 pl-1 text-left hover:bg-sheet">
+              <Hours hundredths={sums[classId]!.hundredths} className="block text-[17px] font-semibold" />
+              <span className="whitespace-nowrap text-[12px] text-soft">
+                <i className={`mr-1.5 inline-block w-3.5 ${isPremium(classId) ? 'h-[3px] align-[3px]' : 'h-[9px]'} ${classBand(classId)}`} />
+                {isPremium(classId) ? `of it ${className(classId).toLowerCase()}` : className(classId)}
+              </span>
+            </button>
+          ))}
+          <div className="flex-1 py-1.5 pr-1 text-right">
+            <Hours hundredths={payableHundredths(sums)} className="block text-[17px] font-semibold" />
+            <span className="text-[12px] text-soft">payable</span>
+          </div>
+        </footer>
+      </section>
+      <aside className="min-h-0 overflow-y-auto border-l border-rule bg-sheet px-[18px] py-3.5" aria-label="Why">
+        {conflict !== null && (
+          <div className="mb-4">
+            <Notice>
+              {conflict.by} settled this already{conflict.took === null ? '' : `, with ${clockTime(conflict.took, card.offsets)}`}. Your{' '}
+              {clockTime(conflict.yours, card.offsets)} was not saved{conflict.note === '' ? '' : `, nor your note “${conflict.note}”`}.{' '}
+              <button type="button" className="underline" onClick={() => setConflict(null)}>
+                Understood
+              </button>
+            </Notice>
+          </div>
+        )}
+        {exception !== undefined && !card.sealed && (
+          <SettlePanel
+            key={exception.key}
+            id={id}
+            card={card}
+            exception={exception}
+            typing={typing}
+            onConflict={setConflict}
+            onSettled={(correctionId) =>
+              toast(`Settled ${shortDay(exception.workday)}`, { action: { label: 'Undo  U', onClick: () => void undoLast(correctionId) } })
+            }
+          />
+        )}
+        {why !== null && sums[why] !== undefined ? (
+          <ClassWhy card={card} classId={why} onDay={pick} />
+        ) : (
+          <DayWhy card={card} day={picked} />
+        )}
+        <History card={card} onUndo={card.sealed ? null : (correctionId) => void undoLast(correctionId)} />
+      </aside>
+    </div>
+  );
+}
+
+function HoleText({ exception, card, onType }: { exception: Exception; card: CardReply; onType: () => void }) {
+  const proposal = exception.proposals[0];
+  return (
+    <>
+      {exception.kind === 'missing-out' ? 'No out punch' : 'No in punch'}
+      {proposal !== undefined && ` · planned ${clockTime(proposal.at, card.offsets)}`}
+      {!card.sealed && (
+        <button
+          type="button"
+          className="ml-1.5 underline"
+          onClick={(event) => {
+            event.stopPropagation();
+            onType();
+          }}
+        >
+          settle
+        </button>
+      )}
+    </>
+  );
+}
+
+/** Undoes a correction, or your newest one on this card that still holds. */
+function useUndoLast(id: CardId, card: CardReply) {
+  const [undo] = useUndoMutation();
+  const { data: user } = useSessionQuery();
+  return async (correctionId?: number) => {
+    const mine = card.corrections.findLast((c) => c.by === user?.name && !c.undone && c.kind !== 'undo');
+    const wanted = correctionId ?? mine?.id;
+    if (wanted === undefined) {
+      toast('There is nothing of yours to undo on this card.');
+      return;
+    }
+    const result = await undo({ ...id, correctionId: wanted });
+    toast(result.error ? problemOf(result.error).title : 'Undone. The punch is missing again.');
+  };
+}
+
+function pickedDay(iso: string | null, days: readonly Workday[]): Workday | undefined {
+  if (iso === null || !/^\d{4}-\d{2}-\d{2}$/.test(iso)) return undefined;
+  try {
+    const day = workdayFromIso(iso);
+    return days.includes(day) ? day : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+const lastWorkedDay = (card: CardReply): Workday | undefined => card.lines[card.lines.length - 1]?.workday;
+
+/** An axis that fits everything on the card, so that all its days share it. */
+function axisOf(card: CardReply) {
+  const stretches: { from: number; to: number }[] = [];
+  const add = (day: Workday, from: number, to: number) => {
+    const midnight = midnightOf(day, card.offsets);
+    stretches.push({ from: from - midnight, to: to - midnight });
+  };
+  for (const plan of card.plans) add(plan.workday, plan.startsAt, plan.endsAt);
+  for (const shift of card.shifts) {
+    const [first, last] = [shift.spells[0], shift.spells[shift.spells.length - 1]];
+    if (first !== undefined && last !== undefined) add(workdayFromIso(shift.workday), first.in.at, last.out.at);
+  }
+  for (const { workday, punch } of card.exceptions) add(workday, punch.at, punch.at);
+  return scaleFor(stretches);
+}

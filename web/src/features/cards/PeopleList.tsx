@@ -1,0 +1,112 @@
+import type { CardRow } from '@heath/contract';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Hours } from '../../ui/Hours.tsx';
+import type { ListFilter } from './rows.ts';
+
+const ROW_HEIGHT = 47;
+const MARK: Readonly<Record<string, string>> = {
+  o: 'bg-moss-wash',
+  t: 'band-overtime-1',
+  x: 'border-[1.5px] border-ember bg-sheet',
+  '-': 'border-b border-rule',
+};
+
+interface PeopleListProps {
+  readonly rows: readonly CardRow[];
+  readonly all: readonly CardRow[];
+  readonly filter: ListFilter;
+  readonly pickedId: number | null;
+  readonly onPick: (personId: number) => void;
+  readonly onFilter: (changes: Record<string, string | null>) => void;
+}
+
+/** Everybody in the period, virtual rows, however many. */
+export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: PeopleListProps) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const find = useRef<HTMLInputElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 8,
+  });
+  const pickedIndex = rows.findIndex((row) => row.personId === pickedId);
+  useEffect(() => {
+    if (pickedIndex >= 0) virtual.scrollToIndex(pickedIndex, { align: 'auto' });
+  }, [pickedIndex, virtual]);
+  useHotkeys('slash', () => find.current?.focus(), { preventDefault: true });
+
+  const inGroup = filter.groupId === null ? all : all.filter((row) => row.groupId === filter.groupId);
+  const toSettle = inGroup.filter((row) => row.toSettle > 0).length;
+  const chip = (name: string, count: number, on: boolean, show: string | null) => (
+    <button
+      type="button"
+      aria-pressed={on}
+      onClick={() => onFilter({ show })}
+      className={`rounded-full border px-2 py-px text-[12.5px] ${on ? 'border-ink bg-ink text-white' : 'border-rule text-soft hover:border-heather'}`}
+    >
+      {name} {count.toLocaleString('en')}
+    </button>
+  );
+  return (
+    <aside className="flex min-h-0 flex-col border-r border-rule">
+      <div className="flex gap-1.5 px-5 pt-2.5">
+        {chip('All', inGroup.length, !filter.toSettleOnly, null)}
+        {chip('To settle', toSettle, filter.toSettleOnly, 'to-settle')}
+      </div>
+      <div className="flex gap-1.5 px-5 py-2">
+        <input
+          ref={find}
+          aria-label="Filter the list"
+          placeholder="Filter  /"
+          defaultValue={filter.text}
+          onChange={(event) => onFilter({ find: event.target.value })}
+          onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+          className="min-w-0 flex-1 rounded-[5px] border border-rule bg-sheet px-2 py-0.5 text-[13px]"
+        />
+        <select
+          aria-label="Sort by"
+          value={filter.sort}
+          onChange={(event) => onFilter({ sort: event.target.value === 'name' ? null : event.target.value })}
+          className="w-[82px] rounded-[5px] border border-rule bg-sheet px-1 text-[12.5px] text-soft"
+        >
+          <option value="name">by name</option>
+          <option value="hours">by hours</option>
+          <option value="to-settle">to settle</option>
+        </select>
+      </div>
+      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto border-t border-faint" data-testid="people">
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index, start }) => {
+            const row = rows[index]!;
+            const on = row.personId === pickedId;
+            return (
+              <button
+                type="button"
+                key={row.personId}
+                aria-current={on}
+                onClick={() => onPick(row.personId)}
+                style={{ top: start, height: ROW_HEIGHT }}
+                className={`absolute inset-x-0 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 border-b border-faint py-1.5 pl-5 pr-3.5 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_var(--color-heather)]' : 'hover:bg-sheet'}`}
+              >
+                <span className="truncate">
+                  <b className="font-semibold">{row.name}</b> <small className="text-[12px] text-soft">{row.department}</small>
+                </span>
+                <span className="font-semibold">
+                  {row.payableHundredths === null ? <span className="text-soft">…</span> : <Hours hundredths={row.payableHundredths} />}
+                </span>
+                <span className="mt-1 flex gap-0.5" aria-hidden="true">
+                  {[...row.marks].map((mark, i) => (
+                    <i key={i} className={`block h-2 w-[9px] ${MARK[mark]}`} />
+                  ))}
+                </span>
+              </button>
+            );
+          })}
+        </div>
+      </div>
+    </aside>
+  );
+}

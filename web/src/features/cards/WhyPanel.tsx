@@ -1,0 +1,228 @@
+import type { CardReply, ShiftView } from '@heath/contract';
+import { type ClassId, classSums, isPremium, type Line, type OvertimeReason, payableHundredths, type ShiftReason, type Workday, workdayToIso } from '@heath/core';
+import type { ReactNode } from 'react';
+import { className, clockTime, decimalHours, hoursAndMinutes, moment, secondsDecimal, shortDay } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+
+/** Why a day's payable hours are what they are: steps from the punch to the pay code. */
+export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
+  const shifts = card.shifts.filter((shift) => shift.workday === workdayToIso(day));
+  const lines = card.lines.filter((line) => line.workday === day);
+  const total = payableHundredths(classSums(lines));
+  if (shifts.length === 0) {
+    const plan = card.plans.find((planned) => planned.workday === day);
+    return (
+      <section>
+        <h2 className="text-[17px]">Nothing on {shortDay(day)}</h2>
+        <p className="text-[13px] text-soft">
+          No punches count for this day
+          {plan === undefined
+            ? ', and no shift was planned.'
+            : `; planned ${clockTime(plan.startsAt, card.offsets)} to ${clockTime(plan.endsAt, card.offsets)}.`}
+        </p>
+      </section>
+    );
+  }
+  return (
+    <section>
+      <h2 className="text-[17px]">
+        Why <Hours hundredths={total} /> on {shortDay(day)}
+      </h2>
+      {shifts.map((shift, i) => (
+        <ShiftSteps key={i} shift={shift} card={card} />
+      ))}
+      <OvertimeSteps card={card} day={day} lines={lines} />
+      <Codes card={card} lines={lines} />
+    </section>
+  );
+}
+
+/** Why a class or premium of the card is what it is: the days it comes from. */
+export function ClassWhy({ card, classId, onDay }: { card: CardReply; classId: ClassId; onDay: (day: Workday) => void }) {
+  const lines = card.lines.filter((line) => line.classId === classId);
+  const days = [...new Set(lines.map((line) => line.workday))];
+  const of = (day: Workday) => classSums(lines.filter((line) => line.workday === day))[classId]!.hundredths;
+  return (
+    <section>
+      <h2 className="text-[17px]">
+        Why <Hours hundredths={classSums(lines)[classId]!.hundredths} /> {className(classId).toLowerCase()}
+      </h2>
+      <p className="mb-2 text-[13px] text-soft">The sum of these days; each opens into its steps.</p>
+      {days.map((day) => (
+        <button type="button" key={day} onClick={() => onDay(day)} className="flex w-full justify-between border-t border-faint py-1.5 hover:bg-paper">
+          <span>{shortDay(day)}</span>
+          <Hours hundredths={of(day)} className="font-semibold" />
+        </button>
+      ))}
+    </section>
+  );
+}
+
+/** A step: what it is called, what comes out of it, and in small print what went in. */
+function Step({ name, result, children }: { name: string; result: string; children: ReactNode }) {
+  return (
+    <li className="relative ml-1 border-l-2 border-rule pb-3 pl-[18px] last:border-transparent last:pb-1">
+      <i className="absolute -left-[6px] top-[5px] h-[10px] w-[10px] rounded-full border-2 border-heather bg-sheet" />
+      <b className="flex justify-between gap-3 font-semibold">
+        <span>{name}</span>
+        <span className="whitespace-nowrap">{result}</span>
+      </b>
+      <span className="block text-[12.5px] text-soft">{children}</span>
+    </li>
+  );
+}
+
+function ShiftSteps({ shift, card }: { shift: ShiftView; card: CardReply }) {
+  const time = (at: Parameters<typeof clockTime>[0]) => clockTime(at, card.offsets);
+  const first = shift.spells[0];
+  const last = shift.spells[shift.spells.length - 1];
+  return (
+    <>
+      <p className="mb-2.5 text-[13px] text-soft">
+        {first !== undefined && last !== undefined
+          ? `${time(first.in.at)} to ${time(last.out.at)}`
+          : 'A punch without a partner pays nothing until it is settled.'}
+        {shift.onTheClock !== null && ' At work when this was read.'}
+      </p>
+      <ol>
+        {shift.reasons.map((reason) => (
+          <ShiftStep key={reason.step + ('name' in reason ? reason.name : '')} reason={reason} card={card} />
+        ))}
+      </ol>
+    </>
+  );
+}
+
+const GAP: Readonly<Record<string, string>> = {
+  meal: 'Meal punched',
+  break: 'Break',
+  away: 'Away, not clocked,',
+  'automatic-meal': 'Automatic meal',
+};
+
+function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
+  const time = (at: Parameters<typeof clockTime>[0]) => clockTime(at, card.offsets, at % 60 !== 0);
+  switch (reason.step) {
+    case 'clocked':
+      return (
+        <Step name="Clocked" result={hoursAndMinutes(reason.seconds)}>
+          {reason.spells.map((spell) => `In ${time(spell.in.at)}, out ${time(spell.out.at)}.`).join(' ')}
+          {reason.spells.some((spell) => spell.in.correction !== null || spell.out.correction !== null) &&
+            ' A correction added or moved one of these.'}
+        </Step>
+      );
+    case 'round':
+      if (reason.changedBySeconds === 0) return null;
+      return (
+        <Step name="Rounding" result={`${reason.changedBySeconds > 0 ? '+ ' : ''}${hoursAndMinutes(reason.changedBySeconds)}`}>
+          {reason.spells.map((spell) => `Counted from ${time(spell.start)} to ${time(spell.end)}.`).join(' ')}
+        </Step>
+      );
+    case 'breaks': {
+      if (reason.unpaid.length === 0 && reason.paid.length === 0) return null;
+      const unpaid = reason.unpaid.map((gap) => `${GAP[gap.kind]} ${time(gap.start)} to ${time(gap.end)}.`);
+      const paid = reason.paid.map((gap) => `Short break ${time(gap.start)} to ${time(gap.end)}, paid.`);
+      const clockedUnpaid = reason.unpaid.reduce((sum, gap) => (gap.kind === 'away' ? sum : sum + gap.end - gap.start), 0);
+      return (
+        <Step name="Breaks" result={clockedUnpaid === 0 ? 'none off' : hoursAndMinutes(-clockedUnpaid)}>
+          {[...unpaid, ...paid].join(' ')}
+        </Step>
+      );
+    }
+    case 'workday':
+      return (
+        <Step name="Workday" result={reason.workdays.map((day) => shortDay(day)).join(', ')}>
+          A shift belongs to the {reason.rule}.
+        </Step>
+      );
+    case 'premium':
+      return (
+        <Step name={`${reason.name} premium`} result={`${secondsDecimal(reason.seconds)} h`}>
+          Paid beside the class for the hours inside its window, breaks taken out.
+        </Step>
+      );
+  }
+}
+
+function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; lines: readonly Line[] }) {
+  const reasons = card.overtimeReasons.filter((reason) => reason.firstWorkday <= day && reason.lastWorkday >= day);
+  if (reasons.length === 0) return null;
+  const overtime = lines.filter((line) => line.classId !== 'ordinary' && !isPremium(line.classId));
+  const result = overtime.reduce((sum, line) => sum + line.hundredths, 0);
+  return (
+    <ol>
+      <Step name="Overtime" result={result === 0 ? 'none' : `${decimalHours(result)} h`}>
+        {reasons.map((reason) => (
+          <span key={reason.rule} className="block">
+            {overtimeText(reason)}
+          </span>
+        ))}
+      </Step>
+    </ol>
+  );
+}
+
+function overtimeText(reason: OvertimeReason): string {
+  const over = reason.tiers.map((tier) => `${secondsDecimal(tier.aboveSeconds)} at ×${tier.multiplier}`).join(', over ');
+  const counted = `${secondsDecimal(reason.countedSeconds)} h count`;
+  const outcome = reason.pays
+    ? `${secondsDecimal(reason.overSeconds)} h are over.`
+    : reason.overSeconds > 0
+      ? `${secondsDecimal(reason.overSeconds)} h are over, less than the ${hoursAndMinutes(reason.leastSeconds)} that pay.`
+      : 'None is over.';
+  return `${reason.name} (over ${over}): ${counted}. ${outcome}`;
+}
+
+function Codes({ card, lines }: { card: CardReply; lines: readonly Line[] }) {
+  const sums = classSums(lines);
+  return (
+    <dl className="mt-2 border-t border-rule pt-2.5 text-[13px]">
+      {(Object.keys(sums) as ClassId[]).map((classId) => {
+        const code = card.codes.find((assigned) => assigned.classId === classId);
+        return (
+          <div key={classId} className="flex justify-between py-[3px]">
+            <dt>
+              <span className={`mr-1.5 rounded-[3px] px-1.5 font-semibold ${code ? 'bg-faint' : 'bg-ember-wash text-ember'}`}>{code?.code ?? 'no code'}</span>
+              {code?.name ?? className(classId)}
+            </dt>
+            <dd className="font-semibold">
+              <Hours hundredths={sums[classId]!.hundredths} />
+            </dd>
+          </div>
+        );
+      })}
+    </dl>
+  );
+}
+
+/** The corrections on this card, newest first; each can be taken back. */
+export function History({ card, onUndo }: { card: CardReply; onUndo: ((correctionId: number) => void) | null }) {
+  if (card.corrections.length === 0) return null;
+  const made = card.corrections.filter((correction) => correction.kind !== 'undo').reverse();
+  return (
+    <section className="mt-4 border-t border-rule pt-3 text-[12.5px]" aria-label="History">
+      <h3 className="font-semibold text-soft">Corrections in this period</h3>
+      {made.map((correction) => {
+        const undo = card.corrections.find((other) => other.undoes === correction.id);
+        return (
+          <div key={correction.id} className="border-t border-faint py-1.5">
+            <div className={correction.undone ? 'line-through opacity-70' : ''}>
+              {correction.punchKind === 'out' ? 'Out' : 'In'} {correction.at === null ? '' : clockTime(correction.at as never, card.offsets)} added by {correction.by}
+            </div>
+            <div className="text-soft">
+              {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHundredths)} → {decimalHours(correction.payableAfterHundredths)}
+              {correction.note !== '' && <> · “{correction.note}”</>}
+            </div>
+            {correction.undone
+              ? undo && <div className="text-soft">Undone by {undo.by}</div>
+              : onUndo !== null && (
+                  <button type="button" className="text-heather underline" onClick={() => onUndo(correction.id)}>
+                    Undo
+                  </button>
+                )}
+          </div>
+        );
+      })}
+    </section>
+  );
+}

@@ -1,0 +1,224 @@
+import type { CodeSum, HandoffReply } from '@heath/contract';
+import { Check, TriangleAlert } from 'lucide-react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { problemOf } from '../../api/base.ts';
+import { useHandOffMutation, useHandoffQuery } from '../../api/handoff.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Empty } from '../../ui/Empty.tsx';
+import { dateRange, decimalHours, moment } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { PeriodBar, usePeriod } from '../periods/index.ts';
+import { Bridge } from './Bridge.tsx';
+
+/** The sums of a period, what still holds them up, and the file for the pay system. */
+export function HandoffPage() {
+  const { period, isLoading, error } = usePeriod();
+  const { data, error: handoffError } = useHandoffQuery(period?.id ?? 0, { skip: period === undefined });
+  const failed = error ?? handoffError;
+  if (failed !== undefined) return <Empty title="The handoff cannot be shown">{problemOf(failed).title}</Empty>;
+  if (isLoading) return null;
+  if (period === undefined) return <Empty title="No pay period yet">There is nothing to hand off before a pay period is set up.</Empty>;
+  return (
+    <>
+      <PeriodBar pickDays={false} />
+      {data !== undefined && (
+        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_312px]">
+          <main className="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4">
+            <h1 className="text-[23px]">{data.batch === null ? `Handoff ${data.earlier.length + 1}` : `Handoff ${data.batch.id}`}</h1>
+            <p className="mb-2 text-soft">
+              {dateRange(period.firstDay, period.lastDay)} · all groups · {data.people.toLocaleString('en')} people
+            </p>
+            {data.computing === 0 && data.people > 0 && <Bridge handoff={data} />}
+            <CodeTable handoff={data} />
+          </main>
+          <Ready handoff={data} />
+        </div>
+      )}
+    </>
+  );
+}
+
+function CodeTable({ handoff }: { handoff: HandoffReply }) {
+  const right = 'px-2 text-right font-normal';
+  return (
+    <table className="mt-2 w-full">
+      <thead>
+        <tr className="border-b-2 border-ink text-[12.5px] text-soft">
+          <th className="px-2 py-1 text-left font-normal">Code</th>
+          <th className="px-2 text-left font-normal">Pay code</th>
+          <th className={right}>People</th>
+          <th className={right}>Hours</th>
+          <th className={right}>Against last period</th>
+        </tr>
+      </thead>
+      <tbody>
+        {handoff.codes.map((sum) => (
+          <tr key={`${sum.code}${sum.premium}`} className={`border-b border-faint ${sum.code === null ? 'bg-ember-wash' : ''}`}>
+            <td className="px-2 py-1.5">
+              <span className={`rounded-[3px] px-1.5 text-[13px] font-semibold ${sum.code === null ? 'border border-ember text-ember' : 'bg-faint'}`}>
+                {sum.code ?? 'none'}
+              </span>
+            </td>
+            <td className="px-2">
+              {sum.name}
+              {sum.code === null && (
+                <Link to="/pay-codes" className="ml-2 text-ember underline">
+                  decide
+                </Link>
+              )}
+            </td>
+            <td className="px-2 text-right">{sum.people.toLocaleString('en')}</td>
+            <td className="px-2 text-right">
+              <Hours hundredths={sum.hundredths} />
+            </td>
+            <Against sum={sum} />
+          </tr>
+        ))}
+      </tbody>
+      <tfoot>
+        <tr className="border-t-2 border-ink font-semibold">
+          <td />
+          <td className="px-2 py-1.5">Payable hours, premiums aside</td>
+          <td className="px-2 text-right">{handoff.people.toLocaleString('en')}</td>
+          <td className="px-2 text-right">
+            <Hours hundredths={handoff.payableHundredths} />
+          </td>
+          <td />
+        </tr>
+      </tfoot>
+    </table>
+  );
+}
+
+/** A change this large is worth a look. */
+const LARGE_PERCENT = 50;
+
+function Against({ sum }: { sum: CodeSum }) {
+  const { hundredths, previousHundredths: previous } = sum;
+  if (previous === null) return <td />;
+  if (previous === 0) return <td className="px-2 text-right font-semibold text-ember">new</td>;
+  const percent = ((hundredths - previous) / previous) * 100;
+  const text = `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
+  return (
+    <td title={`Last period ${decimalHours(previous)}`} className={`px-2 text-right ${Math.abs(percent) >= LARGE_PERCENT ? 'font-semibold text-ember' : 'text-soft'}`}>
+      {text}
+    </td>
+  );
+}
+
+function Ready({ handoff }: { handoff: HandoffReply }) {
+  const [handOff, { isLoading, error }] = useHandOffMutation();
+  const unassigned = handoff.codes.filter((code) => code.code === null).reduce((sum, code) => sum + code.hundredths, 0);
+  const classSum = handoff.codes.filter((code) => !code.premium).reduce((sum, code) => sum + code.hundredths, 0);
+  const addsUp = classSum === handoff.payableHundredths;
+  const ready = handoff.toSettle === 0 && handoff.computing === 0 && unassigned === 0 && handoff.people > 0 && addsUp;
+  const { batch } = handoff;
+  const go = async () => {
+    if (!ready || isLoading || batch !== null) return;
+    const result = await handOff(handoff.periodId);
+    if (result.data?.batch) toast(`Handed off: ${result.data.batch.lines.toLocaleString('en')} lines.`);
+  };
+  useHotkeys('shift+enter', () => void go(), [ready, isLoading, batch]);
+  return (
+    <aside className="min-h-0 overflow-y-auto bg-sheet px-5 py-4" aria-label="Ready">
+      <h2 className="mb-2 text-[17px]">{batch === null ? 'Ready?' : 'Handed off'}</h2>
+      {batch === null ? (
+        <>
+          <ul>
+            <Condition met={handoff.computing === 0} text={handoff.computing === 0 ? 'Every card is computed' : `${handoff.computing.toLocaleString('en')} cards are being computed`} />
+            <Condition met={handoff.toSettle === 0} text={handoff.toSettle === 0 ? 'Every missing punch is settled' : `${handoff.toSettle} missing ${handoff.toSettle === 1 ? 'punch is' : 'punches are'} open`}>
+              {handoff.toSettle > 0 && (
+                <Link className="underline" to={`/cards?period=${handoff.periodId}&show=to-settle`}>
+                  settle
+                </Link>
+              )}
+            </Condition>
+            <Condition met={unassigned === 0} text={unassigned === 0 ? 'Every hour has a pay code' : `${decimalHours(unassigned)} h have no pay code`}>
+              {unassigned > 0 && (
+                <Link className="underline" to="/pay-codes">
+                  decide
+                </Link>
+              )}
+            </Condition>
+            <Condition met={addsUp} text={addsUp ? 'Codes add up to the cards' : 'Codes do not add up to the cards'}>
+              {decimalHours(handoff.payableHundredths)} h
+            </Condition>
+            <Condition met text="Not sent before" />
+          </ul>
+          {error !== undefined && (
+            <div className="mt-3">
+              <Notice>{problemOf(error).title}</Notice>
+            </div>
+          )}
+          <Button look="primary" disabled={!ready || isLoading} onClick={() => void go()} className="mt-3.5 w-full justify-center py-2 font-semibold">
+            {isLoading ? 'Sealing…' : 'Seal and hand off'}
+            {ready && <Kbd>Shift Enter</Kbd>}
+          </Button>
+          <p className="mt-2 text-[12.5px] text-soft">Sealing closes the cards of this period. It is done once.</p>
+        </>
+      ) : (
+        <section aria-label="Batch">
+          <p className="text-[13px] text-soft">
+            By {batch.madeBy}, {moment(batch.madeAt)}. The cards are sealed.
+          </p>
+          <dl className="mt-2">
+            {(
+              [
+                ['Lines', batch.lines.toLocaleString('en')],
+                ['People', batch.people.toLocaleString('en')],
+                ['Payable hours', decimalHours(batch.payableHundredths)],
+                ['Premium hours beside them', decimalHours(batch.premiumHundredths)],
+              ] as const
+            ).map(([name, value]) => (
+              <div key={name} className="flex justify-between border-t border-faint py-1.5">
+                <dt>{name}</dt>
+                <dd className="font-semibold">{value}</dd>
+              </div>
+            ))}
+          </dl>
+          {(['workday', 'period'] as const).map((by) => (
+            <a
+              key={by}
+              href={`/api/handoffs/${batch.id}/file.csv?by=${by}`}
+              download
+              className={`mt-2.5 block rounded-[5px] border py-1.5 text-center ${by === 'workday' ? 'border-heather bg-heather text-white' : 'border-rule hover:border-heather'}`}
+            >
+              Download lines by {by === 'workday' ? 'workday' : 'period'}
+            </a>
+          ))}
+        </section>
+      )}
+      {handoff.earlier.length > 0 && (
+        <section className="mt-5">
+          <h2 className="mb-2 text-[17px]">Before this one</h2>
+          {handoff.earlier.map((earlier) => (
+            <div key={earlier.id} className="flex justify-between border-t border-faint py-1.5 text-[13px]">
+              <span>
+                {earlier.id} · {dateRange(earlier.firstDay, earlier.lastDay).replace(/ \d{4}$/, '')}
+              </span>
+              <a href={`/api/handoffs/${earlier.id}/file.csv`} download className="text-soft underline">
+                {decimalHours(earlier.payableHundredths)} h
+              </a>
+            </div>
+          ))}
+        </section>
+      )}
+    </aside>
+  );
+}
+
+function Condition({ met, text, children }: { met: boolean; text: string; children?: React.ReactNode }) {
+  return (
+    <li className="grid grid-cols-[22px_1fr] border-t border-faint py-1.5">
+      {met ? <Check size={15} className="mt-0.5 text-moss" aria-label="yes" /> : <TriangleAlert size={15} className="mt-0.5 text-ember" aria-label="no" />}
+      <span>
+        {text}
+        {children && <small className="block text-[12px] text-soft">{children}</small>}
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,137 @@
+import type { ProblemBody } from '@heath/contract';
+import { LARGEST_IMPORT_BYTES } from '@heath/contract';
+import { FileUp } from 'lucide-react';
+import { useState } from 'react';
+import { useDropzone } from 'react-dropzone';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { NavLink, useNavigate, useParams } from 'react-router';
+import { useAppDispatch } from '../../app/hooks.ts';
+import { api } from '../../api/base.ts';
+import { uploadFile, useImportsQuery } from '../../api/imports.ts';
+import { Button } from '../../ui/Button.tsx';
+import { moment } from '../../ui/format.ts';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { ImportView } from './ImportView.tsx';
+
+/** Punches come in as files: those that came, on the left; one of them, or a place to drop the next. */
+export function ImportsPage() {
+  const { importId } = useParams();
+  const { data } = useImportsQuery();
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const [sent, setSent] = useState<number | null>(null);
+  const [problem, setProblem] = useState<ProblemBody | null>(null);
+
+  const send = async (files: readonly File[]) => {
+    const [file] = files;
+    if (file === undefined) return;
+    setProblem(null);
+    setSent(0);
+    try {
+      const received = await uploadFile(file, setSent);
+      dispatch(api.util.invalidateTags(['imports']));
+      navigate(`/punches/${received.id}`);
+    } catch (failed) {
+      setProblem(failed as ProblemBody);
+      navigate('/punches');
+    } finally {
+      setSent(null);
+    }
+  };
+  const drop = useDropzone({
+    onDrop: (files) => void send(files),
+    multiple: false,
+    noClick: true,
+    maxSize: LARGEST_IMPORT_BYTES,
+    onDropRejected: ([rejected]) =>
+      setProblem({ type: 'too-large', title: rejected?.errors[0]?.message ?? 'That file cannot be taken.', status: 413 }),
+  });
+  useHotkeys('i', drop.open);
+
+  return (
+    <div {...drop.getRootProps({ className: 'relative grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)]' })}>
+      <input {...drop.getInputProps({ 'aria-label': 'Punch file' })} />
+      <aside className="flex min-h-0 flex-col border-r border-rule">
+        <div className="px-5 py-3">
+          <Button look="primary" onClick={drop.open} className="w-full justify-center">
+            Import a file
+            <Kbd>I</Kbd>
+          </Button>
+        </div>
+        <div className="min-h-0 flex-1 overflow-y-auto border-t border-faint">
+          {data?.imports.map((file) => (
+            <NavLink
+              key={file.id}
+              to={`/punches/${file.id}`}
+              className={({ isActive }) =>
+                `block border-b border-faint py-1.5 pl-5 pr-3.5 ${isActive ? 'bg-sheet shadow-[inset_4px_0_var(--color-heather)]' : 'hover:bg-sheet'}`
+              }
+            >
+              <span className="block truncate font-semibold">{file.name}</span>
+              <span className="flex justify-between text-[12px] text-soft">
+                {moment(file.madeAt)}
+                <span className={file.status === 'failed' ? 'text-ember' : ''}>
+                  {file.status === 'done'
+                    ? `${file.added.toLocaleString('en')} added${file.refused > 0 ? `, ${file.refused.toLocaleString('en')} refused` : ''}`
+                    : file.status === 'queued'
+                      ? 'importing'
+                      : file.status}
+                </span>
+              </span>
+            </NavLink>
+          ))}
+        </div>
+      </aside>
+      <main className="min-h-0 overflow-y-auto">
+        {problem !== null && (
+          <div className="mx-6 mt-5 max-w-3xl">
+            <Notice>{problem.title}</Notice>
+          </div>
+        )}
+        {sent !== null ? (
+          <Progress name="Sending the file" share={sent} />
+        ) : importId === undefined ? (
+          <DropHere onOpen={drop.open} />
+        ) : (
+          <ImportView key={importId} id={Number(importId)} />
+        )}
+      </main>
+      {drop.isDragActive && (
+        <div className="pointer-events-none absolute inset-3 z-10 grid place-items-center border-2 border-dashed border-heather bg-heather-wash/90 font-serif text-[23px]">
+          Drop the punch file
+        </div>
+      )}
+    </div>
+  );
+}
+
+function DropHere({ onOpen }: { onOpen: () => void }) {
+  return (
+    <section className="m-6 grid max-w-3xl place-items-center border-2 border-dashed border-rule px-8 py-20 text-center">
+      <FileUp size={28} className="text-heather" aria-hidden="true" />
+      <h1 className="mt-3 text-[23px]">Drop a punch file here</h1>
+      <p className="mt-1 max-w-md text-soft">
+        CSV, TSV or XLSX with a header line. You will see what each column was taken for before anything is kept; punches that are known
+        already are passed over.
+      </p>
+      <Button className="mt-4" onClick={onOpen}>
+        Choose a file
+      </Button>
+    </section>
+  );
+}
+
+/** Long work, as far as it has come. */
+export function Progress({ name, share }: { name: string; share: number }) {
+  const percent = Math.round(share * 100);
+  return (
+    <section className="m-6 max-w-xl">
+      <h1 className="text-[23px]">{name}</h1>
+      <div role="progressbar" aria-label={name} aria-valuenow={percent} className="mt-3 h-2 bg-faint">
+        <div className="h-full bg-moss" style={{ width: `${percent}%` }} />
+      </div>
+      <p className="mt-1 text-[13px] text-soft">{percent} %</p>
+    </section>
+  );
+}

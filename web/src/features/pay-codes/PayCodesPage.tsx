@@ -1,0 +1,141 @@
+import { AddCodeRequest, type PayCodesReply } from '@heath/contract';
+import type { ClassId } from '@heath/core';
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useForm } from 'react-hook-form';
+import { toast } from 'sonner';
+import { problemOf } from '../../api/base.ts';
+import { useAddCodeMutation, useAssignCodeMutation, usePayCodesQuery } from '../../api/pay-codes.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Empty } from '../../ui/Empty.tsx';
+import { classBand, className } from '../../ui/format.ts';
+import { Notice } from '../../ui/Notice.tsx';
+
+/** Which pay code each class and premium is paid under, with the catch-all in sight. */
+export function PayCodesPage() {
+  const { data, error } = usePayCodesQuery();
+  if (error !== undefined) return <Empty title="The pay codes cannot be shown">{problemOf(error).title}</Empty>;
+  if (data === undefined) return null;
+  const unassigned = data.classes.filter(({ codeId }) => codeId === null);
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_312px]">
+      <main className="min-h-0 overflow-y-auto border-r border-rule px-6 py-4">
+        <h1 className="text-[23px]">Pay codes</h1>
+        <p className="text-soft">Every class and premium that a rulebook can pay goes to the pay system under one code.</p>
+        <table className="mt-4 w-full max-w-3xl">
+          <thead>
+            <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
+              <th className="py-1 pl-2 font-normal">Class or premium</th>
+              <th className="w-80 font-normal">Pay code</th>
+            </tr>
+          </thead>
+          <tbody>
+            {data.classes.map(({ classId, codeId }) => (
+              <ClassRow key={classId} classId={classId} codeId={codeId} codes={data.codes} />
+            ))}
+          </tbody>
+        </table>
+        <section
+          aria-label="Catch-all"
+          className={`mt-6 max-w-3xl border px-4 py-3 ${unassigned.length > 0 ? 'border-ember bg-ember-wash' : 'border-rule'}`}
+        >
+          <h2 className="text-[17px]">Catch-all</h2>
+          {unassigned.length === 0 ? (
+            <p className="text-soft">Empty. Hours of a class without a code would gather here and hold up the handoff.</p>
+          ) : (
+            <p>
+              {unassigned.map(({ classId }) => className(classId)).join(', ')}: without a code. Hours of {unassigned.length === 1 ? 'it' : 'these'} hold
+              up the handoff until somebody decides.
+            </p>
+          )}
+        </section>
+      </main>
+      <aside className="min-h-0 overflow-y-auto bg-sheet px-5 py-4">
+        <h2 className="text-[17px]">Codes of the pay system</h2>
+        <dl className="mt-2">
+          {data.codes.map(({ id, code, name }) => (
+            <div key={id} className="flex gap-2 border-t border-faint py-1.5">
+              <dt className="w-16">
+                <span className="rounded-[3px] bg-faint px-1.5 text-[13px] font-semibold">{code}</span>
+              </dt>
+              <dd>{name}</dd>
+            </div>
+          ))}
+        </dl>
+        <AddCode />
+      </aside>
+    </div>
+  );
+}
+
+function ClassRow({ classId, codeId, codes }: { classId: ClassId; codeId: number | null; codes: PayCodesReply['codes'] }) {
+  const [assign, { isLoading }] = useAssignCodeMutation();
+  const choose = async (next: number | null) => {
+    const result = await assign({ classId, codeId: next });
+    if (result.error) {
+      toast(problemOf(result.error).title);
+      return;
+    }
+    toast(`${className(classId)} goes to ${codes.find((code) => code.id === next)?.code ?? 'the catch-all'}.`, {
+      action: { label: 'Undo', onClick: () => void assign({ classId, codeId }) },
+    });
+  };
+  return (
+    <tr className="border-b border-faint">
+      <td className="py-2 pl-2">
+        <i className={`mr-2 inline-block w-4 ${classId.startsWith('premium:') ? 'h-[3px] align-[4px]' : 'h-[10px]'} ${classBand(classId)}`} />
+        {className(classId)}
+      </td>
+      <td>
+        <select
+          aria-label={`Pay code of ${className(classId)}`}
+          value={codeId ?? ''}
+          disabled={isLoading}
+          onChange={(event) => void choose(event.target.value === '' ? null : Number(event.target.value))}
+          className={`w-full rounded-[5px] border bg-white px-2 py-1 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
+        >
+          <option value="">Catch-all: no code yet</option>
+          {codes.map(({ id, code, name }) => (
+            <option key={id} value={id}>
+              {code} · {name}
+            </option>
+          ))}
+        </select>
+      </td>
+    </tr>
+  );
+}
+
+function AddCode() {
+  const [add, { error, isLoading }] = useAddCodeMutation();
+  const { register, handleSubmit, reset, formState } = useForm<{ code: string; name: string }>({
+    resolver: valibotResolver(AddCodeRequest),
+    defaultValues: { code: '', name: '' },
+  });
+  const submit = handleSubmit(async (entered) => {
+    if (!(await add(entered)).error) reset();
+  });
+  const input = 'mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1';
+  return (
+    <form onSubmit={submit} noValidate className="mt-5 border-t border-rule pt-3">
+      <h3 className="font-semibold">Add a code</h3>
+      <label className="mt-2 block text-[13px] text-soft">
+        Code
+        <input {...register('code')} className={input} />
+      </label>
+      {formState.errors.code && <p className="text-[13px] text-ember">{formState.errors.code.message}</p>}
+      <label className="mt-2 block text-[13px] text-soft">
+        Name
+        <input {...register('name')} className={input} />
+      </label>
+      {formState.errors.name && <p className="text-[13px] text-ember">{formState.errors.name.message}</p>}
+      {error !== undefined && (
+        <div className="mt-2">
+          <Notice>{problemOf(error).title}</Notice>
+        </div>
+      )}
+      <Button type="submit" disabled={isLoading} className="mt-3">
+        Add
+      </Button>
+    </form>
+  );
+}

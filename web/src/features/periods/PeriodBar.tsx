@@ -1,0 +1,136 @@
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { useEffect } from 'react';
+import { useSearchParams } from 'react-router';
+import { useAppDispatch } from '../../app/hooks.ts';
+import { api } from '../../api/base.ts';
+import { dateRange, dayOfMonth, decimalHours, hoursAndMinutes, hundredthsSpoken, isWeekend, secondsDecimal, shortDay, weekday } from '../../ui/format.ts';
+import { useStripQuery } from '../../api/periods.ts';
+import { usePeriod } from './usePeriod.ts';
+
+/** The strip under the top bar: which group and period, its days, and the numbers that matter. */
+export function PeriodBar({ pickDays }: { pickDays: boolean }) {
+  const [query, setQuery] = useSearchParams();
+  const { period, earlier, later, groups } = usePeriod();
+  const group = query.get('group');
+  const groupId = group === null ? null : Number(group);
+  const { data: strip } = useStripQuery(
+    { periodId: period?.id ?? 0, groupId },
+    { skip: period === undefined },
+  );
+  useRefreshWhileComputing(strip?.computing ?? 0);
+  if (period === undefined) return <div className="h-[76px] shrink-0 border-b border-rule bg-sheet" />;
+
+  const go = (changes: Record<string, string | null>) =>
+    setQuery((before) => {
+      const next = new URLSearchParams(before);
+      for (const [name, value] of Object.entries(changes)) {
+        if (value === null) next.delete(name);
+        else next.set(name, value);
+      }
+      return next;
+    });
+  const picked = query.get('day');
+  const step = (to: typeof earlier, label: string, Icon: typeof ChevronLeft) => (
+    <button
+      type="button"
+      aria-label={label}
+      disabled={to === undefined}
+      onClick={() => go({ period: String(to!.id), day: null })}
+      className="rounded text-soft hover:text-heather disabled:opacity-30"
+    >
+      <Icon size={16} />
+    </button>
+  );
+  return (
+    <div className="flex h-[76px] shrink-0 border-b border-rule bg-sheet">
+      <div className="w-[252px] shrink-0 pl-5 pt-3">
+        <select
+          aria-label="Pay group"
+          value={group ?? ''}
+          onChange={(event) => go({ group: event.target.value === '' ? null : event.target.value, person: null })}
+          className="-ml-1 bg-transparent font-serif text-[17px] font-semibold"
+        >
+          <option value="">All groups</option>
+          {groups.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <div className="flex items-center gap-1 text-[13px] text-soft">
+          {step(earlier, 'Period before', ChevronLeft)}
+          {dateRange(period.firstDay, period.lastDay)}
+          {period.sealed && <span className="ml-1 rounded bg-faint px-1.5 text-ink">sealed</span>}
+          {step(later, 'Next period', ChevronRight)}
+        </div>
+      </div>
+      <div className="flex border-l border-rule">
+        {(strip?.days ?? []).map(({ day, plannedSeconds, clockedSeconds, toSettle }) => {
+          const covered = plannedSeconds === 0 ? 0 : Math.min(clockedSeconds / plannedSeconds, 1);
+          const title = `${shortDay(day)}: ${hoursAndMinutes(Math.round(clockedSeconds / 60) * 60)} clocked of ${hoursAndMinutes(plannedSeconds)} planned${toSettle > 0 ? `, ${toSettle} to settle` : ''}`;
+          return (
+            <button
+              type="button"
+              key={day}
+              title={title}
+              aria-label={title}
+              aria-pressed={picked === day}
+              disabled={!pickDays}
+              onClick={() => go({ day: picked === day ? null : day })}
+              className={`relative w-[42px] border-r border-faint pt-2 text-center text-[12px] text-soft disabled:cursor-default ${picked === day ? 'bg-heather-wash' : isWeekend(day) ? 'bg-[#FAF6EC]' : ''}`}
+            >
+              {weekday(day)[0]}
+              <b className={`block text-[15px] font-semibold ${picked === day ? 'text-heather' : 'text-ink'}`}>
+                {dayOfMonth(day)}
+              </b>
+              {toSettle > 0 && <em className="absolute right-1 top-1 text-[10px] font-semibold not-italic text-ember">{toSettle}</em>}
+              <span className="absolute inset-x-2 bottom-2 h-[5px] rounded-sm bg-faint">
+                <span className="block h-full rounded-sm bg-moss" style={{ width: `${covered * 100}%` }} />
+              </span>
+            </button>
+          );
+        })}
+      </div>
+      {strip !== undefined && (
+        <dl className="ml-auto flex items-center gap-6 pr-5 text-right">
+          <Figure name="clocked" value={secondsDecimal(strip.clockedSeconds)} title={hoursAndMinutes(strip.clockedSeconds)} />
+          <Figure
+            name="payable"
+            value={decimalHours(strip.payableHundredths)}
+            title={hundredthsSpoken(strip.payableHundredths)}
+          />
+          {strip.computing > 0 ? (
+            <Figure name="computing" value={strip.computing.toLocaleString('en')} />
+          ) : (
+            <Figure name="to settle" value={strip.toSettle.toLocaleString('en')} alarm={strip.toSettle > 0} />
+          )}
+          <Figure name="people" value={strip.people.toLocaleString('en')} />
+        </dl>
+      )}
+    </div>
+  );
+}
+
+function Figure({ name, value, title, alarm }: { name: string; value: string; title?: string; alarm?: boolean }) {
+  return (
+    <div title={title}>
+      <dd className={`text-[19px] font-semibold leading-tight ${alarm ? 'text-ember' : ''}`}>{value}</dd>
+      <dt className="text-[12px] text-soft">{name}</dt>
+    </div>
+  );
+}
+
+const REFRESH_MILLISECONDS = 700;
+
+/** While cards are being computed, asks again until none is. */
+function useRefreshWhileComputing(computing: number): void {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    if (computing === 0) return;
+    const timer = setInterval(() => dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff'])), REFRESH_MILLISECONDS);
+    return () => {
+      clearInterval(timer);
+      dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff']));
+    };
+  }, [computing === 0, dispatch]);
+}

@@ -1,0 +1,2 @@
+export { PeriodBar } from './PeriodBar.tsx';
+export { usePeriod } from './usePeriod.ts';

@@ -1,0 +1,23 @@
+import type { PeriodSummary } from '@heath/contract';
+import { useSearchParams } from 'react-router';
+import { usePeriodsQuery } from '../../api/periods.ts';
+
+/** The period in the address, or the newest one; with what lies beside it. */
+export function usePeriod() {
+  const [query] = useSearchParams();
+  const { data, isLoading, error } = usePeriodsQuery();
+  const periods: readonly PeriodSummary[] = data?.periods ?? [];
+  const wanted = Number(query.get('period'));
+  const index = Math.max(
+    periods.findIndex((period) => period.id === wanted),
+    0,
+  );
+  return {
+    period: periods[index],
+    earlier: periods[index + 1],
+    later: periods[index - 1],
+    groups: data?.groups ?? [],
+    isLoading,
+    error,
+  };
+}

@@ -1,0 +1,151 @@
+import type { CardReply } from '@heath/contract';
+import { type ClassId, type ClassSums, type Exception, type Instant, instantFromIso, payableHundredths } from '@heath/core';
+import { useEffect, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { problemOf } from '../../api/base.ts';
+import { Button } from '../../ui/Button.tsx';
+import { className, clockTime, dayAndTime, decimalHours, shortDay } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { TimeField } from '../../ui/TimeField.tsx';
+import type { CardId } from '../../api/cards.ts';
+import { usePreviewSettleQuery, useSettleMutation } from '../../api/settle.ts';
+
+/** Somebody else was first: who, with what time, and what of yours was not saved. */
+export interface Conflict {
+  readonly by: string;
+  readonly took: Instant | null;
+  readonly yours: Instant;
+  readonly note: string;
+}
+
+interface SettlePanelProps {
+  readonly id: CardId;
+  readonly card: CardReply;
+  readonly exception: Exception;
+  /** Grows when the time field is to be opened. */
+  readonly typing: number;
+  readonly onConflict: (conflict: Conflict) => void;
+  readonly onSettled: (correctionId: number) => void;
+}
+
+/** Settles a missing punch: the plan's time or one that is typed, with the payable hours before and after. */
+export function SettlePanel({ id, card, exception, typing, onConflict, onSettled }: SettlePanelProps) {
+  const [typed, setTyped] = useState<Instant | null>(null);
+  const [note, setNote] = useState('');
+  const [settle, { error, isLoading }] = useSettleMutation();
+  const field = useRef<HTMLInputElement>(null);
+  const proposal = exception.proposals[0];
+  const chosen = typed ?? proposal?.at ?? null;
+  const preview = usePreviewSettleQuery(
+    { ...id, body: { exception: exception.key, at: chosen ?? 0, note: '' } },
+    { skip: chosen === null },
+  );
+  const missing = exception.kind === 'missing-out' ? 'out' : 'in';
+
+  const take = async (at: Instant | null) => {
+    if (at === null || isLoading) return;
+    const result = await settle({ ...id, body: { exception: exception.key, at, note } });
+    if (result.data !== undefined) return onSettled(result.data.correctionId);
+    const problem = problemOf(result.error);
+    if (problem.type === 'already-settled' && problem.settled !== undefined) {
+      const took = problem.settled.at === null ? null : instantFromIso(problem.settled.at);
+      onConflict({ by: problem.settled.by, took, yours: at, note });
+    }
+  };
+  useHotkeys('p', () => void take(proposal?.at ?? null), [proposal, note, isLoading]);
+  useHotkeys('t', () => field.current?.focus(), { preventDefault: true });
+  useEffect(() => {
+    if (typing > 0) field.current?.focus();
+  }, [typing]);
+
+  const refusal = preview.isError ? problemOf(preview.error) : null;
+  return (
+    <section className="mb-4 border-b border-rule pb-4" aria-label="Settle">
+      <h2 className="text-[17px]">No {missing} punch</h2>
+      <p className="text-[13px] text-soft">
+        {missing === 'out' ? 'In' : 'Out'} {dayAndTime(exception.punch.at, card.offsets)}, nothing {missing === 'out' ? 'after' : 'before'}.{' '}
+        {proposal === undefined ? `No plan on ${shortDay(exception.workday)}.` : `Planned ${clockTime(proposal.at, card.offsets)}.`}
+      </p>
+      {proposal !== undefined && (
+        <Button look="primary" disabled={isLoading} onClick={() => void take(proposal.at)} className="mt-3 w-full justify-center">
+          Take the planned {clockTime(proposal.at, card.offsets)}
+          <Kbd>P</Kbd>
+        </Button>
+      )}
+      <div className="mt-3">
+        <TimeField
+          ref={field}
+          label={`${proposal === undefined ? 'Type' : 'Or type'} the time of the ${missing}  (T)`}
+          beside={exception.punch.at}
+          direction={missing === 'out' ? 'after' : 'before'}
+          offsets={card.offsets}
+          onChange={setTyped}
+          onEnter={() => void take(typed)}
+        />
+      </div>
+      <label className="mt-2 block">
+        <span className="text-[13px] text-soft">Why, for the record</span>
+        <input
+          value={note}
+          maxLength={500}
+          onChange={(event) => setNote(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') void take(chosen);
+            if (event.key === 'Escape') event.currentTarget.blur();
+          }}
+          placeholder="confirmed with the watch log"
+          className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1"
+        />
+      </label>
+      {typed !== null && (
+        <Button disabled={isLoading || refusal !== null} onClick={() => void take(typed)} className="mt-2 w-full justify-center">
+          Settle with {dayAndTime(typed, card.offsets)}
+          <Kbd>Enter</Kbd>
+        </Button>
+      )}
+      {chosen !== null && preview.data !== undefined && refusal === null && (
+        <Effect at={clockTime(chosen, card.offsets)} before={preview.data.before} after={preview.data.after} />
+      )}
+      {refusal !== null && refusal.type !== 'already-settled' && refusal.type !== 'stale' && (
+        <div className="mt-2">
+          <Notice>{refusal.title}</Notice>
+        </div>
+      )}
+      {error !== undefined && problemOf(error).type !== 'already-settled' && (
+        <div className="mt-2">
+          <Notice>{problemOf(error).title}</Notice>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** What would change on the card, before it is changed. */
+function Effect({ at, before, after }: { at: string; before: ClassSums; after: ClassSums }) {
+  const classes = [...new Set([...Object.keys(before), ...Object.keys(after)])] as ClassId[];
+  const changed = classes
+    .map((classId) => ({ classId, by: (after[classId]?.hundredths ?? 0) - (before[classId]?.hundredths ?? 0) }))
+    .filter(({ by }) => by !== 0);
+  return (
+    <dl className="mt-3 text-[13px]" aria-label="Effect" aria-live="polite">
+      <div className="flex justify-between font-semibold">
+        <dt>Payable with {at}</dt>
+        <dd>
+          <Hours hundredths={payableHundredths(before)} className="font-normal text-soft" /> →{' '}
+          <Hours hundredths={payableHundredths(after)} />
+        </dd>
+      </div>
+      {changed.map(({ classId, by }) => (
+        <div key={classId} className="flex justify-between text-soft">
+          <dt>{className(classId)}</dt>
+          <dd>
+            {by > 0 ? '+' : ''}
+            {decimalHours(by)}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

@@ -1,0 +1,1 @@
+export { type Conflict, SettlePanel } from './SettlePanel.tsx';

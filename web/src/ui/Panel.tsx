@@ -1,0 +1,26 @@
+import { X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+/** A small sheet over the screen; Esc closes it. */
+export function Panel({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-ink/25" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed left-1/2 top-24 z-40 w-[460px] -translate-x-1/2 rounded-[7px] border border-rule bg-sheet p-4 shadow-xl"
+        >
+          <div className="flex items-center justify-between">
+            <Dialog.Title className="text-[17px]">{title}</Dialog.Title>
+            <Dialog.Close aria-label="Close" className="text-soft">
+              <X size={16} />
+            </Dialog.Close>
+          </div>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

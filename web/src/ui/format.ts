@@ -1,0 +1,94 @@
+import {
+  type ClassId,
+  type Instant,
+  SECONDS_PER_DAY,
+  toHundredths,
+  wallOf,
+  type Workday,
+  workdayFromIso,
+  type ZoneOffsets,
+} from '@heath/core';
+
+/** Hundredths of an hour as `8.50`, thousands set apart. */
+export function decimalHours(hundredths: number): string {
+  const text = (Math.abs(hundredths) / 100).toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+  return hundredths < 0 ? `−${text}` : text;
+}
+
+/** Seconds as `8 h 30 m`, with seconds only where there are some. */
+export function hoursAndMinutes(seconds: number): string {
+  const all = Math.abs(Math.round(seconds));
+  const [h, m, s] = [Math.floor(all / 3600), Math.floor(all / 60) % 60, all % 60];
+  const text = [h > 0 ? `${h} h` : '', m > 0 || (h > 0 && s > 0) ? `${m} m` : '', s > 0 ? `${s} s` : '']
+    .filter((part) => part !== '')
+    .join(' ');
+  return `${seconds < 0 ? '− ' : ''}${text === '' ? '0 m' : text}`;
+}
+
+/** Hundredths of an hour as `8 h 30 m`. */
+export const hundredthsSpoken = (hundredths: number): string => hoursAndMinutes(hundredths * 36);
+
+/** Seconds as `8.50`. */
+export const secondsDecimal = (seconds: number): string =>
+  decimalHours(seconds < 0 ? -toHundredths(-seconds) : toHundredths(seconds));
+
+const wall = (at: Instant, offsets: ZoneOffsets) => new Date(wallOf(offsets, at) * 1000);
+const two = (n: number) => String(n).padStart(2, '0');
+
+/** The clock on the wall at an instant: `06:05`, with seconds where wanted. */
+export function clockTime(at: Instant, offsets: ZoneOffsets, withSeconds = false): string {
+  const d = wall(at, offsets);
+  return `${two(d.getUTCHours())}:${two(d.getUTCMinutes())}${withSeconds ? `:${two(d.getUTCSeconds())}` : ''}`;
+}
+
+const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+const dateOf = (day: Workday | string): Date =>
+  new Date((typeof day === 'string' ? workdayFromIso(day) : day) * SECONDS_PER_DAY * 1000);
+
+/** `Wed` of a workday. */
+export const weekday = (day: Workday | string): string => WEEKDAYS[dateOf(day).getUTCDay()]!;
+/** `28` of a workday. */
+export const dayOfMonth = (day: Workday | string): number => dateOf(day).getUTCDate();
+/** `Wed 28 Oct` of a workday. */
+export const shortDay = (day: Workday | string): string =>
+  `${weekday(day)} ${dayOfMonth(day)} ${MONTHS[dateOf(day).getUTCMonth()]}`;
+export const isWeekend = (day: Workday | string): boolean => dateOf(day).getUTCDay() % 6 === 0;
+
+/** `19 Oct – 1 Nov 2026`. */
+export function dateRange(first: string, last: string): string {
+  const [a, b] = [dateOf(first), dateOf(last)];
+  const year = a.getUTCFullYear() === b.getUTCFullYear() ? '' : ` ${a.getUTCFullYear()}`;
+  const month = a.getUTCMonth() === b.getUTCMonth() && year === '' ? '' : ` ${MONTHS[a.getUTCMonth()]}`;
+  return `${a.getUTCDate()}${month}${year} – ${b.getUTCDate()} ${MONTHS[b.getUTCMonth()]} ${b.getUTCFullYear()}`;
+}
+
+/** `Wed 28 Oct, 06:05` at an instant, on the wall clock. */
+export function dayAndTime(at: Instant, offsets: ZoneOffsets): string {
+  const d = wall(at, offsets);
+  return `${WEEKDAYS[d.getUTCDay()]} ${d.getUTCDate()} ${MONTHS[d.getUTCMonth()]}, ${clockTime(at, offsets)}`;
+}
+
+/** `2 Nov 2026, 09:00` of an ISO 8601 instant, as the reader's own clock shows it. */
+export function moment(iso: string): string {
+  return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+}
+
+/** A class or premium in the trade's words. */
+export function className(classId: ClassId): string {
+  if (classId === 'ordinary') return 'Ordinary';
+  if (classId.startsWith('premium:')) return `${classId.slice(8)} premium`;
+  const multiplier = Number(classId.slice('overtime-'.length));
+  if (multiplier === 1.5) return 'Time and a half';
+  if (multiplier === 2) return 'Double';
+  return `Overtime ×${multiplier}`;
+}
+
+/** The band that a class is drawn with: ordinary solid, then hatched more densely the more it pays. */
+export function classBand(classId: ClassId): string {
+  if (classId === 'ordinary') return 'band-ordinary';
+  if (classId.startsWith('premium:')) return 'band-premium';
+  const multiplier = Number(classId.slice('overtime-'.length));
+  return multiplier < 2 ? 'band-overtime-1' : multiplier === 2 ? 'band-overtime-2' : 'band-overtime-3';
+}

@@ -1,0 +1,178 @@
+import type { SegmentView, ShiftView } from '@heath/contract';
+import { type EffectivePunch, type Exception, type Instant, type Plan, type Workday, workdayFromIso, type ZoneOffsets } from '@heath/core';
+import type { ReactNode } from 'react';
+import { className, classBand, clockTime, hoursAndMinutes } from '../format.ts';
+import { axisHours, clockChange, midnightOf, percent, type Scale } from './scale.ts';
+
+export interface RibbonProps {
+  readonly day: Workday;
+  readonly scale: Scale;
+  readonly offsets: ZoneOffsets;
+  readonly plans: readonly Plan[];
+  readonly shifts: readonly ShiftView[];
+  readonly segments: readonly SegmentView[];
+  readonly exceptions: readonly Exception[];
+  /** What stands inside the outline of an exception. */
+  readonly inHole?: (exception: Exception) => ReactNode;
+}
+
+/** How far the outline of a missing punch reaches where no plan says. */
+const HOLE_SECONDS = 6 * 3600;
+
+/**
+ * One day on one axis, drawn to scale in real elapsed time: what was clocked above, what is payable below, the plan as a
+ * bracket under both. A shift across midnight runs on. Height 35 px.
+ */
+export function Ribbon({ day, scale, offsets, plans, shifts, segments, exceptions, inHole }: RibbonProps) {
+  const midnight = midnightOf(day, offsets);
+  const x = (at: number) => `${percent(at, midnight, scale)}%`;
+  const span = (from: number, to: number) => ({
+    left: x(from),
+    width: `${percent(to, midnight, scale) - percent(from, midnight, scale)}%`,
+  });
+  const change = clockChange(midnight, scale, offsets);
+  const time = (at: Instant) => clockTime(at, offsets, true);
+  return (
+    <div className="relative h-[35px]">
+      {axisHours(scale).map(({ percent: left, label, midnight: isMidnight }) => (
+        <i key={left} data-hour={label} className={`absolute inset-y-0 w-px ${isMidnight ? 'bg-rule' : 'bg-faint'}`} style={{ left: `${left}%` }} />
+      ))}
+      {change !== null && (
+        <i
+          title={`Clocks go ${change.bySeconds < 0 ? 'back' : 'forward'}: one hour ${change.bySeconds < 0 ? 'more' : 'less'}`}
+          className="absolute inset-y-0 border-l border-dotted border-ink"
+          style={{ left: x(change.at) }}
+        >
+          {(segments.length > 0 || plans.length > 0) && (
+            <span className="absolute -top-px left-1 whitespace-nowrap text-[10px] not-italic leading-none text-soft">
+              {change.bySeconds < 0 ? '+1 h' : '−1 h'}
+            </span>
+          )}
+        </i>
+      )}
+      {plans.map((plan) => (
+        <span
+          key={plan.startsAt}
+          title={`Planned ${clockTime(plan.startsAt, offsets)} to ${clockTime(plan.endsAt, offsets)}`}
+          className="absolute top-[29px] h-1 border border-t-0 border-bracket"
+          style={span(plan.startsAt, plan.endsAt)}
+        />
+      ))}
+      {shifts.map((shift, i) => (
+        <Clocked key={i} shift={shift} x={x} span={span} time={time} />
+      ))}
+      {segments.map((segment) => (
+        <span
+          key={segment.start}
+          title={`${className(segment.classId)}, ${time(segment.start)} to ${time(segment.end)}: ${hoursAndMinutes(segment.end - segment.start)}`}
+          className={`absolute top-[13px] h-[12px] ${classBand(segment.classId)}`}
+          style={span(segment.start, segment.end)}
+        />
+      ))}
+      {segments
+        .filter((segment) => segment.premiums.length > 0)
+        .map((segment) => (
+          <span
+            key={segment.start}
+            title={segment.premiums.join(', ')}
+            className="band-premium absolute top-[26px] h-[2px]"
+            style={span(segment.start, segment.end)}
+          />
+        ))}
+      {exceptions.map((exception) => {
+        const { at } = exception.punch;
+        const other = exception.proposals[0]?.at ?? (exception.kind === 'missing-out' ? at + HOLE_SECONDS : at - HOLE_SECONDS);
+        return (
+          <div
+            key={exception.key}
+            className={`absolute top-[10px] flex h-[18px] items-center overflow-visible whitespace-nowrap border-[1.5px] border-dashed border-ember bg-ember-wash px-1.5 text-[11.5px] leading-none text-ember ${exception.kind === 'missing-out' ? 'border-l-0' : 'justify-end border-r-0'}`}
+            style={span(Math.min(at, other), Math.max(at, other))}
+          >
+            {inHole?.(exception)}
+          </div>
+        );
+      })}
+      {exceptions.map((exception) => (
+        <Tick key={exception.key} punch={exception.punch} x={x} time={time} />
+      ))}
+    </div>
+  );
+}
+
+type Place = {
+  readonly x: (at: number) => string;
+  readonly span: (from: number, to: number) => { left: string; width: string };
+  readonly time: (at: Instant) => string;
+};
+
+function Clocked({ shift, x, span, time }: Place & { shift: ShiftView }) {
+  return (
+    <>
+      {shift.spells.map((spell) => (
+        <span key={spell.in.at}>
+          <i className="absolute top-[6px] h-px bg-ink" style={span(spell.in.at, spell.out.at)} />
+          <Tick punch={spell.in} x={x} time={time} />
+          <Tick punch={spell.out} x={x} time={time} />
+        </span>
+      ))}
+      {shift.unpaid.map((gap) => (
+        <span
+          key={gap.start}
+          title={`Not paid: ${time(gap.start)} to ${time(gap.end)}`}
+          className="band-unpaid absolute top-[13px] h-[12px]"
+          style={span(gap.start, gap.end)}
+        />
+      ))}
+      {shift.onTheClock !== null && <i className="absolute top-[3px] h-[7px] w-[1.5px] bg-moss" style={{ left: x(shift.onTheClock) }} />}
+    </>
+  );
+}
+
+const KIND: Readonly<Record<string, string>> = {
+  in: 'In',
+  out: 'Out',
+  'meal-out': 'Meal out',
+  'meal-in': 'Meal in',
+  'break-out': 'Break out',
+  'break-in': 'Break in',
+  'job-change': 'Job change',
+  undirected: 'Punch',
+};
+
+/** A punch; a corrected one has a wedge above it, and its first time stays as a gray tick. */
+function Tick({ punch, x, time }: Pick<Place, 'x' | 'time'> & { punch: EffectivePunch }) {
+  const corrected = punch.correction !== null;
+  return (
+    <>
+      {punch.clockedAt !== null && (
+        <i title={`Clocked ${time(punch.clockedAt)}`} className="absolute top-[3px] h-[7px] w-[1.5px] bg-[#B9AF9C]" style={{ left: x(punch.clockedAt) }} />
+      )}
+      <i
+        title={`${KIND[punch.kind]} ${time(punch.at)}${corrected ? ', corrected' : ''}`}
+        className="absolute top-[3px] h-[7px] w-[1.5px] bg-ink"
+        style={{ left: x(punch.at) }}
+      >
+        {corrected && <span className="correction-wedge absolute -left-[3.2px] -top-[4px]" />}
+      </i>
+    </>
+  );
+}
+
+/** The hours above a column of ribbons. */
+export function RibbonAxis({ scale }: { scale: Scale }) {
+  return (
+    <div className="relative h-[18px] text-[11px] text-soft">
+      {axisHours(scale).map(({ percent: left, label }) => (
+        <span key={left} className="absolute -translate-x-1/2" style={{ left: `${left}%` }}>
+          {label}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+/** The workdays from `first` to `last`, both ISO 8601 dates. */
+export function workdaysBetween(first: string, last: string): Workday[] {
+  const from = workdayFromIso(first);
+  return Array.from({ length: workdayFromIso(last) - from + 1 }, (_, i) => (from + i) as Workday);
+}

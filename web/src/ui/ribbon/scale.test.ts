@@ -1,0 +1,43 @@
+import { instant, instantFromIso, SECONDS_PER_HOUR, workdayFromIso, ZoneTables } from '@heath/core';
+import { describe, expect, it } from 'vitest';
+import { axisHours, clockChange, midnightOf, percent, scaleFor } from './scale.ts';
+
+const london = ZoneTables.around(instantFromIso('2026-10-01T00:00:00Z'), instantFromIso('2026-11-01T00:00:00Z')).of(
+  'Europe/London',
+);
+const hours = (n: number) => n * SECONDS_PER_HOUR;
+
+describe('the ribbon scale', () => {
+  it('fits a night crew from 18 to 10 or so, never folding midnight', () => {
+    const scale = scaleFor([{ from: hours(22), to: hours(30.2) }]);
+    expect(scale.from).toBeLessThan(hours(22));
+    expect(scale.to).toBeGreaterThan(hours(30.2));
+    expect(scale.to - scale.from).toBeGreaterThanOrEqual(hours(14));
+    expect(axisHours(scale).map((h) => h.label)).toContain('00');
+  });
+
+  it('is drawn to real elapsed time: equal widths are equal hours, also when clocks change', () => {
+    const scale = { from: hours(20), to: hours(34) };
+    const midnight = midnightOf(workdayFromIso('2026-10-24'), london);
+    const at = (n: number) => percent(instant(midnight + hours(n)), midnight, scale);
+    expect(at(22) - at(21)).toBeCloseTo(at(31) - at(30), 9);
+    // 22:00 to 06:00 in the night of 24 to 25 October is nine hours.
+    const end = instantFromIso('2026-10-25T06:00:00Z');
+    expect(end - midnight).toBe(hours(31));
+  });
+
+  it('says where the clocks go back and by how much', () => {
+    const midnight = midnightOf(workdayFromIso('2026-10-24'), london);
+    expect(clockChange(midnight, { from: hours(18), to: hours(34) }, london)).toEqual({
+      at: instantFromIso('2026-10-25T01:00:00Z'),
+      bySeconds: -3600,
+    });
+    expect(clockChange(midnight, { from: hours(6), to: hours(20) }, london)).toBeNull();
+  });
+
+  it('cuts off what lies beyond its ends', () => {
+    const midnight = midnightOf(workdayFromIso('2026-10-20'), london);
+    expect(percent(midnight - 10, midnight, { from: 0, to: hours(14) })).toBe(0);
+    expect(percent(midnight + hours(20), midnight, { from: 0, to: hours(14) })).toBe(100);
+  });
+});

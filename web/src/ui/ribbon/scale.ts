@@ -1,0 +1,60 @@
+import { type Instant, instant, SECONDS_PER_DAY, SECONDS_PER_HOUR, type Workday, wallClock, firstInstantOf, wallOf, type ZoneOffsets } from '@heath/core';
+
+/** Part of a day's axis, in real elapsed seconds after the day's midnight. */
+export interface Scale {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The instant of midnight of a day, from which its ribbon is measured. */
+export function midnightOf(day: Workday, offsets: ZoneOffsets): Instant {
+  return firstInstantOf(offsets, wallClock(day * SECONDS_PER_DAY));
+}
+
+/** Where an instant lies on the scale of a day, in percent of its width; beyond the ends it is cut off. */
+export function percent(at: number, midnight: Instant, scale: Scale): number {
+  const share = (at - midnight - scale.from) / (scale.to - scale.from);
+  return Math.min(Math.max(share, 0), 1) * 100;
+}
+
+const STEP = 2 * SECONDS_PER_HOUR;
+const SHORTEST = 14 * SECONDS_PER_HOUR;
+
+/** An axis that fits these stretches, each measured from its own midnight: whole two hours, with one to spare at either side. */
+export function scaleFor(stretches: readonly { readonly from: number; readonly to: number }[]): Scale {
+  if (stretches.length === 0) return { from: 6 * SECONDS_PER_HOUR, to: 20 * SECONDS_PER_HOUR };
+  const earliest = Math.min(...stretches.map((s) => s.from));
+  const latest = Math.max(...stretches.map((s) => s.to));
+  let from = Math.floor((earliest - 1800) / STEP) * STEP;
+  let to = Math.ceil((latest + 1800) / STEP) * STEP;
+  while (to - from < SHORTEST) {
+    if (earliest - from <= to - latest) from -= STEP;
+    else to += STEP;
+  }
+  return { from, to };
+}
+
+/** The hours written above an axis: at which percent, and what the wall clock shows there on an ordinary day. */
+export function axisHours(scale: Scale): { percent: number; label: string; midnight: boolean }[] {
+  const hours: { percent: number; label: string; midnight: boolean }[] = [];
+  for (let at = scale.from; at <= scale.to; at += STEP) {
+    const hour = (((at / SECONDS_PER_HOUR) % 24) + 24) % 24;
+    hours.push({
+      percent: ((at - scale.from) / (scale.to - scale.from)) * 100,
+      label: String(hour).padStart(2, '0'),
+      midnight: hour === 0,
+    });
+  }
+  return hours;
+}
+
+/** Where the wall clock jumps within the scale of a day, and by how much. */
+export function clockChange(midnight: Instant, scale: Scale, offsets: ZoneOffsets): { at: Instant; bySeconds: number } | null {
+  for (let i = 1; i < offsets.starts.length; i++) {
+    const at = offsets.starts[i]!;
+    if (at > midnight + scale.from && at < midnight + scale.to) {
+      return { at: instant(at), bySeconds: wallOf(offsets, instant(at)) - wallOf(offsets, instant(at - 1)) - 1 };
+    }
+  }
+  return null;
+}
