@@ -19,7 +19,9 @@ function refuseSecondStart() {
   const pid = readFileSync(lockFile, 'utf8');
   const commandLine = `/proc/${pid}/cmdline`;
   if (existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes('start.mjs')) {
-    fail(`Heath is running already on ${folder} (process ${pid}). End it first, or set HEATH_DATA to another folder.`);
+    fail(
+      `Heath is running already on ${folder} (process ${pid}). End it first, or set HEATH_DATA to another folder.`,
+    );
   }
 }
 
@@ -59,7 +61,11 @@ if (!process.env.HEATH_DATABASE_URL) {
   await installPackages([MARIADB]);
   mariadb = await startMariadb(folder);
 }
-const env = { ...process.env, PORT: String(port), HEATH_DATABASE_URL: process.env.HEATH_DATABASE_URL ?? mariadb.url };
+const env = {
+  ...process.env,
+  PORT: String(port),
+  HEATH_DATABASE_URL: process.env.HEATH_DATABASE_URL ?? mariadb.url,
+};
 await build();
 const setUp = join(root, 'dist', 'server', 'set-up.js');
 if ((await run(process.execPath, [setUp, ...(empty ? ['--empty'] : [])], { env })) !== 0) await stop(1);

@@ -1,4 +1,11 @@
-import { DATE_ORDERS, FIELDS, type Field, type Mapping, missingFields, type RefusalReason } from '@heath/core';
+import {
+  DATE_ORDERS,
+  FIELDS,
+  type Field,
+  type Mapping,
+  missingFields,
+  type RefusalReason,
+} from '@heath/core';
 import * as v from 'valibot';
 
 export type ImportStatus = 'receiving' | 'to confirm' | 'queued' | 'done' | 'failed';

@@ -2,7 +2,12 @@ import * as v from 'valibot';
 
 /** POST /api/session */
 export const SignInRequest = v.object({
-  username: v.pipe(v.string('Type your user name.'), v.trim(), v.minLength(1, 'Type your user name.'), v.maxLength(64)),
+  username: v.pipe(
+    v.string('Type your user name.'),
+    v.trim(),
+    v.minLength(1, 'Type your user name.'),
+    v.maxLength(64),
+  ),
   password: v.pipe(v.string('Type your password.'), v.minLength(1, 'Type your password.'), v.maxLength(256)),
 });
 export type SignInRequest = v.InferOutput<typeof SignInRequest>;

@@ -65,7 +65,11 @@ export interface Computed {
  * The workdays whose punches a span needs: its whole workweeks, with two days before for a shift that reaches in
  * and two after for one that reaches out.
  */
-export function inputSpan(first: Workday, last: Workday, rulebook: CompiledRulebook): { first: Workday; last: Workday } {
+export function inputSpan(
+  first: Workday,
+  last: Workday,
+  rulebook: CompiledRulebook,
+): { first: Workday; last: Workday } {
   const { weekStartsOn } = rulebook.workday;
   return {
     first: (workweekOf(first, weekStartsOn) - 2) as Workday,
@@ -97,9 +101,11 @@ export function compute(input: PersonInput, explain = false): Computed {
     const rounded = round(shift, rulebook.rounding, zoneOffsets, notBefore);
     const breaks = takeBreaks(shift, rounded, rulebook.breaks, zoneOffsets);
     const firstSegment = ordinary.length;
-    assignWorkday(breaks.worked, i, rulebook.workday, zoneOffsets, ordinary);
+    assignWorkday(breaks.worked, i, unpairedEnds(shift), rulebook.workday, zoneOffsets, ordinary);
     if (rounded.length > 0) notBefore = rounded[rounded.length - 1]!.end;
-    computed.push(account(shift, zone, rounded, breaks, ordinary[firstSegment]?.workday ?? null, rulebook, zoneOffsets));
+    computed.push(
+      account(shift, zone, rounded, breaks, ordinary[firstSegment]?.workday ?? null, rulebook, zoneOffsets),
+    );
   }
   const classed = classify(ordinary, rulebook.overtime, rulebook.workday.weekStartsOn, overtimeReasons);
   const all = addPremiums(classed, rulebook.premiums, (shift) => offsets[shift]!);
@@ -111,11 +117,9 @@ export function compute(input: PersonInput, explain = false): Computed {
     segments: all,
     lines: sumLines(all, rulebook.premiums, input.first, input.last),
     exceptions: findExceptions({
-      shifts,
+      shifts: computed,
       plans: input.plans,
-      workday: rulebook.workday,
       longestSpellSeconds: rulebook.pairing.longestSpellSeconds,
-      zones,
     }).filter((exception) => inSpan(exception.workday)),
     overtimeReasons: overtimeReasons ?? [],
   };
@@ -127,6 +131,19 @@ function firstPunch(shift: Shift): EffectivePunch {
   for (const punch of shift.missingOut) if (first === null || punch.at < first.at) first = punch;
   for (const punch of shift.missingIn) if (first === null || punch.at < first.at) first = punch;
   return first!;
+}
+
+/** The earliest and latest punch without a partner: it starts or ends the shift as much as one that has one. */
+function unpairedEnds(shift: Shift): { first: number; last: number } {
+  let first = Number.POSITIVE_INFINITY;
+  let last = Number.NEGATIVE_INFINITY;
+  for (const punches of [shift.missingOut, shift.missingIn]) {
+    for (const { at } of punches) {
+      if (at < first) first = at;
+      if (at > last) last = at;
+    }
+  }
+  return { first, last };
 }
 
 /** The sums of one shift: clocked = payable + unpaid + rounding, to the second. */

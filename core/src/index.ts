@@ -1,11 +1,18 @@
 export type { UnpaidBreak } from './breaks/breaks.ts';
 export { type Computed, type ComputedShift, compute, inputSpan, type PersonInput } from './compute.ts';
 export { correctionsInForce } from './effective/effective.ts';
-export { type Correction, type EffectivePunch, PUNCH_KINDS, type Punch, type PunchKind } from './effective/types.ts';
+export {
+  type Correction,
+  type EffectivePunch,
+  PUNCH_KINDS,
+  type Punch,
+  type PunchKind,
+} from './effective/types.ts';
 export type { Exception, ExceptionKind, Proposal } from './exceptions/types.ts';
 export {
   type ClassSum,
   type ClassSums,
+  classesOf,
   classSums,
   type PayCode,
   type PayCodeMap,
@@ -34,4 +41,12 @@ export { readTimeEntry, type TimeEntry } from './time-entry/time-entry.ts';
 export * from './units.ts';
 export type { Segment } from './workday/types.ts';
 export { workdayAt, workdayStart, workweekOf } from './workday/workday.ts';
-export { firstInstantOf, instantsOf, offsetAt, wallOf, type ZoneOffsets, ZoneTables, zoneOffsets } from './zone/zone.ts';
+export {
+  firstInstantOf,
+  instantsOf,
+  offsetAt,
+  wallOf,
+  type ZoneOffsets,
+  ZoneTables,
+  zoneOffsets,
+} from './zone/zone.ts';

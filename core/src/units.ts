@@ -35,7 +35,11 @@ export function workdayToIso(day: Workday): string {
 /** The workday of an ISO 8601 date. Throws a RangeError where it is none. */
 export function workdayFromIso(iso: string): Workday {
   const ms = Date.parse(`${iso}T00:00:00Z`);
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso) || Number.isNaN(ms) || new Date(ms).toISOString().slice(0, 10) !== iso) {
+  if (
+    !/^\d{4}-\d{2}-\d{2}$/.test(iso) ||
+    Number.isNaN(ms) ||
+    new Date(ms).toISOString().slice(0, 10) !== iso
+  ) {
     throw new RangeError(`Not a date as YYYY-MM-DD: ${iso}`);
   }
   return workday(ms / 1000 / SECONDS_PER_DAY);

@@ -6,7 +6,15 @@ import { shoreTerms } from './rulebooks/shore-terms.ts';
 
 export const ZONE = 'Europe/London';
 export const SITES = ['Northquay', 'Saltholm', 'Ebb Point'] as const;
-export const JOBS = ['Kittiwake', 'Sandpiper', 'Dunlin', 'Berth maintenance', 'Ticket hall', 'Stores', 'Storm duty'] as const;
+export const JOBS = [
+  'Kittiwake',
+  'Sandpiper',
+  'Dunlin',
+  'Berth maintenance',
+  'Ticket hall',
+  'Stores',
+  'Storm duty',
+] as const;
 export const GROUPS: readonly { readonly name: string; readonly rulebook: Rulebook }[] = [
   { name: 'Afloat', rulebook: harborAgreement },
   { name: 'Ashore', rulebook: shoreTerms },
@@ -115,7 +123,11 @@ export const CURRENT_PERIOD: Workday = workdayFromIso('2026-10-19');
 /** Where the demo's clock stands: Monday 2 November 2026, 09:00 in London. */
 export const DEMO_NOW = '2026-11-02T09:00:00Z';
 
-export const PAY_CODES: readonly { readonly code: string; readonly name: string; readonly pays: readonly ClassId[] }[] = [
+export const PAY_CODES: readonly {
+  readonly code: string;
+  readonly name: string;
+  readonly pays: readonly ClassId[];
+}[] = [
   { code: '110', name: 'Ordinary', pays: ['ordinary'] },
   { code: '215', name: 'Overtime, time and a half', pays: ['overtime-1.5'] },
   { code: '220', name: 'Overtime, double', pays: ['overtime-2'] },
@@ -135,7 +147,9 @@ export interface DemoPerson {
   readonly lastDay: Workday | null;
 }
 
-const DEPARTMENT_OF = DEPARTMENTS.flatMap((department) => Array<Department>(department.share).fill(department));
+const DEPARTMENT_OF = DEPARTMENTS.flatMap((department) =>
+  Array<Department>(department.share).fill(department),
+);
 
 /** The people of a company of any size; the first 64 are the demo's. */
 export function people(count: number): DemoPerson[] {

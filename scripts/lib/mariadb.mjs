@@ -69,7 +69,8 @@ async function endLeftover(pidFile, data) {
   if (!existsSync(commandLine) || !readFileSync(commandLine, 'utf8').includes(`--datadir=${data}\0`)) return;
   process.kill(pid, 'SIGTERM');
   for (let i = 0; i < START_SECONDS * 10 && existsSync(commandLine); i++) await wait(100);
-  if (existsSync(commandLine)) fail(`A database server from an earlier start (process ${pid}) does not end. End it and start again.`);
+  if (existsSync(commandLine))
+    fail(`A database server from an earlier start (process ${pid}) does not end. End it and start again.`);
 }
 
 /**
@@ -161,7 +162,9 @@ export async function startMariadb(folder, options = {}) {
     await wait(100);
   }
   if (exited || !(await accepts(port))) {
-    const tail = existsSync(log) ? readFileSync(log, 'utf8').trim().split('\n').slice(-6).join('\n') : 'no log';
+    const tail = existsSync(log)
+      ? readFileSync(log, 'utf8').trim().split('\n').slice(-6).join('\n')
+      : 'no log';
     fail(`The database server did not start. The end of ${log}:\n${tail}`);
   }
   return {

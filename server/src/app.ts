@@ -20,7 +20,12 @@ import { sameOrigin, signedIn } from './http/guards.ts';
 import { notFound, sendProblem } from './http/problem.ts';
 
 /** The whole application: its API under /api and its pages everywhere else. */
-export function createApp(context: Context, sessions: SessionStore, secret: string, webFolder: string): Express {
+export function createApp(
+  context: Context,
+  sessions: SessionStore,
+  secret: string,
+  webFolder: string,
+): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');

@@ -34,7 +34,8 @@ async function main(): Promise<void> {
   await migrate(config.databaseUrl, config.migrationsFolder);
   const database = connect(config.databaseUrl, 10);
   // The demo's clock stands still, so that its screens repeat; the worker threads read the same variable.
-  if (!process.env.HEATH_NOW && (await readSetting(database, 'demo')) !== null) process.env.HEATH_NOW = DEMO_NOW;
+  if (!process.env.HEATH_NOW && (await readSetting(database, 'demo')) !== null)
+    process.env.HEATH_NOW = DEMO_NOW;
   const clock = clockAt(process.env.HEATH_NOW);
   const runner = new TaskRunner(database, log, fileURLToPath(new URL('./worker.js', import.meta.url)));
   const sessions = new SessionStore(database);
@@ -44,7 +45,9 @@ async function main(): Promise<void> {
   const server = app.listen(config.port, '127.0.0.1');
   server.on('error', (error: NodeJS.ErrnoException) => {
     log.fatal(
-      error.code === 'EADDRINUSE' ? `Port ${config.port} is in use. Set PORT to a free one.` : `Cannot listen: ${error.message}`,
+      error.code === 'EADDRINUSE'
+        ? `Port ${config.port} is in use. Set PORT to a free one.`
+        : `Cannot listen: ${error.message}`,
     );
     process.exit(1);
   });
@@ -53,7 +56,10 @@ async function main(): Promise<void> {
     log.info(`listening on ${config.port}`);
     process.send?.('listening');
   });
-  const sweep = setInterval(() => void sessions.sweep().catch((error) => log.warn({ err: error }, 'sweep')), SWEEP_MILLISECONDS);
+  const sweep = setInterval(
+    () => void sessions.sweep().catch((error) => log.warn({ err: error }, 'sweep')),
+    SWEEP_MILLISECONDS,
+  );
 
   let stopping = false;
   const stop = async () => {

@@ -35,7 +35,8 @@ async function setUp(database: Database): Promise<void> {
     if (options.empty) return createFirstAccount(database);
     say('Loading the demo company: Marram Ferries.');
     await database.insert(setting).ignore().values({ name: 'demo', value: 'loading' });
-    const lastPunches = options['last-punches'] === undefined ? null : workdayFromIso(options['last-punches']);
+    const lastPunches =
+      options['last-punches'] === undefined ? null : workdayFromIso(options['last-punches']);
     await loadDemo(database, pino({ level: 'silent' }), { people: Number(options.people), lastPunches });
     await database.update(setting).set({ value: 'loaded' }).where(eq(setting.name, 'demo'));
   }

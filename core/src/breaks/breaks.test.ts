@@ -27,7 +27,10 @@ describe('breaks', () => {
     expect(payable(shifts(day('08:00', '14:45')), rules(halfHourAfterFive))).toBe(6.25);
   });
   it('more than 5 hours is not 5 hours; at least 5 is', () => {
-    const atLeast: Meal = { ...halfHourAfterFive, tiers: [{ after: 'PT5H', compare: 'at least', take: 'PT30M' }] };
+    const atLeast: Meal = {
+      ...halfHourAfterFive,
+      tiers: [{ after: 'PT5H', compare: 'at least', take: 'PT30M' }],
+    };
     expect(payable(shifts(day('08:00', '13:00')), rules(halfHourAfterFive))).toBe(5);
     expect(payable(shifts(day('08:00', '13:00')), rules(atLeast))).toBe(4.5);
   });
@@ -42,7 +45,10 @@ describe('breaks', () => {
       { after: 'PT6H', compare: 'more than', take: 'PT30M' },
       { after: 'PT9H', compare: 'more than', take: 'PT45M' },
     ];
-    expect(payable(shifts(day('08:00', end)), rules({ ...halfHourAfterFive, tiers }))).toBeCloseTo(expected, 9);
+    expect(payable(shifts(day('08:00', end)), rules({ ...halfHourAfterFive, tiers }))).toBeCloseTo(
+      expected,
+      9,
+    );
   });
   // Source: 29 CFR 785.18, recalled from memory.
   it.each([5, 12, 20])('a rest of %i minutes is paid', (minutes) => {
@@ -63,21 +69,35 @@ describe('breaks', () => {
     [{ at: 'clock time', time: '13:00' }, '13:00'],
     [{ at: 'end' }, '16:30'],
   ] as const)('places the meal: %o at %s', (placed, expected) => {
-    const { shifts: computed } = computeFor(shifts(day('08:00', '17:00')), rules({ ...halfHourAfterFive, placed }));
+    const { shifts: computed } = computeFor(
+      shifts(day('08:00', '17:00')),
+      rules({ ...halfHourAfterFive, placed }),
+    );
     expect(computed[0]!.breaks.unpaid).toEqual([
-      { start: at(`2026-10-19 ${expected}`), end: at(`2026-10-19 ${expected}`) + 1800, kind: 'automatic-meal' },
+      {
+        start: at(`2026-10-19 ${expected}`),
+        end: at(`2026-10-19 ${expected}`) + 1800,
+        kind: 'automatic-meal',
+      },
     ]);
   });
   it('a meal placed too late to fit lies at the end', () => {
     const placed = { at: 'clock time', time: '16:45' } as const;
-    const { shifts: computed } = computeFor(shifts(day('08:00', '17:00')), rules({ ...halfHourAfterFive, placed }));
+    const { shifts: computed } = computeFor(
+      shifts(day('08:00', '17:00')),
+      rules({ ...halfHourAfterFive, placed }),
+    );
     expect(computed[0]!.breaks.unpaid[0]!.end).toBe(at('2026-10-19 17:00'));
   });
   it('7 to 18 with 12 to 13 off is 10 h; five of them 40 and 10 (common practice, no source)', () => {
     const punches = [19, 20, 21, 22, 23].flatMap((d) =>
       shifts([`2026-10-${d} 07:00`, `2026-10-${d} 12:00`], [`2026-10-${d} 13:00`, `2026-10-${d} 18:00`]),
     );
-    const weekly = { name: 'Weekly', basis: 'workweek' as const, tiers: [{ above: 'PT40H', multiplier: 1.5 }] };
+    const weekly = {
+      name: 'Weekly',
+      basis: 'workweek' as const,
+      tiers: [{ above: 'PT40H', multiplier: 1.5 }],
+    };
     expect(hoursByClass(computeFor(punches, rulebook({ overtime: [weekly] })))).toEqual({
       ordinary: 40,
       'overtime-1.5': 10,

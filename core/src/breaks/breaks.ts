@@ -69,7 +69,12 @@ export function takeBreaks(
         unpaidSeconds += length;
       } else if (length > 0) {
         paid.push({ start: last, end: start });
-        worked.push({ start: last, end: start, job: shift.spells[i - 1]!.in.job, department: shift.spells[i - 1]!.in.department });
+        worked.push({
+          start: last,
+          end: start,
+          job: shift.spells[i - 1]!.in.job,
+          department: shift.spells[i - 1]!.in.department,
+        });
         workedSeconds += length;
       }
     }
@@ -94,7 +99,12 @@ function mealSeconds(meal: AutomaticMeal, worked: Seconds, unpaid: Seconds): num
 }
 
 /** Where the meal starts: as placed, but never so late that it would not fit into the shift. */
-function mealStart(meal: AutomaticMeal, worked: readonly Stretch[], take: number, offsets: ZoneOffsets): number {
+function mealStart(
+  meal: AutomaticMeal,
+  worked: readonly Stretch[],
+  take: number,
+  offsets: ZoneOffsets,
+): number {
   const placed = meal.placed;
   const latest = backFromEnd(worked, take);
   if (placed.at === 'end') return latest;

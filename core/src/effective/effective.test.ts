@@ -12,7 +12,12 @@ describe('effective punches', () => {
 
   it('lays a move over the raw punch and remembers what was clocked', () => {
     const [, moved] = effectivePunches([start, end], [move]);
-    expect(moved).toMatchObject({ at: at('2026-10-19 17:00'), correction: 1, clockedAt: end.at, punch: end.id });
+    expect(moved).toMatchObject({
+      at: at('2026-10-19 17:00'),
+      correction: 1,
+      clockedAt: end.at,
+      punch: end.id,
+    });
     expect(end.at).toBe(at('2026-10-19 16:00'));
   });
 
@@ -41,7 +46,12 @@ describe('effective punches', () => {
   });
 
   it('the later of two moves of one punch holds, in whichever order they come', () => {
-    const later: Correction = { id: correctionId(9), kind: 'move', punch: end.id, at: at('2026-10-19 18:00') };
+    const later: Correction = {
+      id: correctionId(9),
+      kind: 'move',
+      punch: end.id,
+      at: at('2026-10-19 18:00'),
+    };
     expect(effectivePunches([start, end], [later, move])[1]!.at).toBe(at('2026-10-19 18:00'));
     expect(effectivePunches([end, start], [move, later])[1]!.at).toBe(at('2026-10-19 18:00'));
   });

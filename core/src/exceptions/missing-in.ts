@@ -9,6 +9,6 @@ export const missingIn: ExceptionFinder = (input) =>
       const earliest = instant(punch.at - input.longestSpellSeconds);
       const starts = input.plans.filter((plan) => plan.startsAt < punch.at && plan.startsAt >= earliest);
       const proposals = starts.slice(-1).map((plan) => ({ at: plan.startsAt, from: 'plan' as const }));
-      return unpairedPunch('missing-in', punch, proposals, input);
+      return unpairedPunch('missing-in', punch, proposals, shift);
     }),
   );

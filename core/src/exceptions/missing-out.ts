@@ -9,6 +9,6 @@ export const missingOut: ExceptionFinder = (input) =>
       const latest = instant(punch.at + input.longestSpellSeconds);
       const ends = input.plans.filter((plan) => plan.endsAt > punch.at && plan.endsAt <= latest);
       const proposals = ends.slice(0, 1).map((plan) => ({ at: plan.endsAt, from: 'plan' as const }));
-      return unpairedPunch('missing-out', punch, proposals, input);
+      return unpairedPunch('missing-out', punch, proposals, shift);
     }),
   );

@@ -1,9 +1,7 @@
+import type { ComputedShift } from '../compute.ts';
 import type { EffectivePunch } from '../effective/types.ts';
-import type { Shift } from '../pair/types.ts';
-import type { Instant, Workday } from '../units.ts';
-import type { WorkdayRules } from '../workday/workday.ts';
-import type { ZoneTables } from '../zone/zone.ts';
 import type { Plan } from '../plan/types.ts';
+import type { Instant, Workday } from '../units.ts';
 
 export type ExceptionKind = 'missing-out' | 'missing-in';
 
@@ -25,11 +23,9 @@ export interface Exception {
 }
 
 export interface ExceptionInput {
-  readonly shifts: readonly Shift[];
+  readonly shifts: readonly ComputedShift[];
   readonly plans: readonly Plan[];
-  readonly workday: WorkdayRules;
   readonly longestSpellSeconds: number;
-  readonly zones: ZoneTables;
 }
 
 /** How one kind of exception is found, what is proposed and how severe it is. One file a kind. */

@@ -1,4 +1,4 @@
-import { type ClassId, isPremium, type Line } from '../lines/types.ts';
+import { type ClassId, inClassOrder, isPremium, type Line } from '../lines/types.ts';
 import { type Hundredths, hundredths, type Seconds, seconds, type Workday } from '../units.ts';
 
 /** A pay code as the pay system knows it. */
@@ -26,7 +26,12 @@ export function toPayLines(lines: readonly Line[], codes: PayCodeMap): PayLine[]
     const key = `${line.workday} ${line.classId}`;
     const sum = sums.get(key);
     if (sum === undefined) {
-      sums.set(key, { workday: line.workday, classId: line.classId, seconds: line.seconds, hundredths: line.hundredths });
+      sums.set(key, {
+        workday: line.workday,
+        classId: line.classId,
+        seconds: line.seconds,
+        hundredths: line.hundredths,
+      });
     } else {
       sum.seconds += line.seconds;
       sum.hundredths += line.hundredths;
@@ -58,6 +63,9 @@ export function classSums(lines: readonly Line[]): ClassSums {
   }
   return sums;
 }
+
+/** The classes and premiums that have hours, in the order in which they are shown everywhere. */
+export const classesOf = (sums: ClassSums): ClassId[] => (Object.keys(sums) as ClassId[]).sort(inClassOrder);
 
 /** Payable hundredths of a card: its classes, premiums aside. */
 export function payableHundredths(sums: ClassSums): Hundredths {

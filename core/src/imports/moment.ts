@@ -68,7 +68,11 @@ export function readDateAndTime(date: string, time: string, order: DateOrder, of
   if (typeof local !== 'number') return local;
   const instants = instantsOf(offsets, wallClock(local));
   if (instants.length === 1) return { at: instants[0]! };
-  return { field: 'time', value: `${date} ${time}`, reason: instants.length === 0 ? 'skipped-hour' : 'doubled-hour' };
+  return {
+    field: 'time',
+    value: `${date} ${time}`,
+    reason: instants.length === 0 ? 'skipped-hour' : 'doubled-hour',
+  };
 }
 
 function wallSeconds(date: string, time: string, order: DateOrder): number | Refusal {

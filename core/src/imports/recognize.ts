@@ -3,8 +3,31 @@ import type { DateOrder, Field, Recognition } from './types.ts';
 
 /** Header names by field, in small letters without anything but letters. Common practice, no source. */
 const HEADERS: readonly (readonly [Field, readonly string[]])[] = [
-  ['person', ['person', 'personno', 'personnumber', 'employee', 'employeeid', 'employeeno', 'employeenumber', 'badge', 'badgeno', 'badgenumber', 'staffno', 'staffnumber', 'number', 'workerid', 'payrollno', 'id']],
-  ['moment', ['moment', 'when', 'at', 'datetime', 'dateandtime', 'timestamp', 'punchtime', 'punchedat', 'clockedat']],
+  [
+    'person',
+    [
+      'person',
+      'personno',
+      'personnumber',
+      'employee',
+      'employeeid',
+      'employeeno',
+      'employeenumber',
+      'badge',
+      'badgeno',
+      'badgenumber',
+      'staffno',
+      'staffnumber',
+      'number',
+      'workerid',
+      'payrollno',
+      'id',
+    ],
+  ],
+  [
+    'moment',
+    ['moment', 'when', 'at', 'datetime', 'dateandtime', 'timestamp', 'punchtime', 'punchedat', 'clockedat'],
+  ],
   ['date', ['date', 'day', 'punchdate', 'workdate']],
   ['time', ['time', 'clocktime', 'hour']],
   ['kind', ['kind', 'type', 'direction', 'punch', 'punchtype', 'inout', 'event', 'action', 'status']],
@@ -40,7 +63,8 @@ export function recognize(header: readonly string[], rows: readonly (readonly st
     );
     if (both >= 0) {
       columns[both] = 'moment';
-      for (let i = 0; i < columns.length; i++) if (columns[i] === 'date' || columns[i] === 'time') columns[i] = 'ignore';
+      for (let i = 0; i < columns.length; i++)
+        if (columns[i] === 'date' || columns[i] === 'time') columns[i] = 'ignore';
     }
   }
   const dateColumn = columns.findIndex((field) => field === 'moment' || field === 'date');

@@ -34,7 +34,9 @@ const KINDS: Record<string, PunchKind> = {
 export interface Directory {
   person(
     number: string,
-  ): { readonly id: number; readonly site: number; readonly firstDay: number; readonly lastDay: number } | undefined;
+  ):
+    | { readonly id: number; readonly site: number; readonly firstDay: number; readonly lastDay: number }
+    | undefined;
   job(name: string): number | undefined;
   site(name: string): number | undefined;
   /** IANA zone of a site. */
@@ -70,7 +72,8 @@ export function rowReader(
   ).map(at) as [number, number, number, number, number, number, number];
   const earliest = now - FAR_PAST_DAYS * SECONDS_PER_DAY;
   const latest = now + FAR_FUTURE_DAYS * SECONDS_PER_DAY;
-  const cell = (row: readonly string[], column: number): string => (column < 0 ? '' : (row[column] ?? '')).trim();
+  const cell = (row: readonly string[], column: number): string =>
+    (column < 0 ? '' : (row[column] ?? '')).trim();
 
   return (row) => {
     if (row.length < mapping.columns.length) {

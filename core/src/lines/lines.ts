@@ -2,7 +2,7 @@ import type { PremiumWindow } from '../premiums/premiums.ts';
 import { type DepartmentId, type JobId, seconds, type Workday } from '../units.ts';
 import type { Segment } from '../workday/types.ts';
 import { apportion } from './apportion.ts';
-import { type ClassId, classOf, isPremium, type Line } from './types.ts';
+import { type ClassId, classOf, inClassOrder, isPremium, type Line } from './types.ts';
 
 interface Sum {
   readonly classId: ClassId;
@@ -11,12 +11,9 @@ interface Sum {
   seconds: number;
 }
 
-/** Classes before premiums, ordinary first, then by what they pay. */
 function inOrder(a: Sum, b: Sum): number {
   return (
-    Number(isPremium(a.classId)) - Number(isPremium(b.classId)) ||
-    Number(b.classId === 'ordinary') - Number(a.classId === 'ordinary') ||
-    (a.classId < b.classId ? -1 : a.classId > b.classId ? 1 : 0) ||
+    inClassOrder(a.classId, b.classId) ||
     (a.job ?? 0) - (b.job ?? 0) ||
     (a.department ?? 0) - (b.department ?? 0)
   );

@@ -17,4 +17,11 @@ export interface Line {
 /** Premiums lie beside the classes: they are not added to payable hours. */
 export const isPremium = (classId: ClassId): boolean => classId.startsWith('premium:');
 
-export const classOf = (multiplier: number): ClassId => (multiplier === 1 ? 'ordinary' : `overtime-${multiplier}`);
+/** Classes before premiums, ordinary first, then by what they pay. */
+export const inClassOrder = (a: ClassId, b: ClassId): number =>
+  Number(isPremium(a)) - Number(isPremium(b)) ||
+  Number(b === 'ordinary') - Number(a === 'ordinary') ||
+  (a < b ? -1 : a > b ? 1 : 0);
+
+export const classOf = (multiplier: number): ClassId =>
+  multiplier === 1 ? 'ordinary' : `overtime-${multiplier}`;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { computeFor, hoursByClass, rulebook, shifts } from '../testing/fixtures.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
+import { computeFor, hoursByClass, rulebook, shifts } from '../testing/fixtures.ts';
 
 const daily: Rulebook['overtime'][number] = {
   name: 'Daily',
@@ -50,7 +50,11 @@ describe('overtime', () => {
   });
 
   it('each hour takes its highest multiplier: 13 hours on the sixth day', () => {
-    expect(hours([daily, weekly], 8, 8, 8, 8, 8, 13)).toEqual({ ordinary: 40, 'overtime-1.5': 12, 'overtime-2': 1 });
+    expect(hours([daily, weekly], 8, 8, 8, 8, 8, 13)).toEqual({
+      ordinary: 40,
+      'overtime-1.5': 12,
+      'overtime-2': 1,
+    });
   });
 
   it('40 to 50 at 1.5, beyond 50 at 2 (common practice, no source)', () => {
@@ -73,7 +77,10 @@ describe('overtime', () => {
 
   it('overtime too small to pay counts toward the week again', () => {
     const least = { ...daily, least: 'PT30M' };
-    expect(hours([least, weekly], 8.25, 8.25, 8.25, 8.25, 8.25)).toEqual({ ordinary: 40, 'overtime-1.5': 1.25 });
+    expect(hours([least, weekly], 8.25, 8.25, 8.25, 8.25, 8.25)).toEqual({
+      ordinary: 40,
+      'overtime-1.5': 1.25,
+    });
   });
 
   it('first 60 minutes at 1.5, the next at 2 (common practice, no source)', () => {

@@ -94,18 +94,34 @@ function applyTiers(
     const counts = segment.multiplier === 1;
     while (start < segment.end) {
       while (tier + 1 < tiers.length && counted >= tiers[tier + 1]!.aboveSeconds) tier++;
-      const untilNext = tier + 1 < tiers.length ? tiers[tier + 1]!.aboveSeconds - counted : Number.POSITIVE_INFINITY;
+      const untilNext =
+        tier + 1 < tiers.length ? tiers[tier + 1]!.aboveSeconds - counted : Number.POSITIVE_INFINITY;
       const stop = counts ? instant(Math.min(segment.end, start + untilNext)) : segment.end;
       const raises = tier >= 0 && tiers[tier]!.multiplier > segment.multiplier;
       if (!raises && start === segment.start && stop === segment.end) classed.push(segment);
-      else classed.push(piece(segment, start, stop, raises ? tiers[tier]!.multiplier : segment.multiplier, raises ? index : segment.rule));
+      else
+        classed.push(
+          piece(
+            segment,
+            start,
+            stop,
+            raises ? tiers[tier]!.multiplier : segment.multiplier,
+            raises ? index : segment.rule,
+          ),
+        );
       if (counts) counted += stop - start;
       start = stop;
     }
   }
 }
 
-const piece = (segment: Segment, start: Instant, end: Instant, multiplier: number, rule: number): Segment => ({
+const piece = (
+  segment: Segment,
+  start: Instant,
+  end: Instant,
+  multiplier: number,
+  rule: number,
+): Segment => ({
   start,
   end,
   workday: segment.workday,

@@ -45,7 +45,9 @@ describe('pairing', () => {
         punch('undirected', '2026-10-19 17:00'),
       ]),
     ).toEqual([whole(240, 270)]);
-    expect(paired([punch('undirected', '2026-10-19 08:00'), punch('undirected', '2026-10-19 23:00')])).toEqual([
+    expect(
+      paired([punch('undirected', '2026-10-19 08:00'), punch('undirected', '2026-10-19 23:00')]),
+    ).toEqual([
       { spells: [], missingOut: 1, missingIn: 0, onTheClock: false },
       { spells: [], missingOut: 1, missingIn: 0, onTheClock: false },
     ]);

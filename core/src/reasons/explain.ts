@@ -17,7 +17,12 @@ export function explainShift(
   const reasons: ShiftReason[] = [
     { step: 'clocked', spells: shift.spells, seconds: shift.clockedSeconds },
     { step: 'round', spells: shift.rounded, changedBySeconds: -shift.roundingSeconds },
-    { step: 'breaks', unpaid: shift.breaks.unpaid, paid: shift.breaks.paid, unpaidSeconds: seconds(unpaidSeconds) },
+    {
+      step: 'breaks',
+      unpaid: shift.breaks.unpaid,
+      paid: shift.breaks.paid,
+      unpaidSeconds: seconds(unpaidSeconds),
+    },
     {
       step: 'workday',
       rule: rulebook.workday.shiftBelongsTo,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { pair } from '../pair/pair.ts';
 import { effective, london, rulebook, shifts } from '../testing/fixtures.ts';
 import { instant } from '../units.ts';
-import { pair } from '../pair/pair.ts';
 import { round } from './round.ts';
 
 const quarter = rulebook({
@@ -44,7 +44,10 @@ describe('rounding', () => {
         { kinds: ['out'], minutes: 15, toward: 'up' },
       ],
     });
-    const punches = shifts(['2026-10-19 08:00', '2026-10-19 12:05'], ['2026-10-19 12:12', '2026-10-19 17:00']);
+    const punches = shifts(
+      ['2026-10-19 08:00', '2026-10-19 12:05'],
+      ['2026-10-19 12:12', '2026-10-19 17:00'],
+    );
     const [shift] = pair(effective(punches), rules.pairing, null);
     const [first, second] = round(shift!, rules.rounding, london, instant(0));
     expect(second!.start).toBe(first!.end);

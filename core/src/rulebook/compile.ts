@@ -4,7 +4,7 @@ import type { OvertimeRule } from '../overtime/overtime.ts';
 import type { PairingRules } from '../pair/pair.ts';
 import type { PremiumWindow } from '../premiums/premiums.ts';
 import type { RoundingRule } from '../round/round.ts';
-import { type Seconds, SECONDS_PER_HOUR, seconds } from '../units.ts';
+import { SECONDS_PER_HOUR, type Seconds, seconds } from '../units.ts';
 import type { WorkdayRules } from '../workday/workday.ts';
 import { type Rulebook, RulebookSchema, weekdayNumber } from './schema.ts';
 
@@ -80,10 +80,16 @@ function contradictions(rules: Rulebook): RulebookFault[] {
   }
   rules.premiums.forEach((premium, i) => {
     if (premium.from === premium.to) {
-      faults.push({ path: `premiums.${i}.to`, reason: 'The window has no length: give it an end other than its start.' });
+      faults.push({
+        path: `premiums.${i}.to`,
+        reason: 'The window has no length: give it an end other than its start.',
+      });
     }
     if (rules.premiums.findIndex((other) => other.name === premium.name) < i) {
-      faults.push({ path: `premiums.${i}.name`, reason: `There is another premium named ${premium.name}: give each its own name.` });
+      faults.push({
+        path: `premiums.${i}.name`,
+        reason: `There is another premium named ${premium.name}: give each its own name.`,
+      });
     }
   });
   rules.rounding.forEach((rule, i) => {

@@ -15,7 +15,10 @@ export const ClockTimeSchema = v.pipe(
 const WEEKDAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'] as const;
 
 const RoundingSchema = v.strictObject({
-  kinds: v.pipe(v.array(v.picklist(['in', 'out', 'meal-out', 'meal-in', 'break-out', 'break-in'])), v.minLength(1)),
+  kinds: v.pipe(
+    v.array(v.picklist(['in', 'out', 'meal-out', 'meal-in', 'break-out', 'break-in'])),
+    v.minLength(1),
+  ),
   minutes: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(60)),
   toward: v.picklist(['nearest', 'up', 'down']),
   /** With `nearest`: from this minute of the interval on, up. */
@@ -74,7 +77,12 @@ export const RulebookSchema = v.strictObject({
   }),
   workday: v.strictObject({
     startsAt: ClockTimeSchema,
-    shiftBelongsTo: v.picklist(['day it starts', 'day it ends', 'day of its larger part', 'split at the line']),
+    shiftBelongsTo: v.picklist([
+      'day it starts',
+      'day it ends',
+      'day of its larger part',
+      'split at the line',
+    ]),
   }),
   workweek: v.strictObject({ startsOn: v.picklist(WEEKDAYS) }),
   /** In order: an hour that one rule makes overtime does not count toward the ones after it. */

@@ -1,5 +1,13 @@
 import type { Stretch } from '../breaks/types.ts';
-import { type Instant, instant, SECONDS_PER_DAY, type Seconds, wallClock, type Workday, workday } from '../units.ts';
+import {
+  type Instant,
+  instant,
+  SECONDS_PER_DAY,
+  type Seconds,
+  type Workday,
+  wallClock,
+  workday,
+} from '../units.ts';
 import { firstInstantOf, wallOf, type ZoneOffsets } from '../zone/zone.ts';
 import type { Segment } from './types.ts';
 
@@ -28,21 +36,27 @@ export function workweekOf(day: Workday, weekStartsOn: number): Workday {
 /**
  * Step 6. The stretches of one shift, each given the workday it counts for; split where the rule says so. They become ordinary
  * segments for the steps after this one to classify.
+ *
+ * @param unpaired the earliest and latest punch of the shift that has no partner
  */
 export function assignWorkday(
   worked: readonly Stretch[],
   shift: number,
+  unpaired: { readonly first: number; readonly last: number },
   rules: WorkdayRules,
   offsets: ZoneOffsets,
   into: Segment[],
 ): void {
   if (worked.length === 0) return;
-  const firstDay = workdayAt(worked[0]!.start, rules, offsets);
-  const lastDay = workdayAt(instant(worked[worked.length - 1]!.end - 1), rules, offsets);
+  const starts = Math.min(worked[0]!.start, unpaired.first);
+  const ends = Math.max(worked[worked.length - 1]!.end - 1, unpaired.last);
+  const firstDay = workdayAt(instant(starts), rules, offsets);
+  const lastDay = workdayAt(instant(ends), rules, offsets);
   let day = firstDay;
   if (firstDay !== lastDay) {
     if (rules.shiftBelongsTo === 'day it ends') day = lastDay;
-    if (rules.shiftBelongsTo === 'day of its larger part') day = largerPart(worked, firstDay, lastDay, rules, offsets);
+    if (rules.shiftBelongsTo === 'day of its larger part')
+      day = largerPart(worked, firstDay, lastDay, rules, offsets);
     if (rules.shiftBelongsTo === 'split at the line') {
       splitAtLines(worked, shift, firstDay, lastDay, rules, offsets, into);
       return;

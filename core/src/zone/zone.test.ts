@@ -1,7 +1,7 @@
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { instantFromIso, instantToIso, wallClock, workdayFromIso } from '../units.ts';
 import { at, LONDON, london } from '../testing/fixtures.ts';
+import { instantFromIso, instantToIso, wallClock, workdayFromIso } from '../units.ts';
 import { firstInstantOf, instantsOf, wallOf, ZoneTables } from './zone.ts';
 
 const wall = (date: string, hour: number, minute = 0) =>

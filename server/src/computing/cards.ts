@@ -68,7 +68,8 @@ export async function askForRecompute(queries: Queries, periodId: number): Promi
     .select({ id: task.id })
     .from(task)
     .where(and(eq(task.kind, 'recompute'), eq(task.subjectId, periodId), eq(task.status, 'waiting')));
-  if (waiting.length === 0) await queries.insert(task).values({ kind: 'recompute', subjectId: periodId, status: 'waiting' });
+  if (waiting.length === 0)
+    await queries.insert(task).values({ kind: 'recompute', subjectId: periodId, status: 'waiting' });
 }
 
 /** The card's results no longer belong to its inputs. */

@@ -2,8 +2,8 @@ import {
   type CompiledRulebook,
   type Correction,
   type CorrectionId,
-  inputSpan,
   type Instant,
+  inputSpan,
   instant,
   type JobId,
   type PersonId,
@@ -40,7 +40,8 @@ export interface PeriodInputs {
 /** A pay group without a rulebook in force cannot be computed: that is an error of the set-up. */
 export function rulebookOf(inputs: PeriodInputs, groupId: number): CompiledRulebook {
   const rulebook = inputs.rulebooks.get(groupId);
-  if (rulebook === undefined) throw new Error(`Pay group ${groupId} has no rulebook in force on its period's first day.`);
+  if (rulebook === undefined)
+    throw new Error(`Pay group ${groupId} has no rulebook in force on its period's first day.`);
   return rulebook;
 }
 
@@ -63,7 +64,14 @@ export async function periodInputs(queries: Queries, period: PeriodSpan): Promis
     zones = ZoneTables.around(fromInstant, toInstant);
     zonesByPeriod.set(period.id, zones);
   }
-  return { period, rulebooks, zoneOf: new Map(sites.map((s) => [s.id, s.zone])), zones, from: fromInstant, to: toInstant };
+  return {
+    period,
+    rulebooks,
+    zoneOf: new Map(sites.map((s) => [s.id, s.zone])),
+    zones,
+    from: fromInstant,
+    to: toInstant,
+  };
 }
 
 /** The inputs of these people's cards in one period, in the order of `personIds`. */
@@ -81,7 +89,14 @@ export async function personInputs(
   const zoneOf = (siteId: number) => inputs.zoneOf.get(siteId)!;
 
   const punchRows = await queries
-    .select({ personId: punch.personId, at: punch.at, kind: punch.kind, id: punch.id, siteId: punch.siteId, jobId: punch.jobId })
+    .select({
+      personId: punch.personId,
+      at: punch.at,
+      kind: punch.kind,
+      id: punch.id,
+      siteId: punch.siteId,
+      jobId: punch.jobId,
+    })
     .from(punch)
     .where(and(inArray(punch.personId, ids), between(punch.at, inputs.from, inputs.to)))
     .orderBy(punch.personId, punch.at);

@@ -23,7 +23,9 @@ export async function recomputePeriod(
   if (span === undefined || (await isSealed(database, periodId))) return;
   const inputs = await periodInputs(database, span);
   const mine = and(eq(card.periodId, periodId), stale);
-  const [{ total }] = (await database.select({ total: sql<number>`count(*)` }).from(card).where(mine)) as [{ total: number }];
+  const [{ total }] = (await database.select({ total: sql<number>`count(*)` }).from(card).where(mine)) as [
+    { total: number },
+  ];
   let done = 0;
   for (;;) {
     const cards = await database

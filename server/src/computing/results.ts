@@ -1,4 +1,11 @@
-import { classOf, classSums, type Computed, isPremium, payableHundredths, type PersonInput } from '@heath/core';
+import {
+  type Computed,
+  classOf,
+  classSums,
+  isPremium,
+  type PersonInput,
+  payableHundredths,
+} from '@heath/core';
 import type { CardDay } from '../database/schema.ts';
 
 /** What a card row keeps of a computation. */

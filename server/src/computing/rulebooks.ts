@@ -10,7 +10,8 @@ function compiledEdition(row: { id: number; edition: number; rules: unknown }): 
   let rulebook = compiled.get(row.id);
   if (rulebook === undefined) {
     const result = compileRulebook(row.rules, row.edition);
-    if (!result.ok) throw new Error(`Rulebook edition ${row.id} is not valid: ${JSON.stringify(result.faults)}`);
+    if (!result.ok)
+      throw new Error(`Rulebook edition ${row.id} is not valid: ${JSON.stringify(result.faults)}`);
     rulebook = result.rulebook;
     compiled.set(row.id, rulebook);
   }

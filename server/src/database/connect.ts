@@ -4,7 +4,10 @@ import mysql from 'mysql2';
 export type Pool = mysql.Pool;
 export type Database = MySql2Database & { $client: Pool };
 /** What store functions take: the database, or a transaction on it. */
-export type Queries = Pick<MySql2Database, 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'>;
+export type Queries = Pick<
+  MySql2Database,
+  'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'
+>;
 
 /** A pool on MariaDB. Every connection speaks UTC and utf8mb4, in strict mode, and reads what is committed. */
 export function connect(url: string, connections: number): Database {

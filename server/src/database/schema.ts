@@ -1,4 +1,14 @@
-import { type ClassId, type ClassSums, type Field, type Line, type Mapping, PUNCH_KINDS, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
+import {
+  type ClassId,
+  type ClassSums,
+  type Field,
+  type Line,
+  type Mapping,
+  PUNCH_KINDS,
+  type Workday,
+  workdayFromIso,
+  workdayToIso,
+} from '@heath/core';
 import {
   bigint,
   char,
@@ -181,7 +191,13 @@ export const correction = mysqlTable(
 );
 
 /** One workday on a card as lists and strips need it: planned and clocked seconds, hundredths payable and overtime, exceptions. */
-export type CardDay = readonly [planned: number, clocked: number, payable: number, overtime: number, exceptions: number];
+export type CardDay = readonly [
+  planned: number,
+  clocked: number,
+  payable: number,
+  overtime: number,
+  exceptions: number,
+];
 
 /**
  * One person's computed period. `inputVersion` grows with every change to what it follows from; the results belong to

@@ -1,22 +1,32 @@
-import type { Logger } from 'pino';
+import {
+  type Instant,
+  instant,
+  instantToIso,
+  recognize,
+  SECONDS_PER_DAY,
+  type Workday,
+  workday,
+  workdayToIso,
+  zoneOffsets,
+} from '@heath/core';
 import {
   CURRENT_PERIOD,
   DEMO_NOW,
   DEPARTMENTS,
   type DemoPerson,
+  people as demoPeople,
   FIRST_PERIOD,
   GROUPS,
   JOBS,
   PAY_CODES,
-  people as demoPeople,
-  planOf,
   type PunchOptions,
+  planOf,
   punchFileLines,
   SITES,
   ZONE,
 } from '@heath/demo';
-import { type Instant, instantToIso, recognize, SECONDS_PER_DAY, type Workday, workday, workdayToIso, zoneOffsets, instant } from '@heath/core';
 import { sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
 import { clockAt } from '../clock.ts';
 import { ensureCards } from '../computing/cards.ts';
 import { recomputePeriod } from '../computing/recompute.ts';
@@ -45,7 +55,11 @@ export interface DemoSize {
 }
 
 /** Sets up the company: people, plans, rulebooks, pay codes, periods and accounts, in one transaction. */
-export async function loadCompany(database: Database, count: number, firstPeriod = FIRST_PERIOD): Promise<void> {
+export async function loadCompany(
+  database: Database,
+  count: number,
+  firstPeriod = FIRST_PERIOD,
+): Promise<void> {
   const users = await Promise.all(
     DEMO_USERS.map(async ({ username, name, password }) => ({
       username,
@@ -64,16 +78,21 @@ export async function loadCompany(database: Database, count: number, firstPeriod
   });
 }
 
-const insertedId = async (insert: Promise<[{ insertId: number }, unknown]>): Promise<number> => (await insert)[0].insertId;
+const insertedId = async (insert: Promise<[{ insertId: number }, unknown]>): Promise<number> =>
+  (await insert)[0].insertId;
 
 async function loadRules(tx: Queries, firstPeriod: Workday): Promise<void> {
   const scheduleId = await insertedId(tx.insert(tables.schedule).values({ name: 'Every two weeks' }));
   for (let firstDay = firstPeriod; firstDay <= CURRENT_PERIOD; firstDay = workday(firstDay + PERIOD_DAYS)) {
-    await tx.insert(tables.period).values({ scheduleId, firstDay, lastDay: workday(firstDay + PERIOD_DAYS - 1) });
+    await tx
+      .insert(tables.period)
+      .values({ scheduleId, firstDay, lastDay: workday(firstDay + PERIOD_DAYS - 1) });
   }
   for (const { name, rulebook } of GROUPS) {
     const rulebookId = await insertedId(tx.insert(tables.rulebook).values({ name: rulebook.name }));
-    await tx.insert(tables.rulebookEdition).values({ rulebookId, edition: 1, firstDay: FIRST_PERIOD, rules: rulebook });
+    await tx
+      .insert(tables.rulebookEdition)
+      .values({ rulebookId, edition: 1, firstDay: FIRST_PERIOD, rules: rulebook });
     await tx.insert(tables.payGroup).values({ name, scheduleId, rulebookId });
   }
 }
@@ -86,8 +105,12 @@ async function loadPayCodes(tx: Queries): Promise<void> {
 }
 
 async function loadPeople(tx: Queries, people: readonly DemoPerson[], firstPeriod: Workday): Promise<void> {
-  const idByName = async (table: typeof tables.site | typeof tables.department | typeof tables.job | typeof tables.payGroup) =>
-    new Map((await tx.select({ id: table.id, name: table.name }).from(table)).map((row) => [row.name, row.id]));
+  const idByName = async (
+    table: typeof tables.site | typeof tables.department | typeof tables.job | typeof tables.payGroup,
+  ) =>
+    new Map(
+      (await tx.select({ id: table.id, name: table.name }).from(table)).map((row) => [row.name, row.id]),
+    );
   const [sites, departments, jobs, groups] = [
     await idByName(tables.site),
     await idByName(tables.department),
@@ -160,14 +183,23 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
     const monday = instantToIso(((lastDay + 1) * SECONDS_PER_DAY + 9 * 3600) as Instant);
     const clock = clockAt(firstDay === CURRENT_PERIOD ? DEMO_NOW : monday);
     const context: Context = { database, clock, log, nudge: () => {} };
-    if (last >= firstDay) await importFile(context, `clocks-${workdayToIso(firstDay)}.csv`, punchFile(size.people, firstDay, last));
+    if (last >= firstDay)
+      await importFile(
+        context,
+        `clocks-${workdayToIso(firstDay)}.csv`,
+        punchFile(size.people, firstDay, last),
+      );
     await recomputePeriod(database, clock, id, async () => {});
     if (firstDay < CURRENT_PERIOD) await handOff(context, 1, id);
   }
 }
 
 /** Imports a file as the page does, waiting for its end. */
-export async function importFile(context: Context, name: string, bytes: AsyncIterable<Buffer>): Promise<number> {
+export async function importFile(
+  context: Context,
+  name: string,
+  bytes: AsyncIterable<Buffer>,
+): Promise<number> {
   const id = await receive(context, 1, name, bytes);
   const header = ['Person no', 'Punched at', 'Type', 'Job', 'Site'];
   await start(context, id, { columns: recognize(header, []).columns, dateOrder: 'iso' });

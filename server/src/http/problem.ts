@@ -24,7 +24,11 @@ export function valid<S extends v.GenericSchema>(schema: S, input: unknown): v.I
 }
 
 /** An id in an address or query. */
-export const IdParam = v.pipe(v.string(), v.regex(/^\d{1,9}$/, 'An id is a whole number.'), v.transform(Number));
+export const IdParam = v.pipe(
+  v.string(),
+  v.regex(/^\d{1,9}$/, 'An id is a whole number.'),
+  v.transform(Number),
+);
 
 export const notFound: RequestHandler = (request) => {
   throw new Problem(404, 'not-found', `There is nothing at ${request.path}.`);

@@ -29,7 +29,10 @@ export async function claimTask(database: Database): Promise<Claimed | null> {
       .limit(1)
       .for('update', { skipLocked: true });
     if (row === undefined) return null;
-    await tx.update(task).set({ status: 'running', claim, leaseUntil: now + LEASE_SECONDS }).where(eq(task.id, row.id));
+    await tx
+      .update(task)
+      .set({ status: 'running', claim, leaseUntil: now + LEASE_SECONDS })
+      .where(eq(task.id, row.id));
     return { ...row, claim };
   });
 }

@@ -1,5 +1,5 @@
-import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
+import { Piscina } from 'piscina';
 import type { Database } from '../database/connect.ts';
 import { type Claimed, claimTask, endTask, LEASE_SECONDS, renewLease } from './claims.ts';
 
@@ -61,9 +61,14 @@ export class TaskRunner {
   }
 
   async #run(claimed: Claimed): Promise<void> {
-    const lease = setInterval(() => {
-      renewLease(this.#database, claimed).catch((error: unknown) => this.#log.warn({ err: error }, 'lease not renewed'));
-    }, (LEASE_SECONDS * 1000) / 3);
+    const lease = setInterval(
+      () => {
+        renewLease(this.#database, claimed).catch((error: unknown) =>
+          this.#log.warn({ err: error }, 'lease not renewed'),
+        );
+      },
+      (LEASE_SECONDS * 1000) / 3,
+    );
     try {
       await this.#workers.run(claimed);
       await endTask(this.#database, claimed, null);

@@ -4,7 +4,7 @@ import { recomputePeriod } from '../computing/recompute.ts';
 import type { Database } from '../database/connect.ts';
 import { task } from '../database/schema.ts';
 import { runImport } from '../features/imports/run.ts';
-import { claimTask, type Claimed, endTask } from './claims.ts';
+import { type Claimed, claimTask, endTask } from './claims.ts';
 
 /** Does one claimed task to its end, in whichever thread it is called. */
 export async function work(database: Database, clock: Clock, claimed: Claimed): Promise<void> {

@@ -11,7 +11,10 @@ export const cardPath = ({ periodId, personId }: CardId): string => `/periods/${
 
 export const cardsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    cards: build.query<CardsReply, number>({ query: (periodId) => `/periods/${periodId}/cards`, providesTags: ['cards'] }),
+    cards: build.query<CardsReply, number>({
+      query: (periodId) => `/periods/${periodId}/cards`,
+      providesTags: ['cards'],
+    }),
     card: build.query<CardReply, CardId>({ query: cardPath, providesTags: ['card'] }),
   }),
 });

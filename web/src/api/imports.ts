@@ -2,19 +2,20 @@ import type { ImportReply, ImportsReply, ProblemBody, RefusalsReply } from '@hea
 import type { Mapping } from '@heath/core';
 import { api } from './base.ts';
 
-export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefusalsQuery } = api.injectEndpoints({
-  endpoints: (build) => ({
-    imports: build.query<ImportsReply, void>({ query: () => '/imports', providesTags: ['imports'] }),
-    import: build.query<ImportReply, number>({ query: (id) => `/imports/${id}`, providesTags: ['import'] }),
-    startImport: build.mutation<ImportReply, { id: number; mapping: Mapping }>({
-      query: ({ id, mapping }) => ({ url: `/imports/${id}/start`, method: 'POST', body: mapping }),
-      invalidatesTags: ['import', 'imports'],
+export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefusalsQuery } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      imports: build.query<ImportsReply, void>({ query: () => '/imports', providesTags: ['imports'] }),
+      import: build.query<ImportReply, number>({ query: (id) => `/imports/${id}`, providesTags: ['import'] }),
+      startImport: build.mutation<ImportReply, { id: number; mapping: Mapping }>({
+        query: ({ id, mapping }) => ({ url: `/imports/${id}/start`, method: 'POST', body: mapping }),
+        invalidatesTags: ['import', 'imports'],
+      }),
+      refusals: build.query<RefusalsReply, { id: number; after: number }>({
+        query: ({ id, after }) => `/imports/${id}/refusals?after=${after}`,
+      }),
     }),
-    refusals: build.query<RefusalsReply, { id: number; after: number }>({
-      query: ({ id, after }) => `/imports/${id}/refusals?after=${after}`,
-    }),
-  }),
-});
+  });
 
 /** Sends a file; `onSent` hears how much of it is there, from 0 to 1. Rejects with a problem document. */
 export function uploadFile(file: File, onSent: (share: number) => void): Promise<ImportReply> {
@@ -27,7 +28,11 @@ export function uploadFile(file: File, onSent: (share: number) => void): Promise
     request.upload.onprogress = (event) => onSent(event.total === 0 ? 0 : event.loaded / event.total);
     request.onload = () => (request.status === 201 ? resolve(request.response) : reject(request.response));
     request.onerror = () =>
-      reject({ type: 'unexpected', title: 'The file could not be sent. Drop it again in a moment.', status: 0 });
+      reject({
+        type: 'unexpected',
+        title: 'The file could not be sent. Drop it again in a moment.',
+        status: 0,
+      });
     request.send(file);
   });
 }

@@ -5,7 +5,8 @@ export const { usePeriodsQuery, useStripQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     periods: build.query<PeriodsReply, void>({ query: () => '/periods', providesTags: ['periods'] }),
     strip: build.query<StripReply, { periodId: number; groupId: number | null }>({
-      query: ({ periodId, groupId }) => `/periods/${periodId}/strip${groupId === null ? '' : `?group=${groupId}`}`,
+      query: ({ periodId, groupId }) =>
+        `/periods/${periodId}/strip${groupId === null ? '' : `?group=${groupId}`}`,
       providesTags: ['strip'],
     }),
   }),

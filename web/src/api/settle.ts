@@ -38,7 +38,10 @@ export const { usePreviewSettleQuery, useSettleMutation, useUndoMutation } = api
       invalidatesTags: ['strip', 'handoff'],
     }),
     undo: build.mutation<SettleReply, CardId & { correctionId: number }>({
-      query: ({ correctionId, ...card }) => ({ url: `${cardPath(card)}/corrections/${correctionId}/undo`, method: 'POST' }),
+      query: ({ correctionId, ...card }) => ({
+        url: `${cardPath(card)}/corrections/${correctionId}/undo`,
+        method: 'POST',
+      }),
       onQueryStarted: ({ correctionId: _, ...card }, { dispatch, queryFulfilled }) =>
         showCard(card, dispatch as never, queryFulfilled as never),
       invalidatesTags: ['strip', 'handoff'],

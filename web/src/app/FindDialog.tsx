@@ -29,7 +29,9 @@ export default function FindDialog({
     wanted === ''
       ? []
       : (data?.rows ?? [])
-          .filter((row) => row.name.toLowerCase().includes(wanted) || row.number.toLowerCase().includes(wanted))
+          .filter(
+            (row) => row.name.toLowerCase().includes(wanted) || row.number.toLowerCase().includes(wanted),
+          )
           .slice(0, MOST_SHOWN);
   return (
     <Panel title="Find" onClose={onClose}>
@@ -42,7 +44,9 @@ export default function FindDialog({
           className="mt-2 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
         />
         <Command.List className="mt-2 max-h-80 overflow-y-auto">
-          <Command.Empty className="px-2 py-1.5 text-soft">Nobody and nothing by that name in this period.</Command.Empty>
+          <Command.Empty className="px-2 py-1.5 text-soft">
+            Nobody and nothing by that name in this period.
+          </Command.Empty>
           {people.map((row) => (
             <Command.Item
               key={row.personId}

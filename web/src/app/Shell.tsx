@@ -2,10 +2,10 @@ import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
 import { Toaster } from 'sonner';
+import { api, problemOf } from '../api/base.ts';
 import { useSessionQuery, useSignOutMutation } from '../api/session.ts';
 import { HeathMark } from '../ui/HeathMark.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
-import { api, problemOf } from '../api/base.ts';
 import { useAppDispatch } from './hooks.ts';
 
 const FindDialog = lazy(() => import('./FindDialog.tsx'));
@@ -31,7 +31,9 @@ export function Shell() {
   if (user === undefined) {
     const problem = problemOf(error);
     if (problem.type !== 'signed-out') return <p className="p-6 text-ember">{problem.title}</p>;
-    return <Navigate to={`/sign-in?then=${encodeURIComponent(location.pathname + location.search)}`} replace />;
+    return (
+      <Navigate to={`/sign-in?then=${encodeURIComponent(location.pathname + location.search)}`} replace />
+    );
   }
   // The period is kept from screen to screen.
   const period = new URLSearchParams(location.search).get('period');
@@ -62,7 +64,12 @@ export function Shell() {
           <span>Find a person or screen</span>
           <span>Ctrl K</span>
         </button>
-        <button type="button" onClick={() => setDialog('keys')} aria-label="Keys of this screen" className="text-[#CFC6B6]">
+        <button
+          type="button"
+          onClick={() => setDialog('keys')}
+          aria-label="Keys of this screen"
+          className="text-[#CFC6B6]"
+        >
           <Kbd>?</Kbd>
         </button>
         <UserButton name={user.name} />
@@ -71,7 +78,12 @@ export function Shell() {
       <Toaster
         position="bottom-right"
         toastOptions={{
-          style: { background: 'var(--color-peat)', color: '#fff', border: 'none', fontFamily: 'var(--font-sans)' },
+          style: {
+            background: 'var(--color-peat)',
+            color: '#fff',
+            border: 'none',
+            fontFamily: 'var(--font-sans)',
+          },
           actionButtonStyle: { background: 'var(--color-heather-bright)', color: 'var(--color-peat)' },
         }}
       />
@@ -105,7 +117,11 @@ function UserButton({ name }: { name: string }) {
       </summary>
       <div className="absolute right-0 top-9 z-20 w-44 rounded-[5px] border border-rule bg-sheet p-2 text-ink shadow-lg">
         <p className="px-2 py-1 text-soft">{name}</p>
-        <button type="button" onClick={leave} className="w-full rounded px-2 py-1 text-left hover:bg-heather-wash">
+        <button
+          type="button"
+          onClick={leave}
+          className="w-full rounded px-2 py-1 text-left hover:bg-heather-wash"
+        >
           Sign out
         </button>
       </div>

@@ -15,14 +15,19 @@ export const router = createBrowserRouter([
     errorElement: <PageError />,
     children: [
       { index: true, element: <Navigate to="/cards" replace /> },
-      { path: 'cards', lazy: async () => ({ Component: (await import('../features/cards/CardsPage.tsx')).CardsPage }) },
+      {
+        path: 'cards',
+        lazy: async () => ({ Component: (await import('../features/cards/CardsPage.tsx')).CardsPage }),
+      },
       {
         path: 'punches/:importId?',
         lazy: async () => ({ Component: (await import('../features/imports/ImportsPage.tsx')).ImportsPage }),
       },
       {
         path: 'pay-codes',
-        lazy: async () => ({ Component: (await import('../features/pay-codes/PayCodesPage.tsx')).PayCodesPage }),
+        lazy: async () => ({
+          Component: (await import('../features/pay-codes/PayCodesPage.tsx')).PayCodesPage,
+        }),
       },
       {
         path: 'handoff',

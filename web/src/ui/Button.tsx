@@ -2,7 +2,8 @@ import type { ButtonHTMLAttributes } from 'react';
 
 const LOOKS = {
   plain: 'border-rule bg-sheet hover:border-heather',
-  primary: 'border-heather bg-heather text-white hover:bg-[#5A3965] disabled:border-[#CFC6B6] disabled:bg-[#CFC6B6] disabled:text-[#4A4235]',
+  primary:
+    'border-heather bg-heather text-white hover:bg-[#5A3965] disabled:border-[#CFC6B6] disabled:bg-[#CFC6B6] disabled:text-[#4A4235]',
   quiet: 'border-transparent text-heather hover:underline px-1',
 } as const;
 

@@ -3,7 +3,15 @@ import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 
 /** A small sheet over the screen; Esc closes it. */
-export function Panel({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
+export function Panel({
+  title,
+  onClose,
+  children,
+}: {
+  title: string;
+  onClose: () => void;
+  children: ReactNode;
+}) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>

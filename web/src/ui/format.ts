@@ -3,15 +3,18 @@ import {
   type Instant,
   SECONDS_PER_DAY,
   toHundredths,
-  wallOf,
   type Workday,
+  wallOf,
   workdayFromIso,
   type ZoneOffsets,
 } from '@heath/core';
 
 /** Hundredths of an hour as `8.50`, thousands set apart. */
 export function decimalHours(hundredths: number): string {
-  const text = (Math.abs(hundredths) / 100).toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+  const text = (Math.abs(hundredths) / 100).toLocaleString('en', {
+    minimumFractionDigits: 2,
+    maximumFractionDigits: 2,
+  });
   return hundredths < 0 ? `−${text}` : text;
 }
 
@@ -72,7 +75,8 @@ export function dayAndTime(at: Instant, offsets: ZoneOffsets): string {
 
 /** `2 Nov 2026, 09:00` of an ISO 8601 instant, as the reader's own clock shows it. */
 export function moment(iso: string): string {
-  return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+  const d = new Date(iso);
+  return `${d.getDate()} ${MONTHS[d.getMonth()]} ${d.getFullYear()}, ${two(d.getHours())}:${two(d.getMinutes())}`;
 }
 
 /** A class or premium in the trade's words. */

@@ -20,14 +20,23 @@ export async function listCards({ database }: Context, periodId: number): Promis
   return { rows: (await cardRows(database, periodId)).map((row) => cardRow(row, sealed)) };
 }
 
-export async function periodStrip({ database }: Context, periodId: number, groupId?: number): Promise<StripReply> {
+export async function periodStrip(
+  { database }: Context,
+  periodId: number,
+  groupId?: number,
+): Promise<StripReply> {
   const period = await periodOr404(database, periodId);
   const rows = await cardRows(database, periodId, groupId === undefined ? {} : { groupId });
   return strip(rows, period, await isSealed(database, periodId));
 }
 
 /** One card, computed with its reasons from what is in the database now. */
-export async function openCard(queries: Queries, context: Context, periodId: number, personId: number): Promise<CardReply> {
+export async function openCard(
+  queries: Queries,
+  context: Context,
+  periodId: number,
+  personId: number,
+): Promise<CardReply> {
   const period = await periodOr404(queries, periodId);
   const person = await personOf(queries, personId);
   const [row] = await cardRows(queries, periodId, { personId });

@@ -1,11 +1,24 @@
 import { and, eq } from 'drizzle-orm';
 import type { Queries } from '../../database/connect.ts';
-import { card, correction, department, payCode, payCodeClass, period, person, user } from '../../database/schema.ts';
+import {
+  card,
+  correction,
+  department,
+  payCode,
+  payCodeClass,
+  period,
+  person,
+  user,
+} from '../../database/schema.ts';
 
 export type CardListRow = Awaited<ReturnType<typeof cardRows>>[number];
 
 /** What lists and strips read of a period's cards: of all, of one group, or of one person. */
-export function cardRows(queries: Queries, periodId: number, only: { groupId?: number; personId?: number } = {}) {
+export function cardRows(
+  queries: Queries,
+  periodId: number,
+  only: { groupId?: number; personId?: number } = {},
+) {
   return queries
     .select({
       personId: card.personId,

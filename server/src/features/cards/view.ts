@@ -1,7 +1,7 @@
 import type { CardReply, CardRow, CorrectionView, DayMark, StripDay, StripReply } from '@heath/contract';
 import {
-  classOf,
   type Computed,
+  classOf,
   type Instant,
   instantToIso,
   type PersonId,
@@ -66,7 +66,10 @@ export function strip(rows: readonly CardListRow[], period: PeriodSpan, sealed: 
   return { days, clockedSeconds, payableHundredths, toSettle, people: rows.length, computing };
 }
 
-function correctionViews(rows: Awaited<ReturnType<typeof correctionRows>>, periodId: number): CorrectionView[] {
+function correctionViews(
+  rows: Awaited<ReturnType<typeof correctionRows>>,
+  periodId: number,
+): CorrectionView[] {
   const undone = new Set<number>();
   // Newest first, so that an undo which was itself undone takes nothing back.
   for (const { correction } of [...rows].reverse()) {
@@ -105,7 +108,16 @@ export interface CardParts {
 }
 
 /** A whole card as the screen draws and explains it. */
-export function cardView({ row, period, sealed, zone, input, computed, corrections, codes }: CardParts): CardReply {
+export function cardView({
+  row,
+  period,
+  sealed,
+  zone,
+  input,
+  computed,
+  corrections,
+  codes,
+}: CardParts): CardReply {
   const inPeriod = (day: number) => day >= period.firstDay && day <= period.lastDay;
   const offsets = input.zones.of(zone);
   return {

@@ -15,7 +15,12 @@ const hours = (hundredths: number): string => (hundredths / 100).toFixed(2);
  * Writes a batch as CSV: person, code, workday (or the period as an ISO 8601 interval), hours. After the lines come its control totals:
  * how many lines and hours under each code, and in all.
  */
-export async function writeFile(queries: Queries, batch: BatchRow, by: LinesBy, into: Writable): Promise<void> {
+export async function writeFile(
+  queries: Queries,
+  batch: BatchRow,
+  by: LinesBy,
+  into: Writable,
+): Promise<void> {
   const csv = stringify({ record_delimiter: 'windows' });
   csv.pipe(into);
   csv.write(['Person', 'Code', by === 'workday' ? 'Workday' : 'Period', 'Hours']);

@@ -1,5 +1,13 @@
 import type { CodeSum, HandoffBatch, HandoffReply } from '@heath/contract';
-import { type ClassId, type Instant, instantToIso, isPremium, type PayCodeMap, toPayLines, workdayToIso } from '@heath/core';
+import {
+  type ClassId,
+  type Instant,
+  instantToIso,
+  isPremium,
+  type PayCodeMap,
+  toPayLines,
+  workdayToIso,
+} from '@heath/core';
 import type { Queries } from '../../database/connect.ts';
 import type { handoffLine } from '../../database/schema.ts';
 import type { Context } from '../../http/context.ts';
@@ -26,7 +34,9 @@ export async function handoffOf({ database }: Context, periodId: number): Promis
   const period = await findPeriod(database, periodId);
   if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
   const earlier = await batchesBefore(database, period);
-  const previous = earlier[0] ? await hundredthsByCode(database, earlier[0].batch.id) : new Map<string, number>();
+  const previous = earlier[0]
+    ? await hundredthsByCode(database, earlier[0].batch.id)
+    : new Map<string, number>();
   const batch = await batchOf(database, periodId);
   const cards = await readCards(database, periodId, batch !== undefined);
   return {
@@ -128,14 +138,19 @@ export async function handOff(context: Context, userId: number, periodId: number
     });
     const written = await writeLines(tx, id, periodId, codes);
     if (written.payableHundredths !== totals.payableHundredths) {
-      throw new Error(`Lines of ${written.payableHundredths} hundredths for cards of ${totals.payableHundredths}.`);
+      throw new Error(
+        `Lines of ${written.payableHundredths} hundredths for cards of ${totals.payableHundredths}.`,
+      );
     }
     await updateHandoff(tx, id, written);
     return batchView((await batchOf(tx, periodId))!);
   });
 }
 
-function refuseUnready(totals: { people: number; toSettle: number; computing: number }, codes: readonly CodeSum[]): void {
+function refuseUnready(
+  totals: { people: number; toSettle: number; computing: number },
+  codes: readonly CodeSum[],
+): void {
   const unassigned = codes.filter((sum) => sum.code === null);
   const reasons = [
     totals.people === 0 ? 'nobody has a card in this period' : null,

@@ -1,7 +1,16 @@
 import type { PayCodeMap } from '@heath/core';
 import { and, asc, desc, eq, gt, lt, sql } from 'drizzle-orm';
 import type { Queries } from '../../database/connect.ts';
-import { card, handoff, handoffLine, payCode, payCodeClass, period, person, user } from '../../database/schema.ts';
+import {
+  card,
+  handoff,
+  handoffLine,
+  payCode,
+  payCodeClass,
+  period,
+  person,
+  user,
+} from '../../database/schema.ts';
 
 /** What the handoff adds up: one row a card. */
 export function cardSums(queries: Queries, periodId: number) {
@@ -95,7 +104,10 @@ export async function updateHandoff(
   await queries.update(handoff).set(set).where(eq(handoff.id, id));
 }
 
-export async function addLines(queries: Queries, lines: readonly (typeof handoffLine.$inferInsert)[]): Promise<void> {
+export async function addLines(
+  queries: Queries,
+  lines: readonly (typeof handoffLine.$inferInsert)[],
+): Promise<void> {
   if (lines.length > 0) await queries.insert(handoffLine).values([...lines]);
 }
 

@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { parse, type Parser } from 'csv-parse';
+import { type Parser, parse } from 'csv-parse';
 import ExcelJS from 'exceljs';
 
 /** What a file cannot be read for. The message is shown as it is. */
@@ -23,7 +23,8 @@ const CSV_OPTIONS = {
 } as const;
 
 /** XLSX by its first bytes, anything else is taken for text. */
-export const formatOf = (head: Buffer): FileFormat => (head.subarray(0, 4).toString('latin1') === 'PK\x03\x04' ? 'xlsx' : 'csv');
+export const formatOf = (head: Buffer): FileFormat =>
+  head.subarray(0, 4).toString('latin1') === 'PK\x03\x04' ? 'xlsx' : 'csv';
 
 /** The file's rows in batches, header first, never holding the file as a whole. Throws `UnreadableFile`. */
 export function readRows(bytes: Bytes, format: FileFormat): AsyncGenerator<FileRow[]> {
@@ -79,7 +80,11 @@ async function* readText(bytes: Bytes): AsyncGenerator<FileRow[]> {
   let failure: unknown = null;
   const drain = (): FileRow[] => {
     const batch: FileRow[] = [];
-    for (let row = parser!.read() as CsvRecord | null; row !== null; row = parser!.read() as CsvRecord | null) {
+    for (
+      let row = parser!.read() as CsvRecord | null;
+      row !== null;
+      row = parser!.read() as CsvRecord | null
+    ) {
       batch.push({ line: row.info.lines, cells: row.record });
     }
     return batch;
@@ -127,7 +132,12 @@ function cellText(value: unknown): string {
     return iso.endsWith('T00:00:00.000Z') ? iso.slice(0, 10) : `${iso.slice(0, 10)} ${iso.slice(11, 19)}`;
   }
   if (typeof value === 'object') {
-    const cell = value as { result?: unknown; text?: unknown; richText?: readonly { text: string }[]; error?: string };
+    const cell = value as {
+      result?: unknown;
+      text?: unknown;
+      richText?: readonly { text: string }[];
+      error?: string;
+    };
     if (cell.richText) return cell.richText.map((part) => part.text).join('');
     return cellText(cell.result ?? cell.text ?? cell.error ?? '');
   }
@@ -147,7 +157,9 @@ async function* readSheet(bytes: Bytes): AsyncGenerator<FileRow[]> {
       let width = 0;
       for await (const row of sheet) {
         width ||= row.cellCount;
-        const cells = Array.from({ length: Math.max(width, row.cellCount) }, (_, i) => cellText(row.getCell(i + 1).value));
+        const cells = Array.from({ length: Math.max(width, row.cellCount) }, (_, i) =>
+          cellText(row.getCell(i + 1).value),
+        );
         if (cells.some((cell) => cell !== '')) batch.push({ line: row.number, cells });
         if (batch.length >= 2000) {
           yield batch;

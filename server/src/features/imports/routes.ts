@@ -9,7 +9,12 @@ import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { describe, list, receive, start } from './service.ts';
 import { findImport, refusalsAfter } from './store.ts';
 
-const FileName = v.pipe(v.string('Name the file.'), v.trim(), v.minLength(1, 'Name the file.'), v.maxLength(255));
+const FileName = v.pipe(
+  v.string('Name the file.'),
+  v.trim(),
+  v.minLength(1, 'Name the file.'),
+  v.maxLength(255),
+);
 const Line = v.optional(IdParam, '0');
 const REFUSALS_AT_ONCE = 500;
 
@@ -44,7 +49,12 @@ export function importRoutes(context: Context): Router {
       valid(Line, request.query.after),
       REFUSALS_AT_ONCE,
     );
-    const refusals = rows.map(({ line, field, value, reason }) => ({ line, field, value, reason: reason as RefusalReason }));
+    const refusals = rows.map(({ line, field, value, reason }) => ({
+      line,
+      field,
+      value,
+      reason: reason as RefusalReason,
+    }));
     response.json({ refusals } satisfies RefusalsReply);
   });
 

@@ -1,5 +1,14 @@
 import { Readable } from 'node:stream';
-import { type Directory, instant, type Refusal, rowReader, SECONDS_PER_DAY, type Workday, workday, ZoneTables } from '@heath/core';
+import {
+  type Directory,
+  instant,
+  type Refusal,
+  rowReader,
+  SECONDS_PER_DAY,
+  type Workday,
+  workday,
+  ZoneTables,
+} from '@heath/core';
 import { and, eq } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
@@ -7,7 +16,7 @@ import type { Clock } from '../../clock.ts';
 import { askForRecompute, ensureCards, isSealed, periodsTouched, touchCards } from '../../computing/cards.ts';
 import type { Database, Queries } from '../../database/connect.ts';
 import { loadData } from '../../database/load-data.ts';
-import { importRefusal, task } from '../../database/schema.ts';
+import { type importRefusal, task } from '../../database/schema.ts';
 import type { Claimed } from '../../jobs/claims.ts';
 import { readRows, UnreadableFile } from './read-file.ts';
 import { addRefusals, chunksOf, directoryRows, findImport, updateImport } from './store.ts';
@@ -109,7 +118,8 @@ async function importInOneTransaction(
       .update(task)
       .set({ status: 'done', done: bytes, total: bytes })
       .where(and(eq(task.id, claimed.id), eq(task.claim, claimed.claim)));
-    if (ended.affectedRows !== 1) throw new Error('The lease of this import was lost; another server has it.');
+    if (ended.affectedRows !== 1)
+      throw new Error('The lease of this import was lost; another server has it.');
     await statement(connection, 'COMMIT');
     connection.release();
     return periods;
@@ -120,7 +130,13 @@ async function importInOneTransaction(
   }
 }
 
-function refuse(found: Found, importId: number, line: number, cells: readonly string[], refusal: Refusal): void {
+function refuse(
+  found: Found,
+  importId: number,
+  line: number,
+  cells: readonly string[],
+  refusal: Refusal,
+): void {
   if (found.refusals.length >= MOST_REFUSALS) {
     throw new UnreadableFile(
       `More than ${MOST_REFUSALS.toLocaleString('en')} rows cannot be taken, the last on line ${line}. Nothing was imported: check what each column means.`,

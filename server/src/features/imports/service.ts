@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { ImportPreview, ImportReply } from '@heath/contract';
 import { LARGEST_IMPORT_BYTES } from '@heath/contract';
-import { instantToIso, type Instant, type Mapping, recognize } from '@heath/core';
+import { type Instant, instantToIso, type Mapping, recognize } from '@heath/core';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { formatOf, readHead, UnreadableFile } from './read-file.ts';
@@ -23,7 +23,12 @@ const ROWS_RECOGNIZED = 500;
 const ROWS_SHOWN = 12;
 
 /** Keeps an uploaded file, chunk by chunk, and looks at its first rows. Returns its id; keeps nothing where the upload breaks off. */
-export async function receive(context: Context, userId: number, name: string, body: AsyncIterable<Buffer>): Promise<number> {
+export async function receive(
+  context: Context,
+  userId: number,
+  name: string,
+  body: AsyncIterable<Buffer>,
+): Promise<number> {
   const { database, clock } = context;
   const id = await createImport(database, { name, status: 'receiving', madeBy: userId, madeAt: clock.now() });
   try {
@@ -42,7 +47,11 @@ export async function receive(context: Context, userId: number, name: string, bo
       bytes += part.length;
       if (bytes > LARGEST_IMPORT_BYTES) {
         const limit = LARGEST_IMPORT_BYTES / 1024 / 1024;
-        throw new Problem(413, 'too-large', `The file is larger than ${limit} MB. Split it and import the parts.`);
+        throw new Problem(
+          413,
+          'too-large',
+          `The file is larger than ${limit} MB. Split it and import the parts.`,
+        );
       }
       hash.update(part);
       pending.push(part);
@@ -92,9 +101,14 @@ export async function start(context: Context, id: number, mapping: Mapping): Pro
   const found = await findImport(context.database, id);
   if (found === undefined) throw new Problem(404, 'not-found', 'There is no such import.');
   if (mapping.columns.length !== found.file.header?.length) {
-    throw new Problem(422, 'invalid', `The file has ${found.file.header?.length} columns: say what each means.`, {
-      field: 'columns',
-    });
+    throw new Problem(
+      422,
+      'invalid',
+      `The file has ${found.file.header?.length} columns: say what each means.`,
+      {
+        field: 'columns',
+      },
+    );
   }
   const queued = await context.database.transaction((tx) => queueImport(tx, id, mapping));
   if (!queued) throw new Problem(409, 'stale', 'This file is being imported, or was.');

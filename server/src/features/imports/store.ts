@@ -1,7 +1,16 @@
 import type { Mapping } from '@heath/core';
 import { and, asc, desc, eq, gt, ne } from 'drizzle-orm';
 import type { Database, Queries } from '../../database/connect.ts';
-import { importChunk, importFile, importRefusal, job, person, site, task, user } from '../../database/schema.ts';
+import {
+  importChunk,
+  importFile,
+  importRefusal,
+  job,
+  person,
+  site,
+  task,
+  user,
+} from '../../database/schema.ts';
 
 export type ImportRow = typeof importFile.$inferSelect;
 type Refusal = typeof importRefusal.$inferInsert;
@@ -18,12 +27,20 @@ export async function* chunksOf(database: Database, importId: number): AsyncGene
   }
 }
 
-export async function createImport(queries: Queries, values: typeof importFile.$inferInsert): Promise<number> {
+export async function createImport(
+  queries: Queries,
+  values: typeof importFile.$inferInsert,
+): Promise<number> {
   const [result] = await queries.insert(importFile).values(values);
   return result.insertId;
 }
 
-export async function addChunk(queries: Queries, importId: number, seq: number, bytes: Buffer): Promise<void> {
+export async function addChunk(
+  queries: Queries,
+  importId: number,
+  seq: number,
+  bytes: Buffer,
+): Promise<void> {
   await queries.insert(importChunk).values({ importId, seq, bytes });
 }
 
@@ -32,13 +49,24 @@ export async function forgetImport(queries: Queries, importId: number): Promise<
   await queries.delete(importFile).where(eq(importFile.id, importId));
 }
 
-export async function updateImport(queries: Queries, importId: number, set: Partial<ImportRow>): Promise<void> {
+export async function updateImport(
+  queries: Queries,
+  importId: number,
+  set: Partial<ImportRow>,
+): Promise<void> {
   await queries.update(importFile).set(set).where(eq(importFile.id, importId));
 }
 
 const withUser = (queries: Queries) =>
   queries
-    .select({ file: importFile, by: user.name, done: task.done, total: task.total, taskStatus: task.status, taskError: task.error })
+    .select({
+      file: importFile,
+      by: user.name,
+      done: task.done,
+      total: task.total,
+      taskStatus: task.status,
+      taskError: task.error,
+    })
     .from(importFile)
     .innerJoin(user, eq(user.id, importFile.madeBy))
     .leftJoin(task, eq(task.id, importFile.taskId));
@@ -72,7 +100,9 @@ export async function queueImport(queries: Queries, importId: number, mapping: M
     .for('update');
   const stopped = locked?.status === 'queued' && locked.task === 'failed';
   if (locked?.status !== 'to confirm' && locked?.status !== 'failed' && !stopped) return false;
-  const [result] = await queries.insert(task).values({ kind: 'import', subjectId: importId, status: 'waiting' });
+  const [result] = await queries
+    .insert(task)
+    .values({ kind: 'import', subjectId: importId, status: 'waiting' });
   await updateImport(queries, importId, { status: 'queued', mapping, taskId: result.insertId, error: null });
   return true;
 }
@@ -96,7 +126,13 @@ export function refusalsAfter(queries: Queries, importId: number, line: number, 
 export async function directoryRows(queries: Queries) {
   return {
     people: await queries
-      .select({ id: person.id, number: person.number, site: person.siteId, firstDay: person.firstDay, lastDay: person.lastDay })
+      .select({
+        id: person.id,
+        number: person.number,
+        site: person.siteId,
+        firstDay: person.firstDay,
+        lastDay: person.lastDay,
+      })
       .from(person),
     jobs: await queries.select().from(job),
     sites: await queries.select().from(site),

@@ -8,9 +8,11 @@ import { addCode, allRules, assign, assignments, codes, findCode, findCodeNamed 
 function payableClasses(rulebooks: readonly Rulebook[]): Set<ClassId> {
   const classes = new Set<ClassId>(['ordinary']);
   for (const rulebook of rulebooks) {
-    for (const rule of rulebook.overtime) for (const tier of rule.tiers) classes.add(classOf(tier.multiplier));
+    for (const rule of rulebook.overtime)
+      for (const tier of rule.tiers) classes.add(classOf(tier.multiplier));
   }
-  for (const rulebook of rulebooks) for (const premium of rulebook.premiums) classes.add(`premium:${premium.name}`);
+  for (const rulebook of rulebooks)
+    for (const premium of rulebook.premiums) classes.add(`premium:${premium.name}`);
   return classes;
 }
 
@@ -37,7 +39,9 @@ export async function createCode(database: Database, code: string, name: string)
   return database.transaction(async (tx) => {
     const existing = await findCodeNamed(tx, code);
     if (existing !== undefined) {
-      throw new Problem(409, 'invalid', `Code ${code} is there already: ${existing.name}.`, { field: 'code' });
+      throw new Problem(409, 'invalid', `Code ${code} is there already: ${existing.name}.`, {
+        field: 'code',
+      });
     }
     return addCode(tx, code, name);
   });

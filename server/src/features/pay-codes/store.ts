@@ -5,7 +5,8 @@ import { payCode, payCodeClass, rulebookEdition } from '../../database/schema.ts
 
 export const codes = (queries: Queries) => queries.select().from(payCode).orderBy(payCode.code);
 export const assignments = (queries: Queries) => queries.select().from(payCodeClass);
-export const allRules = (queries: Queries) => queries.select({ rules: rulebookEdition.rules }).from(rulebookEdition);
+export const allRules = (queries: Queries) =>
+  queries.select({ rules: rulebookEdition.rules }).from(rulebookEdition);
 
 export async function findCode(queries: Queries, id: number) {
   const [row] = await queries.select().from(payCode).where(eq(payCode.id, id));
@@ -26,6 +27,9 @@ export async function assign(queries: Queries, classId: ClassId, payCodeId: numb
   if (payCodeId === null) {
     await queries.delete(payCodeClass).where(eq(payCodeClass.classId, classId));
   } else {
-    await queries.insert(payCodeClass).values({ classId, payCodeId }).onDuplicateKeyUpdate({ set: { payCodeId } });
+    await queries
+      .insert(payCodeClass)
+      .values({ classId, payCodeId })
+      .onDuplicateKeyUpdate({ set: { payCodeId } });
   }
 }

@@ -8,7 +8,10 @@ import type { Context } from '../../http/context.ts';
 export function periodRoutes({ database }: Context): Router {
   const routes = Router();
   routes.get('/periods', async (_request, response) => {
-    const groups = await database.select({ id: payGroup.id, name: payGroup.name }).from(payGroup).orderBy(payGroup.name);
+    const groups = await database
+      .select({ id: payGroup.id, name: payGroup.name })
+      .from(payGroup)
+      .orderBy(payGroup.name);
     const rows = await database
       .select({ id: period.id, firstDay: period.firstDay, lastDay: period.lastDay, handoff: handoff.id })
       .from(period)

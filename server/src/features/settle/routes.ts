@@ -10,7 +10,10 @@ const cardOf = (request: Request<Params>): [period: number, person: number] => [
   valid(IdParam, request.params.person),
 ];
 
-export function settleRoutes(context: Context, openCard: (period: number, person: number) => Promise<unknown>): Router {
+export function settleRoutes(
+  context: Context,
+  openCard: (period: number, person: number) => Promise<unknown>,
+): Router {
   const routes = Router();
   routes.post('/periods/:period/cards/:person/preview', async (request, response) => {
     response.json(await previewSettle(context, ...cardOf(request), valid(SettleRequest, request.body)));

@@ -8,9 +8,9 @@ import {
   type Instant,
   instant,
   instantToIso,
-  payableHundredths,
   type PersonId,
   type PersonInput,
+  payableHundredths,
   SECONDS_PER_DAY,
   workday,
 } from '@heath/core';
@@ -29,7 +29,12 @@ interface OpenedCard {
 }
 
 /** The card's inputs, its row locked; refused where the period is sealed. */
-async function openLocked(tx: Queries, context: Context, periodId: number, personId: number): Promise<OpenedCard> {
+async function openLocked(
+  tx: Queries,
+  context: Context,
+  periodId: number,
+  personId: number,
+): Promise<OpenedCard> {
   const locked = await lockCard(tx, periodId, personId);
   if (locked === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
   if (await isSealed(tx, periodId)) {
@@ -42,13 +47,22 @@ async function openLocked(tx: Queries, context: Context, periodId: number, perso
 }
 
 /** The punch that would settle an exception: what was missing, at the time given. */
-function missingPunch(exception: Exception, at: Instant, id: CorrectionId): Extract<Correction, { kind: 'add' }> {
+function missingPunch(
+  exception: Exception,
+  at: Instant,
+  id: CorrectionId,
+): Extract<Correction, { kind: 'add' }> {
   const { punch } = exception;
   const settlesOut = exception.kind === 'missing-out';
   if (settlesOut ? at <= punch.at : at >= punch.at) {
-    throw new Problem(422, 'invalid', settlesOut ? 'The out must be after the in.' : 'The in must be before the out.', {
-      field: 'at',
-    });
+    throw new Problem(
+      422,
+      'invalid',
+      settlesOut ? 'The out must be after the in.' : 'The in must be before the out.',
+      {
+        field: 'at',
+      },
+    );
   }
   return {
     id,
@@ -72,9 +86,14 @@ const TRIED = Number.MAX_SAFE_INTEGER as CorrectionId;
 
 function mustSettle(exception: Exception, computed: ReturnType<typeof compute>): void {
   if (computed.exceptions.some((left) => left.key === exception.key)) {
-    throw new Problem(422, 'invalid', 'That time is too far from the punch it should pair with, or another punch lies between.', {
-      field: 'at',
-    });
+    throw new Problem(
+      422,
+      'invalid',
+      'That time is too far from the punch it should pair with, or another punch lies between.',
+      {
+        field: 'at',
+      },
+    );
   }
 }
 

@@ -22,7 +22,10 @@ export async function lockCard(queries: Queries, periodId: number, personId: num
   return row;
 }
 
-export async function addCorrection(queries: Queries, values: typeof correction.$inferInsert): Promise<number> {
+export async function addCorrection(
+  queries: Queries,
+  values: typeof correction.$inferInsert,
+): Promise<number> {
   const [result] = await queries.insert(correction).values(values);
   return result.insertId;
 }
@@ -41,7 +44,11 @@ export async function storeResults(
 ): Promise<void> {
   await queries
     .update(card)
-    .set({ ...results, inputVersion: sql`${card.inputVersion} + 1`, computedVersion: sql`${card.inputVersion}` })
+    .set({
+      ...results,
+      inputVersion: sql`${card.inputVersion} + 1`,
+      computedVersion: sql`${card.inputVersion}`,
+    })
     .where(and(eq(card.periodId, periodId), eq(card.personId, personId)));
 }
 

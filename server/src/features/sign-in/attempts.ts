@@ -1,6 +1,6 @@
 import { eq, lt, sql } from 'drizzle-orm';
-import { type Options, rateLimit, type Store } from 'express-rate-limit';
 import type { RequestHandler } from 'express';
+import { type Options, rateLimit, type Store } from 'express-rate-limit';
 import { realSeconds } from '../../clock.ts';
 import type { Database } from '../../database/connect.ts';
 import { signInAttempt } from '../../database/schema.ts';
@@ -53,8 +53,12 @@ export function limitAttempts(database: Database): RequestHandler {
     legacyHeaders: false,
     validate: { keyGeneratorIpFallback: false },
     keyGenerator: (request) =>
-      `${request.ip} ${String(request.body?.username ?? '').toLowerCase().slice(0, 64)}`,
+      `${request.ip} ${String(request.body?.username ?? '')
+        .toLowerCase()
+        .slice(0, 64)}`,
     handler: (_request, _response, next) =>
-      next(new Problem(429, 'too-many-attempts', 'Too many attempts. Wait a quarter of an hour and try again.')),
+      next(
+        new Problem(429, 'too-many-attempts', 'Too many attempts. Wait a quarter of an hour and try again.'),
+      ),
   });
 }

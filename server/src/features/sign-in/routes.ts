@@ -16,7 +16,8 @@ export function signInRoutes({ database }: Context): Router {
   routes.post('/session', limitAttempts(database), async (request, response) => {
     const { username, password } = valid(SignInRequest, request.body);
     const user = await checkPassword(database, username, password);
-    if (user === null) throw new Problem(401, 'wrong-sign-in', 'That user name and password do not go together.');
+    if (user === null)
+      throw new Problem(401, 'wrong-sign-in', 'That user name and password do not go together.');
     // A new session id at sign-in, so that one planted before is worth nothing.
     await new Promise<void>((resolve, reject) =>
       request.session.regenerate((error) => (error ? reject(error) : resolve())),

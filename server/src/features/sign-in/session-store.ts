@@ -28,7 +28,11 @@ export class SessionStore extends Store {
       .select()
       .from(session)
       .where(eq(session.sid, sid))
-      .then(([row]) => done(null, row !== undefined && row.expiresAt > realSeconds() ? (row.data as never) : null), done);
+      .then(
+        ([row]) =>
+          done(null, row !== undefined && row.expiresAt > realSeconds() ? (row.data as never) : null),
+        done,
+      );
   }
 
   override set(sid: string, data: SessionData, done: (error?: unknown) => void = () => {}): void {
@@ -41,7 +45,10 @@ export class SessionStore extends Store {
   }
 
   override destroy(sid: string, done: (error?: unknown) => void = () => {}): void {
-    this.#database.delete(session).where(eq(session.sid, sid)).then(() => done(), done);
+    this.#database
+      .delete(session)
+      .where(eq(session.sid, sid))
+      .then(() => done(), done);
   }
 
   override touch(sid: string, data: SessionData, done: () => void = () => {}): void {

@@ -18,7 +18,10 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
     sort: query.get('sort') === 'hours' ? 'hours' : query.get('sort') === 'to-settle' ? 'to-settle' : 'name',
   };
   const { groupId: g, toSettleOnly, text, sort } = filter;
-  const visible = useMemo(() => visibleRows(rows, { groupId: g, toSettleOnly, text, sort }), [rows, g, toSettleOnly, text, sort]);
+  const visible = useMemo(
+    () => visibleRows(rows, { groupId: g, toSettleOnly, text, sort }),
+    [rows, g, toSettleOnly, text, sort],
+  );
   const pickedId = Number(query.get('person'));
   // A person who has just been settled stays picked although the filter no longer shows them.
   const picked = rows.find((row) => row.personId === pickedId) ?? visible[0];
@@ -45,13 +48,22 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
   useHotkeys('k', () => step(-1));
   useHotkeys('n', () => {
     const start = visible.findIndex((row) => row.personId === picked?.personId);
-    const next = [...visible.slice(start + 1), ...visible.slice(0, start + 1)].find((row) => row.toSettle > 0);
+    const next = [...visible.slice(start + 1), ...visible.slice(0, start + 1)].find(
+      (row) => row.toSettle > 0,
+    );
     if (next !== undefined) go({ person: String(next.personId), day: null, why: null });
   });
 
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)]">
-      <PeopleList rows={visible} all={rows} filter={filter} pickedId={picked?.personId ?? null} onPick={pick} onFilter={(c) => go(c, true)} />
+      <PeopleList
+        rows={visible}
+        all={rows}
+        filter={filter}
+        pickedId={picked?.personId ?? null}
+        onPick={pick}
+        onFilter={(c) => go(c, true)}
+      />
       {picked === undefined ? (
         <Empty title={rows.length === 0 ? 'Nobody in this period' : 'Nobody matches'}>
           {rows.length === 0

@@ -1,20 +1,30 @@
 import type { CardReply } from '@heath/contract';
-import { type ClassId, classSums, type Exception, isPremium, payableHundredths, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
+import {
+  type ClassId,
+  classesOf,
+  classSums,
+  type Exception,
+  isPremium,
+  payableHundredths,
+  type Workday,
+  workdayFromIso,
+  workdayToIso,
+} from '@heath/core';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
+import { type CardId, useCardQuery } from '../../api/cards.ts';
+import { useSessionQuery } from '../../api/session.ts';
+import { useUndoMutation } from '../../api/settle.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { classBand, className, clockTime, dayOfMonth, shortDay, weekday } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { midnightOf, scaleFor } from '../../ui/ribbon/scale.ts';
 import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';
-import { useSessionQuery } from '../../api/session.ts';
-import { useUndoMutation } from '../../api/settle.ts';
+import { clockChange, originOf, scaleFor } from '../../ui/ribbon/scale.ts';
 import { type Conflict, SettlePanel } from '../settle/index.ts';
-import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { ClassWhy, DayWhy, History } from './WhyPanel.tsx';
 
 /** One person's card and, to its right, what is to settle and why the numbers are what they are. */
@@ -51,7 +61,8 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
       return next;
     });
   const pick = (day: Workday) => go({ day: workdayToIso(day), why: null });
-  const stepDay = (by: number) => pick(days[Math.min(Math.max(days.indexOf(picked) + by, 0), days.length - 1)]!);
+  const stepDay = (by: number) =>
+    pick(days[Math.min(Math.max(days.indexOf(picked) + by, 0), days.length - 1)]!);
   useHotkeys('down', () => stepDay(1), { preventDefault: true }, [picked, days]);
   useHotkeys('up', () => stepDay(-1), { preventDefault: true }, [picked, days]);
   useHotkeys('u', () => void undoLast(), [undoLast]);
@@ -69,7 +80,9 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
         </header>
         {card.changedSinceSealed && (
           <div className="mt-2">
-            <Notice>The punches of this card changed after it was handed off. What was sent stays as it was.</Notice>
+            <Notice>
+              The punches of this card changed after it was handed off. What was sent stays as it was.
+            </Notice>
           </div>
         )}
         <div className="ml-[78px] mr-[84px] mt-2">
@@ -83,6 +96,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             const dayHundredths = payableHundredths(classSums(lines));
             const overtime = dayHundredths - (classSums(lines).ordinary?.hundredths ?? 0);
             const on = day === picked;
+            const change = clockChange(originOf(day, scale, card.offsets), scale, card.offsets);
             return (
               <div
                 key={day}
@@ -91,6 +105,11 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
               >
                 <button type="button" onClick={() => pick(day)} className="h-full pl-1 text-left text-[13px]">
                   <b className="font-semibold">{weekday(day)}</b> {dayOfMonth(day)}
+                  {change !== null && (
+                    <small className="block text-[11px] leading-none text-soft">
+                      clocks {change.bySeconds < 0 ? '+1 h' : '−1 h'}
+                    </small>
+                  )}
                 </button>
                 {/* biome-ignore lint/a11y/useKeyWithClickEvents: the day's name beside it is the button for the keyboard */}
                 {/* biome-ignore lint/a11y/noStaticElementInteractions: likewise */}
@@ -103,23 +122,42 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                     shifts={card.shifts.filter((shift) => shift.workday === iso)}
                     segments={card.segments.filter((segment) => segment.workday === iso)}
                     exceptions={exceptions}
-                    inHole={(open) => <HoleText exception={open} card={card} onType={() => (pick(day), setTyping((n) => n + 1))} />}
+                    inHole={(open) => (
+                      <HoleText
+                        exception={open}
+                        card={card}
+                        onType={() => (pick(day), setTyping((n) => n + 1))}
+                      />
+                    )}
                   />
                 </div>
                 <button type="button" onClick={() => pick(day)} className="pr-1.5 text-right">
-                  {exceptions.length > 0 && dayHundredths === 0 ? '—' : dayHundredths > 0 && <Hours hundredths={dayHundredths} />}
-                  {overtime > 0 && <small className="block text-[11px] leading-none text-soft">+{(overtime / 100).toFixed(2)}</small>}
+                  {exceptions.length > 0 && dayHundredths === 0
+                    ? '—'
+                    : dayHundredths > 0 && <Hours hundredths={dayHundredths} />}
+                  {overtime > 0 && (
+                    <small className="block text-[11px] leading-none text-soft">
+                      +{(overtime / 100).toFixed(2)}
+                    </small>
+                  )}
                 </button>
               </div>
             );
           })}
         </div>
         <footer className="mt-2.5 flex border-t-2 border-ink">
-          {(Object.keys(sums) as ClassId[]).map((classId) => (
-            <button type="button" key={classId} onClick={() => go({ why: classId })} className="flex-1 py-1.5 pl-1 text-left hover:bg-sheet">
+          {classesOf(sums).map((classId) => (
+            <button
+              type="button"
+              key={classId}
+              onClick={() => go({ why: classId })}
+              className="flex-1 py-1.5 pl-1 text-left hover:bg-sheet"
+            >
               <Hours hundredths={sums[classId]!.hundredths} className="block text-[17px] font-semibold" />
               <span className="whitespace-nowrap text-[12px] text-soft">
-                <i className={`mr-1.5 inline-block w-3.5 ${isPremium(classId) ? 'h-[3px] align-[3px]' : 'h-[9px]'} ${classBand(classId)}`} />
+                <i
+                  className={`mr-1.5 inline-block w-3.5 ${isPremium(classId) ? 'h-[3px] align-[3px]' : 'h-[9px]'} ${classBand(classId)}`}
+                />
                 {isPremium(classId) ? `of it ${className(classId).toLowerCase()}` : className(classId)}
               </span>
             </button>
@@ -130,12 +168,17 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
           </div>
         </footer>
       </section>
-      <aside className="min-h-0 overflow-y-auto border-l border-rule bg-sheet px-[18px] py-3.5" aria-label="Why">
+      <aside
+        className="min-h-0 overflow-y-auto border-l border-rule bg-sheet px-[18px] py-3.5"
+        aria-label="Why"
+      >
         {conflict !== null && (
           <div className="mb-4">
             <Notice>
-              {conflict.by} settled this already{conflict.took === null ? '' : `, with ${clockTime(conflict.took, card.offsets)}`}. Your{' '}
-              {clockTime(conflict.yours, card.offsets)} was not saved{conflict.note === '' ? '' : `, nor your note “${conflict.note}”`}.{' '}
+              {conflict.by} settled this already
+              {conflict.took === null ? '' : `, with ${clockTime(conflict.took, card.offsets)}`}. Your{' '}
+              {clockTime(conflict.yours, card.offsets)} was not saved
+              {conflict.note === '' ? '' : `, nor your note “${conflict.note}”`}.{' '}
               <button type="button" className="underline" onClick={() => setConflict(null)}>
                 Understood
               </button>
@@ -151,7 +194,9 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             typing={typing}
             onConflict={setConflict}
             onSettled={(correctionId) =>
-              toast(`Settled ${shortDay(exception.workday)}`, { action: { label: 'Undo  U', onClick: () => void undoLast(correctionId) } })
+              toast(`Settled ${shortDay(exception.workday)}`, {
+                action: { label: 'Undo  U', onClick: () => void undoLast(correctionId) },
+              })
             }
           />
         )}
@@ -166,7 +211,15 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   );
 }
 
-function HoleText({ exception, card, onType }: { exception: Exception; card: CardReply; onType: () => void }) {
+function HoleText({
+  exception,
+  card,
+  onType,
+}: {
+  exception: Exception;
+  card: CardReply;
+  onType: () => void;
+}) {
   const proposal = exception.proposals[0];
   return (
     <>
@@ -220,13 +273,14 @@ const lastWorkedDay = (card: CardReply): Workday | undefined => card.lines[card.
 function axisOf(card: CardReply) {
   const stretches: { from: number; to: number }[] = [];
   const add = (day: Workday, from: number, to: number) => {
-    const midnight = midnightOf(day, card.offsets);
+    const midnight = originOf(day, { from: 0, to: 0 }, card.offsets);
     stretches.push({ from: from - midnight, to: to - midnight });
   };
   for (const plan of card.plans) add(plan.workday, plan.startsAt, plan.endsAt);
   for (const shift of card.shifts) {
     const [first, last] = [shift.spells[0], shift.spells[shift.spells.length - 1]];
-    if (first !== undefined && last !== undefined) add(workdayFromIso(shift.workday), first.in.at, last.out.at);
+    if (first !== undefined && last !== undefined)
+      add(workdayFromIso(shift.workday), first.in.at, last.out.at);
   }
   for (const { workday, punch } of card.exceptions) add(workday, punch.at, punch.at);
   return scaleFor(stretches);

@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Hours } from '../../ui/Hours.tsx';
+import { Select } from '../../ui/Select.tsx';
 import type { ListFilter } from './rows.ts';
 
 const ROW_HEIGHT = 47;
@@ -66,18 +67,23 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
           onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
           className="min-w-0 flex-1 rounded-[5px] border border-rule bg-sheet px-2 py-0.5 text-[13px]"
         />
-        <select
+        <Select
           aria-label="Sort by"
           value={filter.sort}
           onChange={(event) => onFilter({ sort: event.target.value === 'name' ? null : event.target.value })}
-          className="w-[82px] rounded-[5px] border border-rule bg-sheet px-1 text-[12.5px] text-soft"
+          box="w-[92px]"
+          className="border border-rule bg-sheet py-0.5 pl-2 text-[12.5px] text-soft"
         >
           <option value="name">by name</option>
           <option value="hours">by hours</option>
           <option value="to-settle">to settle</option>
-        </select>
+        </Select>
       </div>
-      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto border-t border-faint" data-testid="people">
+      <div
+        ref={scroller}
+        className="min-h-0 flex-1 overflow-y-auto border-t border-faint"
+        data-testid="people"
+      >
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start }) => {
             const row = rows[index]!;
@@ -92,10 +98,15 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
                 className={`absolute inset-x-0 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 border-b border-faint py-1.5 pl-5 pr-3.5 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_var(--color-heather)]' : 'hover:bg-sheet'}`}
               >
                 <span className="truncate">
-                  <b className="font-semibold">{row.name}</b> <small className="text-[12px] text-soft">{row.department}</small>
+                  <b className="font-semibold">{row.name}</b>{' '}
+                  <small className="text-[12px] text-soft">{row.department}</small>
                 </span>
                 <span className="font-semibold">
-                  {row.payableHundredths === null ? <span className="text-soft">…</span> : <Hours hundredths={row.payableHundredths} />}
+                  {row.payableHundredths === null ? (
+                    <span className="text-soft">…</span>
+                  ) : (
+                    <Hours hundredths={row.payableHundredths} />
+                  )}
                 </span>
                 <span className="mt-1 flex gap-0.5" aria-hidden="true">
                   {[...row.marks].map((mark, i) => (

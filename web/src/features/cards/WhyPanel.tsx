@@ -1,7 +1,26 @@
 import type { CardReply, ShiftView } from '@heath/contract';
-import { type ClassId, classSums, isPremium, type Line, type OvertimeReason, payableHundredths, type ShiftReason, type Workday, workdayToIso } from '@heath/core';
+import {
+  type ClassId,
+  classesOf,
+  classSums,
+  isPremium,
+  type Line,
+  type OvertimeReason,
+  payableHundredths,
+  type ShiftReason,
+  type Workday,
+  workdayToIso,
+} from '@heath/core';
 import type { ReactNode } from 'react';
-import { className, clockTime, decimalHours, hoursAndMinutes, moment, secondsDecimal, shortDay } from '../../ui/format.ts';
+import {
+  className,
+  clockTime,
+  decimalHours,
+  hoursAndMinutes,
+  moment,
+  secondsDecimal,
+  shortDay,
+} from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 
 /** Why a day's payable hours are what they are: steps from the punch to the pay code. */
@@ -32,13 +51,29 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
         <ShiftSteps key={i} shift={shift} card={card} />
       ))}
       <OvertimeSteps card={card} day={day} lines={lines} />
+      <ol>
+        {shifts
+          .flatMap((shift) => shift.reasons)
+          .filter((reason) => reason.step === 'premium')
+          .map((reason, i) => (
+            <ShiftStep key={i} reason={reason} card={card} />
+          ))}
+      </ol>
       <Codes card={card} lines={lines} />
     </section>
   );
 }
 
 /** Why a class or premium of the card is what it is: the days it comes from. */
-export function ClassWhy({ card, classId, onDay }: { card: CardReply; classId: ClassId; onDay: (day: Workday) => void }) {
+export function ClassWhy({
+  card,
+  classId,
+  onDay,
+}: {
+  card: CardReply;
+  classId: ClassId;
+  onDay: (day: Workday) => void;
+}) {
   const lines = card.lines.filter((line) => line.classId === classId);
   const days = [...new Set(lines.map((line) => line.workday))];
   const of = (day: Workday) => classSums(lines.filter((line) => line.workday === day))[classId]!.hundredths;
@@ -49,7 +84,12 @@ export function ClassWhy({ card, classId, onDay }: { card: CardReply; classId: C
       </h2>
       <p className="mb-2 text-[13px] text-soft">The sum of these days; each opens into its steps.</p>
       {days.map((day) => (
-        <button type="button" key={day} onClick={() => onDay(day)} className="flex w-full justify-between border-t border-faint py-1.5 hover:bg-paper">
+        <button
+          type="button"
+          key={day}
+          onClick={() => onDay(day)}
+          className="flex w-full justify-between border-t border-faint py-1.5 hover:bg-paper"
+        >
           <span>{shortDay(day)}</span>
           <Hours hundredths={of(day)} className="font-semibold" />
         </button>
@@ -85,9 +125,11 @@ function ShiftSteps({ shift, card }: { shift: ShiftView; card: CardReply }) {
         {shift.onTheClock !== null && ' At work when this was read.'}
       </p>
       <ol>
-        {shift.reasons.map((reason) => (
-          <ShiftStep key={reason.step + ('name' in reason ? reason.name : '')} reason={reason} card={card} />
-        ))}
+        {shift.reasons
+          .filter((reason) => reason.step !== 'premium')
+          .map((reason) => (
+            <ShiftStep key={reason.step} reason={reason} card={card} />
+          ))}
       </ol>
     </>
   );
@@ -114,7 +156,10 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
     case 'round':
       if (reason.changedBySeconds === 0) return null;
       return (
-        <Step name="Rounding" result={`${reason.changedBySeconds > 0 ? '+ ' : ''}${hoursAndMinutes(reason.changedBySeconds)}`}>
+        <Step
+          name="Rounding"
+          result={`${reason.changedBySeconds > 0 ? '+ ' : ''}${hoursAndMinutes(reason.changedBySeconds)}`}
+        >
           {reason.spells.map((spell) => `Counted from ${time(spell.start)} to ${time(spell.end)}.`).join(' ')}
         </Step>
       );
@@ -122,7 +167,10 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
       if (reason.unpaid.length === 0 && reason.paid.length === 0) return null;
       const unpaid = reason.unpaid.map((gap) => `${GAP[gap.kind]} ${time(gap.start)} to ${time(gap.end)}.`);
       const paid = reason.paid.map((gap) => `Short break ${time(gap.start)} to ${time(gap.end)}, paid.`);
-      const clockedUnpaid = reason.unpaid.reduce((sum, gap) => (gap.kind === 'away' ? sum : sum + gap.end - gap.start), 0);
+      const clockedUnpaid = reason.unpaid.reduce(
+        (sum, gap) => (gap.kind === 'away' ? sum : sum + gap.end - gap.start),
+        0,
+      );
       return (
         <Step name="Breaks" result={clockedUnpaid === 0 ? 'none off' : hoursAndMinutes(-clockedUnpaid)}>
           {[...unpaid, ...paid].join(' ')}
@@ -145,7 +193,9 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
 }
 
 function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; lines: readonly Line[] }) {
-  const reasons = card.overtimeReasons.filter((reason) => reason.firstWorkday <= day && reason.lastWorkday >= day);
+  const reasons = card.overtimeReasons.filter(
+    (reason) => reason.firstWorkday <= day && reason.lastWorkday >= day,
+  );
   if (reasons.length === 0) return null;
   const overtime = lines.filter((line) => line.classId !== 'ordinary' && !isPremium(line.classId));
   const result = overtime.reduce((sum, line) => sum + line.hundredths, 0);
@@ -163,7 +213,9 @@ function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; li
 }
 
 function overtimeText(reason: OvertimeReason): string {
-  const over = reason.tiers.map((tier) => `${secondsDecimal(tier.aboveSeconds)} at ×${tier.multiplier}`).join(', over ');
+  const over = reason.tiers
+    .map((tier) => `${secondsDecimal(tier.aboveSeconds)} at ×${tier.multiplier}`)
+    .join(', over ');
   const counted = `${secondsDecimal(reason.countedSeconds)} h count`;
   const outcome = reason.pays
     ? `${secondsDecimal(reason.overSeconds)} h are over.`
@@ -177,12 +229,16 @@ function Codes({ card, lines }: { card: CardReply; lines: readonly Line[] }) {
   const sums = classSums(lines);
   return (
     <dl className="mt-2 border-t border-rule pt-2.5 text-[13px]">
-      {(Object.keys(sums) as ClassId[]).map((classId) => {
+      {classesOf(sums).map((classId) => {
         const code = card.codes.find((assigned) => assigned.classId === classId);
         return (
           <div key={classId} className="flex justify-between py-[3px]">
             <dt>
-              <span className={`mr-1.5 rounded-[3px] px-1.5 font-semibold ${code ? 'bg-faint' : 'bg-ember-wash text-ember'}`}>{code?.code ?? 'no code'}</span>
+              <span
+                className={`mr-1.5 rounded-[3px] px-1.5 font-semibold ${code ? 'bg-faint' : 'bg-ember-wash text-ember'}`}
+              >
+                {code?.code ?? 'no code'}
+              </span>
               {code?.name ?? className(classId)}
             </dt>
             <dd className="font-semibold">
@@ -196,7 +252,13 @@ function Codes({ card, lines }: { card: CardReply; lines: readonly Line[] }) {
 }
 
 /** The corrections on this card, newest first; each can be taken back. */
-export function History({ card, onUndo }: { card: CardReply; onUndo: ((correctionId: number) => void) | null }) {
+export function History({
+  card,
+  onUndo,
+}: {
+  card: CardReply;
+  onUndo: ((correctionId: number) => void) | null;
+}) {
   if (card.corrections.length === 0) return null;
   const made = card.corrections.filter((correction) => correction.kind !== 'undo').reverse();
   return (
@@ -207,16 +269,23 @@ export function History({ card, onUndo }: { card: CardReply; onUndo: ((correctio
         return (
           <div key={correction.id} className="border-t border-faint py-1.5">
             <div className={correction.undone ? 'line-through opacity-70' : ''}>
-              {correction.punchKind === 'out' ? 'Out' : 'In'} {correction.at === null ? '' : clockTime(correction.at as never, card.offsets)} added by {correction.by}
+              {correction.punchKind === 'out' ? 'Out' : 'In'}{' '}
+              {correction.at === null ? '' : clockTime(correction.at as never, card.offsets)} added by{' '}
+              {correction.by}
             </div>
             <div className="text-soft">
-              {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHundredths)} → {decimalHours(correction.payableAfterHundredths)}
+              {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHundredths)} →{' '}
+              {decimalHours(correction.payableAfterHundredths)}
               {correction.note !== '' && <> · “{correction.note}”</>}
             </div>
             {correction.undone
               ? undo && <div className="text-soft">Undone by {undo.by}</div>
               : onUndo !== null && (
-                  <button type="button" className="text-heather underline" onClick={() => onUndo(correction.id)}>
+                  <button
+                    type="button"
+                    className="text-heather underline"
+                    onClick={() => onUndo(correction.id)}
+                  >
                     Undo
                   </button>
                 )}

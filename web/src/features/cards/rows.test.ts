@@ -20,7 +20,9 @@ const rows = [
   row(3, 'Carys Eklund', { department: 'Night Berth', payableHundredths: 8450, toSettle: 2 }),
 ];
 const show = (filter: Partial<ListFilter>) =>
-  visibleRows(rows, { groupId: null, toSettleOnly: false, text: '', sort: 'name', ...filter }).map((r) => r.personId);
+  visibleRows(rows, { groupId: null, toSettleOnly: false, text: '', sort: 'name', ...filter }).map(
+    (r) => r.personId,
+  );
 
 describe('the list of people', () => {
   it('filters by group, by what is to settle, and by name, number or department', () => {

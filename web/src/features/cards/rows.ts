@@ -8,7 +8,10 @@ export interface ListFilter {
 }
 
 /** The rows that a filter shows, in its order; rows come in order of name. */
-export function visibleRows(rows: readonly CardRow[], { groupId, toSettleOnly, text, sort }: ListFilter): CardRow[] {
+export function visibleRows(
+  rows: readonly CardRow[],
+  { groupId, toSettleOnly, text, sort }: ListFilter,
+): CardRow[] {
   const wanted = text.trim().toLowerCase();
   const visible = rows.filter(
     (row) =>

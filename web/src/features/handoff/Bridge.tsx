@@ -38,13 +38,31 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
   const y = (level: number) => FLOOR - ((level - base) / (highest - base)) * TALLEST;
   let stacked = 0;
   return (
-    <svg viewBox={`0 0 920 ${HEIGHT}`} className="w-full max-w-[920px]" role="img" aria-label="From clocked to payable hours to pay codes">
+    <svg
+      viewBox={`0 0 920 ${HEIGHT}`}
+      className="w-full max-w-[920px]"
+      role="img"
+      aria-label="From clocked to payable hours to pay codes"
+    >
       <defs>
         {[1, 2, 3].map((n) => (
-          <pattern key={n} id={`hatch-${n}`} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="5" height="5" fill={n === 3 ? 'var(--color-heather)' : 'var(--color-heather-pale)'} />
+          <pattern
+            key={n}
+            id={`hatch-${n}`}
+            width="5"
+            height="5"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <rect
+              width="5"
+              height="5"
+              fill={n === 3 ? 'var(--color-heather)' : 'var(--color-heather-pale)'}
+            />
             <rect width="2" height="5" fill={n === 3 ? 'var(--color-ink)' : 'var(--color-heather)'} />
-            {n > 1 && <rect width="5" height="2" fill={n === 3 ? 'var(--color-ink)' : 'var(--color-heather)'} />}
+            {n > 1 && (
+              <rect width="5" height="2" fill={n === 3 ? 'var(--color-ink)' : 'var(--color-heather)'} />
+            )}
           </pattern>
         ))}
       </defs>
@@ -52,20 +70,40 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
         const x = 6 + i * STEP;
         const before = stops[i - 1]?.level ?? stop.level;
         const top = Math.min(y(stop.level), y(before));
-        const height = stop.by === null ? FLOOR - y(stop.level) : Math.max(Math.abs(y(stop.level) - y(before)), 1);
+        const height =
+          stop.by === null ? FLOOR - y(stop.level) : Math.max(Math.abs(y(stop.level) - y(before)), 1);
         return (
           <g key={stop.name}>
             {stop.by === null ? (
               <>
                 <rect x={x} y={y(stop.level)} width={BAR} height={height} fill="var(--color-peat)" />
-                <path d={`M${x} ${FLOOR - 8} l8 -5 l8 5 l8 -5 l8 5 l8 -5 l8 5 l8 -5 l8 5`} stroke="var(--color-paper)" strokeWidth="2" fill="none" />
+                <path
+                  d={`M${x} ${FLOOR - 8} l8 -5 l8 5 l8 -5 l8 5 l8 -5 l8 5 l8 -5 l8 5`}
+                  stroke="var(--color-paper)"
+                  strokeWidth="2"
+                  fill="none"
+                />
               </>
             ) : (
-              <rect x={x} y={top} width={BAR} height={height} fill={stop.by < 0 ? 'var(--color-sheet)' : 'var(--color-moss-band)'} stroke="#A79D8B" />
+              <rect
+                x={x}
+                y={top}
+                width={BAR}
+                height={height}
+                fill={stop.by < 0 ? 'var(--color-sheet)' : 'var(--color-moss-band)'}
+                stroke="#A79D8B"
+              />
             )}
             {i > 0 && <line x1={x - STEP + BAR} x2={x} y1={y(before)} y2={y(before)} stroke="#B9AF9C" />}
-            <text x={x + BAR / 2} y={top - 6} textAnchor="middle" className={stop.by === null ? 'fill-ink text-[14px] font-semibold' : 'fill-ink text-[12.5px]'}>
-              {stop.by === null ? decimalHours(stop.level) : `${stop.by > 0 ? '+' : ''}${decimalHours(stop.by)}`}
+            <text
+              x={x + BAR / 2}
+              y={top - 6}
+              textAnchor="middle"
+              className={stop.by === null ? 'fill-ink text-[14px] font-semibold' : 'fill-ink text-[12.5px]'}
+            >
+              {stop.by === null
+                ? decimalHours(stop.level)
+                : `${stop.by > 0 ? '+' : ''}${decimalHours(stop.by)}`}
             </text>
             <text x={x + BAR / 2} y={187} textAnchor="middle" className="fill-soft text-[12.5px]">
               {stop.name}
@@ -73,7 +111,11 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
           </g>
         );
       })}
-      <path d={`M${6 + 3 * STEP + BAR} ${y(handoff.payableHundredths)} L${STACK_X} 26`} stroke="#B9AF9C" fill="none" />
+      <path
+        d={`M${6 + 3 * STEP + BAR} ${y(handoff.payableHundredths)} L${STACK_X} 26`}
+        stroke="#B9AF9C"
+        fill="none"
+      />
       <path d={`M${6 + 3 * STEP + BAR} ${FLOOR} L${STACK_X} ${FLOOR}`} stroke="#B9AF9C" fill="none" />
       {codes.map((code, i) => {
         const whole = FLOOR - 26;
@@ -83,8 +125,19 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
         stacked += height;
         return (
           <g key={code.code ?? 'none'}>
-            <rect x={STACK_X} y={bottom - height} width={BAR} height={height - 2} fill={code.code === null ? 'var(--color-ember-wash)' : (FILLS[i] ?? FILLS[3])} stroke={code.code === null ? 'var(--color-ember)' : 'none'} />
-            <text x={STACK_X + BAR + 10} y={bottom - height / 2 + 3} className={`text-[12.5px] ${code.code === null ? 'fill-ember' : 'fill-ink'}`}>
+            <rect
+              x={STACK_X}
+              y={bottom - height}
+              width={BAR}
+              height={height - 2}
+              fill={code.code === null ? 'var(--color-ember-wash)' : (FILLS[i] ?? FILLS[3])}
+              stroke={code.code === null ? 'var(--color-ember)' : 'none'}
+            />
+            <text
+              x={STACK_X + BAR + 10}
+              y={bottom - height / 2 + 3}
+              className={`text-[12.5px] ${code.code === null ? 'fill-ember' : 'fill-ink'}`}
+            >
               {code.code ?? '—'} {code.name} <tspan fontWeight="600">{decimalHours(code.hundredths)}</tspan>
             </text>
           </g>

@@ -19,18 +19,25 @@ export function HandoffPage() {
   const { period, isLoading, error } = usePeriod();
   const { data, error: handoffError } = useHandoffQuery(period?.id ?? 0, { skip: period === undefined });
   const failed = error ?? handoffError;
-  if (failed !== undefined) return <Empty title="The handoff cannot be shown">{problemOf(failed).title}</Empty>;
+  if (failed !== undefined)
+    return <Empty title="The handoff cannot be shown">{problemOf(failed).title}</Empty>;
   if (isLoading) return null;
-  if (period === undefined) return <Empty title="No pay period yet">There is nothing to hand off before a pay period is set up.</Empty>;
+  if (period === undefined)
+    return (
+      <Empty title="No pay period yet">There is nothing to hand off before a pay period is set up.</Empty>
+    );
   return (
     <>
-      <PeriodBar pickDays={false} />
+      <PeriodBar />
       {data !== undefined && (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_312px]">
           <main className="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4">
-            <h1 className="text-[23px]">{data.batch === null ? `Handoff ${data.earlier.length + 1}` : `Handoff ${data.batch.id}`}</h1>
+            <h1 className="text-[23px]">
+              {data.batch === null ? `Handoff ${data.earlier.length + 1}` : `Handoff ${data.batch.id}`}
+            </h1>
             <p className="mb-2 text-soft">
-              {dateRange(period.firstDay, period.lastDay)} · all groups · {data.people.toLocaleString('en')} people
+              {dateRange(period.firstDay, period.lastDay)} · all groups · {data.people.toLocaleString('en')}{' '}
+              people
             </p>
             {data.computing === 0 && data.people > 0 && <Bridge handoff={data} />}
             <CodeTable handoff={data} />
@@ -57,9 +64,14 @@ function CodeTable({ handoff }: { handoff: HandoffReply }) {
       </thead>
       <tbody>
         {handoff.codes.map((sum) => (
-          <tr key={`${sum.code}${sum.premium}`} className={`border-b border-faint ${sum.code === null ? 'bg-ember-wash' : ''}`}>
+          <tr
+            key={`${sum.code}${sum.premium}`}
+            className={`border-b border-faint ${sum.code === null ? 'bg-ember-wash' : ''}`}
+          >
             <td className="px-2 py-1.5">
-              <span className={`rounded-[3px] px-1.5 text-[13px] font-semibold ${sum.code === null ? 'border border-ember text-ember' : 'bg-faint'}`}>
+              <span
+                className={`rounded-[3px] px-1.5 text-[13px] font-semibold ${sum.code === null ? 'border border-ember text-ember' : 'bg-faint'}`}
+              >
                 {sum.code ?? 'none'}
               </span>
             </td>
@@ -104,7 +116,10 @@ function Against({ sum }: { sum: CodeSum }) {
   const percent = ((hundredths - previous) / previous) * 100;
   const text = `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
   return (
-    <td title={`Last period ${decimalHours(previous)}`} className={`px-2 text-right ${Math.abs(percent) >= LARGE_PERCENT ? 'font-semibold text-ember' : 'text-soft'}`}>
+    <td
+      title={`Last period ${decimalHours(previous)}`}
+      className={`px-2 text-right ${Math.abs(percent) >= LARGE_PERCENT ? 'font-semibold text-ember' : 'text-soft'}`}
+    >
       {text}
     </td>
   );
@@ -112,10 +127,15 @@ function Against({ sum }: { sum: CodeSum }) {
 
 function Ready({ handoff }: { handoff: HandoffReply }) {
   const [handOff, { isLoading, error }] = useHandOffMutation();
-  const unassigned = handoff.codes.filter((code) => code.code === null).reduce((sum, code) => sum + code.hundredths, 0);
-  const classSum = handoff.codes.filter((code) => !code.premium).reduce((sum, code) => sum + code.hundredths, 0);
+  const unassigned = handoff.codes
+    .filter((code) => code.code === null)
+    .reduce((sum, code) => sum + code.hundredths, 0);
+  const classSum = handoff.codes
+    .filter((code) => !code.premium)
+    .reduce((sum, code) => sum + code.hundredths, 0);
   const addsUp = classSum === handoff.payableHundredths;
-  const ready = handoff.toSettle === 0 && handoff.computing === 0 && unassigned === 0 && handoff.people > 0 && addsUp;
+  const ready =
+    handoff.toSettle === 0 && handoff.computing === 0 && unassigned === 0 && handoff.people > 0 && addsUp;
   const { batch } = handoff;
   const go = async () => {
     if (!ready || isLoading || batch !== null) return;
@@ -129,22 +149,46 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
       {batch === null ? (
         <>
           <ul>
-            <Condition met={handoff.computing === 0} text={handoff.computing === 0 ? 'Every card is computed' : `${handoff.computing.toLocaleString('en')} cards are being computed`} />
-            <Condition met={handoff.toSettle === 0} text={handoff.toSettle === 0 ? 'Every missing punch is settled' : `${handoff.toSettle} missing ${handoff.toSettle === 1 ? 'punch is' : 'punches are'} open`}>
+            <Condition
+              met={handoff.computing === 0}
+              text={
+                handoff.computing === 0
+                  ? 'Every card is computed'
+                  : `${handoff.computing.toLocaleString('en')} cards are being computed`
+              }
+            />
+            <Condition
+              met={handoff.toSettle === 0}
+              text={
+                handoff.toSettle === 0
+                  ? 'Every missing punch is settled'
+                  : `${handoff.toSettle} missing ${handoff.toSettle === 1 ? 'punch is' : 'punches are'} open`
+              }
+            >
               {handoff.toSettle > 0 && (
                 <Link className="underline" to={`/cards?period=${handoff.periodId}&show=to-settle`}>
                   settle
                 </Link>
               )}
             </Condition>
-            <Condition met={unassigned === 0} text={unassigned === 0 ? 'Every hour has a pay code' : `${decimalHours(unassigned)} h have no pay code`}>
+            <Condition
+              met={unassigned === 0}
+              text={
+                unassigned === 0
+                  ? 'Every hour has a pay code'
+                  : `${decimalHours(unassigned)} h have no pay code`
+              }
+            >
               {unassigned > 0 && (
                 <Link className="underline" to="/pay-codes">
                   decide
                 </Link>
               )}
             </Condition>
-            <Condition met={addsUp} text={addsUp ? 'Codes add up to the cards' : 'Codes do not add up to the cards'}>
+            <Condition
+              met={addsUp}
+              text={addsUp ? 'Codes add up to the cards' : 'Codes do not add up to the cards'}
+            >
               {decimalHours(handoff.payableHundredths)} h
             </Condition>
             <Condition met text="Not sent before" />
@@ -154,11 +198,18 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
               <Notice>{problemOf(error).title}</Notice>
             </div>
           )}
-          <Button look="primary" disabled={!ready || isLoading} onClick={() => void go()} className="mt-3.5 w-full justify-center py-2 font-semibold">
+          <Button
+            look="primary"
+            disabled={!ready || isLoading}
+            onClick={() => void go()}
+            className="mt-3.5 w-full justify-center py-2 font-semibold"
+          >
             {isLoading ? 'Sealing…' : 'Seal and hand off'}
             {ready && <Kbd>Shift Enter</Kbd>}
           </Button>
-          <p className="mt-2 text-[12.5px] text-soft">Sealing closes the cards of this period. It is done once.</p>
+          <p className="mt-2 text-[12.5px] text-soft">
+            Sealing closes the cards of this period. It is done once.
+          </p>
         </>
       ) : (
         <section aria-label="Batch">
@@ -214,7 +265,11 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
 function Condition({ met, text, children }: { met: boolean; text: string; children?: React.ReactNode }) {
   return (
     <li className="grid grid-cols-[22px_1fr] border-t border-faint py-1.5">
-      {met ? <Check size={15} className="mt-0.5 text-moss" aria-label="yes" /> : <TriangleAlert size={15} className="mt-0.5 text-ember" aria-label="no" />}
+      {met ? (
+        <Check size={15} className="mt-0.5 text-moss" aria-label="yes" />
+      ) : (
+        <TriangleAlert size={15} className="mt-0.5 text-ember" aria-label="no" />
+      )}
       <span>
         {text}
         {children && <small className="block text-[12px] text-soft">{children}</small>}

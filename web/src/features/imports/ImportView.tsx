@@ -1,14 +1,15 @@
 import type { ImportPreview, ImportReply } from '@heath/contract';
-import { DATE_ORDERS, type DateOrder, type Field, FIELDS, missingFields } from '@heath/core';
+import { DATE_ORDERS, type DateOrder, FIELDS, type Field, missingFields } from '@heath/core';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { useAppDispatch } from '../../app/hooks.ts';
 import { api, problemOf } from '../../api/base.ts';
 import { useImportQuery, useRefusalsQuery, useStartImportMutation } from '../../api/imports.ts';
+import { useAppDispatch } from '../../app/hooks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { moment } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { Select } from '../../ui/Select.tsx';
 import { Progress } from './ImportsPage.tsx';
 import { DATE_ORDER_WORDS, FIELD_WORDS, REFUSAL_WORDS } from './words.ts';
 
@@ -22,7 +23,8 @@ export function ImportView({ id }: { id: number }) {
   const status = data?.status;
   useEffect(() => {
     setRunning(status === 'queued');
-    if (status === 'done') dispatch(api.util.invalidateTags(['imports', 'strip', 'cards', 'card', 'handoff']));
+    if (status === 'done')
+      dispatch(api.util.invalidateTags(['imports', 'strip', 'cards', 'card', 'handoff']));
   }, [status, dispatch]);
   if (error !== undefined) return <Empty title="This import cannot be shown">{problemOf(error).title}</Empty>;
   if (data === undefined) return null;
@@ -32,7 +34,8 @@ export function ImportView({ id }: { id: number }) {
       <header className="flex items-baseline gap-3">
         <h1 className="truncate text-[23px]">{data.name}</h1>
         <span className="whitespace-nowrap text-[13px] text-soft">
-          {(data.bytes / 1024).toLocaleString('en', { maximumFractionDigits: 0 })} kB · {data.madeBy}, {moment(data.madeAt)}
+          {(data.bytes / 1024).toLocaleString('en', { maximumFractionDigits: 0 })} kB · {data.madeBy},{' '}
+          {moment(data.madeAt)}
         </span>
       </header>
       {data.error !== null && (
@@ -42,7 +45,10 @@ export function ImportView({ id }: { id: number }) {
       )}
       {data.preview !== null && <Confirm file={data} preview={data.preview} />}
       {progress !== null && (
-        <Progress name="Importing. You can leave this page; it goes on" share={progress.total === 0 ? 0 : progress.done / progress.total} />
+        <Progress
+          name="Importing. You can leave this page; it goes on"
+          share={progress.total === 0 ? 0 : progress.done / progress.total}
+        />
       )}
       {data.status === 'done' && <Result file={data} />}
     </div>
@@ -57,21 +63,30 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
   const asked = preview.dateOrder === null;
   const choose = (column: number, field: Field) =>
     // A meaning is given once: the column that had it before is left out.
-    setColumns(columns.map((had, i) => (i === column ? field : field !== 'ignore' && had === field ? 'ignore' : had)));
+    setColumns(
+      columns.map((had, i) => (i === column ? field : field !== 'ignore' && had === field ? 'ignore' : had)),
+    );
   return (
     <>
-      <p className="mt-1 text-soft">Look at the rows and say what each column means; nothing is kept before you do.</p>
+      <p className="mt-1 text-soft">
+        Look at the rows and say what each column means; nothing is kept before you do.
+      </p>
       {file.sameAs !== null && (
         <div className="mt-3">
           <Notice>
-            The very same file was <Link className="underline" to={`/punches/${file.sameAs}`}>imported before</Link>. Importing it again adds nothing.
+            The very same file was{' '}
+            <Link className="underline" to={`/punches/${file.sameAs}`}>
+              imported before
+            </Link>
+            . Importing it again adds nothing.
           </Notice>
         </div>
       )}
       {preview.duplicateHeaders.length > 0 && (
         <div className="mt-3">
           <Notice>
-            The header names {preview.duplicateHeaders.join(', ')} twice. Check which of the columns is meant; the other is not used.
+            The header names {preview.duplicateHeaders.join(', ')} twice. Check which of the columns is meant;
+            the other is not used.
           </Notice>
         </div>
       )}
@@ -81,19 +96,22 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
             <tr className="border-b border-rule text-left align-bottom">
               {preview.header.map((name, i) => (
                 <th key={i} className="px-2 py-2 font-normal">
-                  <span className="block truncate font-semibold">{name === '' ? `Column ${i + 1}` : name}</span>
-                  <select
+                  <span className="block truncate font-semibold">
+                    {name === '' ? `Column ${i + 1}` : name}
+                  </span>
+                  <Select
                     aria-label={`Meaning of ${name === '' ? `column ${i + 1}` : name}`}
                     value={columns[i]}
                     onChange={(event) => choose(i, event.target.value as Field)}
-                    className={`mt-1 rounded-[5px] border bg-white px-1 py-0.5 ${columns[i] === 'ignore' ? 'border-rule text-soft' : 'border-heather'}`}
+                    box="mt-1 w-full min-w-32"
+                    className={`border bg-white py-0.5 pl-1.5 ${columns[i] === 'ignore' ? 'border-rule text-soft' : 'border-heather'}`}
                   >
                     {FIELDS.map((field) => (
                       <option key={field} value={field}>
                         {FIELD_WORDS[field]}
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 </th>
               ))}
             </tr>
@@ -102,7 +120,10 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
             {preview.rows.map((row, i) => (
               <tr key={i} className="border-b border-faint last:border-0">
                 {preview.header.map((_, column) => (
-                  <td key={column} className={`max-w-64 truncate px-2 py-1 ${columns[column] === 'ignore' ? 'text-soft' : ''}`}>
+                  <td
+                    key={column}
+                    className={`max-w-64 truncate px-2 py-1 ${columns[column] === 'ignore' ? 'text-soft' : ''}`}
+                  >
                     {row[column]}
                   </td>
                 ))}
@@ -113,10 +134,18 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
       </div>
       <fieldset className={`mt-3 ${asked ? 'border border-ember bg-ember-wash px-3 py-2' : ''}`}>
         <legend className="sr-only">Order of day and month</legend>
-        <span className="mr-4">{asked ? 'These dates can be read in two ways. In which order do they stand?' : 'Dates are read'}</span>
+        <span className="mr-4">
+          {asked ? 'These dates can be read in two ways. In which order do they stand?' : 'Dates are read'}
+        </span>
         {DATE_ORDERS.filter((order) => !asked || order !== 'iso').map((order) => (
           <label key={order} className="mr-4 whitespace-nowrap">
-            <input type="radio" name="order" checked={dateOrder === order} onChange={() => setDateOrder(order)} className="accent-heather" />{' '}
+            <input
+              type="radio"
+              name="order"
+              checked={dateOrder === order}
+              onChange={() => setDateOrder(order)}
+              className="accent-heather"
+            />{' '}
             {DATE_ORDER_WORDS[order]}
           </label>
         ))}
@@ -155,7 +184,9 @@ function Result({ file }: { file: ImportReply }) {
       <dl className="mt-4 flex max-w-xl border-t-2 border-ink" aria-label="Result">
         {figures.map(({ name, value, alarm }) => (
           <div key={name} className="flex-1 py-2">
-            <dd className={`text-[19px] font-semibold ${alarm ? 'text-ember' : ''}`}>{value.toLocaleString('en')}</dd>
+            <dd className={`text-[19px] font-semibold ${alarm ? 'text-ember' : ''}`}>
+              {value.toLocaleString('en')}
+            </dd>
             <dt className="text-[13px] text-soft">{name}</dt>
           </div>
         ))}
@@ -164,7 +195,10 @@ function Result({ file }: { file: ImportReply }) {
         <Refusals file={file} />
       ) : (
         <p className="mt-2">
-          Every row was understood. <Link className="text-heather underline" to="/cards">Look at the time cards</Link>
+          Every row was understood.{' '}
+          <Link className="text-heather underline" to="/cards">
+            Look at the time cards
+          </Link>
         </p>
       )}
     </>
@@ -191,14 +225,30 @@ function Refusals({ file }: { file: ImportReply }) {
           </tr>
         </thead>
         {pages.map((after, i) => (
-          <RefusalRows key={after} id={file.id} after={after} last={i === pages.length - 1} onMore={(line) => setPages([...pages, line])} />
+          <RefusalRows
+            key={after}
+            id={file.id}
+            after={after}
+            last={i === pages.length - 1}
+            onMore={(line) => setPages([...pages, line])}
+          />
         ))}
       </table>
     </section>
   );
 }
 
-function RefusalRows({ id, after, last, onMore }: { id: number; after: number; last: boolean; onMore: (line: number) => void }) {
+function RefusalRows({
+  id,
+  after,
+  last,
+  onMore,
+}: {
+  id: number;
+  after: number;
+  last: boolean;
+  onMore: (line: number) => void;
+}) {
   const { data } = useRefusalsQuery({ id, after });
   const refusals = data?.refusals ?? [];
   return (

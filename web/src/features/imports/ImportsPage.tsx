@@ -5,9 +5,9 @@ import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, useNavigate, useParams } from 'react-router';
-import { useAppDispatch } from '../../app/hooks.ts';
 import { api } from '../../api/base.ts';
 import { uploadFile, useImportsQuery } from '../../api/imports.ts';
+import { useAppDispatch } from '../../app/hooks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { moment } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
@@ -45,12 +45,18 @@ export function ImportsPage() {
     noClick: true,
     maxSize: LARGEST_IMPORT_BYTES,
     onDropRejected: ([rejected]) =>
-      setProblem({ type: 'too-large', title: rejected?.errors[0]?.message ?? 'That file cannot be taken.', status: 413 }),
+      setProblem({
+        type: 'too-large',
+        title: rejected?.errors[0]?.message ?? 'That file cannot be taken.',
+        status: 413,
+      }),
   });
   useHotkeys('i', drop.open);
 
   return (
-    <div {...drop.getRootProps({ className: 'relative grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)]' })}>
+    <div
+      {...drop.getRootProps({ className: 'relative grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)]' })}
+    >
       <input {...drop.getInputProps({ 'aria-label': 'Punch file' })} />
       <aside className="flex min-h-0 flex-col border-r border-rule">
         <div className="px-5 py-3">
@@ -112,8 +118,8 @@ function DropHere({ onOpen }: { onOpen: () => void }) {
       <FileUp size={28} className="text-heather" aria-hidden="true" />
       <h1 className="mt-3 text-[23px]">Drop a punch file here</h1>
       <p className="mt-1 max-w-md text-soft">
-        CSV, TSV or XLSX with a header line. You will see what each column was taken for before anything is kept; punches that are known
-        already are passed over.
+        CSV, TSV or XLSX with a header line. You will see what each column was taken for before anything is
+        kept; punches that are known already are passed over.
       </p>
       <Button className="mt-4" onClick={onOpen}>
         Choose a file

@@ -26,7 +26,8 @@ export const REFUSAL_WORDS: Readonly<Record<RefusalReason, string>> = {
   'impossible-date': 'The calendar has no such day in the order chosen.',
   'too-far-off': 'More than two years back or two days ahead. Check the year.',
   'skipped-hour': 'The clocks went forward over this time; it never happened.',
-  'doubled-hour': 'The clocks went back and this time happened twice. Add the offset: 01:30:00+01:00 or +00:00.',
+  'doubled-hour':
+    'The clocks went back and this time happened twice. Add the offset: 01:30:00+01:00 or +00:00.',
   'unknown-kind': 'Not a kind of punch. Use in, out, meal out, meal in, break out, break in or job change.',
   'unknown-job': 'No job has this name.',
   'unknown-site': 'No site has this name.',

@@ -9,18 +9,22 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { classBand, className } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { Select } from '../../ui/Select.tsx';
 
 /** Which pay code each class and premium is paid under, with the catch-all in sight. */
 export function PayCodesPage() {
   const { data, error } = usePayCodesQuery();
-  if (error !== undefined) return <Empty title="The pay codes cannot be shown">{problemOf(error).title}</Empty>;
+  if (error !== undefined)
+    return <Empty title="The pay codes cannot be shown">{problemOf(error).title}</Empty>;
   if (data === undefined) return null;
   const unassigned = data.classes.filter(({ codeId }) => codeId === null);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_312px]">
       <main className="min-h-0 overflow-y-auto border-r border-rule px-6 py-4">
         <h1 className="text-[23px]">Pay codes</h1>
-        <p className="text-soft">Every class and premium that a rulebook can pay goes to the pay system under one code.</p>
+        <p className="text-soft">
+          Every class and premium that a rulebook can pay goes to the pay system under one code.
+        </p>
         <table className="mt-4 w-full max-w-3xl">
           <thead>
             <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
@@ -40,11 +44,13 @@ export function PayCodesPage() {
         >
           <h2 className="text-[17px]">Catch-all</h2>
           {unassigned.length === 0 ? (
-            <p className="text-soft">Empty. Hours of a class without a code would gather here and hold up the handoff.</p>
+            <p className="text-soft">
+              Empty. Hours of a class without a code would gather here and hold up the handoff.
+            </p>
           ) : (
             <p>
-              {unassigned.map(({ classId }) => className(classId)).join(', ')}: without a code. Hours of {unassigned.length === 1 ? 'it' : 'these'} hold
-              up the handoff until somebody decides.
+              {unassigned.map(({ classId }) => className(classId)).join(', ')}: without a code. Hours of{' '}
+              {unassigned.length === 1 ? 'it' : 'these'} hold up the handoff until somebody decides.
             </p>
           )}
         </section>
@@ -67,7 +73,15 @@ export function PayCodesPage() {
   );
 }
 
-function ClassRow({ classId, codeId, codes }: { classId: ClassId; codeId: number | null; codes: PayCodesReply['codes'] }) {
+function ClassRow({
+  classId,
+  codeId,
+  codes,
+}: {
+  classId: ClassId;
+  codeId: number | null;
+  codes: PayCodesReply['codes'];
+}) {
   const [assign, { isLoading }] = useAssignCodeMutation();
   const choose = async (next: number | null) => {
     const result = await assign({ classId, codeId: next });
@@ -75,23 +89,29 @@ function ClassRow({ classId, codeId, codes }: { classId: ClassId; codeId: number
       toast(problemOf(result.error).title);
       return;
     }
-    toast(`${className(classId)} goes to ${codes.find((code) => code.id === next)?.code ?? 'the catch-all'}.`, {
-      action: { label: 'Undo', onClick: () => void assign({ classId, codeId }) },
-    });
+    toast(
+      `${className(classId)} goes to ${codes.find((code) => code.id === next)?.code ?? 'the catch-all'}.`,
+      {
+        action: { label: 'Undo', onClick: () => void assign({ classId, codeId }) },
+      },
+    );
   };
   return (
     <tr className="border-b border-faint">
-      <td className="py-2 pl-2">
-        <i className={`mr-2 inline-block w-4 ${classId.startsWith('premium:') ? 'h-[3px] align-[4px]' : 'h-[10px]'} ${classBand(classId)}`} />
+      <td className="py-1 pl-2">
+        <i
+          className={`mr-2 inline-block w-4 ${classId.startsWith('premium:') ? 'h-[3px] align-[4px]' : 'h-[10px]'} ${classBand(classId)}`}
+        />
         {className(classId)}
       </td>
       <td>
-        <select
+        <Select
           aria-label={`Pay code of ${className(classId)}`}
           value={codeId ?? ''}
           disabled={isLoading}
           onChange={(event) => void choose(event.target.value === '' ? null : Number(event.target.value))}
-          className={`w-full rounded-[5px] border bg-white px-2 py-1 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
+          box="w-full py-1"
+          className={`border bg-white py-1 pl-2 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
         >
           <option value="">Catch-all: no code yet</option>
           {codes.map(({ id, code, name }) => (
@@ -99,7 +119,7 @@ function ClassRow({ classId, codeId, codes }: { classId: ClassId; codeId: number
               {code} · {name}
             </option>
           ))}
-        </select>
+        </Select>
       </td>
     </tr>
   );

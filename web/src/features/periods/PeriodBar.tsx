@@ -1,17 +1,34 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
-import { useAppDispatch } from '../../app/hooks.ts';
 import { api } from '../../api/base.ts';
-import { dateRange, dayOfMonth, decimalHours, hoursAndMinutes, hundredthsSpoken, isWeekend, secondsDecimal, shortDay, weekday } from '../../ui/format.ts';
 import { useStripQuery } from '../../api/periods.ts';
+import { useAppDispatch } from '../../app/hooks.ts';
+import {
+  dateRange,
+  dayOfMonth,
+  decimalHours,
+  hoursAndMinutes,
+  hundredthsSpoken,
+  isWeekend,
+  secondsDecimal,
+  shortDay,
+  weekday,
+} from '../../ui/format.ts';
+import { Select } from '../../ui/Select.tsx';
 import { usePeriod } from './usePeriod.ts';
 
 /** The strip under the top bar: which group and period, its days, and the numbers that matter. */
-export function PeriodBar({ pickDays }: { pickDays: boolean }) {
+export function PeriodBar({
+  pickDays = false,
+  pickGroup = false,
+}: {
+  pickDays?: boolean;
+  pickGroup?: boolean;
+}) {
   const [query, setQuery] = useSearchParams();
   const { period, earlier, later, groups } = usePeriod();
-  const group = query.get('group');
+  const group = pickGroup ? query.get('group') : null;
   const groupId = group === null ? null : Number(group);
   const { data: strip } = useStripQuery(
     { periodId: period?.id ?? 0, groupId },
@@ -44,19 +61,26 @@ export function PeriodBar({ pickDays }: { pickDays: boolean }) {
   return (
     <div className="flex h-[76px] shrink-0 border-b border-rule bg-sheet">
       <div className="w-[252px] shrink-0 pl-5 pt-3">
-        <select
-          aria-label="Pay group"
-          value={group ?? ''}
-          onChange={(event) => go({ group: event.target.value === '' ? null : event.target.value, person: null })}
-          className="-ml-1 bg-transparent font-serif text-[17px] font-semibold"
-        >
-          <option value="">All groups</option>
-          {groups.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+        {pickGroup ? (
+          <Select
+            aria-label="Pay group"
+            value={group ?? ''}
+            onChange={(event) =>
+              go({ group: event.target.value === '' ? null : event.target.value, person: null })
+            }
+            box="max-w-[210px]"
+            className="bg-transparent font-serif text-[17px] font-semibold"
+          >
+            <option value="">All groups</option>
+            {groups.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        ) : (
+          <h2 className="text-[17px] leading-[1.35]">All groups</h2>
+        )}
         <div className="flex items-center gap-1 text-[13px] text-soft">
           {step(earlier, 'Period before', ChevronLeft)}
           {dateRange(period.firstDay, period.lastDay)}
@@ -80,10 +104,16 @@ export function PeriodBar({ pickDays }: { pickDays: boolean }) {
               className={`relative w-[42px] border-r border-faint pt-2 text-center text-[12px] text-soft disabled:cursor-default ${picked === day ? 'bg-heather-wash' : isWeekend(day) ? 'bg-[#FAF6EC]' : ''}`}
             >
               {weekday(day)[0]}
-              <b className={`block text-[15px] font-semibold ${picked === day ? 'text-heather' : 'text-ink'}`}>
+              <b
+                className={`block text-[15px] font-semibold ${picked === day ? 'text-heather' : 'text-ink'}`}
+              >
                 {dayOfMonth(day)}
               </b>
-              {toSettle > 0 && <em className="absolute right-1 top-1 text-[10px] font-semibold not-italic text-ember">{toSettle}</em>}
+              {toSettle > 0 && (
+                <em className="absolute right-1 top-1 text-[10px] font-semibold not-italic text-ember">
+                  {toSettle}
+                </em>
+              )}
               <span className="absolute inset-x-2 bottom-2 h-[5px] rounded-sm bg-faint">
                 <span className="block h-full rounded-sm bg-moss" style={{ width: `${covered * 100}%` }} />
               </span>
@@ -93,7 +123,11 @@ export function PeriodBar({ pickDays }: { pickDays: boolean }) {
       </div>
       {strip !== undefined && (
         <dl className="ml-auto flex items-center gap-6 pr-5 text-right">
-          <Figure name="clocked" value={secondsDecimal(strip.clockedSeconds)} title={hoursAndMinutes(strip.clockedSeconds)} />
+          <Figure
+            name="clocked"
+            value={secondsDecimal(strip.clockedSeconds)}
+            title={hoursAndMinutes(strip.clockedSeconds)}
+          />
           <Figure
             name="payable"
             value={decimalHours(strip.payableHundredths)}
@@ -111,7 +145,17 @@ export function PeriodBar({ pickDays }: { pickDays: boolean }) {
   );
 }
 
-function Figure({ name, value, title, alarm }: { name: string; value: string; title?: string; alarm?: boolean }) {
+function Figure({
+  name,
+  value,
+  title,
+  alarm,
+}: {
+  name: string;
+  value: string;
+  title?: string;
+  alarm?: boolean;
+}) {
   return (
     <div title={title}>
       <dd className={`text-[19px] font-semibold leading-tight ${alarm ? 'text-ember' : ''}`}>{value}</dd>
@@ -127,7 +171,10 @@ function useRefreshWhileComputing(computing: number): void {
   const dispatch = useAppDispatch();
   useEffect(() => {
     if (computing === 0) return;
-    const timer = setInterval(() => dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff'])), REFRESH_MILLISECONDS);
+    const timer = setInterval(
+      () => dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff'])),
+      REFRESH_MILLISECONDS,
+    );
     return () => {
       clearInterval(timer);
       dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff']));

@@ -1,16 +1,23 @@
 import type { CardReply } from '@heath/contract';
-import { type ClassId, type ClassSums, type Exception, type Instant, instantFromIso, payableHundredths } from '@heath/core';
+import {
+  type ClassSums,
+  classesOf,
+  type Exception,
+  type Instant,
+  instantFromIso,
+  payableHundredths,
+} from '@heath/core';
 import { useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { problemOf } from '../../api/base.ts';
+import type { CardId } from '../../api/cards.ts';
+import { usePreviewSettleQuery, useSettleMutation } from '../../api/settle.ts';
 import { Button } from '../../ui/Button.tsx';
 import { className, clockTime, dayAndTime, decimalHours, shortDay } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { TimeField } from '../../ui/TimeField.tsx';
-import type { CardId } from '../../api/cards.ts';
-import { usePreviewSettleQuery, useSettleMutation } from '../../api/settle.ts';
 
 /** Somebody else was first: who, with what time, and what of yours was not saved. */
 export interface Conflict {
@@ -65,11 +72,19 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
     <section className="mb-4 border-b border-rule pb-4" aria-label="Settle">
       <h2 className="text-[17px]">No {missing} punch</h2>
       <p className="text-[13px] text-soft">
-        {missing === 'out' ? 'In' : 'Out'} {dayAndTime(exception.punch.at, card.offsets)}, nothing {missing === 'out' ? 'after' : 'before'}.{' '}
-        {proposal === undefined ? `No plan on ${shortDay(exception.workday)}.` : `Planned ${clockTime(proposal.at, card.offsets)}.`}
+        {missing === 'out' ? 'In' : 'Out'} {dayAndTime(exception.punch.at, card.offsets)}, nothing{' '}
+        {missing === 'out' ? 'after' : 'before'}.{' '}
+        {proposal === undefined
+          ? `No plan on ${shortDay(exception.workday)}.`
+          : `Planned ${clockTime(proposal.at, card.offsets)}.`}
       </p>
       {proposal !== undefined && (
-        <Button look="primary" disabled={isLoading} onClick={() => void take(proposal.at)} className="mt-3 w-full justify-center">
+        <Button
+          look="primary"
+          disabled={isLoading}
+          onClick={() => void take(proposal.at)}
+          className="mt-3 w-full justify-center"
+        >
           Take the planned {clockTime(proposal.at, card.offsets)}
           <Kbd>P</Kbd>
         </Button>
@@ -100,13 +115,21 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
         />
       </label>
       {typed !== null && (
-        <Button disabled={isLoading || refusal !== null} onClick={() => void take(typed)} className="mt-2 w-full justify-center">
+        <Button
+          disabled={isLoading || refusal !== null}
+          onClick={() => void take(typed)}
+          className="mt-2 w-full justify-center"
+        >
           Settle with {dayAndTime(typed, card.offsets)}
           <Kbd>Enter</Kbd>
         </Button>
       )}
       {chosen !== null && preview.data !== undefined && refusal === null && (
-        <Effect at={clockTime(chosen, card.offsets)} before={preview.data.before} after={preview.data.after} />
+        <Effect
+          at={clockTime(chosen, card.offsets)}
+          before={preview.data.before}
+          after={preview.data.after}
+        />
       )}
       {refusal !== null && refusal.type !== 'already-settled' && refusal.type !== 'stale' && (
         <div className="mt-2">
@@ -124,9 +147,11 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
 
 /** What would change on the card, before it is changed. */
 function Effect({ at, before, after }: { at: string; before: ClassSums; after: ClassSums }) {
-  const classes = [...new Set([...Object.keys(before), ...Object.keys(after)])] as ClassId[];
-  const changed = classes
-    .map((classId) => ({ classId, by: (after[classId]?.hundredths ?? 0) - (before[classId]?.hundredths ?? 0) }))
+  const changed = classesOf({ ...before, ...after })
+    .map((classId) => ({
+      classId,
+      by: (after[classId]?.hundredths ?? 0) - (before[classId]?.hundredths ?? 0),
+    }))
     .filter(({ by }) => by !== 0);
   return (
     <dl className="mt-3 text-[13px]" aria-label="Effect" aria-live="polite">

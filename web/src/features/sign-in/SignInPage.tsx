@@ -3,10 +3,10 @@ import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useForm } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { problemOf } from '../../api/base.ts';
+import { useSignInMutation } from '../../api/session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { HeathMark } from '../../ui/HeathMark.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { useSignInMutation } from '../../api/session.ts';
 
 const FIELDS = [
   { name: 'username', label: 'User name', type: 'text', autoComplete: 'username' },
@@ -33,11 +33,13 @@ export function SignInPage() {
       <section className="flex flex-col justify-between bg-peat p-12 text-[#EFE9DC]">
         <HeathMark />
         <div>
-          <p className="max-w-sm font-serif text-[30px] leading-tight">Every punch, to the payable hour, with its reasons.</p>
+          <p className="max-w-sm font-serif text-[30px] leading-tight">
+            Every punch, to the payable hour, with its reasons.
+          </p>
           <svg viewBox="0 0 420 90" className="mt-10 w-full max-w-md" aria-hidden="true">
             <path d="M0 60 Q60 20 120 45 T250 30 T420 40" stroke="#C9A6D3" strokeWidth="3" fill="none" />
             <path d="M0 80 Q80 45 150 65 T290 55 T420 62" stroke="#9DB58A" strokeWidth="3" fill="none" />
-            <circle cx="330" cy="16" r="10" fill="#E2B440" />
+            <circle cx="352" cy="11" r="9" fill="#E2B440" />
           </svg>
         </div>
         <p className="text-[13px] text-[#CFC6B6]">Punches in, pay lines out.</p>
@@ -54,7 +56,9 @@ export function SignInPage() {
                 autoFocus={name === 'username'}
                 className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
               />
-              {formState.errors[name] && <span className="text-[13px] text-ember">{formState.errors[name].message}</span>}
+              {formState.errors[name] && (
+                <span className="text-[13px] text-ember">{formState.errors[name].message}</span>
+              )}
             </label>
           ))}
           {error !== undefined && (
@@ -62,7 +66,12 @@ export function SignInPage() {
               <Notice>{problemOf(error).title}</Notice>
             </div>
           )}
-          <Button type="submit" look="primary" disabled={isLoading} className="mt-5 w-full justify-center py-1.5">
+          <Button
+            type="submit"
+            look="primary"
+            disabled={isLoading}
+            className="mt-5 w-full justify-center py-1.5"
+          >
             Sign in
           </Button>
         </form>

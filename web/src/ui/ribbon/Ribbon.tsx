@@ -1,8 +1,16 @@
 import type { SegmentView, ShiftView } from '@heath/contract';
-import { type EffectivePunch, type Exception, type Instant, type Plan, type Workday, workdayFromIso, type ZoneOffsets } from '@heath/core';
+import {
+  type EffectivePunch,
+  type Exception,
+  type Instant,
+  type Plan,
+  type Workday,
+  workdayFromIso,
+  type ZoneOffsets,
+} from '@heath/core';
 import type { ReactNode } from 'react';
-import { className, classBand, clockTime, hoursAndMinutes } from '../format.ts';
-import { axisHours, clockChange, midnightOf, percent, type Scale } from './scale.ts';
+import { classBand, className, clockTime, hoursAndMinutes } from '../format.ts';
+import { axisHours, clockChange, originOf, percent, type Scale } from './scale.ts';
 
 export interface RibbonProps {
   readonly day: Workday;
@@ -24,31 +32,30 @@ const HOLE_SECONDS = 6 * 3600;
  * bracket under both. A shift across midnight runs on. Height 35 px.
  */
 export function Ribbon({ day, scale, offsets, plans, shifts, segments, exceptions, inHole }: RibbonProps) {
-  const midnight = midnightOf(day, offsets);
-  const x = (at: number) => `${percent(at, midnight, scale)}%`;
+  const origin = originOf(day, scale, offsets);
+  const x = (at: number) => `${percent(at, origin, scale)}%`;
   const span = (from: number, to: number) => ({
     left: x(from),
-    width: `${percent(to, midnight, scale) - percent(from, midnight, scale)}%`,
+    width: `${percent(to, origin, scale) - percent(from, origin, scale)}%`,
   });
-  const change = clockChange(midnight, scale, offsets);
+  const change = clockChange(origin, scale, offsets);
   const time = (at: Instant) => clockTime(at, offsets, true);
   return (
     <div className="relative h-[35px]">
       {axisHours(scale).map(({ percent: left, label, midnight: isMidnight }) => (
-        <i key={left} data-hour={label} className={`absolute inset-y-0 w-px ${isMidnight ? 'bg-rule' : 'bg-faint'}`} style={{ left: `${left}%` }} />
+        <i
+          key={left}
+          data-hour={label}
+          className={`absolute inset-y-0 w-px ${isMidnight ? 'bg-rule' : 'bg-faint'}`}
+          style={{ left: `${left}%` }}
+        />
       ))}
       {change !== null && (
         <i
           title={`Clocks go ${change.bySeconds < 0 ? 'back' : 'forward'}: one hour ${change.bySeconds < 0 ? 'more' : 'less'}`}
           className="absolute inset-y-0 border-l border-dotted border-ink"
           style={{ left: x(change.at) }}
-        >
-          {(segments.length > 0 || plans.length > 0) && (
-            <span className="absolute -top-px left-1 whitespace-nowrap text-[10px] not-italic leading-none text-soft">
-              {change.bySeconds < 0 ? '+1 h' : '−1 h'}
-            </span>
-          )}
-        </i>
+        />
       )}
       {plans.map((plan) => (
         <span
@@ -81,7 +88,9 @@ export function Ribbon({ day, scale, offsets, plans, shifts, segments, exception
         ))}
       {exceptions.map((exception) => {
         const { at } = exception.punch;
-        const other = exception.proposals[0]?.at ?? (exception.kind === 'missing-out' ? at + HOLE_SECONDS : at - HOLE_SECONDS);
+        const other =
+          exception.proposals[0]?.at ??
+          (exception.kind === 'missing-out' ? at + HOLE_SECONDS : at - HOLE_SECONDS);
         return (
           <div
             key={exception.key}
@@ -123,7 +132,9 @@ function Clocked({ shift, x, span, time }: Place & { shift: ShiftView }) {
           style={span(gap.start, gap.end)}
         />
       ))}
-      {shift.onTheClock !== null && <i className="absolute top-[3px] h-[7px] w-[1.5px] bg-moss" style={{ left: x(shift.onTheClock) }} />}
+      {shift.onTheClock !== null && (
+        <i className="absolute top-[3px] h-[7px] w-[1.5px] bg-moss" style={{ left: x(shift.onTheClock) }} />
+      )}
     </>
   );
 }
@@ -145,7 +156,11 @@ function Tick({ punch, x, time }: Pick<Place, 'x' | 'time'> & { punch: Effective
   return (
     <>
       {punch.clockedAt !== null && (
-        <i title={`Clocked ${time(punch.clockedAt)}`} className="absolute top-[3px] h-[7px] w-[1.5px] bg-[#B9AF9C]" style={{ left: x(punch.clockedAt) }} />
+        <i
+          title={`Clocked ${time(punch.clockedAt)}`}
+          className="absolute top-[3px] h-[7px] w-[1.5px] bg-[#B9AF9C]"
+          style={{ left: x(punch.clockedAt) }}
+        />
       )}
       <i
         title={`${KIND[punch.kind]} ${time(punch.at)}${corrected ? ', corrected' : ''}`}

@@ -1,10 +1,11 @@
 import { instant, instantFromIso, SECONDS_PER_HOUR, workdayFromIso, ZoneTables } from '@heath/core';
 import { describe, expect, it } from 'vitest';
-import { axisHours, clockChange, midnightOf, percent, scaleFor } from './scale.ts';
+import { axisHours, clockChange, originOf, percent, scaleFor } from './scale.ts';
 
-const london = ZoneTables.around(instantFromIso('2026-10-01T00:00:00Z'), instantFromIso('2026-11-01T00:00:00Z')).of(
-  'Europe/London',
-);
+const london = ZoneTables.around(
+  instantFromIso('2026-10-01T00:00:00Z'),
+  instantFromIso('2026-11-01T00:00:00Z'),
+).of('Europe/London');
 const hours = (n: number) => n * SECONDS_PER_HOUR;
 
 describe('the ribbon scale', () => {
@@ -18,7 +19,7 @@ describe('the ribbon scale', () => {
 
   it('is drawn to real elapsed time: equal widths are equal hours, also when clocks change', () => {
     const scale = { from: hours(20), to: hours(34) };
-    const midnight = midnightOf(workdayFromIso('2026-10-24'), london);
+    const midnight = originOf(workdayFromIso('2026-10-24'), scale, london);
     const at = (n: number) => percent(instant(midnight + hours(n)), midnight, scale);
     expect(at(22) - at(21)).toBeCloseTo(at(31) - at(30), 9);
     // 22:00 to 06:00 in the night of 24 to 25 October is nine hours.
@@ -27,17 +28,25 @@ describe('the ribbon scale', () => {
   });
 
   it('says where the clocks go back and by how much', () => {
-    const midnight = midnightOf(workdayFromIso('2026-10-24'), london);
-    expect(clockChange(midnight, { from: hours(18), to: hours(34) }, london)).toEqual({
+    const night = { from: hours(18), to: hours(34) };
+    const midnight = originOf(workdayFromIso('2026-10-24'), night, london);
+    expect(clockChange(midnight, night, london)).toEqual({
       at: instantFromIso('2026-10-25T01:00:00Z'),
       bySeconds: -3600,
     });
     expect(clockChange(midnight, { from: hours(6), to: hours(20) }, london)).toBeNull();
   });
 
+  it('starts every row under the hour above it, also after the clocks changed in the morning', () => {
+    const scale = { from: hours(20), to: hours(34) };
+    const origin = originOf(workdayFromIso('2026-10-25'), scale, london);
+    expect(percent(instantFromIso('2026-10-25T22:00:00Z'), origin, scale)).toBeCloseTo((2 / 14) * 100, 9);
+  });
+
   it('cuts off what lies beyond its ends', () => {
-    const midnight = midnightOf(workdayFromIso('2026-10-20'), london);
-    expect(percent(midnight - 10, midnight, { from: 0, to: hours(14) })).toBe(0);
-    expect(percent(midnight + hours(20), midnight, { from: 0, to: hours(14) })).toBe(100);
+    const scale = { from: 0, to: hours(14) };
+    const midnight = originOf(workdayFromIso('2026-10-20'), scale, london);
+    expect(percent(midnight - 10, midnight, scale)).toBe(0);
+    expect(percent(midnight + hours(20), midnight, scale)).toBe(100);
   });
 });

@@ -1,26 +1,39 @@
-import { type Instant, instant, SECONDS_PER_DAY, SECONDS_PER_HOUR, type Workday, wallClock, firstInstantOf, wallOf, type ZoneOffsets } from '@heath/core';
+import {
+  firstInstantOf,
+  type Instant,
+  instant,
+  SECONDS_PER_DAY,
+  SECONDS_PER_HOUR,
+  type Workday,
+  wallClock,
+  wallOf,
+  type ZoneOffsets,
+} from '@heath/core';
 
-/** Part of a day's axis, in real elapsed seconds after the day's midnight. */
+/** Part of a day's axis, in real elapsed seconds after its origin. */
 export interface Scale {
   readonly from: number;
   readonly to: number;
 }
 
-/** The instant of midnight of a day, from which its ribbon is measured. */
-export function midnightOf(day: Workday, offsets: ZoneOffsets): Instant {
-  return firstInstantOf(offsets, wallClock(day * SECONDS_PER_DAY));
+/**
+ * The instant from which a day's ribbon is measured: its midnight as the clock counts back from where the axis starts, so that the start
+ * of every row lies under the hour written above it, also on the day after the clocks changed.
+ */
+export function originOf(day: Workday, scale: Scale, offsets: ZoneOffsets): Instant {
+  return instant(firstInstantOf(offsets, wallClock(day * SECONDS_PER_DAY + scale.from)) - scale.from);
 }
 
 /** Where an instant lies on the scale of a day, in percent of its width; beyond the ends it is cut off. */
-export function percent(at: number, midnight: Instant, scale: Scale): number {
-  const share = (at - midnight - scale.from) / (scale.to - scale.from);
+export function percent(at: number, origin: Instant, scale: Scale): number {
+  const share = (at - origin - scale.from) / (scale.to - scale.from);
   return Math.min(Math.max(share, 0), 1) * 100;
 }
 
 const STEP = 2 * SECONDS_PER_HOUR;
 const SHORTEST = 14 * SECONDS_PER_HOUR;
 
-/** An axis that fits these stretches, each measured from its own midnight: whole two hours, with one to spare at either side. */
+/** An axis that fits these stretches, each measured from the midnight of its own day: whole two hours, with one to spare at either side. */
 export function scaleFor(stretches: readonly { readonly from: number; readonly to: number }[]): Scale {
   if (stretches.length === 0) return { from: 6 * SECONDS_PER_HOUR, to: 20 * SECONDS_PER_HOUR };
   const earliest = Math.min(...stretches.map((s) => s.from));
@@ -49,11 +62,18 @@ export function axisHours(scale: Scale): { percent: number; label: string; midni
 }
 
 /** Where the wall clock jumps within the scale of a day, and by how much. */
-export function clockChange(midnight: Instant, scale: Scale, offsets: ZoneOffsets): { at: Instant; bySeconds: number } | null {
+export function clockChange(
+  origin: Instant,
+  scale: Scale,
+  offsets: ZoneOffsets,
+): { at: Instant; bySeconds: number } | null {
   for (let i = 1; i < offsets.starts.length; i++) {
     const at = offsets.starts[i]!;
-    if (at > midnight + scale.from && at < midnight + scale.to) {
-      return { at: instant(at), bySeconds: wallOf(offsets, instant(at)) - wallOf(offsets, instant(at - 1)) - 1 };
+    if (at > origin + scale.from && at < origin + scale.to) {
+      return {
+        at: instant(at),
+        bySeconds: wallOf(offsets, instant(at)) - wallOf(offsets, instant(at - 1)) - 1,
+      };
     }
   }
   return null;

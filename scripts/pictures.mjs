@@ -1,0 +1,45 @@
+/** Takes the pictures of docs/screenshots from a running demo: npm run pictures, with HEATH_URL where it is not the default. */
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from 'playwright-core';
+import { CHROMIUM } from './lib/install.mjs';
+import { root } from './lib/paths.mjs';
+
+const base = process.env.HEATH_URL ?? 'http://localhost:4870';
+const folder = process.env.HEATH_PICTURES ?? join(root, 'docs', 'screenshots');
+
+const PICTURES = [
+  { name: 'time-card', path: '/cards?group=3&person=52&day=2026-10-24', ready: 'text=Why' },
+  { name: 'settle', path: '/cards?group=3&person=50&show=to-settle', ready: 'text=Payable with' },
+  { name: 'punches', path: '/punches/7', ready: 'text=already known' },
+  { name: 'pay-codes', path: '/pay-codes', ready: 'h2:has-text("Catch-all")' },
+  { name: 'handoff', path: '/handoff', ready: 'text=Ready?' },
+];
+
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: CHROMIUM.program,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--no-first-run',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+await page.goto(`${base}/sign-in`);
+await page.getByLabel('User name').waitFor();
+await page.screenshot({ path: join(folder, 'sign-in.png') });
+await page.getByLabel('User name').fill('odile');
+await page.getByLabel('Password').fill('gorse-in-bloom');
+await page.getByRole('button', { name: 'Sign in' }).click();
+await page.waitForURL('**/cards**');
+for (const { name, path, ready } of PICTURES) {
+  await page.goto(base + path);
+  await page.locator(ready).first().waitFor();
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+}
+await browser.close();
