@@ -2,10 +2,10 @@ import { type Instant, instantToIso, offsetAt, type Workday, workday, type ZoneO
 import type { DemoPerson } from './company.ts';
 import { type DemoPunch, type PunchOptions, punchesOf } from './punches.ts';
 
-export const FILE_HEADER = 'Person no,Punched at,Type,Job,Site';
+const FILE_HEADER = 'Person no,Punched at,Type,Job,Site';
 
 /** The instant on the site's wall clock with its offset: `2026-10-25T01:30:00+01:00`. */
-export function localIso(at: Instant, offsets: ZoneOffsets): string {
+function localIso(at: Instant, offsets: ZoneOffsets): string {
   const offset = offsetAt(offsets, at);
   const sign = offset < 0 ? '-' : '+';
   const hh = String(Math.floor(Math.abs(offset) / 3600)).padStart(2, '0');

@@ -10,7 +10,7 @@ import { fail } from './say.mjs';
 const START_SECONDS = 60;
 
 /** A free port on loopback. */
-export function freePort() {
+function freePort() {
   return new Promise((resolve, reject) => {
     const server = createServer();
     server.on('error', reject);
@@ -115,7 +115,8 @@ export async function startMariadb(folder, options = {}) {
       'CREATE DATABASE IF NOT EXISTS heath CHARACTER SET utf8mb4 COLLATE utf8mb4_bin;',
       `CREATE USER IF NOT EXISTS ${account} IDENTIFIED BY '${key}';`,
       `ALTER USER ${account} IDENTIFIED BY '${key}';`,
-      `GRANT ALL ON heath.* TO ${account};`,
+      // Tests use databases of their own beside it.
+      `GRANT ALL ON \`heath%\`.* TO ${account};`,
       options.mayReadFiles ? `GRANT FILE ON *.* TO ${account};` : '',
     ].join('\n'),
     { mode: 0o644 },

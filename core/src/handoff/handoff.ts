@@ -57,7 +57,8 @@ export type ClassSums = Readonly<Partial<Record<ClassId, ClassSum>>>;
 export function classSums(lines: readonly Line[]): ClassSums {
   const sums: Partial<Record<ClassId, { seconds: number; hundredths: number }>> = {};
   for (const line of lines) {
-    const sum = (sums[line.classId] ??= { seconds: 0, hundredths: 0 });
+    const sum = sums[line.classId] ?? { seconds: 0, hundredths: 0 };
+    sums[line.classId] = sum;
     sum.seconds += line.seconds;
     sum.hundredths += line.hundredths;
   }

@@ -3,7 +3,7 @@ import { type Instant, instant, type Seconds, seconds } from '../units.ts';
 import type { Segment } from '../workday/types.ts';
 import { BASES, type BasisName } from './bases/bases.ts';
 
-export interface Tier {
+interface Tier {
   readonly aboveSeconds: Seconds;
   readonly multiplier: number;
 }

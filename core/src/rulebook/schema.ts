@@ -1,13 +1,13 @@
 import * as v from 'valibot';
 
 /** A length of time as an ISO 8601 duration in hours, minutes and seconds: `PT8H`, `PT7H30M`, `PT0S`. */
-export const DurationSchema = v.pipe(
+const DurationSchema = v.pipe(
   v.string(),
   v.regex(/^PT(?=\d)(\d+H)?(\d+M)?(\d+S)?$/, 'A length of time is written like PT8H, PT30M or PT7H30M.'),
 );
 
 /** A time on the wall clock, `22:00`. */
-export const ClockTimeSchema = v.pipe(
+const ClockTimeSchema = v.pipe(
   v.string(),
   v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A clock time is written like 06:00 or 22:30.'),
 );

@@ -38,7 +38,7 @@ export interface PeriodInputs {
 }
 
 /** A pay group without a rulebook in force cannot be computed: that is an error of the set-up. */
-export function rulebookOf(inputs: PeriodInputs, groupId: number): CompiledRulebook {
+function rulebookOf(inputs: PeriodInputs, groupId: number): CompiledRulebook {
   const rulebook = inputs.rulebooks.get(groupId);
   if (rulebook === undefined)
     throw new Error(`Pay group ${groupId} has no rulebook in force on its period's first day.`);

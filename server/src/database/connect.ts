@@ -1,7 +1,7 @@
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import mysql from 'mysql2';
 
-export type Pool = mysql.Pool;
+type Pool = mysql.Pool;
 export type Database = MySql2Database & { $client: Pool };
 /** What store functions take: the database, or a transaction on it. */
 export type Queries = Pick<

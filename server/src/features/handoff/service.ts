@@ -194,7 +194,7 @@ async function writeLines(tx: Queries, handoffId: number, periodId: number, code
   return { lines: seq, payableHundredths, premiumHundredths };
 }
 
-export function batchView({ batch, firstDay, lastDay, by }: BatchRow): HandoffBatch {
+function batchView({ batch, firstDay, lastDay, by }: BatchRow): HandoffBatch {
   return {
     id: batch.id,
     firstDay: workdayToIso(firstDay),

@@ -77,6 +77,7 @@ interface CsvRecord {
 async function* readText(bytes: Bytes): AsyncGenerator<FileRow[]> {
   let decoder: TextDecoder | null = null;
   let parser: Parser | null = null;
+  let ended: Promise<void> = Promise.resolve();
   let failure: unknown = null;
   const drain = (): FileRow[] => {
     const batch: FileRow[] = [];
@@ -101,14 +102,17 @@ async function* readText(bytes: Bytes): AsyncGenerator<FileRow[]> {
         parser.on('error', (error) => {
           failure = error;
         });
+        const opened = parser;
+        ended = new Promise((resolve) => opened.once('end', resolve).once('close', resolve));
       }
       parser.write(text);
+      // The parser tells of an error only after the call that met it.
+      await new Promise(setImmediate);
       const batch = drain();
       if (failure !== null) throw failure;
       if (batch.length > 0) yield batch;
     }
     if (parser === null) return;
-    const ended = new Promise<void>((resolve) => parser!.once('end', resolve).once('close', resolve));
     parser.end(decoder!.decode());
     const batch = drain();
     parser.read();

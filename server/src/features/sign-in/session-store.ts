@@ -53,8 +53,8 @@ export class SessionStore extends Store {
 
   override touch(sid: string, data: SessionData, done: () => void = () => {}): void {
     const expires = data.cookie.expires ? new Date(data.cookie.expires).getTime() / 1000 : 0;
-    if (expires > realSeconds() + SESSION_SECONDS - TOUCH_SECONDS) return done();
-    this.set(sid, data, done);
+    if (expires > realSeconds() + SESSION_SECONDS - TOUCH_SECONDS) done();
+    else this.set(sid, data, done);
   }
 
   /** Deletes the sessions that have run out. */

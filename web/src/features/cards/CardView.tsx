@@ -61,6 +61,10 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
       return next;
     });
   const pick = (day: Workday) => go({ day: workdayToIso(day), why: null });
+  const type = (day: Workday) => {
+    pick(day);
+    setTyping((n) => n + 1);
+  };
   const stepDay = (by: number) =>
     pick(days[Math.min(Math.max(days.indexOf(picked) + by, 0), days.length - 1)]!);
   useHotkeys('down', () => stepDay(1), { preventDefault: true }, [picked, days]);
@@ -122,13 +126,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                     shifts={card.shifts.filter((shift) => shift.workday === iso)}
                     segments={card.segments.filter((segment) => segment.workday === iso)}
                     exceptions={exceptions}
-                    inHole={(open) => (
-                      <HoleText
-                        exception={open}
-                        card={card}
-                        onType={() => (pick(day), setTyping((n) => n + 1))}
-                      />
-                    )}
+                    inHole={(open) => <HoleText exception={open} card={card} onType={() => type(day)} />}
                   />
                 </div>
                 <button type="button" onClick={() => pick(day)} className="pr-1.5 text-right">

@@ -9,8 +9,8 @@ import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { moment } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { Progress } from '../../ui/Progress.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { Progress } from './ImportsPage.tsx';
 import { DATE_ORDER_WORDS, FIELD_WORDS, REFUSAL_WORDS } from './words.ts';
 
 const ASK_MILLISECONDS = 400;

@@ -12,6 +12,7 @@ import { Button } from '../../ui/Button.tsx';
 import { moment } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { Progress } from '../../ui/Progress.tsx';
 import { ImportView } from './ImportView.tsx';
 
 /** Punches come in as files: those that came, on the left; one of them, or a place to drop the next. */
@@ -124,20 +125,6 @@ function DropHere({ onOpen }: { onOpen: () => void }) {
       <Button className="mt-4" onClick={onOpen}>
         Choose a file
       </Button>
-    </section>
-  );
-}
-
-/** Long work, as far as it has come. */
-export function Progress({ name, share }: { name: string; share: number }) {
-  const percent = Math.round(share * 100);
-  return (
-    <section className="m-6 max-w-xl">
-      <h1 className="text-[23px]">{name}</h1>
-      <div role="progressbar" aria-label={name} aria-valuenow={percent} className="mt-3 h-2 bg-faint">
-        <div className="h-full bg-moss" style={{ width: `${percent}%` }} />
-      </div>
-      <p className="mt-1 text-[13px] text-soft">{percent} %</p>
     </section>
   );
 }

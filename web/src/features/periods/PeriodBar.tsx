@@ -169,8 +169,9 @@ const REFRESH_MILLISECONDS = 700;
 /** While cards are being computed, asks again until none is. */
 function useRefreshWhileComputing(computing: number): void {
   const dispatch = useAppDispatch();
+  const waiting = computing > 0;
   useEffect(() => {
-    if (computing === 0) return;
+    if (!waiting) return;
     const timer = setInterval(
       () => dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff'])),
       REFRESH_MILLISECONDS,
@@ -179,5 +180,5 @@ function useRefreshWhileComputing(computing: number): void {
       clearInterval(timer);
       dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff']));
     };
-  }, [computing === 0, dispatch]);
+  }, [waiting, dispatch]);
 }

@@ -1,5 +1,6 @@
 import { SignInRequest } from '@heath/contract';
 import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useEffect } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { problemOf } from '../../api/base.ts';
@@ -17,10 +18,12 @@ export function SignInPage() {
   const navigate = useNavigate();
   const [query] = useSearchParams();
   const [signIn, { error, isLoading }] = useSignInMutation();
-  const { register, handleSubmit, formState } = useForm<SignInRequest>({
+  const { register, handleSubmit, setFocus, formState } = useForm<SignInRequest>({
     resolver: valibotResolver(SignInRequest),
     defaultValues: { username: '', password: '' },
   });
+  // The one thing to do on this page.
+  useEffect(() => setFocus('username'), [setFocus]);
   const submit = handleSubmit(async (entered) => {
     const result = await signIn(entered);
     if (result.error) return;
@@ -53,7 +56,6 @@ export function SignInPage() {
               <input
                 {...register(name)}
                 {...field}
-                autoFocus={name === 'username'}
                 className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
               />
               {formState.errors[name] && (

@@ -1,0 +1,111 @@
+import { Writable } from 'node:stream';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { handoff, handoffLine } from '../../database/schema.ts';
+import { importFile } from '../../demo/load.ts';
+import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { listCards, openCard } from '../cards/service.ts';
+import { assignCode, payCodes } from '../pay-codes/service.ts';
+import { settle, undo } from '../settle/service.ts';
+import { writeFile } from './file.ts';
+import { handOff, handoffOf } from './service.ts';
+import { findBatch } from './store.ts';
+
+let company: Company;
+beforeAll(async () => {
+  company = await freshCompany('handoff');
+  await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
+  await company.work();
+});
+afterAll(() => company.close());
+
+async function fileOf(batchId: number, by: 'workday' | 'period'): Promise<string[][]> {
+  let text = '';
+  const sink = new Writable({
+    write(chunk, _encoding, done) {
+      text += chunk;
+      done();
+    },
+  });
+  const ended = new Promise((resolve) => sink.once('finish', resolve));
+  await writeFile(company.database, (await findBatch(company.database, batchId))!, by, sink);
+  await ended;
+  return text.trimEnd().split('\r\n').map((line) => line.split(','));
+}
+const hundredths = (rows: readonly string[][]) => rows.reduce((sum, row) => sum + Math.round(Number(row[3]) * 100), 0);
+
+let lastSettled: { personId: number; correctionId: number };
+
+describe('handing off', () => {
+  it('is refused while a missing punch is open, and writes nothing', async () => {
+    await expect(handOff(company, 1, company.periodId)).rejects.toThrow('8 missing punches are open');
+    expect(await company.database.select().from(handoff)).toEqual([]);
+    const { rows } = await listCards(company, company.periodId);
+    for (const row of rows.filter((r) => r.toSettle > 0)) {
+      const [open] = (await openCard(company.database, company, company.periodId, row.personId)).exceptions;
+      const request = { exception: open!.key, at: open!.proposals[0]!.at, note: '' };
+      const correctionId = await settle(company, 1, company.periodId, row.personId, request);
+      lastSettled = { personId: row.personId, correctionId };
+    }
+  });
+
+  it('is refused while an hour has no code; the catch-all says how many', async () => {
+    const { classes } = await payCodes(company.database);
+    const night = classes.find(({ classId }) => classId === 'premium:Night')!;
+    await assignCode(company.database, night.classId, null);
+    const waiting = await handoffOf(company, company.periodId);
+    const catchAll = waiting.codes.find((code) => code.code === null)!;
+    expect(catchAll.classIds).toEqual(['premium:Night']);
+    expect(catchAll.hundredths).toBeGreaterThan(0);
+    await expect(handOff(company, 1, company.periodId)).rejects.toThrow(
+      `${(catchAll.hundredths / 100).toFixed(2)} hours have no pay code`,
+    );
+    await assignCode(company.database, night.classId, night.codeId);
+  });
+
+  it('seals once: of two at the same time one is refused, and the cards take no more corrections', async () => {
+    const results = await Promise.allSettled([handOff(company, 1, company.periodId), handOff(company, 2, company.periodId)]);
+    expect(results.map((result) => result.status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect((results.find((r) => r.status === 'rejected') as PromiseRejectedResult).reason.message).toContain('never sent twice');
+    const { personId, correctionId } = lastSettled;
+    await expect(undo(company, 1, company.periodId, personId, correctionId)).rejects.toThrow('handed off');
+  });
+
+  it('writes lines that add up to the cards, and control totals that add up to the lines', async () => {
+    const { batch, payableHundredths, codes } = await handoffOf(company, company.periodId);
+    const { rows } = await listCards(company, company.periodId);
+    const cards = rows.reduce((sum, row) => sum + row.payableHundredths!, 0);
+    expect(cards).toBe(payableHundredths);
+    const premium = codes.filter((code) => code.premium).reduce((sum, code) => sum + code.hundredths, 0);
+    for (const by of ['workday', 'period'] as const) {
+      const [header, ...all] = await fileOf(batch!.id, by);
+      expect(header).toEqual(['Person', 'Code', by === 'workday' ? 'Workday' : 'Period', 'Hours']);
+      const lines = all.filter((row) => row[0] !== 'Control total');
+      const totals = all.filter((row) => row[0] === 'Control total');
+      expect(hundredths(lines)).toBe(cards + premium);
+      for (const [, code, count, hours] of totals) {
+        const under = code === 'All' ? lines : lines.filter((row) => row[1] === code);
+        expect([count, Math.round(Number(hours) * 100)]).toEqual([`${under.length} lines`, hundredths(under)]);
+      }
+      expect(totals.map((row) => row[1])).toEqual(['110', '215', '220', '340', 'All']);
+    }
+    expect(await company.database.select().from(handoffLine)).toHaveLength(batch!.lines);
+  });
+
+  it('shows punches that come after sealing as a change, and leaves what was sent as it was', async () => {
+    const before = await handoffOf(company, company.periodId);
+    await importFile(
+      company,
+      'late.csv',
+      bytes('Person no,Punched at,Type,Job,Site\nMF-0101,2026-10-24T10:00:00+01:00,in,,\nMF-0101,2026-10-24T15:00:00+01:00,out,,'),
+    );
+    await company.work();
+    const { rows } = await listCards(company, company.periodId);
+    const row = rows.find((r) => r.number === 'MF-0101')!;
+    const card = await openCard(company.database, company, company.periodId, row.personId);
+    expect(card).toMatchObject({ sealed: true, changedSinceSealed: true });
+    expect(await handoffOf(company, company.periodId)).toEqual(before);
+    const untouched = rows.find((r) => r.number === 'MF-0102')!;
+    const other = await openCard(company.database, company, company.periodId, untouched.personId);
+    expect(other.changedSinceSealed).toBe(false);
+  });
+});

@@ -1,0 +1,35 @@
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { task } from '../database/schema.ts';
+import { type Company, freshCompany } from '../testing/company.ts';
+import { claimTask, endTask } from './claims.ts';
+
+let company: Company;
+beforeAll(async () => {
+  company = await freshCompany('claims', 8);
+});
+afterAll(() => company.close());
+beforeEach(async () => {
+  await company.database.delete(task);
+  await company.database.insert(task).values({ kind: 'recompute', subjectId: 1, status: 'waiting' });
+});
+
+describe('claiming tasks', () => {
+  it('gives a task to one of many that ask at once', async () => {
+    const claims = await Promise.all(Array.from({ length: 6 }, () => claimTask(company.database)));
+    expect(claims.filter((claim) => claim !== null)).toHaveLength(1);
+  });
+
+  it('gives it again when the lease of a server that died has run out, and then no longer heeds that server', async () => {
+    const dead = (await claimTask(company.database))!;
+    expect(await claimTask(company.database)).toBeNull();
+    await company.database.update(task).set({ leaseUntil: 1 });
+    const next = (await claimTask(company.database))!;
+    expect(next.id).toBe(dead.id);
+    await endTask(company.database, dead, null);
+    const [row] = await company.database.select().from(task).where(eq(task.id, next.id));
+    expect(row!.status).toBe('running');
+    await endTask(company.database, next, null);
+    expect(await claimTask(company.database)).toBeNull();
+  });
+});

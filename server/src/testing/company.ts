@@ -1,0 +1,60 @@
+/** A database of its own for a test, with the demo company but without punches. */
+import { fileURLToPath } from 'node:url';
+import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
+import { instant, workday, zoneOffsets } from '@heath/core';
+import { sql } from 'drizzle-orm';
+import { pino } from 'pino';
+import { inject } from 'vitest';
+import { clockAt } from '../clock.ts';
+import { connect, disconnect } from '../database/connect.ts';
+import { migrate } from '../database/migrate.ts';
+import { period } from '../database/schema.ts';
+import { loadCompany } from '../demo/load.ts';
+import type { Context } from '../http/context.ts';
+import { workWaiting } from '../jobs/work.ts';
+
+export interface Company extends Context {
+  readonly url: string;
+  /** The period of 19 October to 1 November 2026. */
+  readonly periodId: number;
+  /** Does everything that waits in the queue. */
+  work(): Promise<void>;
+  close(): Promise<void>;
+}
+
+const migrations = fileURLToPath(new URL('../../migrations', import.meta.url));
+
+export async function freshCompany(name: string, size = 64): Promise<Company> {
+  const base = inject('databaseUrl');
+  const url = base.replace(/\/[^/]*$/, `/heath_${name}`);
+  const server = connect(base, 1);
+  await server.execute(sql.raw(`DROP DATABASE IF EXISTS heath_${name}`));
+  await server.execute(sql.raw(`CREATE DATABASE heath_${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_bin`));
+  await disconnect(server);
+  await migrate(url, migrations);
+  const database = connect(url, 6);
+  await loadCompany(database, size, CURRENT_PERIOD);
+  const [{ id }] = (await database.select({ id: period.id }).from(period)) as [{ id: number }];
+  const clock = clockAt(DEMO_NOW);
+  return {
+    url,
+    database,
+    clock,
+    log: pino({ level: 'silent' }),
+    nudge: () => {},
+    periodId: id,
+    work: () => workWaiting(database, clock),
+    close: () => disconnect(database),
+  };
+}
+
+/** The lines of the generated file of the current period, header first. */
+export function generatedLines(size = 64): string[] {
+  const offsets = zoneOffsets(ZONE, instant(1_700_000_000), instant(1_900_000_000));
+  return [...punchFileLines(people(size), CURRENT_PERIOD, workday(CURRENT_PERIOD + 13), offsets)];
+}
+
+/** Some bytes as an upload sends them. */
+export async function* bytes(...parts: readonly (string | Buffer)[]): AsyncGenerator<Buffer> {
+  for (const part of parts) yield Buffer.from(part as string);
+}
