@@ -87,7 +87,11 @@ describe('the application', () => {
   it('names the field of a request that is not as it should be', async () => {
     const response = await post('/api/session', { username: '', password: 'x' });
     expect(response.status).toBe(422);
-    expect(await response.json()).toMatchObject({ type: 'invalid', field: 'username', title: 'Type your user name.' });
+    expect(await response.json()).toMatchObject({
+      type: 'invalid',
+      field: 'username',
+      title: 'Type your user name.',
+    });
   });
 
   it('lets nobody guess on: after ten failures the right password waits too', async () => {

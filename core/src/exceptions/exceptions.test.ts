@@ -43,7 +43,11 @@ describe('exceptions', () => {
 
   it('what is paid after a missing out still belongs to the day on which the shift started', () => {
     const { lines } = computeFor(
-      [punch('in', '2026-10-27 22:00'), punch('meal-in', '2026-10-28 02:30'), punch('out', '2026-10-28 06:00')],
+      [
+        punch('in', '2026-10-27 22:00'),
+        punch('meal-in', '2026-10-28 02:30'),
+        punch('out', '2026-10-28 06:00'),
+      ],
       rulebook(),
     );
     expect(lines.map((line) => [workdayToIso(line.workday), line.hundredths])).toEqual([['2026-10-27', 350]]);
@@ -60,8 +64,8 @@ describe('exceptions', () => {
   });
 
   it('proposes nothing where no plan is near', () => {
-    expect(computeFor([punch('out', '2026-10-30 12:00')], rulebook(), { plans: [night] }).exceptions).toMatchObject([
-      { kind: 'missing-in', proposals: [] },
-    ]);
+    expect(
+      computeFor([punch('out', '2026-10-30 12:00')], rulebook(), { plans: [night] }).exceptions,
+    ).toMatchObject([{ kind: 'missing-in', proposals: [] }]);
   });
 });

@@ -14,7 +14,14 @@ export function unpaired(
       const at = proposed(punch);
       const proposals: Proposal[] = at === undefined ? [] : [{ at, from: 'plan' }];
       const origin = punch.punch === null ? `correction-${punch.correction}` : `punch-${punch.punch}`;
-      return { key: `${kind}:${origin}`, kind, workday: shift.workday, punch, holdsUpHandoff: true, proposals };
+      return {
+        key: `${kind}:${origin}`,
+        kind,
+        workday: shift.workday,
+        punch,
+        holdsUpHandoff: true,
+        proposals,
+      };
     }),
   );
 }

@@ -1,7 +1,7 @@
 /** A database of its own for a test, with the demo company but without punches. */
 import { fileURLToPath } from 'node:url';
-import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
 import { instant, workday, zoneOffsets } from '@heath/core';
+import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
 import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { inject } from 'vitest';
@@ -56,5 +56,8 @@ export function generatedLines(size = 64): string[] {
 
 /** Some bytes as an upload sends them. */
 export async function* bytes(...parts: readonly (string | Buffer)[]): AsyncGenerator<Buffer> {
-  for (const part of parts) yield Buffer.from(part as string);
+  for (const part of parts) {
+    const whole = Buffer.from(part as string);
+    for (let start = 0; start < whole.length; start += 65_536) yield whole.subarray(start, start + 65_536);
+  }
 }

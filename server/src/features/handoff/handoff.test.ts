@@ -29,9 +29,13 @@ async function fileOf(batchId: number, by: 'workday' | 'period'): Promise<string
   const ended = new Promise((resolve) => sink.once('finish', resolve));
   await writeFile(company.database, (await findBatch(company.database, batchId))!, by, sink);
   await ended;
-  return text.trimEnd().split('\r\n').map((line) => line.split(','));
+  return text
+    .trimEnd()
+    .split('\r\n')
+    .map((line) => line.split(','));
 }
-const hundredths = (rows: readonly string[][]) => rows.reduce((sum, row) => sum + Math.round(Number(row[3]) * 100), 0);
+const hundredths = (rows: readonly string[][]) =>
+  rows.reduce((sum, row) => sum + Math.round(Number(row[3]) * 100), 0);
 
 let lastSettled: { personId: number; correctionId: number };
 
@@ -63,9 +67,14 @@ describe('handing off', () => {
   });
 
   it('seals once: of two at the same time one is refused, and the cards take no more corrections', async () => {
-    const results = await Promise.allSettled([handOff(company, 1, company.periodId), handOff(company, 2, company.periodId)]);
+    const results = await Promise.allSettled([
+      handOff(company, 1, company.periodId),
+      handOff(company, 2, company.periodId),
+    ]);
     expect(results.map((result) => result.status).sort()).toEqual(['fulfilled', 'rejected']);
-    expect((results.find((r) => r.status === 'rejected') as PromiseRejectedResult).reason.message).toContain('never sent twice');
+    expect((results.find((r) => r.status === 'rejected') as PromiseRejectedResult).reason.message).toContain(
+      'never sent twice',
+    );
     const { personId, correctionId } = lastSettled;
     await expect(undo(company, 1, company.periodId, personId, correctionId)).rejects.toThrow('handed off');
   });
@@ -84,7 +93,10 @@ describe('handing off', () => {
       expect(hundredths(lines)).toBe(cards + premium);
       for (const [, code, count, hours] of totals) {
         const under = code === 'All' ? lines : lines.filter((row) => row[1] === code);
-        expect([count, Math.round(Number(hours) * 100)]).toEqual([`${under.length} lines`, hundredths(under)]);
+        expect([count, Math.round(Number(hours) * 100)]).toEqual([
+          `${under.length} lines`,
+          hundredths(under),
+        ]);
       }
       expect(totals.map((row) => row[1])).toEqual(['110', '215', '220', '340', 'All']);
     }
@@ -96,7 +108,9 @@ describe('handing off', () => {
     await importFile(
       company,
       'late.csv',
-      bytes('Person no,Punched at,Type,Job,Site\nMF-0101,2026-10-24T10:00:00+01:00,in,,\nMF-0101,2026-10-24T15:00:00+01:00,out,,'),
+      bytes(
+        'Person no,Punched at,Type,Job,Site\nMF-0101,2026-10-24T10:00:00+01:00,in,,\nMF-0101,2026-10-24T15:00:00+01:00,out,,',
+      ),
     );
     await company.work();
     const { rows } = await listCards(company, company.periodId);

@@ -12,7 +12,8 @@ beforeAll(async () => {
 });
 afterAll(() => company.close());
 beforeEach(async () => {
-  for (const table of [punch, importRefusal, importChunk, importFile, task]) await company.database.delete(table);
+  for (const table of [punch, importRefusal, importChunk, importFile, task])
+    await company.database.delete(table);
 });
 
 const MAPPING: Mapping = { columns: ['person', 'moment', 'kind', 'job', 'site'], dateOrder: 'iso' };
@@ -27,7 +28,12 @@ async function importText(text: string | Buffer, mapping: Mapping = MAPPING) {
 }
 const punches = () => company.database.select().from(punch);
 const refusals = async () =>
-  (await company.database.select().from(importRefusal)).map(({ line, field, value, reason }) => [line, field, value, reason]);
+  (await company.database.select().from(importRefusal)).map(({ line, field, value, reason }) => [
+    line,
+    field,
+    value,
+    reason,
+  ]);
 
 describe('importing punches', () => {
   it('adds every row of a generated file, and nothing when the same file comes again', async () => {
@@ -35,7 +41,13 @@ describe('importing punches', () => {
     const first = await importText(lines.join('\n'));
     expect(first).toMatchObject({ status: 'done', added: lines.length - 1, known: 0, refused: 0 });
     const again = await importText(lines.join('\n'));
-    expect(again).toMatchObject({ status: 'done', added: 0, known: lines.length - 1, refused: 0, sameAs: first.id });
+    expect(again).toMatchObject({
+      status: 'done',
+      added: 0,
+      known: lines.length - 1,
+      refused: 0,
+      sameAs: first.id,
+    });
     expect(await punches()).toHaveLength(lines.length - 1);
   });
 
@@ -104,9 +116,15 @@ describe('importing punches', () => {
     const preview = async (text: string) =>
       (await describeImport(company, await receive(company, 1, 'x.csv', bytes(text)))).preview;
     expect(await preview('Person,Date,Time\nMF-0101,03/04/2026,08:00')).toMatchObject({ dateOrder: null });
-    expect(await preview('Person,Date,Time\nMF-0101,25/04/2026,08:00')).toMatchObject({ dateOrder: 'day-month-year' });
-    expect(await preview('Person,Date,Time\nMF-0101,04/25/2026,08:00')).toMatchObject({ dateOrder: 'month-day-year' });
-    expect(await preview('Person,Date,Date,Time\nMF-0101,04/25/2026,,08:00')).toMatchObject({ duplicateHeaders: ['Date'] });
+    expect(await preview('Person,Date,Time\nMF-0101,25/04/2026,08:00')).toMatchObject({
+      dateOrder: 'day-month-year',
+    });
+    expect(await preview('Person,Date,Time\nMF-0101,04/25/2026,08:00')).toMatchObject({
+      dateOrder: 'month-day-year',
+    });
+    expect(await preview('Person,Date,Date,Time\nMF-0101,04/25/2026,,08:00')).toMatchObject({
+      duplicateHeaders: ['Date'],
+    });
   });
 
   it.each([
@@ -124,7 +142,9 @@ describe('importing punches', () => {
   });
 
   it('an endless line after good rows fails the file and leaves nothing of it', async () => {
-    const many = Array.from({ length: 30_000 }, (_, i) => GOOD.replace('08:00:00', `08:00:${String(i % 60).padStart(2, '0')}`));
+    const many = Array.from({ length: 30_000 }, (_, i) =>
+      GOOD.replace('08:00:00', `08:00:${String(i % 60).padStart(2, '0')}`),
+    );
     const failed = await importText([HEADER, ...many, 'x'.repeat(3_000_000)].join('\n'));
     expect(failed.status).toBe('failed');
     expect(failed.error).toContain('Line 30002 is longer than 64 kB');

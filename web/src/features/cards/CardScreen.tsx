@@ -1,5 +1,5 @@
 import type { CardRow, PeriodSummary } from '@heath/contract';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useSearchParams } from 'react-router';
 import { Empty } from '../../ui/Empty.tsx';
@@ -23,8 +23,14 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
     [rows, g, toSettleOnly, text, sort],
   );
   const pickedId = Number(query.get('person'));
-  // A person who has just been settled stays picked although the filter no longer shows them.
-  const picked = rows.find((row) => row.personId === pickedId) ?? visible[0];
+  // Who is shown stays shown when the filter no longer holds: settling a card must not move on to another.
+  const [shownId, setShownId] = useState<number | null>(null);
+  const inGroup = (row: CardRow) => groupId === null || row.groupId === groupId;
+  const picked =
+    rows.find((row) => row.personId === pickedId) ??
+    rows.find((row) => row.personId === shownId && inGroup(row)) ??
+    visible[0];
+  if (picked !== undefined && picked.personId !== shownId) setShownId(picked.personId);
 
   const go = (changes: Record<string, string | null>, replace = false) =>
     setQuery(

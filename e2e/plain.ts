@@ -1,0 +1,192 @@
+/**
+ * A plain calculation of the pay lines, second by second, straight from the text of a punch file and the three agreements
+ * as people would read them. It shares no code with Heath: it is here to disagree where Heath is wrong.
+ */
+import { DateTime } from 'luxon';
+
+export interface PlainPunch {
+  readonly person: string;
+  readonly at: number;
+  readonly kind: string;
+}
+
+export type Agreement = 'harbor' | 'shore' | 'night';
+
+const HOUR = 3600;
+const zone = 'Europe/London';
+const localDate = (at: number) => DateTime.fromSeconds(at, { zone }).toISODate()!;
+const mondayOf = (date: string) => DateTime.fromISO(date, { zone: 'utc' }).startOf('week').toISODate()!;
+
+/** The punches of a file with columns person, moment with offset, kind. */
+export function readPunches(csv: string): PlainPunch[] {
+  return csv
+    .trim()
+    .split(/\r?\n/)
+    .slice(1)
+    .map((line) => {
+      const [person, moment, kind] = line.split(',') as [string, string, string];
+      return { person, at: Date.parse(moment) / 1000, kind: kind === '' ? 'either' : kind };
+    });
+}
+
+type Spell = { start: number; end: number };
+
+/** Spells in shifts: a shift ends where somebody stays away more than four hours. */
+function shiftsOf(punches: readonly PlainPunch[]): Spell[][] {
+  const shifts: Spell[][] = [];
+  let since: number | null = null;
+  let lastOut = Number.NEGATIVE_INFINITY;
+  for (const punch of [...punches].sort((a, b) => a.at - b.at)) {
+    const comesIn =
+      punch.kind === 'either' ? since === null : punch.kind === 'in' || punch.kind.endsWith(' in');
+    if (comesIn) {
+      since = punch.at;
+      if (punch.at - lastOut > 4 * HOUR) shifts.push([]);
+    } else {
+      shifts[shifts.length - 1]!.push({ start: since!, end: punch.at });
+      lastOut = punch.at;
+      since = null;
+    }
+  }
+  return shifts;
+}
+
+/** To the quarter hour: seven minutes and less back, eight and more on. London is whole hours from UTC. */
+function quarter(at: number): number {
+  const into = at % 900;
+  return into < 480 ? at - into : at - into + 900;
+}
+
+/** The paid seconds of a shift, each by its instant. */
+function paidSeconds(spells: readonly Spell[], agreement: Agreement): number[] {
+  const shift = spells.map((spell) => ({ ...spell }));
+  if (agreement !== 'harbor') {
+    shift[0]!.start = quarter(shift[0]!.start);
+    shift[shift.length - 1]!.end = quarter(shift[shift.length - 1]!.end);
+  }
+  const seconds: number[] = [];
+  let unpaid = 0;
+  shift.forEach((spell, i) => {
+    const before = shift[i - 1];
+    if (before !== undefined) {
+      if (spell.start - before.end > 20 * 60) unpaid += spell.start - before.end;
+      else for (let t = before.end; t < spell.start; t++) seconds.push(t);
+    }
+    for (let t = spell.start; t < spell.end; t++) seconds.push(t);
+  });
+  // Shore: half an hour off past five hours, after the fourth. Night: past six, at two o'clock. Both count what was punched.
+  const due = agreement === 'shore' ? 5 : 6;
+  const take = agreement === 'harbor' || seconds.length <= due * HOUR ? 0 : Math.max(30 * 60 - unpaid, 0);
+  if (take === 0) return seconds;
+  let from: number = seconds[4 * HOUR]!;
+  if (agreement === 'night') {
+    from = DateTime.fromSeconds(seconds[0]!, { zone }).plus({ days: 1 }).startOf('day').toSeconds();
+    while (DateTime.fromSeconds(from, { zone }).hour !== 2) from += 60;
+  }
+  const first = Math.min(
+    seconds.findIndex((t) => t >= from),
+    seconds.length - take,
+  );
+  return [...seconds.slice(0, first), ...seconds.slice(first + take)];
+}
+
+interface PaidSecond {
+  readonly at: number;
+  readonly day: string;
+  pays: 1 | 1.5 | 2;
+}
+
+/** Above a number of seconds in each bucket, the given pay: only for seconds that are still ordinary. */
+function overtime(
+  seconds: readonly PaidSecond[],
+  bucketOf: (second: PaidSecond) => string,
+  tiers: readonly (readonly [above: number, pays: 1.5 | 2])[],
+  least = 0,
+): void {
+  const buckets = new Map<string, PaidSecond[]>();
+  let bucket = '';
+  let day = '';
+  for (const second of seconds) {
+    if (second.pays !== 1) continue;
+    if (second.day !== day) bucket = bucketOf(second);
+    day = second.day;
+    if (!buckets.has(bucket)) buckets.set(bucket, []);
+    buckets.get(bucket)!.push(second);
+  }
+  for (const counted of buckets.values()) {
+    if (counted.length - tiers[0]![0] < least) continue;
+    counted.forEach((second, i) => {
+      for (const [above, pays] of tiers) if (i >= above) second.pays = pays;
+    });
+  }
+}
+
+/** Hundredths of an hour of several parts of a day, so that they add up to the day's own hundredths. */
+function shares(parts: ReadonlyMap<string, number>): Map<string, number> {
+  const order = [...parts];
+  const total = order.reduce((sum, [, seconds]) => sum + seconds, 0);
+  const result = new Map(order.map(([name, seconds]) => [name, Math.floor(seconds / 36)]));
+  let missing = Math.round(total / 36 + 1e-9) - [...result.values()].reduce((a, b) => a + b, 0);
+  for (const [name] of order.sort((a, b) => (b[1] % 36) - (a[1] % 36))) {
+    if (missing-- > 0) result.set(name, result.get(name)! + 1);
+  }
+  return result;
+}
+
+const CODES = new Map([
+  ['1', '110'],
+  ['1.5', '215'],
+  ['2', '220'],
+]);
+
+/** `person|code|date` to hundredths of an hour, for the days from `first` to `last`. */
+export function plainLines(
+  punches: readonly PlainPunch[],
+  agreementOf: (person: string) => Agreement,
+  first: string,
+  last: string,
+): Map<string, number> {
+  const lines = new Map<string, number>();
+  for (const person of new Set(punches.map((punch) => punch.person))) {
+    const agreement = agreementOf(person);
+    const seconds: PaidSecond[] = [];
+    for (const shift of shiftsOf(punches.filter((punch) => punch.person === person))) {
+      const paid = paidSeconds(shift, agreement);
+      const day = localDate(paid[0]!);
+      for (const at of paid) seconds.push({ at, day, pays: 1 });
+    }
+    const daily = [
+      [8 * HOUR, 1.5],
+      [10 * HOUR, 2],
+    ] as const;
+    if (agreement !== 'shore') overtime(seconds, (s) => s.day, daily, agreement === 'night' ? 30 * 60 : 0);
+    const weeks = new Map([...new Set(seconds.map((s) => s.day))].map((day) => [day, mondayOf(day)]));
+    const weekly =
+      agreement === 'shore'
+        ? ([
+            [40 * HOUR, 1.5],
+            [50 * HOUR, 2],
+          ] as const)
+        : ([[40 * HOUR, 1.5]] as const);
+    overtime(seconds, (s) => weeks.get(s.day)!, weekly);
+
+    const days = new Map<string, { classes: Map<string, number>; night: number }>();
+    const clockBack = Date.UTC(2026, 9, 25, 1) / 1000;
+    for (const { at, day, pays } of seconds) {
+      if (!days.has(day)) days.set(day, { classes: new Map(), night: 0 });
+      const sums = days.get(day)!;
+      sums.classes.set(String(pays), (sums.classes.get(String(pays)) ?? 0) + 1);
+      const hour = Math.floor(((at + (at < clockBack ? HOUR : 0)) % 86_400) / HOUR);
+      if (hour >= 22 || hour < 6) sums.night++;
+    }
+    for (const [day, { classes, night }] of days) {
+      if (day < first || day > last) continue;
+      const inOrder = new Map([...classes].sort());
+      for (const [pays, amount] of shares(inOrder))
+        if (amount > 0) lines.set(`${person}|${CODES.get(pays)}|${day}`, amount);
+      const premium = Math.round(night / 36 + 1e-9);
+      if (premium > 0) lines.set(`${person}|340|${day}`, premium);
+    }
+  }
+  return lines;
+}

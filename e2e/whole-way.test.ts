@@ -1,0 +1,253 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { instant, workday, zoneOffsets } from '@heath/core';
+import { CURRENT_PERIOD, people, punchFileLines, ZONE } from '@heath/demo';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { openBrowser, signedIn } from './browser.ts';
+import { type Agreement, type PlainPunch, plainLines, readPunches } from './plain.ts';
+
+const url = inject('heathUrl');
+const folder = mkdtempSync(join(tmpdir(), 'heath-e2e-'));
+const offsets = zoneOffsets(ZONE, instant(1_700_000_000), instant(1_900_000_000));
+const company = people(64);
+const csv = [...punchFileLines(company, CURRENT_PERIOD, workday(CURRENT_PERIOD + 13), offsets)].join('\r\n');
+const file = join(folder, 'clocks.csv');
+
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  writeFileSync(file, csv);
+  browser = await openBrowser();
+  page = await signedIn(browser, url, 'odile', 'gorse-in-bloom');
+});
+afterAll(async () => {
+  await browser.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+async function chooseFile(path: string): Promise<void> {
+  await page.getByRole('link', { name: 'Punches' }).click();
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Import a file' }).click();
+  await (await chooser).setFiles(path);
+}
+
+async function importFile(path: string): Promise<Record<string, number>> {
+  await chooseFile(path);
+  await page.getByRole('button', { name: 'Import these punches' }).click();
+  const result = page.getByLabel('Result');
+  await result.waitFor();
+  const figures = await result.innerText();
+  return Object.fromEntries(
+    [...figures.matchAll(/([\d,]+)\s+(added|already known|refused)/g)].map((m) => [
+      m[2],
+      Number(m[1]!.replace(',', '')),
+    ]),
+  );
+}
+
+/** The number beside a word in the bar under the top bar. */
+const figure = async (name: string): Promise<string> =>
+  (
+    await page
+      .locator('dl div', { has: page.locator(`dt:text-is("${name}")`) })
+      .first()
+      .locator('dd')
+      .innerText()
+  ).trim();
+
+const openCard = async (person: string) => {
+  await page.goto(`${url}/cards?show=to-settle`);
+  await page.getByTestId('people').getByRole('button', { name: person }).click();
+  await page.getByRole('heading', { level: 1, name: person }).waitFor();
+};
+
+/** What was settled, as the server tells it: the added punches are inputs of the plain calculation, not results. */
+async function settledPunches(): Promise<PlainPunch[]> {
+  const read = (path: string) => page.evaluate(async (p) => (await fetch(p)).json(), path);
+  const { periods } = await read('/api/periods');
+  const { rows } = await read(`/api/periods/${periods[0].id}/cards`);
+  const added: PlainPunch[] = [];
+  for (const row of rows) {
+    const card = await read(`/api/periods/${periods[0].id}/cards/${row.personId}`);
+    for (const correction of card.corrections) {
+      if (correction.kind !== 'add' || correction.undone) continue;
+      added.push({ person: row.number, at: correction.at, kind: correction.punchKind });
+    }
+  }
+  return added;
+}
+
+const AGREEMENTS: Record<string, Agreement> = { Afloat: 'harbor', Ashore: 'shore', Night: 'night' };
+const agreementOf = (number: string) =>
+  AGREEMENTS[company.find((person) => person.number === number)!.department.group]!;
+
+describe('from a punch file to a pay file', () => {
+  it('imports the file; the same file again adds nothing', async () => {
+    const rows = csv.split('\r\n').length - 1;
+    expect(await importFile(file)).toEqual({ added: rows, 'already known': 0, refused: 0 });
+    expect(await importFile(file)).toEqual({ added: 0, 'already known': rows, refused: 0 });
+  });
+
+  it('lists refused rows with line, value and reason, and offers them for download', async () => {
+    const bad = join(folder, 'bad.csv');
+    writeFileSync(
+      bad,
+      'Person no,Punched at,Type\nMF-0999,2026-10-20T08:00:00+01:00,in\nMF-0101,2026-13-20T08:00:00+01:00,in',
+    );
+    expect(await importFile(bad)).toEqual({ added: 0, 'already known': 0, refused: 2 });
+    const text = await page.locator('main').innerText();
+    expect(text).toContain('MF-0999');
+    expect(text).toContain('Nobody has this number');
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Download them' }).click();
+    const saved = readFileSync(await (await waiting).path(), 'utf8');
+    expect(saved.split('\r\n').slice(0, 2)).toEqual([
+      'Person no,Punched at,Type,Line,Reason',
+      'MF-0999,2026-10-20T08:00:00+01:00,in,2,unknown-person',
+    ]);
+  });
+
+  it('asks for the order of day and month where both are possible, and imports nothing before it is said', async () => {
+    const either = join(folder, 'either.csv');
+    writeFileSync(either, 'Badge,Date,Clock time,Direction\nMF-0101,11/10/2026,08:00,in\n');
+    await chooseFile(either);
+    await page.getByText('These dates can be read in two ways').waitFor();
+    expect(await page.getByRole('button', { name: 'Import these punches' }).isDisabled()).toBe(true);
+    await page.getByLabel('day before month').check();
+    expect(await page.getByRole('button', { name: 'Import these punches' }).isEnabled()).toBe(true);
+  });
+
+  it('refuses to hand off while punches are missing, and says how many', async () => {
+    await page.getByRole('link', { name: 'Handoff' }).click();
+    await page.getByText('8 missing punches are open').waitFor();
+    expect(await page.getByRole('button', { name: 'Seal and hand off' }).isDisabled()).toBe(true);
+  });
+
+  it('settles a missing out with a typed time, showing the hours before and after, and undoes it with one key', async () => {
+    await page.goto(`${url}/cards?show=to-settle`);
+    await page.getByText('to settle').first().waitFor();
+    await openCard('Matteo Okafor');
+    const totals = page.getByLabel('Time card').locator('footer');
+    const before = await totals.innerText();
+    await page.keyboard.press('t');
+    await page.keyboard.type('605');
+    await page.getByText('Wed 28 Oct, 06:05').first().waitFor();
+    const effect = page.getByLabel('Effect');
+    await effect.getByText('Payable with 06:05').waitFor();
+    const [from, to] = [...(await effect.innerText()).matchAll(/(\d+\.\d\d)/g)].map((m) => Number(m[1]));
+    expect(to).toBeGreaterThan(from!);
+    await page.keyboard.press('Enter');
+    await page.getByText('added by Odile Ravn').waitFor();
+    expect(await totals.innerText()).toContain(to!.toFixed(2));
+    expect(await figure('to settle')).toBe('7');
+
+    await page.keyboard.press('u');
+    await page.getByText('Undone by Odile Ravn').waitFor();
+    await page.getByRole('heading', { name: 'No out punch' }).waitFor();
+    expect(await totals.innerText()).toBe(before);
+  });
+
+  it('tells the second of two people that the first was faster, and keeps what the second typed in sight', async () => {
+    const other = await signedIn(browser, url, 'marek', 'heather-and-moss');
+    await other.goto(page.url());
+    await other.getByRole('heading', { name: 'No out punch' }).waitFor();
+    await page.keyboard.press('p');
+    await page.getByText('added by Odile Ravn').last().waitFor();
+
+    await other.keyboard.press('t');
+    await other.keyboard.type('6:40');
+    await other.keyboard.press('Enter');
+    const told = other.getByRole('alert').filter({ hasText: 'Odile Ravn settled this already' });
+    await told.waitFor();
+    expect(await told.innerText()).toContain('with 06:00');
+    expect(await told.innerText()).toContain('Your 06:40 was not saved');
+    await other.context().close();
+  });
+
+  it('settles the rest with two keys each', async () => {
+    await page.goto(`${url}/cards?show=to-settle`);
+    for (let left = 7; left > 0; left--) {
+      await page.getByRole('button', { name: /^Take the planned/ }).waitFor();
+      await page.keyboard.press('p');
+      await page
+        .locator('dl div', { has: page.locator('dt:text-is("to settle")') })
+        .getByText(String(left - 1), { exact: true })
+        .waitFor();
+      if (left === 1) break;
+      const settled = await page.getByRole('heading', { level: 1 }).innerText();
+      await page.keyboard.press('n');
+      await page.getByRole('heading', { level: 1 }).filter({ hasNotText: settled }).waitFor();
+    }
+  });
+
+  it('refuses to hand off while an hour has no pay code', async () => {
+    await page.getByRole('link', { name: 'Pay codes' }).click();
+    await page.getByLabel('Pay code of Night premium').selectOption('');
+    await page.getByText('Night premium: without a code').waitFor();
+    await page.getByRole('link', { name: 'Handoff' }).click();
+    await page.getByText('have no pay code').waitFor();
+    expect(await page.getByRole('button', { name: 'Seal and hand off' }).isDisabled()).toBe(true);
+    await page.getByRole('link', { name: 'Pay codes' }).click();
+    await page.getByLabel('Pay code of Night premium').selectOption({ label: '340 · Night premium' });
+    await page.getByText('Night premium goes to 340').waitFor();
+  });
+
+  it('hands off, and every line of the file is what a plain calculation gets from the same punches', async () => {
+    await page.getByRole('link', { name: 'Handoff' }).click();
+    await page.getByText('Every hour has a pay code').waitFor();
+    await page.getByRole('button', { name: 'Seal and hand off' }).click();
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Download lines by workday' }).click();
+    const saved = readFileSync(await (await waiting).path(), 'utf8');
+
+    const rows = saved
+      .trimEnd()
+      .split('\r\n')
+      .slice(1)
+      .map((line) => line.split(','));
+    const lines = rows.filter((row) => row[0] !== 'Control total');
+    const sent = new Map(
+      lines.map(([person, code, day, hours]) => [
+        `${person}|${code}|${day}`,
+        Math.round(Number(hours) * 100),
+      ]),
+    );
+    const punches = [...readPunches(csv), ...(await settledPunches())];
+    const plain = plainLines(punches, agreementOf, '2026-10-19', '2026-11-01');
+    expect(sent.size).toBe(lines.length);
+    expect(Object.fromEntries([...sent].sort())).toEqual(Object.fromEntries([...plain].sort()));
+
+    const sum = [...plain.values()].reduce((a, b) => a + b, 0);
+    expect(rows[rows.length - 1]).toEqual([
+      'Control total',
+      'All',
+      `${plain.size} lines`,
+      (sum / 100).toFixed(2),
+    ]);
+    // The night the clocks went back is among them, an hour longer than by the clock on the wall.
+    const longNight = [...plain].filter(
+      ([key]) => key.endsWith('2026-10-24') && agreementOf(key.split('|')[0]!) === 'night',
+    );
+    expect(longNight.some(([key, hundredths]) => key.includes('|110|') && hundredths === 800)).toBe(true);
+    expect(longNight.some(([key]) => key.includes('|215|'))).toBe(true);
+  });
+
+  it('is sealed after that: nothing can be settled or undone', async () => {
+    await page.getByText('The cards are sealed').waitFor();
+    await openCardAnywhere('Matteo Okafor');
+    await page.keyboard.press('u');
+    await page.getByText('Its cards stay as they were sent').waitFor();
+  });
+});
+
+async function openCardAnywhere(person: string): Promise<void> {
+  await page.goto(`${url}/cards`);
+  await page.getByTestId('people').waitFor();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('A name, a number, a screen').fill(person);
+  await page.keyboard.press('Enter');
+  await page.getByRole('heading', { level: 1, name: person }).waitFor();
+}
