@@ -18,6 +18,31 @@ function newest(path) {
     .join('\n');
 }
 
+/** Bundles programs for Node.js: Heath's own floors go in, packages stay where npm put them. */
+export async function bundle(entryPoints, outdir) {
+  const esbuild = await import('esbuild');
+  await esbuild.build({
+    entryPoints,
+    outdir,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    logLevel: 'warning',
+    plugins: [
+      {
+        name: 'packages-stay',
+        setup(plugin) {
+          plugin.onResolve({ filter: /^[^./]/ }, ({ path }) =>
+            path.startsWith('@heath/') ? undefined : { path, external: true },
+          );
+        },
+      },
+    ],
+  });
+}
+
 export async function build() {
   const stamp = SOURCES.map((source) => newest(join(root, source))).join('\n');
   if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return;
@@ -25,28 +50,8 @@ export async function build() {
   try {
     rmSync(join(root, 'dist'), { recursive: true, force: true });
     mkdirSync(join(root, 'dist'));
-    const esbuild = await import('esbuild');
-    await esbuild.build({
-      entryPoints: ['main', 'worker', 'set-up'].map((name) => join(root, 'server', 'src', `${name}.ts`)),
-      outdir: join(root, 'dist', 'server'),
-      bundle: true,
-      platform: 'node',
-      target: 'node20',
-      format: 'esm',
-      sourcemap: true,
-      logLevel: 'warning',
-      // Heath's own floors are bundled; packages stay where npm put them.
-      plugins: [
-        {
-          name: 'packages-stay',
-          setup(plugin) {
-            plugin.onResolve({ filter: /^[^./]/ }, ({ path }) =>
-              path.startsWith('@heath/') ? undefined : { path, external: true },
-            );
-          },
-        },
-      ],
-    });
+    const entries = ['main', 'worker', 'set-up'].map((name) => join(root, 'server', 'src', `${name}.ts`));
+    await bundle(entries, join(root, 'dist', 'server'));
     const vite = await import('vite');
     await vite.build({ configFile: join(root, 'web', 'vite.config.ts'), logLevel: 'warn' });
   } catch (error) {

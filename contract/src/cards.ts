@@ -94,5 +94,4 @@ export interface CardReply {
   readonly exceptions: readonly Exception[];
   readonly overtimeReasons: readonly OvertimeReason[];
   readonly corrections: readonly CorrectionView[];
-  readonly codes: readonly { readonly classId: ClassId; readonly code: string; readonly name: string }[];
 }

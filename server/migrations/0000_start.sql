@@ -8,7 +8,8 @@ CREATE TABLE `card` (
 	`rounding_seconds` int NOT NULL DEFAULT 0,
 	`payable_hundredths` int NOT NULL DEFAULT 0,
 	`to_settle` smallint NOT NULL DEFAULT 0,
-	`days` longtext,
+	`days` varbinary(1280),
+	`marks` varchar(64) NOT NULL DEFAULT '',
 	`sums` longtext,
 	`lines` longtext,
 	CONSTRAINT `card_period_id_person_id_pk` PRIMARY KEY(`period_id`,`person_id`)

@@ -6,7 +6,6 @@ import session from 'express-session';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { cardRoutes } from './features/cards/routes.ts';
-import { openCard } from './features/cards/service.ts';
 import { handoffRoutes } from './features/handoff/routes.ts';
 import { healthRoutes } from './features/health/routes.ts';
 import { importRoutes } from './features/imports/routes.ts';
@@ -46,7 +45,8 @@ export function createApp(
       strictTransportSecurity: false,
     }),
   );
-  app.use(compression());
+  // Quick rather than small: replies are many and the wire is short.
+  app.use(compression({ level: 1, threshold: '100kb' }));
 
   const api = express.Router();
   api.use(healthRoutes(context));
@@ -67,7 +67,7 @@ export function createApp(
   api.use(periodRoutes(context));
   api.use(importRoutes(context));
   api.use(cardRoutes(context));
-  api.use(settleRoutes(context, (period, person) => openCard(context.database, context, period, person)));
+  api.use(settleRoutes(context));
   api.use(payCodeRoutes(context));
   api.use(handoffRoutes(context));
   api.use(notFound);

@@ -1,17 +1,41 @@
 import { type Workday, workweekOf } from '@heath/core';
 import { and, eq, gte, inArray, lte, ne, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
-import { card, handoff, payGroup, period, person, task } from '../database/schema.ts';
-import type { PeriodSpan } from './inputs.ts';
-import { rulebooksOn } from './rulebooks.ts';
+import { card, handoff, payGroup, period, person, rulebookEdition, task } from '../database/schema.ts';
+import { compiledEdition } from './rulebooks.ts';
 
 /** No workweek reaches further beyond a period's end than this, with a day for the shift that reaches in. */
 const FURTHEST_REACH_DAYS = 8;
 
-/** Periods whose cards punches between these days can change: those whose whole workweeks, and a day around them, hold one. */
-export async function periodsTouched(queries: Queries, first: Workday, last: Workday): Promise<PeriodSpan[]> {
+/** Weekdays on which some rulebook's workweek starts. */
+async function weekStarts(queries: Queries): Promise<number[]> {
+  const editions = await queries.select({ id: rulebookEdition.id }).from(rulebookEdition);
+  const starts = new Set<number>();
+  for (const { id } of editions) starts.add((await compiledEdition(queries, id)).workday.weekStartsOn);
+  return [...starts];
+}
+
+/** True where punches between two days can change the cards of a period: within its whole workweeks, and a day around them. */
+export function reaches(
+  period: { firstDay: Workday; lastDay: Workday },
+  weekStartsOn: number,
+  first: Workday,
+  last: Workday,
+): boolean {
+  return (
+    first <= workweekOf(period.lastDay, weekStartsOn) + 7 &&
+    last >= workweekOf(period.firstDay, weekStartsOn) - 1
+  );
+}
+
+/** Periods whose cards punches between these days can change. */
+export async function periodsTouched(
+  queries: Queries,
+  first: Workday,
+  last: Workday,
+): Promise<(typeof period.$inferSelect)[]> {
   const near = await queries
-    .select({ id: period.id, firstDay: period.firstDay, lastDay: period.lastDay })
+    .select()
     .from(period)
     .where(
       and(
@@ -19,17 +43,8 @@ export async function periodsTouched(queries: Queries, first: Workday, last: Wor
         gte(period.lastDay, (first - FURTHEST_REACH_DAYS) as Workday),
       ),
     );
-  const touched: PeriodSpan[] = [];
-  for (const span of near) {
-    const rulebooks = [...(await rulebooksOn(queries, span.firstDay)).values()];
-    const reaches = rulebooks.some(({ workday: { weekStartsOn } }) => {
-      const from = workweekOf(span.firstDay, weekStartsOn) - 1;
-      const to = workweekOf(span.lastDay, weekStartsOn) + 7;
-      return first <= to && last >= from;
-    });
-    if (reaches) touched.push(span);
-  }
-  return touched;
+  const starts = await weekStarts(queries);
+  return near.filter((span) => starts.some((weekStartsOn) => reaches(span, weekStartsOn, first, last)));
 }
 
 /** Makes sure that everybody who is paid in a period has a card in it. */

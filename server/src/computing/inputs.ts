@@ -1,171 +1,149 @@
 import {
-  type CompiledRulebook,
   type Correction,
   type CorrectionId,
   type Instant,
   inputSpan,
   instant,
   type JobId,
-  type PersonId,
   type PersonInput,
   type Plan,
   type Punch,
   type PunchId,
+  type PunchKind,
   SECONDS_PER_DAY,
   type Workday,
+  workdayFromIso,
   ZoneTables,
 } from '@heath/core';
-import { and, between, eq, inArray } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
-import { correction, person, plan, punch, site } from '../database/schema.ts';
-import { rulebooksOn } from './rulebooks.ts';
+import { correction, plan, punch, site } from '../database/schema.ts';
+import type { CardSubject } from './subjects.ts';
 
-export interface PeriodSpan {
+/** A punch, a plan or a correction of one person, as the one query below returns them. */
+interface InputRow {
+  readonly source: 'punch' | 'plan' | Correction['kind'];
+  readonly person: number;
   readonly id: number;
-  readonly firstDay: Workday;
-  readonly lastDay: Workday;
-}
-
-/** What everybody's computation in one period shares. Read once, then used for any number of people. */
-export interface PeriodInputs {
-  readonly period: PeriodSpan;
-  readonly rulebooks: ReadonlyMap<number, CompiledRulebook>;
-  readonly zoneOf: ReadonlyMap<number, string>;
-  readonly zones: ZoneTables;
-  /** The instants whose punches matter, generous by a day for zones far from UTC. */
-  readonly from: Instant;
-  readonly to: Instant;
-}
-
-/** A pay group without a rulebook in force cannot be computed: that is an error of the set-up. */
-function rulebookOf(inputs: PeriodInputs, groupId: number): CompiledRulebook {
-  const rulebook = inputs.rulebooks.get(groupId);
-  if (rulebook === undefined)
-    throw new Error(`Pay group ${groupId} has no rulebook in force on its period's first day.`);
-  return rulebook;
+  readonly at: number | null;
+  readonly kind: PunchKind | null;
+  readonly zone: string | null;
+  readonly job: number | null;
+  /** What a correction is about: a punch, or another correction. */
+  readonly about: number | null;
+  readonly until: number | null;
+  readonly day: string | null;
 }
 
 const zonesByPeriod = new Map<number, ZoneTables>();
 
-export async function periodInputs(queries: Queries, period: PeriodSpan): Promise<PeriodInputs> {
-  const rulebooks = await rulebooksOn(queries, period.firstDay);
-  const sites = await queries.select({ id: site.id, zone: site.zone }).from(site);
-  let from = period.firstDay;
-  let to = period.lastDay;
-  for (const rulebook of rulebooks.values()) {
-    const span = inputSpan(period.firstDay, period.lastDay, rulebook);
-    if (span.first < from) from = span.first;
-    if (span.last > to) to = span.last;
-  }
-  const fromInstant = instant((from - 1) * SECONDS_PER_DAY);
-  const toInstant = instant((to + 2) * SECONDS_PER_DAY);
-  let zones = zonesByPeriod.get(period.id);
+function zonesOf({ periodId, firstDay, lastDay }: CardSubject): ZoneTables {
+  let zones = zonesByPeriod.get(periodId);
   if (zones === undefined) {
-    zones = ZoneTables.around(fromInstant, toInstant);
-    zonesByPeriod.set(period.id, zones);
+    zones = ZoneTables.around(instant(firstDay * SECONDS_PER_DAY), instant(lastDay * SECONDS_PER_DAY));
+    zonesByPeriod.set(periodId, zones);
   }
-  return {
-    period,
-    rulebooks,
-    zoneOf: new Map(sites.map((s) => [s.id, s.zone])),
-    zones,
-    from: fromInstant,
-    to: toInstant,
-  };
+  return zones;
 }
 
-/** The inputs of these people's cards in one period, in the order of `personIds`. */
+/** The instants whose punches matter to these cards, generous by a day for zones far from UTC. */
+function span(subjects: readonly CardSubject[]): { from: Instant; to: Instant } {
+  const spans = subjects.map((subject) => inputSpan(subject.firstDay, subject.lastDay, subject.rulebook));
+  const first = Math.min(...spans.map((s) => s.first));
+  const last = Math.max(...spans.map((s) => s.last));
+  return { from: instant((first - 1) * SECONDS_PER_DAY), to: instant((last + 2) * SECONDS_PER_DAY) };
+}
+
+/** What these cards of one period follow from, in the order given; read in one query. */
 export async function personInputs(
   queries: Queries,
-  inputs: PeriodInputs,
-  people: readonly { readonly id: PersonId; readonly groupId: number }[],
+  subjects: readonly CardSubject[],
   asOf: Instant,
 ): Promise<PersonInput[]> {
-  if (people.length === 0) return [];
-  const ids = people.map((p) => p.id);
-  const punches = new Map<number, Punch[]>(ids.map((id) => [id, []]));
-  const corrections = new Map<number, Correction[]>(ids.map((id) => [id, []]));
-  const plans = new Map<number, Plan[]>(ids.map((id) => [id, []]));
-  const zoneOf = (siteId: number) => inputs.zoneOf.get(siteId)!;
+  const [any] = subjects;
+  if (any === undefined) return [];
+  const { from, to } = span(subjects);
+  const people = sql.join(
+    subjects.map((subject) => sql`${subject.personId}`),
+    sql`, `,
+  );
+  const [rows] = (await queries.execute(sql`
+    SELECT 'punch' AS source, ${punch.personId} AS person, ${punch.id} AS id, ${punch.at} AS at, ${punch.kind} AS kind,
+           ${site.zone} AS zone, ${punch.jobId} AS job, NULL AS about, NULL AS until, NULL AS day
+      FROM ${punch} JOIN ${site} ON ${site.id} = ${punch.siteId}
+     WHERE ${punch.personId} IN (${people}) AND ${punch.at} BETWEEN ${from} AND ${to}
+    UNION ALL
+    SELECT 'plan', ${plan.personId}, 0, ${plan.startsAt}, NULL, NULL, ${plan.jobId}, NULL, ${plan.endsAt}, ${plan.workday}
+      FROM ${plan}
+     WHERE ${plan.personId} IN (${people}) AND ${plan.startsAt} BETWEEN ${from} AND ${to}
+    UNION ALL
+    SELECT ${correction.kind}, ${correction.personId}, ${correction.id}, ${correction.at}, ${correction.punchKind}, ${site.zone},
+           ${correction.jobId}, COALESCE(${correction.punchId}, ${correction.undoes}), NULL, NULL
+      FROM ${correction} LEFT JOIN ${site} ON ${site.id} = ${correction.siteId}
+     WHERE ${correction.personId} IN (${people})`)) as unknown as [InputRow[]];
 
-  const punchRows = await queries
-    .select({
-      personId: punch.personId,
-      at: punch.at,
-      kind: punch.kind,
-      id: punch.id,
-      siteId: punch.siteId,
-      jobId: punch.jobId,
-    })
-    .from(punch)
-    .where(and(inArray(punch.personId, ids), between(punch.at, inputs.from, inputs.to)))
-    .orderBy(punch.personId, punch.at);
-  for (const row of punchRows) {
-    punches.get(row.personId)!.push({
-      id: row.id as PunchId,
-      at: row.at as Instant,
-      kind: row.kind,
-      zone: zoneOf(row.siteId),
-      job: row.jobId as JobId | null,
-      department: null,
-    });
+  const byPerson = new Map(
+    subjects.map(({ personId }) => [
+      personId as number,
+      { punches: [] as Punch[], plans: [] as Plan[], corrections: [] as Correction[] },
+    ]),
+  );
+  for (const row of rows) {
+    const own = byPerson.get(row.person)!;
+    if (row.source === 'punch') own.punches.push(toPunch(row));
+    else if (row.source === 'plan') own.plans.push(toPlan(row));
+    else own.corrections.push(toCorrection(row, row.source));
   }
-  for (const row of await queries.select().from(correction).where(inArray(correction.personId, ids))) {
-    corrections.get(row.personId)!.push(toCorrection(row, zoneOf));
-  }
-  const planRows = await queries
-    .select()
-    .from(plan)
-    .where(and(inArray(plan.personId, ids), between(plan.startsAt, inputs.from, inputs.to)))
-    .orderBy(plan.personId, plan.startsAt);
-  for (const row of planRows) {
-    plans.get(row.personId)!.push({
-      workday: row.workday,
-      startsAt: row.startsAt as Instant,
-      endsAt: row.endsAt as Instant,
-      job: row.jobId as JobId | null,
-      department: null,
-    });
-  }
-  return people.map(({ id, groupId }) => ({
-    first: inputs.period.firstDay,
-    last: inputs.period.lastDay,
-    punches: punches.get(id)!,
-    corrections: corrections.get(id)!,
-    plans: plans.get(id)!,
-    rulebook: rulebookOf(inputs, groupId),
-    zones: inputs.zones,
-    asOf,
-  }));
+  const zones = zonesOf(any);
+  return subjects.map((subject) => {
+    const own = byPerson.get(subject.personId)!;
+    own.plans.sort((a, b) => a.startsAt - b.startsAt);
+    return {
+      first: subject.firstDay,
+      last: subject.lastDay,
+      ...own,
+      rulebook: subject.rulebook,
+      zones,
+      asOf,
+    };
+  });
 }
 
-function toCorrection(row: typeof correction.$inferSelect, zoneOf: (siteId: number) => string): Correction {
+const toPunch = (row: InputRow): Punch => ({
+  id: row.id as PunchId,
+  at: row.at as Instant,
+  kind: row.kind!,
+  zone: row.zone!,
+  job: row.job as JobId | null,
+  department: null,
+});
+
+const toPlan = (row: InputRow): Plan => ({
+  workday: workdayFromIso(row.day!) as Workday,
+  startsAt: row.at as Instant,
+  endsAt: row.until as Instant,
+  job: row.job as JobId | null,
+  department: null,
+});
+
+function toCorrection(row: InputRow, kind: Correction['kind']): Correction {
   const id = row.id as CorrectionId;
-  switch (row.kind) {
+  switch (kind) {
     case 'add':
       return {
         id,
-        kind: 'add',
+        kind,
         at: row.at as Instant,
-        punchKind: row.punchKind!,
-        zone: zoneOf(row.siteId!),
-        job: row.jobId as JobId | null,
+        punchKind: row.kind!,
+        zone: row.zone!,
+        job: row.job as JobId | null,
         department: null,
       };
     case 'move':
-      return { id, kind: 'move', punch: row.punchId as PunchId, at: row.at as Instant };
+      return { id, kind, punch: row.about as PunchId, at: row.at as Instant };
     case 'drop':
-      return { id, kind: 'drop', punch: row.punchId as PunchId };
+      return { id, kind, punch: row.about as PunchId };
     case 'undo':
-      return { id, kind: 'undo', undoes: row.undoes as CorrectionId };
+      return { id, kind, undoes: row.about as CorrectionId };
   }
-}
-
-/** The person of a card; null where there is none. */
-export async function personOf(queries: Queries, personId: number) {
-  const [row] = await queries
-    .select({ id: person.id, groupId: person.groupId, siteId: person.siteId })
-    .from(person)
-    .where(eq(person.id, personId));
-  return row === undefined ? null : { ...row, id: row.id as PersonId };
 }

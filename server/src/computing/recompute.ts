@@ -1,11 +1,12 @@
-import { compute, type PersonId } from '@heath/core';
+import { compute } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
-import { card, period, person } from '../database/schema.ts';
+import { card } from '../database/schema.ts';
 import { isSealed, stale } from './cards.ts';
-import { periodInputs, personInputs } from './inputs.ts';
+import { personInputs } from './inputs.ts';
 import { cardResults } from './results.ts';
+import { cardSubjects } from './subjects.ts';
 
 const CARDS_AT_ONCE = 250;
 
@@ -19,29 +20,20 @@ export async function recomputePeriod(
   periodId: number,
   progress: (done: number, total: number) => Promise<void>,
 ): Promise<void> {
-  const [span] = await database.select().from(period).where(eq(period.id, periodId));
-  if (span === undefined || (await isSealed(database, periodId))) return;
-  const inputs = await periodInputs(database, span);
+  if (await isSealed(database, periodId)) return;
   const mine = and(eq(card.periodId, periodId), stale);
   const [{ total }] = (await database.select({ total: sql<number>`count(*)` }).from(card).where(mine)) as [
     { total: number },
   ];
   let done = 0;
   for (;;) {
-    const cards = await database
-      .select({ id: card.personId, version: card.inputVersion, groupId: person.groupId })
-      .from(card)
-      .innerJoin(person, eq(person.id, card.personId))
-      .where(mine)
-      .orderBy(card.personId)
-      .limit(CARDS_AT_ONCE);
-    if (cards.length === 0) return;
-    const people = cards.map((c) => ({ id: c.id as PersonId, groupId: c.groupId }));
-    const found = await personInputs(database, inputs, people, clock.now());
-    const rows = found.map((input, i) => ({
+    const subjects = await cardSubjects(database, mine, CARDS_AT_ONCE);
+    if (subjects.length === 0) return;
+    const inputs = await personInputs(database, subjects, clock.now());
+    const rows = inputs.map((input, i) => ({
       periodId,
-      personId: cards[i]!.id,
-      computedVersion: cards[i]!.version,
+      personId: subjects[i]!.personId,
+      computedVersion: subjects[i]!.inputVersion,
       ...cardResults(input, compute(input)),
     }));
     const of = (column: string) => sql.raw(`VALUES(\`${column}\`)`);
@@ -57,11 +49,12 @@ export async function recomputePeriod(
           payableHundredths: of('payable_hundredths'),
           toSettle: of('to_settle'),
           days: of('days'),
+          marks: of('marks'),
           sums: of('sums'),
           lines: of('lines'),
         },
       });
-    done += cards.length;
+    done += subjects.length;
     await progress(done, Math.max(total, done));
   }
 }

@@ -190,14 +190,16 @@ export const correction = mysqlTable(
   (t) => [index('correction_person').on(t.personId)],
 );
 
-/** One workday on a card as lists and strips need it: planned and clocked seconds, hundredths payable and overtime, exceptions. */
-export type CardDay = readonly [
-  planned: number,
-  clocked: number,
-  payable: number,
-  overtime: number,
-  exceptions: number,
-];
+/**
+ * The workdays of a card as lists and strips need them, packed so that ten thousand cards are read without parsing: for each day its
+ * planned and clocked seconds, hundredths payable and overtime, and exceptions, as five 32-bit numbers.
+ */
+const cardDays = customType<{ data: Int32Array; driverData: Buffer }>({
+  dataType: () => 'varbinary(1280)',
+  fromDriver: (bytes) =>
+    new Int32Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength)),
+  toDriver: (days) => Buffer.from(days.buffer, days.byteOffset, days.byteLength),
+});
 
 /**
  * One person's computed period. `inputVersion` grows with every change to what it follows from; the results belong to
@@ -215,7 +217,9 @@ export const card = mysqlTable(
     roundingSeconds: int('rounding_seconds').notNull().default(0),
     payableHundredths: int('payable_hundredths').notNull().default(0),
     toSettle: smallint('to_settle').notNull().default(0),
-    days: json<readonly CardDay[]>('days'),
+    days: cardDays('days'),
+    /** A mark a day, as the list shows them. */
+    marks: varchar('marks', { length: 64 }).notNull().default(''),
     sums: json<ClassSums>('sums'),
     lines: json<readonly Line[]>('lines'),
   },

@@ -45,9 +45,10 @@ describe('handing off', () => {
     expect(await company.database.select().from(handoff)).toEqual([]);
     const { rows } = await listCards(company, company.periodId);
     for (const row of rows.filter((r) => r.toSettle > 0)) {
-      const [open] = (await openCard(company.database, company, company.periodId, row.personId)).exceptions;
+      const [open] = (await openCard(company, company.periodId, row.personId)).exceptions;
       const request = { exception: open!.key, at: open!.proposals[0]!.at, note: '' };
-      const correctionId = await settle(company, 1, company.periodId, row.personId, request);
+      const key = { periodId: company.periodId, personId: row.personId };
+      const { correctionId } = await settle(company, { id: 1, name: 'Odile Ravn' }, key, request);
       lastSettled = { personId: row.personId, correctionId };
     }
   });
@@ -76,7 +77,9 @@ describe('handing off', () => {
       'never sent twice',
     );
     const { personId, correctionId } = lastSettled;
-    await expect(undo(company, 1, company.periodId, personId, correctionId)).rejects.toThrow('handed off');
+    await expect(
+      undo(company, { id: 1, name: 'Odile Ravn' }, { periodId: company.periodId, personId }, correctionId),
+    ).rejects.toThrow('handed off');
   });
 
   it('writes lines that add up to the cards, and control totals that add up to the lines', async () => {
@@ -115,11 +118,11 @@ describe('handing off', () => {
     await company.work();
     const { rows } = await listCards(company, company.periodId);
     const row = rows.find((r) => r.number === 'MF-0101')!;
-    const card = await openCard(company.database, company, company.periodId, row.personId);
+    const card = await openCard(company, company.periodId, row.personId);
     expect(card).toMatchObject({ sealed: true, changedSinceSealed: true });
     expect(await handoffOf(company, company.periodId)).toEqual(before);
     const untouched = rows.find((r) => r.number === 'MF-0102')!;
-    const other = await openCard(company.database, company, company.periodId, untouched.personId);
+    const other = await openCard(company, company.periodId, untouched.personId);
     expect(other.changedSinceSealed).toBe(false);
   });
 });

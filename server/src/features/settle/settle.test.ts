@@ -1,9 +1,10 @@
-import { compute, instantFromIso, type PersonId } from '@heath/core';
+import { compute, instantFromIso } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { periodInputs, personInputs } from '../../computing/inputs.ts';
+import { personInputs } from '../../computing/inputs.ts';
 import { cardResults } from '../../computing/results.ts';
-import { card, correction, period, punch } from '../../database/schema.ts';
+import { cardSubject } from '../../computing/subjects.ts';
+import { card, correction, punch } from '../../database/schema.ts';
 import { importFile } from '../../demo/load.ts';
 import type { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
@@ -15,7 +16,7 @@ let personId: number;
 let exception: string;
 let planned: number;
 
-const open = () => openCard(company.database, company, company.periodId, personId);
+const open = () => openCard(company, company.periodId, personId);
 const stored = async () => {
   const mine = and(eq(card.periodId, company.periodId), eq(card.personId, personId));
   const [row] = await company.database.select().from(card).where(mine);
@@ -34,12 +35,15 @@ beforeAll(async () => {
 });
 afterAll(() => company.close());
 
+const ODILE = { id: 1, name: 'Odile Ravn' };
+const MAREK = { id: 2, name: 'Marek Tamm' };
+const KEY = () => ({ periodId: company.periodId, personId });
 const request = (at = planned, note = '') => ({ exception, at, note });
 
 describe('settling a missing punch', () => {
   it('tells the effect first and changes nothing by telling', async () => {
     const before = await stored();
-    const preview = await previewSettle(company, company.periodId, personId, request());
+    const preview = await previewSettle(company, KEY(), request());
     expect(preview.toSettle).toBe(0);
     expect(preview.after.ordinary!.hundredths).toBeGreaterThan(preview.before.ordinary!.hundredths);
     expect(await stored()).toEqual(before);
@@ -49,7 +53,7 @@ describe('settling a missing punch', () => {
   it('keeps who, when, why, before and after; the raw punches stay; undo brings back every number', async () => {
     const before = await stored();
     const raw = await company.database.select().from(punch);
-    const id = await settle(company, 1, company.periodId, personId, request(planned, 'watch log'));
+    const { correctionId: id } = await settle(company, ODILE, KEY(), request(planned, 'watch log'));
     const settled = await open();
     expect(settled.exceptions).toEqual([]);
     expect(settled.corrections).toMatchObject([
@@ -62,32 +66,31 @@ describe('settling a missing punch', () => {
         payableAfterHundredths: settled.row.payableHundredths,
       },
     ]);
-    await undo(company, 1, company.periodId, personId, id);
+    await undo(company, ODILE, KEY(), id);
     expect(await company.database.select().from(punch)).toEqual(raw);
     const { inputVersion: _i, computedVersion: _c, ...after } = await stored();
     expect(before).toMatchObject(after);
-    await expect(undo(company, 1, company.periodId, personId, id)).rejects.toThrow('undone this already');
+    await expect(undo(company, ODILE, KEY(), id)).rejects.toThrow('undone this already');
   });
 
   it('stores what a computation from scratch gives', async () => {
-    const id = await settle(company, 1, company.periodId, personId, request());
-    const [span] = await company.database.select().from(period).where(eq(period.id, company.periodId));
-    const inputs = await periodInputs(company.database, span!);
-    const { row } = await open();
-    const person = { id: personId as PersonId, groupId: row.groupId };
-    const [input] = await personInputs(company.database, inputs, [person], company.clock.now());
+    const { correctionId: id } = await settle(company, ODILE, KEY(), request());
+    const subject = (await cardSubject(company.database, company.periodId, personId))!;
+    const [input] = await personInputs(company.database, [subject], company.clock.now());
     expect(await stored()).toMatchObject(cardResults(input!, compute(input!)));
-    await undo(company, 1, company.periodId, personId, id);
+    await undo(company, ODILE, KEY(), id);
   });
 
   it('of two people at once the second is told who was first and with what, and only one correction is kept', async () => {
     const others = (await company.database.select().from(correction)).length;
     const results = await Promise.allSettled([
-      settle(company, 1, company.periodId, personId, request(planned)),
-      settle(company, 2, company.periodId, personId, request(planned + 300)),
+      settle(company, ODILE, KEY(), request(planned)),
+      settle(company, MAREK, KEY(), request(planned + 300)),
     ]);
     const lost = results.find((result) => result.status === 'rejected') as PromiseRejectedResult;
-    const won = results.find((result) => result.status === 'fulfilled') as PromiseFulfilledResult<number>;
+    const won = results.find((result) => result.status === 'fulfilled') as PromiseFulfilledResult<{
+      correctionId: number;
+    }>;
     const firstWon = results[0]!.status === 'fulfilled';
     const problem = lost.reason as Problem;
     expect(problem).toMatchObject({
@@ -97,16 +100,16 @@ describe('settling a missing punch', () => {
     });
     expect(instantFromIso(problem.more.settled!.at!)).toBe(firstWon ? planned : planned + 300);
     expect(await company.database.select().from(correction)).toHaveLength(others + 1);
-    await undo(company, 1, company.periodId, personId, won.value);
+    await undo(company, ODILE, KEY(), won.value.correctionId);
   });
 
   it('refuses a time on the wrong side of the punch, or too far from it', async () => {
     const opened = (await open()).exceptions[0]!;
     const sign = opened.kind === 'missing-out' ? 1 : -1;
     const wrong = request(opened.punch.at - sign * 60);
-    await expect(settle(company, 1, company.periodId, personId, wrong)).rejects.toThrow('must be');
+    await expect(settle(company, ODILE, KEY(), wrong)).rejects.toThrow('must be');
     const far = request(opened.punch.at + sign * 15 * 3600);
-    await expect(settle(company, 1, company.periodId, personId, far)).rejects.toThrow('too far');
+    await expect(settle(company, ODILE, KEY(), far)).rejects.toThrow('too far');
     expect((await open()).exceptions).toHaveLength(1);
   });
 });

@@ -12,6 +12,7 @@ import {
   workdayToIso,
 } from '@heath/core';
 import type { ReactNode } from 'react';
+import { usePayCodesQuery } from '../../api/pay-codes.ts';
 import {
   className,
   clockTime,
@@ -59,7 +60,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
             <ShiftStep key={i} reason={reason} card={card} />
           ))}
       </ol>
-      <Codes card={card} lines={lines} />
+      <Codes lines={lines} />
     </section>
   );
 }
@@ -225,19 +226,21 @@ function overtimeText(reason: OvertimeReason): string {
   return `${reason.name} (over ${over}): ${counted}. ${outcome}`;
 }
 
-function Codes({ card, lines }: { card: CardReply; lines: readonly Line[] }) {
+function Codes({ lines }: { lines: readonly Line[] }) {
+  const { data } = usePayCodesQuery();
   const sums = classSums(lines);
   return (
     <dl className="mt-2 border-t border-rule pt-2.5 text-[13px]">
       {classesOf(sums).map((classId) => {
-        const code = card.codes.find((assigned) => assigned.classId === classId);
+        const codeId = data?.classes.find((assigned) => assigned.classId === classId)?.codeId;
+        const code = data?.codes.find(({ id }) => id === codeId);
         return (
           <div key={classId} className="flex justify-between py-[3px]">
             <dt>
               <span
                 className={`mr-1.5 rounded-[3px] px-1.5 font-semibold ${code ? 'bg-faint' : 'bg-ember-wash text-ember'}`}
               >
-                {code?.code ?? 'no code'}
+                {code?.code ?? (data === undefined ? '…' : 'no code')}
               </span>
               {code?.name ?? className(classId)}
             </dt>

@@ -1,0 +1,268 @@
+/** Import, correction and page weight, each against something plain in the same run. Prints one JSON object. */
+import { type ChildProcess, spawn } from 'node:child_process';
+import { createReadStream, createWriteStream, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import { instant, instantFromIso, workday, zoneOffsets } from '@heath/core';
+import { CURRENT_PERIOD, people, punchFileLines, ZONE } from '@heath/demo';
+import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
+import { chromium } from 'playwright-core';
+import { connect, disconnect } from '../server/src/database/connect.ts';
+import { migrate } from '../server/src/database/migrate.ts';
+import { loadCompany } from '../server/src/demo/load.ts';
+
+const PEOPLE = 10_000;
+const folder = process.env.HEATH_BENCH!;
+const databaseUrl = process.env.HEATH_DATABASE_URL!;
+const csvFile = join(folder, 'punches.csv');
+const rowFile = join(folder, 'rows.tsv');
+const PORT = 4899;
+const base = `http://localhost:${PORT}`;
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
+const say = (text: string) => process.stderr.write(`${text}\n`);
+const median = (numbers: readonly number[]): number =>
+  [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length / 2)]!;
+async function timed<T>(work: () => Promise<T>): Promise<[milliseconds: number, result: T]> {
+  const start = performance.now();
+  const result = await work();
+  return [performance.now() - start, result];
+}
+
+/** The punches of ten thousand people as the file to import, and as rows ready for LOAD DATA. */
+async function writeFiles(connection: Connection): Promise<number> {
+  const [persons] = await connection.query<RowDataPacket[]>('SELECT id, number, site_id FROM person');
+  const byNumber = new Map(persons.map((row) => [row.number as string, row]));
+  const [jobs] = await connection.query<RowDataPacket[]>('SELECT id, name FROM job');
+  const jobIds = new Map(jobs.map((row) => [row.name as string, row.id as number]));
+  const offsets = zoneOffsets(ZONE, instant(1_700_000_000), instant(1_900_000_000));
+  const csv = createWriteStream(csvFile);
+  const rows = createWriteStream(rowFile, { mode: 0o644 });
+  const last = workday(CURRENT_PERIOD + 13);
+  let count = -1;
+  for (const line of punchFileLines(people(PEOPLE), CURRENT_PERIOD, last, offsets, {
+    everyMealPunched: true,
+  })) {
+    count++;
+    csv.write(`${line}\r\n`);
+    if (count > 0) {
+      const [number, moment, kind, job] = line.split(',') as [string, string, string, string];
+      const person = byNumber.get(number)!;
+      const at = instantFromIso(moment);
+      rows.write(
+        `${person.id}\t${at}\t${kind === '' ? 'undirected' : kind.replace(' ', '-')}\t${person.site_id}\t${jobIds.get(job)}\t1\t${count}\n`,
+      );
+    }
+    if (csv.writableNeedDrain) await new Promise<void>((resolve) => csv.once('drain', () => resolve()));
+  }
+  await Promise.all(
+    [csv, rows].map((stream) => new Promise<void>((resolve) => void stream.end(() => resolve()))),
+  );
+  return count;
+}
+
+async function loadDataInfile(connection: Connection): Promise<number> {
+  await connection.query('DROP TABLE IF EXISTS punch_plain');
+  await connection.query('CREATE TABLE punch_plain LIKE punch');
+  const [milliseconds] = await timed(() =>
+    connection.query(
+      `LOAD DATA INFILE '${rowFile}' INTO TABLE punch_plain (person_id, at, kind, site_id, job_id, import_id, line)`,
+    ),
+  );
+  return milliseconds;
+}
+
+function startServer(): Promise<ChildProcess> {
+  const child = spawn(process.execPath, [here('../server/main.js')], {
+    env: { ...process.env, PORT: String(PORT), HEATH_LOG: 'error', HEATH_NOW: '2026-11-02T09:00:00Z' },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+  return new Promise((resolve, reject) => {
+    child.once('message', () => resolve(child));
+    child.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
+  });
+}
+
+const peakMegabytes = (pid: number): number =>
+  Number(/VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+
+let cookie = '';
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const response = await fetch(`${base}/api${path}`, {
+    method,
+    headers: {
+      Origin: base,
+      Cookie: cookie,
+      ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+    },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
+  cookie ||= response.headers.get('set-cookie')?.split(';')[0] ?? '';
+  return (await response.json()) as T;
+}
+const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+interface ImportState {
+  id: number;
+  status: string;
+  added: number;
+  preview: { columns: string[]; dateOrder: string };
+  error: string | null;
+}
+
+/** From the first byte sent to the committed rows, as a browser would do it. */
+async function importFile(): Promise<ImportState> {
+  const response = await fetch(`${base}/api/imports?name=punches.csv`, {
+    method: 'POST',
+    headers: { Origin: base, Cookie: cookie, 'Content-Length': String(statSync(csvFile).size) },
+    body: createReadStream(csvFile) as never,
+    duplex: 'half',
+  } as RequestInit);
+  const received = (await response.json()) as ImportState;
+  const { columns, dateOrder } = received.preview;
+  await call('POST', `/imports/${received.id}/start`, { columns, dateOrder });
+  for (;;) {
+    const state = await call<ImportState>('GET', `/imports/${received.id}`);
+    if (state.status === 'done') return state;
+    if (state.status === 'failed') throw new Error(state.error ?? 'The import failed.');
+    await pause(50);
+  }
+}
+
+interface CardState {
+  exceptions: { key: string; proposals: { at: number }[] }[];
+}
+
+/** Settles and undoes on the full database, request to recomputed card. */
+async function corrections(): Promise<number[]> {
+  const { rows } = await call<{ rows: { personId: number; toSettle: number }[] }>('GET', '/periods/1/cards');
+  const times: number[] = [];
+  for (const { personId } of rows.filter((row) => row.toSettle > 0)) {
+    const path = `/periods/1/cards/${personId}`;
+    const { exceptions } = await call<CardState>('GET', path);
+    const open = exceptions.find((exception) => exception.proposals.length > 0);
+    if (open === undefined) continue;
+    const request = { exception: open.key, at: open.proposals[0]!.at, note: '' };
+    for (let i = 0; i < 6; i++) {
+      const [settling, settled] = await timed(() =>
+        call<{ correctionId: number }>('POST', `${path}/settle`, request),
+      );
+      const [undoing] = await timed(() => call('POST', `${path}/corrections/${settled.correctionId}/undo`));
+      times.push(settling, undoing);
+    }
+  }
+  return times;
+}
+
+async function bareInserts(connection: Connection): Promise<number[]> {
+  await connection.query(
+    'CREATE TABLE IF NOT EXISTS bare (id INT AUTO_INCREMENT PRIMARY KEY, at BIGINT NOT NULL, note VARCHAR(200) NOT NULL)',
+  );
+  const times: number[] = [];
+  for (let i = 0; i < 100; i++) {
+    const [milliseconds] = await timed(() =>
+      connection.query('INSERT INTO bare (at, note) VALUES (?, ?)', [i, 'one row']),
+    );
+    times.push(milliseconds);
+  }
+  return times;
+}
+
+/** Compressed JavaScript that a browser fetches for the sign-in page, and for the time cards after it. */
+async function pageWeights(): Promise<{ signIn: number; cards: number }> {
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  const page = await browser.newPage();
+  let bytes = 0;
+  const pending: Promise<void>[] = [];
+  page.on('response', (response) => {
+    if (response.url().endsWith('.js')) {
+      pending.push(
+        response.body().then((body) => {
+          bytes += gzipSync(body).length;
+        }),
+      );
+    }
+  });
+  await page.goto(base);
+  await page.getByLabel('User name').fill('odile');
+  await Promise.all(pending);
+  const signIn = bytes / 1024;
+  await page.getByLabel('Password').fill('gorse-in-bloom');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByTestId('people').waitFor();
+  await Promise.all(pending);
+  await browser.close();
+  return { signIn, cards: bytes / 1024 };
+}
+
+const round = (n: number, digits = 2): number => Number(n.toFixed(digits));
+const figure = (value: number, limit: number) => ({ value: round(value), limit, met: value <= limit });
+
+say('Setting up ten thousand people.');
+await migrate(databaseUrl, here('../../server/migrations'));
+const database = connect(databaseUrl, 2);
+await loadCompany(database, PEOPLE, CURRENT_PERIOD);
+await disconnect(database);
+const connection = await mysql.createConnection(databaseUrl);
+const punches = await writeFiles(connection);
+
+say(`Importing ${punches.toLocaleString('en')} punches.`);
+const plainLoads = [await loadDataInfile(connection), await loadDataInfile(connection)];
+const server = await startServer();
+await call('POST', '/session', { username: 'odile', password: 'gorse-in-bloom' });
+const [importMilliseconds, imported] = await timed(importFile);
+if (imported.added !== punches) throw new Error(`Of ${punches} punches ${imported.added} were added.`);
+plainLoads.push(await loadDataInfile(connection));
+
+say('Waiting for the cards.');
+const [computeMilliseconds] = await timed(async () => {
+  while ((await call<{ computing: number }>('GET', '/periods/1/strip')).computing > 0) await pause(100);
+});
+const importPeak = peakMegabytes(server.pid!);
+
+say('Correcting.');
+const bare = await bareInserts(connection);
+const corrected = await corrections();
+bare.push(...(await bareInserts(connection)));
+const lists = [];
+for (let i = 0; i < 5; i++) lists.push((await timed(() => call('GET', '/periods/1/cards')))[0]);
+
+say('Weighing the first page.');
+const weights = await pageWeights();
+
+process.stdout.write(
+  `${JSON.stringify(
+    {
+      import: {
+        punches,
+        milliseconds: round(importMilliseconds, 0),
+        loadDataInfileMilliseconds: plainLoads.map((n) => round(n, 0)),
+        timesLoadDataInfile: figure(importMilliseconds / median(plainLoads), 3),
+        serverPeakMegabytes: figure(importPeak, 400),
+        thenComputingCardsMilliseconds: round(computeMilliseconds, 0),
+      },
+      correction: {
+        measured: corrected.length,
+        milliseconds: round(median(corrected)),
+        bareInsertMilliseconds: round(median(bare)),
+        timesBareInsert: figure(median(corrected) / median(bare), 10),
+      },
+      lists: { cardsOfTenThousandMilliseconds: round(median(lists), 0) },
+      firstPage: {
+        signInKilobytesGzipped: figure(weights.signIn, 220),
+        withTimeCardsKilobytesGzipped: round(weights.cards),
+      },
+    },
+    null,
+    2,
+  )}\n`,
+);
+await connection.end();
+const ended = new Promise((resolve) => server.once('exit', resolve));
+server.kill('SIGTERM');
+await ended;

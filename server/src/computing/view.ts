@@ -1,0 +1,70 @@
+import type { CardReply } from '@heath/contract';
+import { type Computed, classOf, type PersonInput, premiumNames, workdayToIso } from '@heath/core';
+import { type CorrectionRow, correctionViews } from './history.ts';
+import type { CardResults } from './results.ts';
+import type { CardSubject } from './subjects.ts';
+
+/** What was handed off is no longer what the punches give. */
+const differs = (subject: CardSubject, now: CardResults): boolean =>
+  subject.payableHundredths !== now.payableHundredths || subject.days?.join() !== now.days.join();
+
+/** A whole card as the screen draws and explains it. */
+export function cardView(
+  subject: CardSubject,
+  input: PersonInput,
+  computed: Computed,
+  results: CardResults,
+  corrections: readonly CorrectionRow[],
+): CardReply {
+  const inPeriod = (day: number) => day >= subject.firstDay && day <= subject.lastDay;
+  const offsets = input.zones.of(subject.zone);
+  return {
+    row: {
+      personId: subject.personId,
+      number: subject.number,
+      name: subject.name,
+      department: subject.department,
+      groupId: subject.groupId,
+      payableHundredths: results.payableHundredths,
+      toSettle: results.toSettle,
+      marks: results.marks,
+    },
+    rulebook: input.rulebook.name,
+    edition: input.rulebook.edition,
+    firstDay: workdayToIso(subject.firstDay),
+    lastDay: workdayToIso(subject.lastDay),
+    sealed: subject.sealed,
+    changedSinceSealed: subject.sealed && differs(subject, results),
+    // The offset before all others holds from the beginning; JSON has no minus infinity.
+    offsets: { ...offsets, starts: offsets.starts.map((start) => Math.max(start, -1e12)) },
+    plans: input.plans.filter((plan) => inPeriod(plan.workday)),
+    shifts: computed.shifts
+      .filter((shift) => inPeriod(shift.workday))
+      .map((shift) => ({
+        workday: workdayToIso(shift.workday),
+        spells: shift.spells,
+        unpaid: shift.breaks.unpaid,
+        onTheClock: shift.onTheClock?.at ?? null,
+        clockedSeconds: shift.clockedSeconds,
+        payableSeconds: shift.payableSeconds,
+        unpaidSeconds: shift.unpaidSeconds,
+        roundingSeconds: shift.roundingSeconds,
+        reasons: shift.reasons,
+      })),
+    segments: computed.segments
+      .filter((segment) => inPeriod(segment.workday))
+      .map((segment) => ({
+        workday: workdayToIso(segment.workday),
+        start: segment.start,
+        end: segment.end,
+        classId: classOf(segment.multiplier),
+        premiums: premiumNames(segment, input.rulebook.premiums),
+      })),
+    lines: computed.lines,
+    exceptions: computed.exceptions,
+    overtimeReasons: computed.overtimeReasons.filter(
+      (reason) => reason.lastWorkday >= subject.firstDay && reason.firstWorkday <= subject.lastDay,
+    ),
+    corrections: correctionViews(corrections, subject.periodId),
+  };
+}
