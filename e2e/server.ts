@@ -49,7 +49,7 @@ export interface RunningServer {
 /** Starts the built server and waits until it is ready. */
 export async function startServer(databaseUrl: string): Promise<RunningServer> {
   const port = await freePort();
-  const child = spawn(process.execPath, ['--enable-source-maps', dist('main.js')], {
+  const child = spawn(process.execPath, [dist('main.js')], {
     env: { ...process.env, PORT: String(port), HEATH_DATABASE_URL: databaseUrl, HEATH_LOG: 'error' },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });

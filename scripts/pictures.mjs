@@ -10,7 +10,11 @@ const folder = process.env.HEATH_PICTURES ?? join(root, 'docs', 'screenshots');
 
 const PICTURES = [
   { name: 'time-card', path: '/cards?group=3&person=52&day=2026-10-24', ready: 'text=Why' },
-  { name: 'settle', path: '/cards?group=3&person=50&show=to-settle', ready: 'text=Payable with' },
+  {
+    name: 'settle',
+    path: '/cards?group=3&person=50&show=to-settle&day=2026-10-27',
+    ready: 'text=Payable with',
+  },
   { name: 'punches', path: '/punches/7', ready: 'text=already known' },
   { name: 'pay-codes', path: '/pay-codes', ready: 'h2:has-text("Catch-all")' },
   { name: 'handoff', path: '/handoff', ready: 'text=Ready?' },
@@ -42,4 +46,21 @@ for (const { name, path, ready } of PICTURES) {
   await page.waitForTimeout(400);
   await page.screenshot({ path: join(folder, `${name}.png`) });
 }
+// A file that is only looked at: it is uploaded, not imported.
+await page.goto(`${base}/punches`);
+const chooser = page.waitForEvent('filechooser');
+await page.getByRole('button', { name: 'Import a file' }).click();
+const rows = [
+  'MF-0101,20/10/2026,05:58,in,Kittiwake',
+  'MF-0101,20/10/2026,14:03,out,Kittiwake',
+  'MF-0152,20/10/2026,10:01 pm,in,Berth maintenance',
+];
+await (await chooser).setFiles({
+  name: 'saltholm-terminal.csv',
+  mimeType: 'text/csv',
+  buffer: Buffer.from(['Badge no,Day,Clock time,In or out,Boat', ...rows].join('\n')),
+});
+await page.getByRole('button', { name: 'Import these punches' }).waitFor();
+await page.waitForTimeout(300);
+await page.screenshot({ path: join(folder, 'confirm.png') });
 await browser.close();

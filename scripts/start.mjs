@@ -70,8 +70,8 @@ await build();
 const setUp = join(root, 'dist', 'server', 'set-up.js');
 if ((await run(process.execPath, [setUp, ...(empty ? ['--empty'] : [])], { env })) !== 0) await stop(1);
 
-server = spawn(process.execPath, ['--enable-source-maps', join(root, 'dist', 'server', 'main.js')], {
-  env: { ...env, HEATH_LOG: process.env.HEATH_LOG ?? 'warn' },
+server = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
+  env: { ...env, NODE_ENV: 'production', HEATH_LOG: process.env.HEATH_LOG ?? 'warn' },
   stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
 });
 server.on('message', () => say(`Heath is at http://localhost:${port} (Ctrl-C ends it)`));

@@ -15,6 +15,7 @@ const { values: options } = parseArgs({
   options: {
     empty: { type: 'boolean', default: false },
     people: { type: 'string', default: '64' },
+    'first-period': { type: 'string' },
     'last-punches': { type: 'string' },
   },
 });
@@ -35,9 +36,12 @@ async function setUp(database: Database): Promise<void> {
     if (options.empty) return createFirstAccount(database);
     say('Loading the demo company: Marram Ferries.');
     await database.insert(setting).ignore().values({ name: 'demo', value: 'loading' });
-    const lastPunches =
-      options['last-punches'] === undefined ? null : workdayFromIso(options['last-punches']);
-    await loadDemo(database, pino({ level: 'silent' }), { people: Number(options.people), lastPunches });
+    const day = (iso: string | undefined) => (iso === undefined ? undefined : workdayFromIso(iso));
+    await loadDemo(database, pino({ level: 'silent' }), {
+      people: Number(options.people),
+      firstPeriod: day(options['first-period']),
+      lastPunches: day(options['last-punches']),
+    });
     await database.update(setting).set({ value: 'loaded' }).where(eq(setting.name, 'demo'));
   }
   if ((await demoState(database)) === 'loaded') {

@@ -30,7 +30,10 @@ const HEADERS: readonly (readonly [Field, readonly string[]])[] = [
   ],
   ['date', ['date', 'day', 'punchdate', 'workdate']],
   ['time', ['time', 'clocktime', 'hour']],
-  ['kind', ['kind', 'type', 'direction', 'punch', 'punchtype', 'inout', 'event', 'action', 'status']],
+  [
+    'kind',
+    ['kind', 'type', 'direction', 'punch', 'punchtype', 'inout', 'inorout', 'event', 'action', 'status'],
+  ],
   ['job', ['job', 'jobcode', 'task', 'boat', 'activity']],
   ['site', ['site', 'location', 'place', 'terminal', 'harbor', 'harbour']],
 ];

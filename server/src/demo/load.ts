@@ -50,8 +50,10 @@ const offsets = zoneOffsets(ZONE, instant(1_700_000_000), instant(1_900_000_000)
 
 export interface DemoSize {
   readonly people: number;
-  /** Punches come up to this workday; null takes the current period too. */
-  readonly lastPunches: Workday | null;
+  /** The first day of the first period; history before it is left out. */
+  readonly firstPeriod?: Workday | undefined;
+  /** Punches come up to this workday; the whole current period where it is not given. */
+  readonly lastPunches?: Workday | undefined;
 }
 
 /** Sets up the company: people, plans, rulebooks, pay codes, periods and accounts, in one transaction. */
@@ -174,11 +176,11 @@ export async function* punchFile(
 
 /** Loads the demo company with its history: every period before the current one is imported, computed and handed off. */
 export async function loadDemo(database: Database, log: Logger, size: DemoSize): Promise<void> {
-  await loadCompany(database, size.people);
+  await loadCompany(database, size.people, size.firstPeriod);
   const periods = await database.select().from(tables.period).orderBy(tables.period.firstDay);
   for (const { id, firstDay, lastDay } of periods) {
     await ensureCards(database, id);
-    const last = size.lastPunches !== null && size.lastPunches < lastDay ? size.lastPunches : lastDay;
+    const last = size.lastPunches !== undefined && size.lastPunches < lastDay ? size.lastPunches : lastDay;
     // Each period was worked on the Monday after it.
     const monday = instantToIso(((lastDay + 1) * SECONDS_PER_DAY + 9 * 3600) as Instant);
     const clock = clockAt(firstDay === CURRENT_PERIOD ? DEMO_NOW : monday);

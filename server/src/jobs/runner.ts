@@ -21,7 +21,14 @@ export class TaskRunner {
   constructor(database: Database, log: Logger, workerFile: string) {
     this.#database = database;
     this.#log = log;
-    this.#workers = new Piscina({ filename: workerFile, minThreads: 0, maxThreads: 1, idleTimeout: 10_000 });
+    this.#workers = new Piscina({
+      filename: workerFile,
+      minThreads: 0,
+      maxThreads: 1,
+      idleTimeout: 10_000,
+      // Imports and recomputing stream: what they need does not grow with the file.
+      resourceLimits: { maxOldGenerationSizeMb: 160, maxYoungGenerationSizeMb: 24 },
+    });
   }
 
   start(): void {
