@@ -18,14 +18,14 @@ import {
 import { firstInstantOf, ZoneTables } from '../zone/zone.ts';
 
 export const LONDON = 'Europe/London';
-export const zones = ZoneTables.around(
+const zones = ZoneTables.around(
   instantFromIso('2026-01-01T00:00:00Z'),
   instantFromIso('2026-12-31T00:00:00Z'),
 );
 export const london = zones.of(LONDON);
 
 /** A rulebook without rounding, meals, overtime or premiums, but for what is given. */
-export const plainRules: Rulebook = {
+const plainRules: Rulebook = {
   name: 'Plain',
   pairing: { repeatWindow: 'PT2M', longestSpell: 'PT14H', shiftGap: 'PT4H' },
   rounding: [],

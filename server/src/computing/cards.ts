@@ -1,5 +1,5 @@
 import { type Workday, workweekOf } from '@heath/core';
-import { and, eq, gte, inArray, lte, ne, sql } from 'drizzle-orm';
+import { and, eq, gte, inArray, lte, ne, type SQL, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
 import { card, handoff, payGroup, period, person, rulebookEdition, task } from '../database/schema.ts';
 import { compiledEdition } from './rulebooks.ts';
@@ -16,7 +16,7 @@ async function weekStarts(queries: Queries): Promise<number[]> {
 }
 
 /** True where punches between two days can change the cards of a period: within its whole workweeks, and a day around them. */
-export function reaches(
+function reaches(
   period: { firstDay: Workday; lastDay: Workday },
   weekStartsOn: number,
   first: Workday,
@@ -58,18 +58,10 @@ export async function ensureCards(queries: Queries, periodId: number): Promise<v
        AND (${person.lastDay} IS NULL OR ${person.lastDay} >= ${period.firstDay})`);
 }
 
-/** Marks these people's cards in these periods as following from inputs that are not computed yet. */
-export async function touchCards(
-  queries: Queries,
-  periodIds: readonly number[],
-  personIds: readonly number[],
-): Promise<void> {
-  if (periodIds.length === 0 || personIds.length === 0) return;
-  await queries
-    .update(card)
-    .set({ inputVersion: sql`${card.inputVersion} + 1` })
-    .where(and(inArray(card.periodId, [...periodIds]), inArray(card.personId, [...personIds])));
-}
+/** Marks these people's cards in these periods as following from inputs that are not computed yet. Neither list may be empty. */
+export const touchQuery = (periodIds: readonly number[], personIds: readonly number[]): SQL => sql`
+  UPDATE ${card} SET input_version = input_version + 1
+   WHERE ${and(inArray(card.periodId, [...periodIds]), inArray(card.personId, [...personIds]))}`;
 
 /** True where the period's cards are closed against change. */
 export async function isSealed(queries: Queries, periodId: number): Promise<boolean> {
@@ -77,15 +69,14 @@ export async function isSealed(queries: Queries, periodId: number): Promise<bool
   return rows.length > 0;
 }
 
-/** Asks for the stale cards of a period to be computed, unless that is asked for and not begun. */
-export async function askForRecompute(queries: Queries, periodId: number): Promise<void> {
-  const waiting = await queries
-    .select({ id: task.id })
-    .from(task)
-    .where(and(eq(task.kind, 'recompute'), eq(task.subjectId, periodId), eq(task.status, 'waiting')));
-  if (waiting.length === 0)
-    await queries.insert(task).values({ kind: 'recompute', subjectId: periodId, status: 'waiting' });
-}
+/** Asks for the stale cards of an open period to be computed, unless that is asked for and not begun. */
+export const askForRecomputeQuery = (periodId: number): SQL => sql`
+  INSERT INTO ${task} (kind, subject_id, status)
+  SELECT 'recompute', ${period.id}, 'waiting' FROM ${period}
+   WHERE ${period.id} = ${periodId}
+     AND NOT EXISTS (SELECT 1 FROM ${handoff} WHERE ${handoff.periodId} = ${period.id})
+     AND NOT EXISTS (SELECT 1 FROM ${task}
+                      WHERE ${task.kind} = 'recompute' AND ${task.subjectId} = ${period.id} AND ${task.status} = 'waiting')`;
 
 /** The card's results no longer belong to its inputs. */
 export const stale = ne(card.inputVersion, card.computedVersion);

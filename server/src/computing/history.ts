@@ -1,21 +1,33 @@
 import type { CorrectionView } from '@heath/contract';
 import { type Instant, instantToIso } from '@heath/core';
-import { eq } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
+import { type Placeholder, type SQL, sql } from 'drizzle-orm';
 import { correction, user } from '../database/schema.ts';
 
-export type CorrectionRow = typeof correction.$inferSelect & { readonly by: string };
+type Kept =
+  | 'id'
+  | 'periodId'
+  | 'kind'
+  | 'at'
+  | 'punchKind'
+  | 'undoes'
+  | 'exceptionKey'
+  | 'note'
+  | 'payableBefore'
+  | 'payableAfter'
+  | 'madeAt';
+
+/** A row of `historyQuery`. */
+export type CorrectionRow = Pick<typeof correction.$inferSelect, Kept> & { readonly by: string };
 
 /** A person's corrections with the names of who made them, oldest first. */
-export async function correctionsOf(queries: Queries, personId: number): Promise<CorrectionRow[]> {
-  const rows = await queries
-    .select({ correction, by: user.name })
-    .from(correction)
-    .innerJoin(user, eq(user.id, correction.madeBy))
-    .where(eq(correction.personId, personId))
-    .orderBy(correction.id);
-  return rows.map((row) => ({ ...row.correction, by: row.by }));
-}
+export const historyQuery = (personId: Placeholder): SQL => sql`
+  SELECT ${correction.id} AS id, ${correction.periodId} AS periodId, ${correction.kind} AS kind, ${correction.at} AS at,
+         ${correction.punchKind} AS punchKind, ${correction.undoes} AS undoes, ${correction.exceptionKey} AS exceptionKey,
+         ${correction.note} AS note, ${correction.payableBefore} AS payableBefore, ${correction.payableAfter} AS payableAfter,
+         ${correction.madeAt} AS madeAt, ${user.name} AS \`by\`
+    FROM ${correction} JOIN ${user} ON ${user.id} = ${correction.madeBy}
+   WHERE ${correction.personId} = ${personId}
+   ORDER BY ${correction.id}`;
 
 /** The history of one period's card, oldest first. */
 export function correctionViews(rows: readonly CorrectionRow[], periodId: number): CorrectionView[] {

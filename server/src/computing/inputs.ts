@@ -15,13 +15,13 @@ import {
   workdayFromIso,
   ZoneTables,
 } from '@heath/core';
-import { sql } from 'drizzle-orm';
+import { type Placeholder, type SQL, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
 import { correction, plan, punch, site } from '../database/schema.ts';
 import type { CardSubject } from './subjects.ts';
 
 /** A punch, a plan or a correction of one person, as the one query below returns them. */
-interface InputRow {
+export interface InputRow {
   readonly source: 'punch' | 'plan' | Correction['kind'];
   readonly person: number;
   readonly id: number;
@@ -46,28 +46,32 @@ function zonesOf({ periodId, firstDay, lastDay }: CardSubject): ZoneTables {
   return zones;
 }
 
-/** The instants whose punches matter to these cards, generous by a day for zones far from UTC. */
-function span(subjects: readonly CardSubject[]): { from: Instant; to: Instant } {
-  const spans = subjects.map((subject) => inputSpan(subject.firstDay, subject.lastDay, subject.rulebook));
-  const first = Math.min(...spans.map((s) => s.first));
-  const last = Math.max(...spans.map((s) => s.last));
+/** Instants from one to another, both included. */
+export interface Span {
+  readonly from: Instant;
+  readonly to: Instant;
+}
+
+/** The instants whose punches and plans a card needs, generous by a day for zones far from UTC. */
+export function spanOf({
+  firstDay,
+  lastDay,
+  rulebook,
+}: Pick<CardSubject, 'firstDay' | 'lastDay' | 'rulebook'>): Span {
+  const { first, last } = inputSpan(firstDay, lastDay, rulebook);
   return { from: instant((first - 1) * SECONDS_PER_DAY), to: instant((last + 2) * SECONDS_PER_DAY) };
 }
 
-/** What these cards of one period follow from, in the order given; read in one query. */
-export async function personInputs(
-  queries: Queries,
-  subjects: readonly CardSubject[],
-  asOf: Instant,
-): Promise<PersonInput[]> {
-  const [any] = subjects;
-  if (any === undefined) return [];
-  const { from, to } = span(subjects);
-  const people = sql.join(
-    subjects.map((subject) => sql`${subject.personId}`),
-    sql`, `,
-  );
-  const [rows] = (await queries.execute(sql`
+/** The least span that holds all of these. */
+export const spanOver = (spans: readonly Span[]): Span => ({
+  from: instant(Math.min(...spans.map((span) => span.from))),
+  to: instant(Math.max(...spans.map((span) => span.to))),
+});
+
+type Value<T> = T | Placeholder;
+
+/** Punches, plans and corrections of some people, in one query. */
+export const inputsQuery = (people: SQL, from: Value<number>, to: Value<number>): SQL => sql`
     SELECT 'punch' AS source, ${punch.personId} AS person, ${punch.id} AS id, ${punch.at} AS at, ${punch.kind} AS kind,
            ${site.zone} AS zone, ${punch.jobId} AS job, NULL AS about, NULL AS until, NULL AS day
       FROM ${punch} JOIN ${site} ON ${site.id} = ${punch.siteId}
@@ -80,8 +84,30 @@ export async function personInputs(
     SELECT ${correction.kind}, ${correction.personId}, ${correction.id}, ${correction.at}, ${correction.punchKind}, ${site.zone},
            ${correction.jobId}, COALESCE(${correction.punchId}, ${correction.undoes}), NULL, NULL
       FROM ${correction} LEFT JOIN ${site} ON ${site.id} = ${correction.siteId}
-     WHERE ${correction.personId} IN (${people})`)) as unknown as [InputRow[]];
+     WHERE ${correction.personId} IN (${people})`;
 
+/** What these cards of one period follow from, in the order given; read in one query. */
+export async function personInputs(
+  queries: Queries,
+  subjects: readonly CardSubject[],
+  asOf: Instant,
+): Promise<PersonInput[]> {
+  if (subjects.length === 0) return [];
+  const { from, to } = spanOver(subjects.map(spanOf));
+  const people = sql.join(
+    subjects.map((subject) => sql`${subject.personId}`),
+    sql`, `,
+  );
+  const [rows] = (await queries.execute(inputsQuery(people, from, to))) as unknown as [InputRow[]];
+  return toInputs(subjects, rows, asOf);
+}
+
+/** Input rows of one period's cards, given to the people they belong to. */
+export function toInputs(
+  subjects: readonly CardSubject[],
+  rows: readonly InputRow[],
+  asOf: Instant,
+): PersonInput[] {
   const byPerson = new Map(
     subjects.map(({ personId }) => [
       personId as number,
@@ -94,10 +120,10 @@ export async function personInputs(
     else if (row.source === 'plan') own.plans.push(toPlan(row));
     else own.corrections.push(toCorrection(row, row.source));
   }
-  const zones = zonesOf(any);
   return subjects.map((subject) => {
     const own = byPerson.get(subject.personId)!;
     own.plans.sort((a, b) => a.startsAt - b.startsAt);
+    const zones = zonesOf(subject);
     return {
       first: subject.firstDay,
       last: subject.lastDay,

@@ -21,7 +21,7 @@ export async function recomputePeriod(
   progress: (done: number, total: number) => Promise<void>,
 ): Promise<void> {
   if (await isSealed(database, periodId)) return;
-  const mine = and(eq(card.periodId, periodId), stale);
+  const mine = and(eq(card.periodId, periodId), stale)!;
   const [{ total }] = (await database.select({ total: sql<number>`count(*)` }).from(card).where(mine)) as [
     { total: number },
   ];

@@ -1,5 +1,5 @@
-import type { CompiledRulebook, PersonId, Workday } from '@heath/core';
-import { and, desc, eq, lte, type SQL, sql } from 'drizzle-orm';
+import { type CompiledRulebook, type PersonId, type Workday, workdayFromIso } from '@heath/core';
+import { type SQL, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
 import {
   card,
@@ -29,79 +29,52 @@ export interface CardSubject {
   readonly sealed: boolean;
   readonly inputVersion: number;
   readonly payableHundredths: number;
-  readonly days: Int32Array | null;
+  /** A mark a day, as stored. */
+  readonly marks: string;
   readonly rulebook: CompiledRulebook;
 }
 
-/** The cards that a condition holds for, in order of person. A pay group without a rulebook in force is an error of the set-up. */
-export async function cardSubjects(
-  queries: Queries,
-  condition: SQL | undefined,
-  limit: number,
-): Promise<CardSubject[]> {
-  const edition = queries
-    .select({ id: rulebookEdition.id })
-    .from(rulebookEdition)
-    .where(
-      and(
-        eq(rulebookEdition.rulebookId, payGroup.rulebookId),
-        lte(rulebookEdition.firstDay, period.firstDay),
-      ),
-    )
-    .orderBy(desc(rulebookEdition.edition))
-    .limit(1);
-  const rows = await queries
-    .select({
-      personId: card.personId,
-      number: person.number,
-      name: person.name,
-      department: department.name,
-      groupId: person.groupId,
-      siteId: person.siteId,
-      zone: site.zone,
-      periodId: card.periodId,
-      firstDay: period.firstDay,
-      lastDay: period.lastDay,
-      handoffId: handoff.id,
-      inputVersion: card.inputVersion,
-      payableHundredths: card.payableHundredths,
-      days: card.days,
-      editionId: sql<number | null>`(${edition})`,
-    })
-    .from(card)
-    .innerJoin(person, eq(person.id, card.personId))
-    .innerJoin(department, eq(department.id, person.departmentId))
-    .innerJoin(site, eq(site.id, person.siteId))
-    .innerJoin(payGroup, eq(payGroup.id, person.groupId))
-    .innerJoin(period, eq(period.id, card.periodId))
-    .leftJoin(handoff, eq(handoff.periodId, card.periodId))
-    .where(condition)
-    .orderBy(card.personId)
-    .limit(limit);
-  const subjects: CardSubject[] = [];
-  for (const { editionId, handoffId, ...row } of rows) {
-    if (editionId === null)
-      throw new Error(`Pay group ${row.groupId} has no rulebook in force on its period's first day.`);
-    subjects.push({
-      ...row,
-      personId: row.personId as PersonId,
-      sealed: handoffId !== null,
-      rulebook: await compiledEdition(queries, editionId),
-    });
-  }
-  return subjects;
+/** A row of `subjectsQuery`. */
+export interface SubjectRow extends Omit<CardSubject, 'firstDay' | 'lastDay' | 'sealed' | 'rulebook'> {
+  readonly firstDay: string;
+  readonly lastDay: string;
+  readonly sealed: 0 | 1;
+  readonly editionId: number | null;
 }
 
-/** One card; undefined where the person has none in this period. */
-export async function cardSubject(
-  queries: Queries,
-  periodId: number,
-  personId: number,
-): Promise<CardSubject | undefined> {
-  const [subject] = await cardSubjects(
-    queries,
-    and(eq(card.periodId, periodId), eq(card.personId, personId)),
-    1,
-  );
-  return subject;
+/** The cards that a condition holds for, in order of person, each with the rulebook edition in force on its period's first day. */
+export const subjectsQuery = (condition: SQL, limit: number): SQL => sql`
+  SELECT ${card.personId} AS personId, ${person.number} AS number, ${person.name} AS name, ${department.name} AS department,
+         ${person.groupId} AS groupId, ${person.siteId} AS siteId, ${site.zone} AS zone, ${card.periodId} AS periodId,
+         ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay, ${handoff.id} IS NOT NULL AS sealed,
+         ${card.inputVersion} AS inputVersion, ${card.payableHundredths} AS payableHundredths, ${card.marks} AS marks,
+         (SELECT ${rulebookEdition.id} FROM ${rulebookEdition}
+           WHERE ${rulebookEdition.rulebookId} = ${payGroup.rulebookId} AND ${rulebookEdition.firstDay} <= ${period.firstDay}
+           ORDER BY ${rulebookEdition.edition} DESC LIMIT 1) AS editionId
+    FROM ${card} JOIN ${person} ON ${person.id} = ${card.personId} JOIN ${department} ON ${department.id} = ${person.departmentId}
+    JOIN ${site} ON ${site.id} = ${person.siteId} JOIN ${payGroup} ON ${payGroup.id} = ${person.groupId}
+    JOIN ${period} ON ${period.id} = ${card.periodId} LEFT JOIN ${handoff} ON ${handoff.periodId} = ${card.periodId}
+   WHERE ${condition}
+   ORDER BY ${card.personId} LIMIT ${sql.raw(String(limit))}`;
+
+/** The subject of a row. A pay group without a rulebook in force is an error of the set-up. */
+export async function toSubject(queries: Queries, row: SubjectRow): Promise<CardSubject> {
+  const { editionId, ...rest } = row;
+  if (editionId === null)
+    throw new Error(`Pay group ${row.groupId} has no rulebook in force on its period's first day.`);
+  return {
+    ...rest,
+    firstDay: workdayFromIso(row.firstDay),
+    lastDay: workdayFromIso(row.lastDay),
+    sealed: row.sealed === 1,
+    rulebook: await compiledEdition(queries, editionId),
+  };
+}
+
+/** The subjects that a condition holds for. */
+export async function cardSubjects(queries: Queries, condition: SQL, limit: number): Promise<CardSubject[]> {
+  const [rows] = (await queries.execute(subjectsQuery(condition, limit))) as unknown as [SubjectRow[]];
+  const subjects: CardSubject[] = [];
+  for (const row of rows) subjects.push(await toSubject(queries, row));
+  return subjects;
 }

@@ -6,7 +6,7 @@ import type { CardSubject } from './subjects.ts';
 
 /** What was handed off is no longer what the punches give. */
 const differs = (subject: CardSubject, now: CardResults): boolean =>
-  subject.payableHundredths !== now.payableHundredths || subject.days?.join() !== now.days.join();
+  subject.payableHundredths !== now.payableHundredths || subject.marks !== now.marks;
 
 /** A whole card as the screen draws and explains it. */
 export function cardView(

@@ -20,6 +20,8 @@ export function connect(url: string, connections: number): Database {
     supportBigNumbers: true,
     // A stack for every query costs more than most of the queries.
     trace: false,
+    // For statements that travel together (round-trip.ts); values are always sent apart from the text.
+    multipleStatements: true,
   });
   pool.on('connection', (connection) => {
     connection.query(

@@ -19,7 +19,6 @@ import {
   GROUPS,
   JOBS,
   PAY_CODES,
-  type PunchOptions,
   planOf,
   punchFileLines,
   SITES,
@@ -157,14 +156,9 @@ async function loadPeople(tx: Queries, people: readonly DemoPerson[], firstPerio
 }
 
 /** The punch file of one period as bytes. */
-export async function* punchFile(
-  count: number,
-  first: Workday,
-  last: Workday,
-  options: PunchOptions = {},
-): AsyncGenerator<Buffer> {
+async function* punchFile(count: number, first: Workday, last: Workday): AsyncGenerator<Buffer> {
   let text = '';
-  for (const line of punchFileLines(demoPeople(count), first, last, offsets, options)) {
+  for (const line of punchFileLines(demoPeople(count), first, last, offsets)) {
     text += `${line}\r\n`;
     if (text.length > 262_144) {
       yield Buffer.from(text);

@@ -15,7 +15,9 @@ export function cardRoutes(context: Context): Router {
   });
   routes.get('/periods/:period/cards/:person', async (request, response) => {
     const { period, person } = request.params;
-    response.json(await openCard(context, valid(IdParam, period), valid(IdParam, person)));
+    response.json(
+      await openCard(context, { periodId: valid(IdParam, period), personId: valid(IdParam, person) }),
+    );
   });
   return routes;
 }

@@ -1,12 +1,11 @@
 import type { CardReply, CardsReply, StripReply } from '@heath/contract';
 import { compute } from '@heath/core';
 import { isSealed } from '../../computing/cards.ts';
-import { correctionsOf } from '../../computing/history.ts';
-import { personInputs } from '../../computing/inputs.ts';
+import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
-import { cardSubject } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
 import type { Queries } from '../../database/connect.ts';
+import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { findPeriod, listRows, stripRows } from './store.ts';
@@ -35,15 +34,9 @@ export async function periodStrip(
 }
 
 /** One card, computed with its reasons from what is in the database now. */
-export async function openCard(
-  { database, clock }: Context,
-  periodId: number,
-  personId: number,
-): Promise<CardReply> {
-  const subject = await cardSubject(database, periodId, personId);
-  if (subject === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
-  const [input] = await personInputs(database, [subject], clock.now());
-  const computed = compute(input!, true);
-  const history = await correctionsOf(database, personId);
-  return cardView(subject, input!, computed, cardResults(input!, computed), history);
+export async function openCard({ database, clock }: Context, key: CardKey): Promise<CardReply> {
+  const read = await readCard(database, key, clock.now(), (...all) => sendAlone(database, ...all), false);
+  if (read === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
+  const computed = compute(read.input, true);
+  return cardView(read.subject, read.input, computed, cardResults(read.input, computed), read.history);
 }

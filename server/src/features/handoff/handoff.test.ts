@@ -45,7 +45,8 @@ describe('handing off', () => {
     expect(await company.database.select().from(handoff)).toEqual([]);
     const { rows } = await listCards(company, company.periodId);
     for (const row of rows.filter((r) => r.toSettle > 0)) {
-      const [open] = (await openCard(company, company.periodId, row.personId)).exceptions;
+      const [open] = (await openCard(company, { periodId: company.periodId, personId: row.personId }))
+        .exceptions;
       const request = { exception: open!.key, at: open!.proposals[0]!.at, note: '' };
       const key = { periodId: company.periodId, personId: row.personId };
       const { correctionId } = await settle(company, { id: 1, name: 'Odile Ravn' }, key, request);
@@ -118,11 +119,11 @@ describe('handing off', () => {
     await company.work();
     const { rows } = await listCards(company, company.periodId);
     const row = rows.find((r) => r.number === 'MF-0101')!;
-    const card = await openCard(company, company.periodId, row.personId);
+    const card = await openCard(company, { periodId: company.periodId, personId: row.personId });
     expect(card).toMatchObject({ sealed: true, changedSinceSealed: true });
     expect(await handoffOf(company, company.periodId)).toEqual(before);
     const untouched = rows.find((r) => r.number === 'MF-0102')!;
-    const other = await openCard(company, company.periodId, untouched.personId);
+    const other = await openCard(company, { periodId: company.periodId, personId: untouched.personId });
     expect(other.changedSinceSealed).toBe(false);
   });
 });

@@ -13,7 +13,7 @@ import { and, eq } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
 import type { Clock } from '../../clock.ts';
-import { askForRecompute, ensureCards, isSealed, periodsTouched, touchCards } from '../../computing/cards.ts';
+import { askForRecomputeQuery, ensureCards, periodsTouched, touchQuery } from '../../computing/cards.ts';
 import type { Database, Queries } from '../../database/connect.ts';
 import { loadData } from '../../database/load-data.ts';
 import { type importRefusal, task } from '../../database/schema.ts';
@@ -46,7 +46,7 @@ export async function runImport(
   if (found === undefined || found.file.status !== 'queued') return;
   try {
     const periods = await importInOneTransaction(database, clock, claimed, found.file.bytes, progress);
-    for (const id of periods) await askForRecompute(database, id);
+    for (const id of periods) await database.execute(askForRecomputeQuery(id));
   } catch (error) {
     if (!(error instanceof UnreadableFile)) throw error;
     await updateImport(database, claimed.subjectId, { status: 'failed', error: error.message });
@@ -152,17 +152,13 @@ function refuse(
   });
 }
 
-/** Marks the cards that the new punches change. Returns the open periods among theirs. */
+/** Marks the cards that the new punches change. Returns their periods. */
 async function touchPeriods(queries: Queries, found: Found): Promise<number[]> {
   const day = (at: number): Workday => workday(Math.floor(at / SECONDS_PER_DAY));
   const periods = (await periodsTouched(queries, day(found.first), day(found.last))).map((span) => span.id);
-  const openPeriods: number[] = [];
-  for (const id of periods) {
-    await ensureCards(queries, id);
-    if (!(await isSealed(queries, id))) openPeriods.push(id);
-  }
-  await touchCards(queries, periods, [...found.people]);
-  return openPeriods;
+  for (const id of periods) await ensureCards(queries, id);
+  if (periods.length > 0) await queries.execute(touchQuery(periods, [...found.people]));
+  return periods;
 }
 
 async function openDirectory(database: Database): Promise<Directory> {

@@ -1,8 +1,9 @@
 import { SettleRequest } from '@heath/contract';
 import { type Request, Router } from 'express';
+import type { CardKey } from '../../computing/read-card.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
-import { type CardKey, previewSettle, settle, undo } from './service.ts';
+import { previewSettle, settle, undo } from './service.ts';
 
 const keyOf = (request: Request<{ period: string; person: string }>): CardKey => ({
   periodId: valid(IdParam, request.params.period),

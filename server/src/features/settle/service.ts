@@ -13,46 +13,31 @@ import {
   payableHundredths,
   SECONDS_PER_DAY,
   workday,
+  workweekOf,
 } from '@heath/core';
-import { askForRecompute, isSealed, periodsTouched, touchCards } from '../../computing/cards.ts';
-import { type CorrectionRow, correctionsOf } from '../../computing/history.ts';
-import { personInputs } from '../../computing/inputs.ts';
+import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
+import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
-import { type CardSubject, cardSubject } from '../../computing/subjects.ts';
+import type { CardSubject } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
-import type { Queries } from '../../database/connect.ts';
+import { inTransaction, type Statement, statement, type Trip } from '../../database/round-trip.ts';
 import type { correction } from '../../database/schema.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
-import { addCorrection, lockCard, storeResults } from './store.ts';
+import { insertCorrection, storeResults } from './store.ts';
 
-/** The card that a request is about. */
-export interface CardKey {
-  readonly periodId: number;
-  readonly personId: number;
-}
-
-interface LockedCard {
-  readonly subject: CardSubject;
-  readonly input: PersonInput;
+interface LockedCard extends ReadCard {
   readonly before: Computed;
-  readonly history: readonly CorrectionRow[];
 }
 
 /** The card with its row locked, computed as it stands; refused where the period is sealed. */
-async function openLocked(
-  tx: Queries,
-  { clock }: Context,
-  { periodId, personId }: CardKey,
-): Promise<LockedCard> {
-  await lockCard(tx, periodId, personId);
-  const subject = await cardSubject(tx, periodId, personId);
-  if (subject === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
-  if (subject.sealed) {
+async function openLocked({ database, clock }: Context, trip: Trip, key: CardKey): Promise<LockedCard> {
+  const read = await readCard(database, key, clock.now(), trip.send, true);
+  if (read === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
+  if (read.subject.sealed) {
     throw new Problem(409, 'sealed', 'This period is handed off. Its cards stay as they were sent.');
   }
-  const [input] = await personInputs(tx, [subject], clock.now());
-  return { subject, input: input!, before: compute(input!), history: await correctionsOf(tx, personId) };
+  return { ...read, before: compute(read.input) };
 }
 
 /** The punch that would settle an exception: what was missing, at the time given. */
@@ -110,29 +95,30 @@ export function previewSettle(
   key: CardKey,
   request: SettleRequest,
 ): Promise<SettlePreview> {
-  return context.database.transaction(async (tx) => {
-    const card = await openLocked(tx, context, key);
+  return inTransaction(context.database, async (trip) => {
+    const card = await openLocked(context, trip, key);
     const { computed } = settled(card, request);
-    return {
+    const preview = {
       before: classSums(card.before.lines),
       after: classSums(computed.lines),
       toSettle: computed.exceptions.filter((left) => left.holdsUpHandoff).length,
     };
+    return { last: [], result: () => preview };
   });
 }
 
 /** Settles a missing punch. Of two people who do so at once, the second is told who was first and with what. */
-export function settle(
+export async function settle(
   context: Context,
   user: Author,
   key: CardKey,
   request: SettleRequest,
 ): Promise<SettleReply> {
-  return context.database.transaction(async (tx) => {
-    const card = await openLocked(tx, context, key);
+  return keep(context, user, key, (card) => {
     const { exception, added, input, computed } = settled(card, request);
-    const change = {
-      kind: 'add' as const,
+    const change: Change = {
+      ...NO_CHANGE,
+      kind: 'add',
       at: added.at,
       punchKind: added.punchKind,
       siteId: card.subject.siteId,
@@ -140,19 +126,18 @@ export function settle(
       exceptionKey: exception.key,
       note: request.note,
     };
-    return keep(tx, context, user, card, change, input, computed);
+    return { change, at: added.at, input, computed };
   });
 }
 
 /** Takes a correction back, as a correction of its own. */
-export function undo(
+export async function undo(
   context: Context,
   user: Author,
   key: CardKey,
   correctionId: number,
 ): Promise<SettleReply> {
-  return context.database.transaction(async (tx) => {
-    const card = await openLocked(tx, context, key);
+  return keep(context, user, key, (card) => {
     const undone = card.history.find((row) => row.id === correctionId && row.periodId === key.periodId);
     if (undone === undefined)
       throw new Problem(404, 'not-found', 'There is no such correction on this card.');
@@ -161,8 +146,8 @@ export function undo(
       throw new Problem(409, 'already-undone', `${already.by} has undone this already.`);
     const undoing: Correction = { id: NEXT, kind: 'undo', undoes: correctionId as CorrectionId };
     const input = { ...card.input, corrections: [...card.input.corrections, undoing] };
-    const change = { kind: 'undo' as const, at: null, undoes: correctionId, note: '' };
-    return keep(tx, context, user, card, change, input, compute(input, true), undone.at as Instant | null);
+    const change: Change = { ...NO_CHANGE, kind: 'undo', undoes: correctionId };
+    return { change, at: undone.at as Instant | null, input, computed: compute(input, true) };
   });
 }
 
@@ -172,64 +157,83 @@ export interface Author {
   readonly name: string;
 }
 
-type Change = Pick<typeof correction.$inferInsert, 'kind' | 'note'> & Partial<typeof correction.$inferInsert>;
+type Change = Pick<
+  typeof correction.$inferSelect,
+  'kind' | 'punchId' | 'at' | 'punchKind' | 'siteId' | 'jobId' | 'undoes' | 'exceptionKey' | 'note'
+>;
+const NO_CHANGE = {
+  punchId: null,
+  at: null,
+  punchKind: null,
+  siteId: null,
+  jobId: null,
+  undoes: null,
+  exceptionKey: null,
+  note: '',
+};
 
-/** Writes a correction and the card it leads to. */
-async function keep(
-  tx: Queries,
+interface Correcting {
+  readonly change: Change;
+  /** The instant at which something changes. */
+  readonly at: Instant | null;
+  readonly input: PersonInput;
+  readonly computed: Computed;
+}
+
+/** Writes a correction and the card it leads to, in one transaction. */
+function keep(
   context: Context,
   user: Author,
-  { subject, before, history }: LockedCard,
-  change: Change,
-  input: PersonInput,
-  computed: Computed,
-  at = (change.at ?? null) as Instant | null,
+  key: CardKey,
+  correct: (card: LockedCard) => Correcting,
 ): Promise<SettleReply> {
-  const { periodId, personId } = subject;
-  const results = cardResults(input, computed);
-  const values = {
-    punchId: null,
-    at: null,
-    punchKind: null,
-    siteId: null,
-    jobId: null,
-    undoes: null,
-    exceptionKey: null,
-    ...change,
-    personId,
-    periodId,
-    payableBefore: payableHundredths(classSums(before.lines)),
-    payableAfter: results.payableHundredths,
-    madeBy: user.id,
-    madeAt: context.clock.now(),
-  };
-  const id = await addCorrection(tx, values);
-  await storeResults(tx, periodId, personId, results);
-  if (at !== null) await touchNeighbors(tx, context, subject, at);
-  const card = cardView(subject, input, computed, results, [...history, { ...values, id, by: user.name }]);
-  return { correctionId: id, card };
+  return inTransaction(context.database, async (trip) => {
+    const card = await openLocked(context, trip, key);
+    const { change, at, input, computed } = correct(card);
+    const results = cardResults(input, computed);
+    const values = {
+      ...change,
+      ...key,
+      payableBefore: payableHundredths(classSums(card.before.lines)),
+      payableAfter: results.payableHundredths,
+      madeBy: user.id,
+      madeAt: context.clock.now(),
+    };
+    const neighbors = at === null ? [] : await neighborsTouched(context, card.subject, at);
+    return {
+      last: [insertCorrection(values), storeResults(key, results), ...neighbors],
+      result: ([inserted]) => {
+        if (neighbors.length > 0) context.nudge();
+        const { insertId } = inserted as { insertId: number };
+        const history = [...card.history, { ...values, id: insertId, by: user.name }];
+        return { correctionId: insertId, card: cardView(card.subject, input, computed, results, history) };
+      },
+    };
+  });
 }
 
-/** A punch near a period's end also matters to the period beside it. */
-async function touchNeighbors(
-  tx: Queries,
-  context: Context,
+/** A punch near a period's end also matters to the period beside it: what marks those cards, and asks for them to be computed. */
+async function neighborsTouched(
+  { database }: Context,
   subject: CardSubject,
   at: Instant,
-): Promise<void> {
+): Promise<Statement[]> {
   const day = workday(Math.floor(at / SECONDS_PER_DAY));
   // No workweek and no shift reaches from here into another period.
-  if (day > subject.firstDay + 7 && day < subject.lastDay - 7) return;
-  const neighbors = (await periodsTouched(tx, day, day)).filter((period) => period.id !== subject.periodId);
-  if (neighbors.length === 0) return;
-  await touchCards(
-    tx,
-    neighbors.map((period) => period.id),
-    [subject.personId],
+  if (day > subject.firstDay + 1 && day < subject.lastDay - 1 && startsOnPeriod(subject)) return [];
+  const neighbors = (await periodsTouched(database, day, day)).filter(
+    (period) => period.id !== subject.periodId,
   );
-  for (const { id } of neighbors) if (!(await isSealed(tx, id))) await askForRecompute(tx, id);
-  context.nudge();
+  return neighbors.flatMap(({ id }) => [
+    statement(touchQuery([id], [subject.personId])),
+    statement(askForRecomputeQuery(id)),
+  ]);
 }
+
+/** The period consists of whole workweeks. */
+const startsOnPeriod = ({ firstDay, lastDay, rulebook: { workday: rules } }: CardSubject): boolean =>
+  workweekOf(firstDay, rules.weekStartsOn) === firstDay &&
+  workweekOf(workday(lastDay + 1), rules.weekStartsOn) === lastDay + 1;
 
 function stillOpen({ before, history }: LockedCard, key: string): Exception {
   const exception = before.exceptions.find((candidate) => candidate.key === key);

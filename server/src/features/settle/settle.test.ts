@@ -1,9 +1,9 @@
 import { compute, instantFromIso } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { personInputs } from '../../computing/inputs.ts';
+import { readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
-import { cardSubject } from '../../computing/subjects.ts';
+import { sendAlone } from '../../database/round-trip.ts';
 import { card, correction, punch } from '../../database/schema.ts';
 import { importFile } from '../../demo/load.ts';
 import type { Problem } from '../../http/problem.ts';
@@ -16,7 +16,7 @@ let personId: number;
 let exception: string;
 let planned: number;
 
-const open = () => openCard(company, company.periodId, personId);
+const open = () => openCard(company, KEY());
 const stored = async () => {
   const mine = and(eq(card.periodId, company.periodId), eq(card.personId, personId));
   const [row] = await company.database.select().from(card).where(mine);
@@ -75,9 +75,10 @@ describe('settling a missing punch', () => {
 
   it('stores what a computation from scratch gives', async () => {
     const { correctionId: id } = await settle(company, ODILE, KEY(), request());
-    const subject = (await cardSubject(company.database, company.periodId, personId))!;
-    const [input] = await personInputs(company.database, [subject], company.clock.now());
-    expect(await stored()).toMatchObject(cardResults(input!, compute(input!)));
+    const send = (...all: Parameters<typeof sendAlone> extends [unknown, ...infer S] ? S : never) =>
+      sendAlone(company.database, ...all);
+    const { input } = (await readCard(company.database, KEY(), company.clock.now(), send, false))!;
+    expect(await stored()).toMatchObject(cardResults(input, compute(input)));
     await undo(company, ODILE, KEY(), id);
   });
 

@@ -1,41 +1,27 @@
 import { and, eq, sql } from 'drizzle-orm';
+import type { CardKey } from '../../computing/read-card.ts';
 import type { CardResults } from '../../computing/results.ts';
-import type { Queries } from '../../database/connect.ts';
+import { type Statement, statement } from '../../database/round-trip.ts';
 import { card, correction } from '../../database/schema.ts';
 
-const theCard = (periodId: number, personId: number) =>
-  and(eq(card.periodId, periodId), eq(card.personId, personId));
-
-/** Locks a card's row until the transaction ends. */
-export async function lockCard(queries: Queries, periodId: number, personId: number): Promise<void> {
-  await queries
-    .select({ version: card.inputVersion })
-    .from(card)
-    .where(theCard(periodId, personId))
-    .for('update');
-}
-
-export async function addCorrection(
-  queries: Queries,
-  values: typeof correction.$inferInsert,
-): Promise<number> {
-  const [result] = await queries.insert(correction).values(values);
-  return result.insertId;
+/** Adds a correction. */
+export function insertCorrection(values: Omit<typeof correction.$inferSelect, 'id'>): Statement {
+  return statement(sql`
+    INSERT INTO ${correction} (person_id, period_id, kind, punch_id, at, punch_kind, site_id, job_id, undoes, exception_key, note,
+                               payable_before, payable_after, made_by, made_at)
+    VALUES (${values.personId}, ${values.periodId}, ${values.kind}, ${values.punchId}, ${values.at}, ${values.punchKind}, ${values.siteId},
+            ${values.jobId}, ${values.undoes}, ${values.exceptionKey}, ${values.note}, ${values.payableBefore}, ${values.payableAfter},
+            ${values.madeBy}, ${values.madeAt})`);
 }
 
 /** Stores a computed card as belonging to one more version of its inputs. */
-export async function storeResults(
-  queries: Queries,
-  periodId: number,
-  personId: number,
-  results: CardResults,
-): Promise<void> {
-  await queries
-    .update(card)
-    .set({
-      ...results,
-      inputVersion: sql`${card.inputVersion} + 1`,
-      computedVersion: sql`${card.inputVersion}`,
-    })
-    .where(theCard(periodId, personId));
+export function storeResults({ periodId, personId }: CardKey, results: CardResults): Statement {
+  const days = Buffer.from(results.days.buffer, results.days.byteOffset, results.days.byteLength);
+  return statement(sql`
+    UPDATE ${card}
+       SET input_version = input_version + 1, computed_version = input_version, clocked_seconds = ${results.clockedSeconds},
+           unpaid_seconds = ${results.unpaidSeconds}, rounding_seconds = ${results.roundingSeconds},
+           payable_hundredths = ${results.payableHundredths}, to_settle = ${results.toSettle}, days = ${days}, marks = ${results.marks},
+           sums = ${JSON.stringify(results.sums)}, \`lines\` = ${JSON.stringify(results.lines)}
+     WHERE ${and(eq(card.periodId, periodId), eq(card.personId, personId))}`);
 }
