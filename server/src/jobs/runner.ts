@@ -27,7 +27,7 @@ export class TaskRunner {
       maxThreads: 1,
       idleTimeout: 10_000,
       // Imports and recomputing stream: what they need does not grow with the file.
-      resourceLimits: { maxOldGenerationSizeMb: 160, maxYoungGenerationSizeMb: 24 },
+      resourceLimits: { maxOldGenerationSizeMb: 160 },
     });
   }
 

@@ -90,6 +90,13 @@ describe('importing punches', () => {
     ]);
   });
 
+  it('names the line of the file, also after empty lines and line ends inside quotes', async () => {
+    await importText(
+      [HEADER, '', GOOD, '"MF-0102","2026-10-20T08:00:00Z","in","","a\nb"', 'MF-9999,x,in,,'].join('\n'),
+    );
+    expect((await refusals()).map(([line]) => line)).toEqual([4, 6]);
+  });
+
   it('reads local times on the site’s clock, in summer and after the clocks went back', async () => {
     const columns = ['person', 'date', 'time', 'kind'] as const;
     await importText('No;Date;Time;Kind\nMF-0101;24/10/2026;10:00 pm;in\nMF-0101;25.10.2026;06:00;out', {

@@ -16,9 +16,7 @@ export type FileFormat = 'csv' | 'xlsx';
 
 const LONGEST_RECORD = 64 * 1024;
 const CSV_OPTIONS = {
-  info: true,
   relax_column_count: true,
-  skip_empty_lines: true,
   max_record_size: LONGEST_RECORD,
 } as const;
 
@@ -69,9 +67,22 @@ function unreadable(error: unknown): UnreadableFile {
   return new UnreadableFile(`The file cannot be read: ${message ?? 'unknown reason'}.`);
 }
 
-interface CsvRecord {
-  readonly record: string[];
-  readonly info: { readonly lines: number };
+/** Gives records their lines: one each, and one more for every line end inside quotes. */
+class LineCounter {
+  #line = 1;
+  #quoted = false;
+
+  /** To be told of every text before its records come. */
+  see(text: string): void {
+    this.#quoted ||= text.includes('"');
+  }
+
+  /** The row of the next record; null for an empty line. */
+  row(cells: string[]): FileRow | null {
+    const line = this.#line++;
+    if (this.#quoted) for (const cell of cells) this.#line += cell.split('\n').length - 1;
+    return cells.length === 1 && cells[0] === '' ? null : { line, cells };
+  }
 }
 
 async function* readText(bytes: Bytes): AsyncGenerator<FileRow[]> {
@@ -79,14 +90,16 @@ async function* readText(bytes: Bytes): AsyncGenerator<FileRow[]> {
   let parser: Parser | null = null;
   let ended: Promise<void> = Promise.resolve();
   let failure: unknown = null;
+  const lines = new LineCounter();
   const drain = (): FileRow[] => {
     const batch: FileRow[] = [];
     for (
-      let row = parser!.read() as CsvRecord | null;
-      row !== null;
-      row = parser!.read() as CsvRecord | null
+      let cells = parser!.read() as string[] | null;
+      cells !== null;
+      cells = parser!.read() as string[] | null
     ) {
-      batch.push({ line: row.info.lines, cells: row.record });
+      const row = lines.row(cells);
+      if (row !== null) batch.push(row);
     }
     return batch;
   };
@@ -105,6 +118,7 @@ async function* readText(bytes: Bytes): AsyncGenerator<FileRow[]> {
         const opened = parser;
         ended = new Promise((resolve) => opened.once('end', resolve).once('close', resolve));
       }
+      lines.see(text);
       parser.write(text);
       // The parser tells of an error only after the call that met it.
       await new Promise(setImmediate);

@@ -35,13 +35,15 @@ export async function createImport(
   return result.insertId;
 }
 
+/** Adds a chunk as a prepared statement, which sends bytes as bytes: in the text of a statement they would be twice as long. */
 export async function addChunk(
-  queries: Queries,
+  database: Database,
   importId: number,
   seq: number,
   bytes: Buffer,
 ): Promise<void> {
-  await queries.insert(importChunk).values({ importId, seq, bytes });
+  const { sql } = database.insert(importChunk).values({ importId, seq, bytes }).toSQL();
+  await database.$client.promise().execute(sql, [importId, seq, bytes]);
 }
 
 export async function forgetImport(queries: Queries, importId: number): Promise<void> {

@@ -1,7 +1,8 @@
-import { eq, lt } from 'drizzle-orm';
+import { eq, lt, sql } from 'drizzle-orm';
 import { type SessionData, Store } from 'express-session';
 import { realSeconds } from '../../clock.ts';
 import type { Database } from '../../database/connect.ts';
+import { prepared, sendAlone } from '../../database/round-trip.ts';
 import { session } from '../../database/schema.ts';
 
 declare module 'express-session' {
@@ -14,6 +15,11 @@ export const SESSION_SECONDS = 12 * 3600;
 /** A session's end is put off at most this often, not with every request. */
 const TOUCH_SECONDS = 300;
 
+/** Every request reads its session, so the statement is built once. */
+const readSession = prepared<{ sid: string; now: number }>(sql`
+  SELECT ${session.data} AS data FROM ${session}
+   WHERE ${session.sid} = ${sql.placeholder('sid')} AND ${session.expiresAt} > ${sql.placeholder('now')}`);
+
 /** Sessions as rows, so that any server can answer any request. */
 export class SessionStore extends Store {
   readonly #database: Database;
@@ -24,15 +30,10 @@ export class SessionStore extends Store {
   }
 
   override get(sid: string, done: (error: unknown, data?: SessionData | null) => void): void {
-    this.#database
-      .select()
-      .from(session)
-      .where(eq(session.sid, sid))
-      .then(
-        ([row]) =>
-          done(null, row !== undefined && row.expiresAt > realSeconds() ? (row.data as never) : null),
-        done,
-      );
+    sendAlone(this.#database, readSession({ sid, now: realSeconds() })).then(([rows]) => {
+      const [row] = rows as { data: string }[];
+      done(null, row === undefined ? null : JSON.parse(row.data));
+    }, done);
   }
 
   override set(sid: string, data: SessionData, done: (error?: unknown) => void = () => {}): void {
