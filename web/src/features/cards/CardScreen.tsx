@@ -1,15 +1,15 @@
 import type { CardRow, PeriodSummary } from '@heath/contract';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useSearchParams } from 'react-router';
 import { Empty } from '../../ui/Empty.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
 import { CardView } from './CardView.tsx';
 import { PeopleList } from './PeopleList.tsx';
 import { type ListFilter, visibleRows } from './rows.ts';
 
 /** The list, the card, its reasons. What is picked stands in the address. */
 export function CardScreen({ period, rows }: { period: PeriodSummary; rows: readonly CardRow[] }) {
-  const [query, setQuery] = useSearchParams();
+  const { query, go } = useAddress();
   const groupId = query.get('group') === null ? null : Number(query.get('group'));
   const filter: ListFilter = {
     groupId,
@@ -32,18 +32,6 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
     visible[0];
   if (picked !== undefined && picked.personId !== shownId) setShownId(picked.personId);
 
-  const go = (changes: Record<string, string | null>, replace = false) =>
-    setQuery(
-      (before) => {
-        const next = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(changes)) {
-          if (value === null || value === '') next.delete(name);
-          else next.set(name, value);
-        }
-        return next;
-      },
-      { replace },
-    );
   const pick = (personId: number) => go({ person: String(personId), why: null });
   const step = (by: number) => {
     const index = visible.findIndex((row) => row.personId === picked?.personId);

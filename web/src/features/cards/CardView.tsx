@@ -12,7 +12,6 @@ import {
 } from '@heath/core';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
@@ -24,6 +23,7 @@ import { Hours } from '../../ui/Hours.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';
 import { clockChange, originOf, scaleFor } from '../../ui/ribbon/scale.ts';
+import { useAddress } from '../../ui/useAddress.ts';
 import { type Conflict, SettlePanel } from '../settle/index.ts';
 import { ClassWhy, DayWhy, History } from './WhyPanel.tsx';
 
@@ -41,7 +41,7 @@ export function CardView({ card }: { card: CardId }) {
 }
 
 function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
-  const [query, setQuery] = useSearchParams();
+  const { query, go } = useAddress();
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [typing, setTyping] = useState(0);
   const undoLast = useUndoLast(id, card);
@@ -51,15 +51,6 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   const firstOpen = card.exceptions[0];
   const picked = pickedDay(query.get('day'), days) ?? firstOpen?.workday ?? lastWorkedDay(card) ?? days[0]!;
   const why = query.get('why') as ClassId | null;
-  const go = (changes: Record<string, string | null>) =>
-    setQuery((before) => {
-      const next = new URLSearchParams(before);
-      for (const [name, value] of Object.entries(changes)) {
-        if (value === null) next.delete(name);
-        else next.set(name, value);
-      }
-      return next;
-    });
   const pick = (day: Workday) => go({ day: workdayToIso(day), why: null });
   const type = (day: Workday) => {
     pick(day);

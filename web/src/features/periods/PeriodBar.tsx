@@ -1,6 +1,5 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect } from 'react';
-import { useSearchParams } from 'react-router';
 import { api } from '../../api/base.ts';
 import { useStripQuery } from '../../api/periods.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
@@ -16,6 +15,7 @@ import {
   weekday,
 } from '../../ui/format.ts';
 import { Select } from '../../ui/Select.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
 import { usePeriod } from './usePeriod.ts';
 
 /** The strip under the top bar: which group and period, its days, and the numbers that matter. */
@@ -26,7 +26,7 @@ export function PeriodBar({
   pickDays?: boolean;
   pickGroup?: boolean;
 }) {
-  const [query, setQuery] = useSearchParams();
+  const { query, go } = useAddress();
   const { period, earlier, later, groups } = usePeriod();
   const group = pickGroup ? query.get('group') : null;
   const groupId = group === null ? null : Number(group);
@@ -37,15 +37,6 @@ export function PeriodBar({
   useRefreshWhileComputing(strip?.computing ?? 0);
   if (period === undefined) return <div className="h-[76px] shrink-0 border-b border-rule bg-sheet" />;
 
-  const go = (changes: Record<string, string | null>) =>
-    setQuery((before) => {
-      const next = new URLSearchParams(before);
-      for (const [name, value] of Object.entries(changes)) {
-        if (value === null) next.delete(name);
-        else next.set(name, value);
-      }
-      return next;
-    });
   const picked = query.get('day');
   const step = (to: typeof earlier, label: string, Icon: typeof ChevronLeft) => (
     <button

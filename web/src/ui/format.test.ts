@@ -1,0 +1,66 @@
+import { instantFromIso, workdayFromIso, ZoneTables } from '@heath/core';
+import { describe, expect, it } from 'vitest';
+import {
+  classBand,
+  className,
+  clockTime,
+  dateRange,
+  dayAndTime,
+  decimalHours,
+  hoursAndMinutes,
+  hundredthsSpoken,
+  secondsDecimal,
+  shortDay,
+} from './format.ts';
+
+const now = instantFromIso('2026-10-25T00:30:00Z');
+const london = ZoneTables.around(now, now).of('Europe/London');
+
+describe('hours, both ways', () => {
+  it('8.50 is 8 h 30 m, never 8.3', () => {
+    expect([decimalHours(850), hundredthsSpoken(850)]).toEqual(['8.50', '8 h 30 m']);
+  });
+  it('sets thousands apart and takes a real minus', () => {
+    expect([decimalHours(523_774), decimalHours(-125)]).toEqual(['5,237.74', '−1.25']);
+  });
+  it.each([
+    [0, '0 m'],
+    [59, '59 s'],
+    [-1844, '− 30 m 44 s'],
+    [3605, '1 h 0 m 5 s'],
+    [36_000, '10 h'],
+  ])('%i seconds are %s', (seconds, text) => {
+    expect(hoursAndMinutes(seconds)).toBe(text);
+  });
+  it('30 minutes are half an hour, and so are they taken off', () => {
+    expect([secondsDecimal(1800), secondsDecimal(-1800)]).toEqual(['0.50', '−0.50']);
+  });
+});
+
+describe('times and days', () => {
+  it('shows the site’s wall clock, on both sides of the change', () => {
+    expect(clockTime(now, london)).toBe('01:30');
+    expect(clockTime(instantFromIso('2026-10-25T01:30:05Z'), london, true)).toBe('01:30:05');
+    expect(dayAndTime(instantFromIso('2026-10-24T23:30:00Z'), london)).toBe('Sun 25 Oct, 00:30');
+  });
+  it('names days and ranges', () => {
+    expect(shortDay(workdayFromIso('2026-10-28'))).toBe('Wed 28 Oct');
+    expect(dateRange('2026-10-19', '2026-11-01')).toBe('19 Oct – 1 Nov 2026');
+    expect(dateRange('2026-10-05', '2026-10-18')).toBe('5 – 18 Oct 2026');
+    expect(dateRange('2026-12-28', '2027-01-10')).toBe('28 Dec 2026 – 10 Jan 2027');
+  });
+});
+
+describe('classes', () => {
+  it('have the trade’s names and a mark each', () => {
+    const classes = ['ordinary', 'overtime-1.5', 'overtime-2', 'overtime-3', 'premium:Night'] as const;
+    expect(classes.map(className)).toEqual([
+      'Ordinary',
+      'Time and a half',
+      'Double',
+      'Overtime ×3',
+      'Night premium',
+    ]);
+    expect(new Set(classes.map(classBand)).size).toBe(classes.length);
+  });
+});

@@ -1,0 +1,22 @@
+import { useSearchParams } from 'react-router';
+
+/**
+ * What the address holds of the view, and how to change parts of it: null or an empty text takes a part out. `replace` keeps the change out
+ * of the back button's way, for what is typed.
+ */
+export function useAddress() {
+  const [query, setQuery] = useSearchParams();
+  const go = (changes: Readonly<Record<string, string | null>>, replace = false) =>
+    setQuery(
+      (before) => {
+        const next = new URLSearchParams(before);
+        for (const [name, value] of Object.entries(changes)) {
+          if (value === null || value === '') next.delete(name);
+          else next.set(name, value);
+        }
+        return next;
+      },
+      { replace },
+    );
+  return { query, go };
+}
