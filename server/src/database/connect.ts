@@ -1,5 +1,5 @@
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
-import mysql from 'mysql2';
+import mysql, { type PoolConnection } from 'mysql2';
 
 type Pool = mysql.Pool;
 export type Database = MySql2Database & { $client: Pool };
@@ -30,6 +30,12 @@ export function connect(url: string, connections: number): Database {
   });
   return drizzle({ client: pool }) as Database;
 }
+
+/** A connection of the pool's, to be released by whoever asked for it. */
+export const connectionOf = (database: Database): Promise<PoolConnection> =>
+  new Promise((resolve, reject) =>
+    database.$client.getConnection((error, connection) => (error ? reject(error) : resolve(connection))),
+  );
 
 /** Ends the pool's connections. */
 export function disconnect(database: Database): Promise<void> {

@@ -1,7 +1,7 @@
 import { fillPlaceholders, type SQL } from 'drizzle-orm';
 import { MySqlDialect } from 'drizzle-orm/mysql-core';
 import type { PoolConnection } from 'mysql2';
-import type { Database } from './connect.ts';
+import { connectionOf, type Database } from './connect.ts';
 
 const dialect = new MySqlDialect();
 
@@ -42,11 +42,6 @@ function send(connection: PoolConnection, statements: readonly Statement[]): Pro
     });
   });
 }
-
-const connectionOf = (database: Database): Promise<PoolConnection> =>
-  new Promise((resolve, reject) =>
-    database.$client.getConnection((error, connection) => (error ? reject(error) : resolve(connection))),
-  );
 
 /** Sends statements outside a transaction, in one round trip. */
 export async function sendAlone(database: Database, ...statements: readonly Statement[]): Promise<unknown[]> {

@@ -14,12 +14,12 @@ import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
 import type { Clock } from '../../clock.ts';
 import { askForRecomputeQuery, ensureCards, periodsTouched, touchQuery } from '../../computing/cards.ts';
-import type { Database, Queries } from '../../database/connect.ts';
+import { connectionOf, type Database, type Queries } from '../../database/connect.ts';
 import { loadData } from '../../database/load-data.ts';
 import { type importRefusal, task } from '../../database/schema.ts';
 import type { Claimed } from '../../jobs/claims.ts';
 import { readRows, UnreadableFile } from './read-file.ts';
-import { addRefusals, chunksOf, directoryRows, findImport, updateImport } from './store.ts';
+import { addRefusals, chunksOf, directoryRows, findImport, type ImportRow, updateImport } from './store.ts';
 
 /** More refused rows than this, and the file is not what its columns were taken for. */
 const MOST_REFUSALS = 20_000;
@@ -45,8 +45,7 @@ export async function runImport(
   const found = await findImport(database, claimed.subjectId);
   if (found === undefined || found.file.status !== 'queued') return;
   try {
-    const periods = await importInOneTransaction(database, clock, claimed, found.file.bytes, progress);
-    for (const id of periods) await database.execute(askForRecomputeQuery(id));
+    await importInOneTransaction(database, clock, claimed, found.file, progress);
   } catch (error) {
     if (!(error instanceof UnreadableFile)) throw error;
     await updateImport(database, claimed.subjectId, { status: 'failed', error: error.message });
@@ -57,10 +56,9 @@ async function importInOneTransaction(
   database: Database,
   clock: Clock,
   claimed: Claimed,
-  bytes: number,
+  file: ImportRow,
   progress: (done: number, total: number) => Promise<void>,
-): Promise<number[]> {
-  const { file } = (await findImport(database, claimed.subjectId))!;
+): Promise<void> {
   const directory = await openDirectory(database);
   const now = clock.now();
   const zones = ZoneTables.around(instant(now - 740 * SECONDS_PER_DAY), now);
@@ -95,7 +93,7 @@ async function importInOneTransaction(
       if (text !== '') yield text;
       if (Date.now() - told > 250) {
         told = Date.now();
-        await progress(done, bytes);
+        await progress(done, file.bytes);
       }
     }
   }
@@ -107,7 +105,7 @@ async function importInOneTransaction(
     const columns = ['person_id', 'at', 'kind', 'site_id', 'job_id', 'import_id', 'line'];
     const added = await loadData(connection, 'punch', columns, Readable.from(rows(), { objectMode: false }));
     await addRefusals(queries, found.refusals);
-    const periods = added > 0 ? await touchPeriods(queries, found) : [];
+    if (added > 0) await touchPeriods(queries, found);
     await updateImport(queries, file.id, {
       status: 'done',
       added,
@@ -116,13 +114,12 @@ async function importInOneTransaction(
     });
     const [ended] = await queries
       .update(task)
-      .set({ status: 'done', done: bytes, total: bytes })
+      .set({ status: 'done', done: file.bytes, total: file.bytes })
       .where(and(eq(task.id, claimed.id), eq(task.claim, claimed.claim)));
     if (ended.affectedRows !== 1)
       throw new Error('The lease of this import was lost; another server has it.');
     await statement(connection, 'COMMIT');
     connection.release();
-    return periods;
   } catch (error) {
     // Ending the connection takes back whatever it had open, also in the middle of a LOAD DATA.
     connection.destroy();
@@ -152,13 +149,13 @@ function refuse(
   });
 }
 
-/** Marks the cards that the new punches change. Returns their periods. */
-async function touchPeriods(queries: Queries, found: Found): Promise<number[]> {
+/** Marks the cards that the new punches change, and asks for them to be computed: both are there with the punches or not at all. */
+async function touchPeriods(queries: Queries, found: Found): Promise<void> {
   const day = (at: number): Workday => workday(Math.floor(at / SECONDS_PER_DAY));
   const periods = (await periodsTouched(queries, day(found.first), day(found.last))).map((span) => span.id);
   for (const id of periods) await ensureCards(queries, id);
   if (periods.length > 0) await queries.execute(touchQuery(periods, [...found.people]));
-  return periods;
+  for (const id of periods) await queries.execute(askForRecomputeQuery(id));
 }
 
 async function openDirectory(database: Database): Promise<Directory> {
@@ -179,11 +176,6 @@ async function openDirectory(database: Database): Promise<Directory> {
     zone: (site) => zones.get(site)!,
   };
 }
-
-const connectionOf = (database: Database): Promise<PoolConnection> =>
-  new Promise((resolve, reject) =>
-    database.$client.getConnection((error, connection) => (error ? reject(error) : resolve(connection))),
-  );
 
 const statement = (connection: PoolConnection, sql: string): Promise<void> =>
   new Promise((resolve, reject) => connection.query(sql, (error) => (error ? reject(error) : resolve())));
