@@ -1,21 +1,29 @@
-import { type Breaks, gapKind, takeBreaks } from './breaks/breaks.ts';
-import { effectivePunches } from './effective/effective.ts';
-import type { Correction, EffectivePunch, Punch } from './effective/types.ts';
+import { gapKind, takeBreaks } from './breaks/breaks.ts';
+import type { Breaks } from './breaks/types.ts';
+import { type Calendar, NO_CALENDAR } from './calendar/calendar.ts';
+import type { Editions } from './editions/editions.ts';
+import { effectivePunches, sortCorrections } from './effective/effective.ts';
+import type { Correction, EffectivePunch, Position, Punch } from './effective/types.ts';
 import { findExceptions } from './exceptions/exceptions.ts';
-import type { Exception } from './exceptions/types.ts';
+import type { CrewShift, Exception } from './exceptions/types.ts';
+import { guarantees } from './guarantees/guarantees.ts';
+import { type Held, holdToPlan } from './hold/hold.ts';
+import type { Leave } from './leave/types.ts';
 import { sumLines } from './lines/lines.ts';
 import type { Line } from './lines/types.ts';
-import { classify } from './overtime/overtime.ts';
+import { classify, type RulesInForce } from './overtime/meeting.ts';
+import type { DaySpan, OvertimeContext } from './overtime/types.ts';
 import { pair } from './pair/pair.ts';
-import type { Shift } from './pair/types.ts';
+import { firstPunch, type Shift } from './pair/types.ts';
+import { matchPlans, type PlanMatch } from './plan/match.ts';
 import type { Plan } from './plan/types.ts';
 import { addPremiums } from './premiums/premiums.ts';
 import { explainShift } from './reasons/explain.ts';
-import type { OvertimeReason, ShiftReason } from './reasons/types.ts';
-import { type RoundedSpell, round } from './round/round.ts';
+import type { DayReason, OvertimeReason, ShiftReason } from './reasons/types.ts';
+import { type RoundedSpell, round, roundTotal } from './round/round.ts';
 import type { CompiledRulebook } from './rulebook/compile.ts';
-import { type Instant, instant, type Seconds, seconds, type Workday } from './units.ts';
-import type { Segment } from './workday/types.ts';
+import type { Segment, WorkSegment } from './segments/types.ts';
+import { type Instant, instant, type Seconds, type SiteId, seconds, type Workday } from './units.ts';
 import { assignWorkday, workdayAt, workweekOf } from './workday/workday.ts';
 import type { ZoneOffsets, ZoneTables } from './zone/zone.ts';
 
@@ -27,54 +35,83 @@ export interface PersonInput {
   readonly punches: readonly Punch[];
   readonly corrections: readonly Correction[];
   readonly plans: readonly Plan[];
-  readonly rulebook: CompiledRulebook;
+  readonly leave?: readonly Leave[];
+  readonly calendar?: Calendar;
+  /** For overtime by pay period. Without any, the span is the one period. */
+  readonly payPeriods?: readonly DaySpan[];
+  readonly editions: Editions;
   readonly zones: ZoneTables;
   /** When the input was taken: an in younger than the longest spell is then somebody at work. Null: none is. */
   readonly asOf: Instant | null;
+  /** Shifts of those who work beside this person, as evidence for proposals. */
+  readonly crew?: readonly CrewShift[];
+  /** Where sites lie, to tell which punches were made away from them. */
+  readonly sites?: ReadonlyMap<SiteId, Position>;
 }
 
 /** One shift from the punches to what of it is paid. All in whole seconds. */
-export interface ComputedShift {
+export interface ComputedShift extends Shift {
   readonly workday: Workday;
   readonly zone: string;
-  readonly spells: readonly Spell[];
+  /** The edition in force when it started. */
+  readonly rulebook: CompiledRulebook;
+  /** What was planned; null where nothing was. */
+  readonly match: PlanMatch | null;
+  readonly held: Held;
   readonly rounded: readonly RoundedSpell[];
   readonly breaks: Breaks;
-  readonly onTheClock: EffectivePunch | null;
-  readonly missingOut: readonly EffectivePunch[];
-  readonly missingIn: readonly EffectivePunch[];
   readonly clockedSeconds: Seconds;
   readonly payableSeconds: Seconds;
   /** Of clocked time; an unpaid stretch between an out and an in was never clocked. */
   readonly unpaidSeconds: Seconds;
+  /** What holding to the plan took off the clocked time; negative where it forgave. */
+  readonly heldSeconds: number;
   /** What rounding took off the clocked time; negative where it added. */
   readonly roundingSeconds: number;
   readonly reasons: readonly ShiftReason[];
 }
-type Spell = Shift['spells'][number];
 
 export interface Computed {
   readonly shifts: readonly ComputedShift[];
   readonly segments: readonly Segment[];
   readonly lines: readonly Line[];
   readonly exceptions: readonly Exception[];
-  readonly overtimeReasons: readonly OvertimeReason[];
+  /** Why lines beyond single shifts are what they are: overtime, guarantees, leave. */
+  readonly reasons: readonly DayReason[];
 }
 
 /**
- * The workdays whose punches a span needs: its whole workweeks, with two days before for a shift that reaches in
- * and two after for one that reaches out.
+ * The workdays whose punches a span needs: whole workweeks, cycles, pay periods and the weeks that an average looks back on, with
+ * two days before for a shift that reaches in and two after for one that reaches out.
  */
 export function inputSpan(
   first: Workday,
   last: Workday,
-  rulebook: CompiledRulebook,
-): { first: Workday; last: Workday } {
-  const { weekStartsOn } = rulebook.workday;
-  return {
-    first: (workweekOf(first, weekStartsOn) - 2) as Workday,
-    last: (workweekOf(last, weekStartsOn) + 8) as Workday,
-  };
+  editions: Editions,
+  payPeriods: readonly DaySpan[] = [],
+): DaySpan {
+  let from: number = first;
+  let to: number = last;
+  for (const { workday, overtime, exceptions } of editions.rulebooks) {
+    from = Math.min(from, workweekOf(first, workday.weekStartsOn));
+    to = Math.max(to, workweekOf(last, workday.weekStartsOn) + 6);
+    const average = exceptions.get('average-over');
+    if (average !== undefined)
+      from = Math.min(from, workweekOf(first, workday.weekStartsOn) - 7 * (average.weeks - 1));
+    for (const { basis } of overtime) {
+      if (basis.name === 'pay period') {
+        for (const period of payPeriods) {
+          if (period.last < first || period.first > last) continue;
+          from = Math.min(from, period.first);
+          to = Math.max(to, period.last);
+        }
+      }
+      if (basis.name !== 'cycle') continue;
+      from = Math.min(from, basis.bucketOfDay!(first, undefined as never)!);
+      to = Math.max(to, basis.bucketOfDay!(last, undefined as never)! + basis.reachDays);
+    }
+  }
+  return { first: (from - 2) as Workday, last: (to + 2) as Workday };
 }
 
 /**
@@ -84,59 +121,164 @@ export function inputSpan(
  * @param explain also builds the reasons of every number
  */
 export function compute(input: PersonInput, explain = false): Computed {
-  const { rulebook, zones } = input;
+  const { editions, zones, first, last } = input;
+  const plans = inOrder(input.plans);
+  const leave = input.leave ?? [];
+  const calendar = input.calendar ?? NO_CALENDAR;
+  const corrections = sortCorrections(input.corrections);
   const overtimeReasons: OvertimeReason[] | null = explain ? [] : null;
+  const rulesOn = (day: Workday) => editions.on(day);
 
-  const punches = effectivePunches(input.punches, input.corrections);
-  const shifts = pair(punches, rulebook.pairing, input.asOf);
+  const punches = effectivePunches(input.punches, corrections);
+  const shifts = pair(punches, (punch) => editions.at(punch.at, zones.of(punch.zone)).pairing, input.asOf);
+  const starts = shifts.map((shift) => startOf(shift, zones, editions));
+  const matches = matchPlans(shifts, plans, (i) => starts[i]!.rulebook.hold.reachSeconds);
+  const held = shifts.map((shift, i) => holdToPlan(shift, matches[i]!, starts[i]!.rulebook.hold));
+  const rounded = roundAll(shifts, starts, held);
   const computed: ComputedShift[] = [];
-  const ordinary: Segment[] = [];
-  const offsets: ZoneOffsets[] = [];
-  let notBefore = instant(Number.NEGATIVE_INFINITY);
+  let segments: WorkSegment[] = [];
   for (let i = 0; i < shifts.length; i++) {
     const shift = shifts[i]!;
-    const zone = firstPunch(shift).zone;
-    const zoneOffsets = zones.of(zone);
-    offsets.push(zoneOffsets);
-    const rounded = round(shift, rulebook.rounding, zoneOffsets, notBefore);
-    const breaks = takeBreaks(shift, rounded, rulebook.breaks, zoneOffsets);
-    const firstSegment = ordinary.length;
-    assignWorkday(breaks.worked, i, unpairedEnds(shift), rulebook.workday, zoneOffsets, ordinary);
-    if (rounded.length > 0) notBefore = rounded[rounded.length - 1]!.end;
-    computed.push(
-      account(shift, zone, rounded, breaks, ordinary[firstSegment]?.workday ?? null, rulebook, zoneOffsets),
-    );
+    const { rulebook, offsets } = starts[i]!;
+    const breaks = takeBreaks(shift, i, rounded[i]!, rulebook.breaks, corrections.canceledMeals, offsets);
+    const before = segments.length;
+    const ends = unpairedEnds(shift);
+    // Before the segments are cut in place, what they pay is added up.
+    const sums = account(shift, held[i]!, rounded[i]!, breaks);
+    assignWorkday(breaks.worked, ends.first, ends.last, rulebook.workday, offsets, segments);
+    computed.push({
+      workday: segments[before]?.workday ?? starts[i]!.workday,
+      zone: starts[i]!.punch.zone,
+      rulebook,
+      match: matches[i]!,
+      held: held[i]!,
+      spells: shift.spells,
+      missingOut: shift.missingOut,
+      missingIn: shift.missingIn,
+      onTheClock: shift.onTheClock,
+      repeats: shift.repeats,
+      rounded: rounded[i]!,
+      breaks,
+      ...sums,
+      reasons: [],
+    });
   }
-  const classed = classify(ordinary, rulebook.overtime, rulebook.workday.weekStartsOn, overtimeReasons);
-  const all = addPremiums(classed, rulebook.premiums, (shift) => offsets[shift]!);
-  const inSpan = (day: Workday) => day >= input.first && day <= input.last;
-  return {
-    shifts: explain
-      ? computed.map((shift, i) => ({ ...shift, reasons: explainShift(shift, i, all, rulebook) }))
-      : computed,
-    segments: all,
-    lines: sumLines(all, rulebook.premiums, input.first, input.last),
-    exceptions: findExceptions({
+  if (!editions.isSingle) segments.sort((a, b) => a.workday - b.workday || a.start - b.start);
+
+  const offsetsOf = (shift: number) => starts[shift]!.offsets;
+  const context: Omit<OvertimeContext, 'weekStartsOn'> = {
+    calendar,
+    plans,
+    leave,
+    offsetsOf,
+    payPeriods: input.payPeriods ?? [{ first, last }],
+    workedDays: daysOf(segments),
+  };
+  segments = classify(
+    segments,
+    rulesInForce(editions),
+    (weekStartsOn) => ({ ...context, weekStartsOn }),
+    overtimeReasons,
+  );
+  segments = addPremiums(
+    segments,
+    editions.rulebooks.map(({ premiums }) => premiums),
+    (day) => rulesOn(day).premiums,
+    offsetsOf,
+    calendar,
+  );
+  const guaranteed = guarantees(computed, plans, (day) => {
+    const rulebook = rulesOn(day);
+    return { guarantees: rulebook.guarantees, weekStartsOn: rulebook.workday.weekStartsOn };
+  });
+  const exceptions = findExceptions(
+    {
       shifts: computed,
-      plans: input.plans,
-      longestSpellSeconds: rulebook.pairing.longestSpellSeconds,
-    }).filter((exception) => inSpan(exception.workday)),
-    overtimeReasons: overtimeReasons ?? [],
+      segments,
+      plans,
+      leave,
+      crew: input.crew ?? [],
+      sites: input.sites ?? new Map(),
+      approved: corrections.approved,
+      zones,
+      asOf: input.asOf,
+      rulesOn: (day) => {
+        const { overtime, pairing, workday, exceptions: looked } = rulesOn(day);
+        return {
+          overtime,
+          longestSpellSeconds: pairing.longestSpellSeconds,
+          weekStartsOn: workday.weekStartsOn,
+          exceptions: looked,
+        };
+      },
+    },
+    editions.rulebooks.map((rulebook) => rulebook.exceptions),
+  );
+  return {
+    shifts: explain ? withReasons(computed, segments, offsetsOf) : computed,
+    segments,
+    lines: sumLines(segments, guaranteed, leave, (day) => rulesOn(day).lines, first, last),
+    exceptions: exceptions.filter(({ workday }) => workday >= first && workday <= last),
+    reasons: [
+      ...(overtimeReasons ?? []),
+      ...guaranteed,
+      ...leave.map((day) => ({ step: 'leave' as const, ...day })),
+    ],
   };
 }
 
-/** The earliest punch of a shift, paired or not. */
-function firstPunch(shift: Shift): EffectivePunch {
-  let first: EffectivePunch | null = shift.spells[0]?.in ?? shift.onTheClock;
-  for (const punch of shift.missingOut) if (first === null || punch.at < first.at) first = punch;
-  for (const punch of shift.missingIn) if (first === null || punch.at < first.at) first = punch;
-  return first!;
+/** Where a shift starts: the day on the wall clock, and the edition in force there. */
+interface ShiftStart {
+  readonly punch: EffectivePunch;
+  readonly offsets: ZoneOffsets;
+  readonly rulebook: CompiledRulebook;
+  readonly workday: Workday;
 }
+
+function startOf(shift: Shift, zones: ZoneTables, editions: Editions): ShiftStart {
+  const punch = firstPunch(shift);
+  const offsets = zones.of(punch.zone);
+  const rulebook = editions.at(punch.at, offsets);
+  return { punch, offsets, rulebook, workday: workdayAt(punch.at, rulebook.workday, offsets) };
+}
+
+function inOrder(plans: readonly Plan[]): readonly Plan[] {
+  for (let i = 1; i < plans.length; i++)
+    if (plans[i]!.startsAt < plans[i - 1]!.startsAt)
+      return [...plans].sort((a, b) => a.startsAt - b.startsAt);
+  return plans;
+}
+
+/** Every shift rounded; the last of a workday takes what rounding the day's total changes. */
+function roundAll(
+  shifts: readonly Shift[],
+  starts: readonly ShiftStart[],
+  held: readonly Held[],
+): RoundedSpell[][] {
+  const rounded: RoundedSpell[][] = [];
+  let notBefore = instant(Number.NEGATIVE_INFINITY);
+  let dayTotal = 0;
+  for (let i = 0; i < shifts.length; i++) {
+    const { rulebook, offsets, workday } = starts[i]!;
+    let spells = round(shifts[i]!, held[i]!, rulebook.rounding, offsets, notBefore);
+    if (rulebook.rounding.day !== null) {
+      if (i > 0 && starts[i - 1]!.workday !== workday) dayTotal = 0;
+      if (i + 1 === shifts.length || starts[i + 1]!.workday !== workday)
+        spells = roundTotal(spells, dayTotal, rulebook.rounding.day);
+      for (const { start, end } of spells) dayTotal += end - start;
+    }
+    if (spells.length > 0) notBefore = spells[spells.length - 1]!.end;
+    rounded.push(spells);
+  }
+  return rounded;
+}
+
+const NO_ENDS = { first: Number.POSITIVE_INFINITY, last: Number.NEGATIVE_INFINITY };
 
 /** The earliest and latest punch without a partner: it starts or ends the shift as much as one that has one. */
 function unpairedEnds(shift: Shift): { first: number; last: number } {
-  let first = Number.POSITIVE_INFINITY;
-  let last = Number.NEGATIVE_INFINITY;
+  if (shift.missingOut.length === 0 && shift.missingIn.length === 0) return NO_ENDS;
+  let { first, last } = NO_ENDS;
   for (const punches of [shift.missingOut, shift.missingIn]) {
     for (const { at } of punches) {
       if (at < first) first = at;
@@ -146,56 +288,83 @@ function unpairedEnds(shift: Shift): { first: number; last: number } {
   return { first, last };
 }
 
-/** The sums of one shift: clocked = payable + unpaid + rounding, to the second. */
+/** The sums of one shift: clocked = payable + unpaid + held + rounding, to the second. */
 function account(
   shift: Shift,
-  zone: string,
+  held: Held,
   rounded: readonly RoundedSpell[],
   breaks: Breaks,
-  assigned: Workday | null,
-  rulebook: CompiledRulebook,
-  offsets: ZoneOffsets,
-): ComputedShift {
+): Pick<
+  ComputedShift,
+  'clockedSeconds' | 'payableSeconds' | 'unpaidSeconds' | 'heldSeconds' | 'roundingSeconds'
+> {
+  const { spells } = shift;
   let payable = 0;
   let unpaid = 0;
-  let away = 0;
-  for (const stretch of breaks.worked) payable += stretch.end - stretch.start;
-  for (const gap of breaks.unpaid) {
-    if (gap.kind === 'away') away += gap.end - gap.start;
-    else unpaid += gap.end - gap.start;
-  }
   let clocked = 0;
-  let span = 0;
-  if (shift.spells.length > 0) {
-    const last = shift.spells.length - 1;
-    clocked = shift.spells[last]!.out.at - shift.spells[0]!.in.at - clockedAway(shift, rounded, rulebook);
-    span = rounded[last]!.end - rounded[0]!.start - away;
+  let kept = 0;
+  let heldOff = 0;
+  for (const stretch of breaks.worked) payable += stretch.end - stretch.start;
+  for (const gap of breaks.unpaid) if (gap.kind !== 'away') unpaid += gap.end - gap.start;
+  for (let i = 0; i < spells.length; i++) {
+    clocked += spells[i]!.out.at - spells[i]!.in.at;
+    kept += rounded[i]!.end - rounded[i]!.start;
+    if (i === 0) continue;
+    const gap = rounded[i]!.start - rounded[i - 1]!.end;
+    // Going away is not clocked, unless it is short enough to be a paid rest.
+    const isAway = breaks.unpaid.some(({ kind, start }) => kind === 'away' && start === rounded[i - 1]!.end);
+    if (isAway && gap > 0) continue;
+    clocked += spells[i]!.in.at - spells[i - 1]!.out.at;
+    if (gap > 0 && gapKind(spells[i - 1]!, spells[i]!) !== null) kept += gap;
   }
+  if (held.start !== null) heldOff += held.start - spells[0]!.in.at;
+  if (held.end !== null) heldOff += spells[spells.length - 1]!.out.at - held.end;
   return {
-    workday: assigned ?? workdayAt(firstPunch(shift).at, rulebook.workday, offsets),
-    zone,
-    spells: shift.spells,
-    rounded,
-    breaks,
-    onTheClock: shift.onTheClock,
-    missingOut: shift.missingOut,
-    missingIn: shift.missingIn,
     clockedSeconds: seconds(clocked),
     payableSeconds: seconds(payable),
     unpaidSeconds: seconds(unpaid),
-    roundingSeconds: clocked - span,
-    reasons: [],
+    heldSeconds: heldOff,
+    roundingSeconds: clocked - heldOff - kept,
   };
 }
 
-/** Time away between an out and an in, as clocked, where it was too long to be a paid rest. */
-function clockedAway(shift: Shift, rounded: readonly RoundedSpell[], rulebook: CompiledRulebook): number {
-  let away = 0;
-  for (let i = 1; i < shift.spells.length; i++) {
-    const before = shift.spells[i - 1]!;
-    const after = shift.spells[i]!;
-    const unpaid = rounded[i]!.start - rounded[i - 1]!.end > rulebook.breaks.paidUpToSeconds;
-    if (unpaid && gapKind(before, after) === 'away') away += after.in.at - before.out.at;
+/** The workdays of segments, ascending, each once. */
+function daysOf(segments: readonly Segment[]): Workday[] {
+  const days: Workday[] = [];
+  for (let i = 0; i < segments.length; i++) {
+    const { workday } = segments[i]!;
+    if (days.length === 0 || days[days.length - 1]! < workday) days.push(workday);
   }
-  return away;
+  return days;
+}
+
+const inForce = new WeakMap<Editions, readonly RulesInForce[]>();
+
+function rulesInForce(editions: Editions): readonly RulesInForce[] {
+  let rules = inForce.get(editions);
+  if (rules === undefined) {
+    rules = editions.rulebooks.map((rulebook) => ({
+      rules: rulebook.overtime,
+      meeting: rulebook.meeting,
+      weekStartsOn: rulebook.workday.weekStartsOn,
+      owns: editions.isSingle ? null : (firstDay: number) => editions.on(firstDay) === rulebook,
+    }));
+    inForce.set(editions, rules);
+  }
+  return rules;
+}
+
+function withReasons(
+  shifts: readonly ComputedShift[],
+  segments: readonly Segment[],
+  offsetsOf: (shift: number) => ZoneOffsets,
+): ComputedShift[] {
+  const byShift: Segment[][] = shifts.map(() => []);
+  for (const segment of segments) byShift[segment.shift]!.push(segment);
+  let notBefore: Instant | null = null;
+  return shifts.map((shift, i) => {
+    const reasons = explainShift(shift, byShift[i]!, notBefore, offsetsOf(i));
+    notBefore = shift.rounded[shift.rounded.length - 1]?.end ?? notBefore;
+    return { ...shift, reasons };
+  });
 }

@@ -1,14 +1,25 @@
-export type { UnpaidBreak } from './breaks/breaks.ts';
+export type { MealFault, UnpaidBreak } from './breaks/types.ts';
+export { type Calendar, NO_CALENDAR } from './calendar/calendar.ts';
 export { type Computed, type ComputedShift, compute, inputSpan, type PersonInput } from './compute.ts';
+export { type EditionInForce, Editions } from './editions/editions.ts';
 export { correctionsInForce } from './effective/effective.ts';
 export {
   type Correction,
   type EffectivePunch,
+  type Position,
   PUNCH_KINDS,
   type Punch,
   type PunchKind,
 } from './effective/types.ts';
-export type { Exception, ExceptionKind, Proposal } from './exceptions/types.ts';
+export {
+  type CrewShift,
+  EXCEPTION_KINDS,
+  type Exception,
+  type ExceptionKind,
+  type Proposal,
+  type Severity,
+} from './exceptions/types.ts';
+export type { GuaranteeReason } from './guarantees/guarantees.ts';
 export {
   type ClassSum,
   type ClassSums,
@@ -23,23 +34,25 @@ export {
 export { dateOrderOf, recognize } from './imports/recognize.ts';
 export { type Directory, missingFields, type ReadPunch, rowReader } from './imports/row.ts';
 export * from './imports/types.ts';
+export type { Leave } from './leave/types.ts';
 export { apportion, toHundredths } from './lines/apportion.ts';
-export { type ClassId, classOf, isPremium, type Line } from './lines/types.ts';
+export { type ClassId, classOf, isPremium, isWorked, type Line } from './lines/types.ts';
+export type { DaySpan } from './overtime/types.ts';
 export type { Spell } from './pair/types.ts';
 export type { Plan } from './plan/types.ts';
 export { premiumNames } from './premiums/premiums.ts';
-export type { OvertimeReason, ShiftReason } from './reasons/types.ts';
+export type { DayReason, OvertimeReason, ShiftReason } from './reasons/types.ts';
 export {
   type CompiledRulebook,
-  clockSeconds,
   compileRulebook,
-  durationSeconds,
+  type Names,
   type RulebookFault,
 } from './rulebook/compile.ts';
-export { type Rulebook, RulebookSchema } from './rulebook/schema.ts';
+export { clockSeconds, durationSeconds } from './rulebook/lengths.ts';
+export { type ProofDay, type Rulebook, RulebookSchema } from './rulebook/schema.ts';
+export type { Segment } from './segments/types.ts';
 export { readTimeEntry, type TimeEntry } from './time-entry/time-entry.ts';
 export * from './units.ts';
-export type { Segment } from './workday/types.ts';
 export { workdayAt, workdayStart, workweekOf } from './workday/workday.ts';
 export {
   firstInstantOf,

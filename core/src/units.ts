@@ -17,6 +17,7 @@ export type PunchId = Unit<number, 'PunchId'>;
 export type CorrectionId = Unit<number, 'CorrectionId'>;
 export type JobId = Unit<number, 'JobId'>;
 export type DepartmentId = Unit<number, 'DepartmentId'>;
+export type SiteId = Unit<number, 'SiteId'>;
 
 export const seconds = (n: number): Seconds => n as Seconds;
 export const instant = (n: number): Instant => n as Instant;

@@ -1,107 +1,162 @@
 import type { Shift, Spell } from '../pair/types.ts';
 import type { RoundedSpell } from '../round/round.ts';
-import { type Instant, instant, SECONDS_PER_DAY, type Seconds, seconds } from '../units.ts';
+import { cutOff, lengthOf, segmentOf } from '../segments/cut.ts';
+import type { WorkSegment } from '../segments/types.ts';
+import { type Instant, instant, SECONDS_PER_DAY, seconds } from '../units.ts';
 import { wallOf, type ZoneOffsets } from '../zone/zone.ts';
-import type { Stretch } from './types.ts';
+import { faultsOf, type TakenMeal } from './meals-due.ts';
+import type { AutomaticMeal, BreakRules, Breaks, UnpaidBreak } from './types.ts';
 
-export interface AutomaticMeal {
-  /** Work over this many seconds takes this much off; the last tier reached counts. */
-  readonly tiers: readonly { readonly overSeconds: Seconds; readonly takeSeconds: Seconds }[];
-  readonly besidePunched: 'skip' | 'top up' | 'take as well';
-  readonly placed:
-    | { readonly at: 'clock time'; readonly clockSeconds: Seconds }
-    | { readonly at: 'after work'; readonly afterSeconds: Seconds }
-    | { readonly at: 'end' };
-}
-
-export interface BreakRules {
-  readonly paidUpToSeconds: Seconds;
-  readonly automaticMeal: AutomaticMeal | null;
-}
-
-/** A stretch inside a shift that is not paid. */
-export interface UnpaidBreak {
-  readonly start: Instant;
-  readonly end: Instant;
-  /** `away`: out and in again without saying why; it is not clocked either. */
-  readonly kind: 'meal' | 'break' | 'away' | 'automatic-meal';
-}
-
-export interface Breaks {
-  /** What is left to pay, in order. */
-  readonly worked: Stretch[];
-  readonly unpaid: UnpaidBreak[];
-  /** Breaks short enough to be paid. */
-  readonly paid: { readonly start: Instant; readonly end: Instant }[];
-}
-
-/** What lies between two spells of a shift. */
-export function gapKind(before: Spell, after: Spell): 'meal' | 'break' | 'away' {
+/** What lies between two spells of a shift; null where they touch, as at a job change. */
+export function gapKind(before: Spell, after: Spell): 'meal' | 'break' | 'away' | null {
+  if (before.out.at === after.in.at) return null;
   if (before.out.kind === 'meal-out' || after.in.kind === 'meal-in') return 'meal';
   if (before.out.kind === 'break-out' || after.in.kind === 'break-in') return 'break';
   return 'away';
 }
 
+/** How a gap between two rounded spells is treated: what it is called, and how much of its beginning is paid. */
+interface Gap {
+  readonly kind: 'meal' | 'break' | 'away';
+  readonly paidSeconds: number;
+}
+
+/** A gap of zero or less is none. */
+function gapOf(
+  shift: Shift,
+  i: number,
+  length: number,
+  allowanceLeft: number,
+  rules: BreakRules,
+  canceled: readonly Instant[],
+): Gap | null {
+  if (length <= 0) return null;
+  const before = shift.spells[i - 1]!;
+  const after = shift.spells[i]!;
+  const kind = gapKind(before, after);
+  if (kind === null) return null;
+  if (kind === 'meal') {
+    const isCanceled = canceled.some((at) => at >= before.out.at && at < after.in.at);
+    return { kind, paidSeconds: isCanceled || length < rules.mealUnpaidFromSeconds ? length : 0 };
+  }
+  const isShort = length <= rules.paidUpToSeconds;
+  if (kind === 'away' && !isShort) {
+    const isCanceled = canceled.some((at) => at >= before.out.at && at < after.in.at);
+    return isCanceled ? { kind: 'break', paidSeconds: length } : { kind, paidSeconds: 0 };
+  }
+  if (rules.allowanceSeconds !== null) return { kind: 'break', paidSeconds: Math.min(length, allowanceLeft) };
+  return { kind: 'break', paidSeconds: isShort ? length : 0 };
+}
+
 /**
  * Step 5. A shift's rounded spells with its breaks taken out. A gap up to the paid length is paid, whatever it is called
- * (29 CFR 785.18, recalled from memory); a longer one is not. Then the automatic meal: by the last tier that the work
- * reaches, beside what was punched as the rule says, cut out where the rule places it.
+ * (29 CFR 785.18, recalled from memory), or as far as the shift's allowance goes; a punched meal is unpaid from its least length on.
+ * Then the automatic meal: by the last tier that the work reaches, beside what was punched as the rule says, cut out where
+ * the rule places it. Last, the meals that were due.
+ *
+ * @param canceled instants within meals that corrections pay
  */
 export function takeBreaks(
   shift: Shift,
+  index: number,
   spells: readonly RoundedSpell[],
   rules: BreakRules,
+  canceled: readonly Instant[],
   offsets: ZoneOffsets,
 ): Breaks {
-  const worked: Stretch[] = [];
+  let worked: WorkSegment[] = [];
   const unpaid: UnpaidBreak[] = [];
-  const paid: Breaks['paid'] = [];
+  const paid: { start: Instant; end: Instant }[] = [];
+  const meals: TakenMeal[] | null = rules.mealsDue.length > 0 ? [] : null;
   let workedSeconds = 0;
-  let unpaidSeconds = 0;
+  let unpaidMealSeconds = 0;
+  let breakOver = 0;
+  let allowanceLeft: number = rules.allowanceSeconds ?? 0;
   for (let i = 0; i < spells.length; i++) {
     const { start, end } = spells[i]!;
-    const { job, department } = shift.spells[i]!.in;
     if (i > 0) {
       const last = spells[i - 1]!.end;
-      const length = start - last;
-      if (length > rules.paidUpToSeconds) {
-        unpaid.push({ start: last, end: start, kind: gapKind(shift.spells[i - 1]!, shift.spells[i]!) });
-        unpaidSeconds += length;
-      } else if (length > 0) {
-        paid.push({ start: last, end: start });
-        worked.push({
-          start: last,
-          end: start,
-          job: shift.spells[i - 1]!.in.job,
-          department: shift.spells[i - 1]!.in.department,
-        });
-        workedSeconds += length;
+      const gap = gapOf(shift, i, start - last, allowanceLeft, rules, canceled);
+      if (gap !== null) {
+        const paidUntil = instant(last + gap.paidSeconds);
+        if (gap.paidSeconds > 0) {
+          paid.push({ start: last, end: paidUntil });
+          worked.push(segmentOf(last, paidUntil, index, shift.spells[i - 1]!.in));
+          workedSeconds += gap.paidSeconds;
+          if (gap.kind === 'break' && rules.allowanceSeconds !== null) allowanceLeft -= gap.paidSeconds;
+        }
+        if (paidUntil < start) {
+          unpaid.push({ start: paidUntil, end: start, kind: gap.kind });
+          if (gap.paidSeconds === 0 && !(gap.kind === 'break' && rules.allowanceSeconds !== null))
+            unpaidMealSeconds += start - paidUntil;
+          if (gap.kind === 'break') breakOver += start - paidUntil;
+        }
+        if (
+          meals !== null &&
+          gap.kind !== 'break' &&
+          (gap.paidSeconds === 0 || !isCanceledMeal(gap, start, last, rules))
+        )
+          meals.push({ at: last, seconds: start - last, workBefore: workedSeconds - gap.paidSeconds });
       }
     }
     if (end > start) {
-      worked.push({ start, end, job, department });
+      worked.push(segmentOf(start, end, index, shift.spells[i]!.in));
       workedSeconds += end - start;
     }
   }
   const meal = rules.automaticMeal;
-  if (meal === null || worked.length === 0) return { worked, unpaid, paid };
-  const take = mealSeconds(meal, seconds(workedSeconds), seconds(unpaidSeconds));
-  if (take <= 0) return { worked, unpaid, paid };
-  return { worked: cut(worked, take, mealStart(meal, worked, take, offsets), unpaid), unpaid, paid };
+  let take = 0;
+  let automaticCanceled = false;
+  if (meal !== null && worked.length > 0) {
+    take = automaticSeconds(meal, workedSeconds, unpaidMealSeconds);
+    if (take > 0) {
+      automaticCanceled = canceled.length > 0 && cancelsAutomatic(shift, canceled);
+      if (!automaticCanceled) {
+        const start = mealStart(meal, worked, take, offsets);
+        if (meals !== null) insertMeal(meals, worked, start, take);
+        worked = cutOut(worked, take, start, unpaid);
+        workedSeconds -= take;
+      }
+    }
+  }
+  return {
+    worked,
+    unpaid,
+    paid,
+    breakOverSeconds: seconds(breakOver),
+    mealFaults: meals === null ? [] : faultsOf(rules.mealsDue, meals, worked, seconds(workedSeconds)),
+    automaticSeconds: seconds(take),
+    automaticCanceled,
+  };
 }
 
-function mealSeconds(meal: AutomaticMeal, worked: Seconds, unpaid: Seconds): number {
+/** A meal that is paid though it was long enough not to be: somebody worked through it. */
+const isCanceledMeal = (gap: Gap, start: number, last: number, rules: BreakRules): boolean =>
+  gap.paidSeconds > 0 && start - last >= rules.mealUnpaidFromSeconds;
+
+/** True where an instant lies within the shift, but in none of its gaps. */
+function cancelsAutomatic(shift: Shift, canceled: readonly Instant[]): boolean {
+  const { spells } = shift;
+  return canceled.some(
+    (at) =>
+      at >= spells[0]!.in.at &&
+      at <= spells[spells.length - 1]!.out.at &&
+      !spells.some((spell, i) => i > 0 && at >= spells[i - 1]!.out.at && at < spell.in.at),
+  );
+}
+
+function automaticSeconds(meal: AutomaticMeal, worked: number, unpaid: number): number {
   let take = 0;
   for (const tier of meal.tiers) if (worked > tier.overSeconds) take = tier.takeSeconds;
   if (unpaid > 0 && meal.besidePunched === 'skip') take = 0;
   if (meal.besidePunched === 'top up') take -= unpaid;
-  return Math.min(take, worked);
+  return Math.max(0, Math.min(take, worked));
 }
 
 /** Where the meal starts: as placed, but never so late that it would not fit into the shift. */
 function mealStart(
   meal: AutomaticMeal,
-  worked: readonly Stretch[],
+  worked: readonly WorkSegment[],
   take: number,
   offsets: ZoneOffsets,
 ): number {
@@ -111,8 +166,8 @@ function mealStart(
   if (placed.at === 'after work') {
     let left: number = placed.afterSeconds;
     for (const stretch of worked) {
-      if (left < stretch.end - stretch.start) return Math.min(stretch.start + left, latest);
-      left -= stretch.end - stretch.start;
+      if (left < lengthOf(stretch)) return Math.min(stretch.start + left, latest);
+      left -= lengthOf(stretch);
     }
     return latest;
   }
@@ -123,7 +178,7 @@ function mealStart(
 }
 
 /** The instant after which exactly `take` seconds of work are left. */
-function backFromEnd(worked: readonly Stretch[], take: number): number {
+function backFromEnd(worked: readonly WorkSegment[], take: number): number {
   let left = take;
   for (let i = worked.length - 1; i >= 0; i--) {
     const { start, end } = worked[i]!;
@@ -133,21 +188,35 @@ function backFromEnd(worked: readonly Stretch[], take: number): number {
   return worked[0]!.start;
 }
 
+/** Puts the automatic meal among the punched ones, by time. */
+function insertMeal(meals: TakenMeal[], worked: readonly WorkSegment[], start: number, take: number): void {
+  let workBefore = 0;
+  for (const stretch of worked) workBefore += Math.max(0, Math.min(stretch.end, start) - stretch.start);
+  const place = meals.findIndex((meal) => meal.at > start);
+  meals.splice(place < 0 ? meals.length : place, 0, { at: instant(start), seconds: take, workBefore });
+}
+
 /** The stretches without `take` seconds of work from an instant on; what is taken goes to `unpaid`. */
-function cut(worked: readonly Stretch[], take: number, from: number, unpaid: UnpaidBreak[]): Stretch[] {
-  const kept: Stretch[] = [];
+function cutOut(worked: WorkSegment[], take: number, from: number, unpaid: UnpaidBreak[]): WorkSegment[] {
+  const kept: WorkSegment[] = [];
   let left = take;
-  for (const stretch of worked) {
+  for (let stretch of worked) {
     const start = Math.max(stretch.start, from);
     const end = Math.min(stretch.end, start + left);
     if (left <= 0 || end <= start) {
       kept.push(stretch);
       continue;
     }
-    if (start > stretch.start) kept.push({ ...stretch, end: instant(start) });
     unpaid.push({ start: instant(start), end: instant(end), kind: 'automatic-meal' });
-    if (end < stretch.end) kept.push({ ...stretch, start: instant(end) });
     left -= end - start;
+    if (start > stretch.start) {
+      kept.push(stretch);
+      stretch = cutOff(stretch, instant(start));
+    }
+    if (end < stretch.end) {
+      stretch.start = instant(end);
+      kept.push(stretch);
+    }
   }
   return kept;
 }

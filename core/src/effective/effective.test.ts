@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { at, correctionId, LONDON, punch } from '../testing/fixtures.ts';
-import { effectivePunches } from './effective.ts';
-import type { Correction } from './types.ts';
+import { effectivePunches as laid, sortCorrections } from './effective.ts';
+import type { Correction, Punch } from './types.ts';
 
+const effectivePunches = (punches: Punch[], corrections: Correction[]) =>
+  laid(punches, sortCorrections(corrections));
 const seen = (punches: ReturnType<typeof effectivePunches>) => punches.map((p) => [p.kind, p.at]);
 
 describe('effective punches', () => {
@@ -30,6 +32,7 @@ describe('effective punches', () => {
       zone: LONDON,
       job: null,
       department: null,
+      site: null,
     };
     const drop: Correction = { id: correctionId(3), kind: 'drop', punch: start.id };
     expect(seen(effectivePunches([end, start], [drop, add]))).toEqual([

@@ -1,4 +1,4 @@
-import type { CorrectionId, PunchId } from '../units.ts';
+import type { CorrectionId, Instant, PunchId, Workday } from '../units.ts';
 import type { Correction, EffectivePunch, Punch, PunchKind } from './types.ts';
 
 /** At one instant, what ends something comes before what starts something. */
@@ -14,7 +14,9 @@ const RANK: Record<PunchKind, number> = {
 };
 
 function inOrder(a: EffectivePunch, b: EffectivePunch): number {
-  return a.at - b.at || RANK[a.kind] - RANK[b.kind] || (a.job ?? 0) - (b.job ?? 0);
+  return (
+    a.at - b.at || RANK[a.kind] - RANK[b.kind] || (a.job ?? 0) - (b.job ?? 0) || (a.site ?? 0) - (b.site ?? 0)
+  );
 }
 
 /** The corrections that hold: not undone by one that itself holds. In order of id. */
@@ -31,36 +33,64 @@ export function correctionsInForce(corrections: readonly Correction[]): Correcti
   return inForce.reverse();
 }
 
+/** The corrections in force, sorted by what they change. */
+export interface CorrectionsInForce {
+  readonly added: readonly Extract<Correction, { kind: 'add' }>[];
+  readonly changed: ReadonlyMap<PunchId, Extract<Correction, { kind: 'move' | 'drop' }>>;
+  readonly canceledMeals: readonly Instant[];
+  readonly approved: readonly { readonly workday: Workday; readonly rule: string }[];
+}
+
+const NO_CORRECTIONS: CorrectionsInForce = {
+  added: [],
+  changed: new Map(),
+  canceledMeals: [],
+  approved: [],
+};
+
+export function sortCorrections(corrections: readonly Correction[]): CorrectionsInForce {
+  if (corrections.length === 0) return NO_CORRECTIONS;
+  const added: Extract<Correction, { kind: 'add' }>[] = [];
+  const changed = new Map<PunchId, Extract<Correction, { kind: 'move' | 'drop' }>>();
+  const canceledMeals: Instant[] = [];
+  const approved: { workday: Workday; rule: string }[] = [];
+  for (const correction of correctionsInForce(corrections)) {
+    if (correction.kind === 'add') added.push(correction);
+    else if (correction.kind === 'move' || correction.kind === 'drop')
+      changed.set(correction.punch, correction);
+    else if (correction.kind === 'cancel-meal') canceledMeals.push(correction.at);
+    else if (correction.kind === 'approve-overtime') approved.push(correction);
+  }
+  return { added, changed, canceledMeals, approved };
+}
+
 /**
  * Step 1. Raw punches with the corrections in force laid over them, in order of time. The order in which either
  * arrived does not matter; the raw ones are not touched.
  */
 export function effectivePunches(
   punches: readonly Punch[],
-  corrections: readonly Correction[],
+  { added, changed }: CorrectionsInForce,
 ): EffectivePunch[] {
   const effective: EffectivePunch[] = [];
-  const changes = new Map<PunchId, Extract<Correction, { kind: 'move' | 'drop' }>>();
-  if (corrections.length > 0) {
-    for (const correction of correctionsInForce(corrections)) {
-      if (correction.kind === 'move' || correction.kind === 'drop') changes.set(correction.punch, correction);
-      if (correction.kind === 'add') {
-        effective.push({
-          at: correction.at,
-          kind: correction.punchKind,
-          zone: correction.zone,
-          job: correction.job,
-          department: correction.department,
-          punch: null,
-          correction: correction.id,
-          clockedAt: null,
-        });
-      }
-    }
+  for (const correction of added) {
+    effective.push({
+      at: correction.at,
+      kind: correction.punchKind,
+      zone: correction.zone,
+      job: correction.job,
+      department: correction.department,
+      site: correction.site,
+      note: correction.note ?? null,
+      position: null,
+      punch: null,
+      correction: correction.id,
+      clockedAt: null,
+    });
   }
   for (let i = 0; i < punches.length; i++) {
     const punch = punches[i]!;
-    const change = changes.size > 0 ? changes.get(punch.id) : undefined;
+    const change = changed.size > 0 ? changed.get(punch.id) : undefined;
     if (change?.kind === 'drop') continue;
     effective.push({
       at: change === undefined ? punch.at : change.at,
@@ -68,6 +98,9 @@ export function effectivePunches(
       zone: punch.zone,
       job: punch.job,
       department: punch.department,
+      site: punch.site,
+      note: punch.note ?? null,
+      position: punch.position ?? null,
       punch: punch.id,
       correction: change === undefined ? null : change.id,
       clockedAt: change === undefined ? null : punch.at,

@@ -1,4 +1,4 @@
-import type { CorrectionId, DepartmentId, Instant, JobId, PunchId } from '../units.ts';
+import type { CorrectionId, DepartmentId, Instant, JobId, PunchId, SiteId, Workday } from '../units.ts';
 
 export const PUNCH_KINDS = [
   'in',
@@ -12,6 +12,12 @@ export const PUNCH_KINDS = [
 ] as const;
 export type PunchKind = (typeof PUNCH_KINDS)[number];
 
+/** A point on the earth, in degrees. */
+export interface Position {
+  readonly latitude: number;
+  readonly longitude: number;
+}
+
 /** What a clock, a phone or a file said. Never changed, never deleted. */
 export interface Punch {
   readonly id: PunchId;
@@ -21,6 +27,9 @@ export interface Punch {
   readonly zone: string;
   readonly job: JobId | null;
   readonly department: DepartmentId | null;
+  readonly site: SiteId | null;
+  readonly note?: string | null;
+  readonly position?: Position | null;
 }
 
 interface CorrectionBase {
@@ -39,9 +48,15 @@ export type Correction =
       readonly zone: string;
       readonly job: JobId | null;
       readonly department: DepartmentId | null;
+      readonly site: SiteId | null;
+      readonly note?: string | null;
     })
   | (CorrectionBase & { readonly kind: 'move'; readonly punch: PunchId; readonly at: Instant })
   | (CorrectionBase & { readonly kind: 'drop'; readonly punch: PunchId })
+  /** Pays the meal that lies around `at`: the punched one where there is one, else the automatic one of that shift. */
+  | (CorrectionBase & { readonly kind: 'cancel-meal'; readonly at: Instant })
+  /** Lets the overtime of one rule on one workday pay that waits for approval. */
+  | (CorrectionBase & { readonly kind: 'approve-overtime'; readonly workday: Workday; readonly rule: string })
   | (CorrectionBase & { readonly kind: 'undo'; readonly undoes: CorrectionId });
 
 /** A punch as the computation sees it. */
@@ -51,6 +66,9 @@ export interface EffectivePunch {
   readonly zone: string;
   readonly job: JobId | null;
   readonly department: DepartmentId | null;
+  readonly site: SiteId | null;
+  readonly note: string | null;
+  readonly position: Position | null;
   /** The raw punch behind it; null where a correction added it. */
   readonly punch: PunchId | null;
   /** The correction that added or moved it; null where it stands as clocked. */

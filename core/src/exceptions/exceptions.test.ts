@@ -21,7 +21,7 @@ describe('exceptions', () => {
     expect(exceptions).toMatchObject([
       {
         key: `missing-out:punch-${start.id}`,
-        holdsUpHandoff: true,
+        severity: 'holds up',
         proposals: [{ at: night.endsAt, from: 'plan' }],
       },
     ]);

@@ -1,32 +1,111 @@
 import type { ComputedShift } from '../compute.ts';
-import type { EffectivePunch } from '../effective/types.ts';
+import type { EffectivePunch, Position } from '../effective/types.ts';
+import type { Leave } from '../leave/types.ts';
+import type { OvertimeRule } from '../overtime/types.ts';
 import type { Plan } from '../plan/types.ts';
-import type { Instant, Workday } from '../units.ts';
+import type { Segment } from '../segments/types.ts';
+import type { Instant, JobId, Seconds, SiteId, Workday } from '../units.ts';
+import type { ZoneTables } from '../zone/zone.ts';
 
-export type ExceptionKind = 'missing-out' | 'missing-in';
+export const EXCEPTION_KINDS = [
+  'missing-out',
+  'missing-in',
+  'repeated-punch',
+  'too-long',
+  'too-short',
+  'overlap',
+  'future-punch',
+  'unknown-job',
+  'job-required',
+  'note-required',
+  'not-planned',
+  'absent',
+  'late-in',
+  'early-out',
+  'meal-missed',
+  'meal-short',
+  'meal-late',
+  'break-over',
+  'daily-over',
+  'overtime-approval',
+  'rest-under',
+  'average-over',
+  'away-from-site',
+] as const;
+export type ExceptionKind = (typeof EXCEPTION_KINDS)[number];
+
+/** The handoff waits for it; somebody should look at it; it is there for the record. */
+export type Severity = 'holds up' | 'to look at' | 'note';
 
 /** A time that would settle an exception, and what speaks for it. */
-export interface Proposal {
-  readonly at: Instant;
-  readonly from: 'plan';
-}
+export type Proposal =
+  | { readonly at: Instant; readonly from: 'plan' }
+  /** So many people who came, or left, at about the same time. */
+  | { readonly at: Instant; readonly from: 'crew'; readonly people: number }
+  /** This person's own habit on so many other days. */
+  | { readonly at: Instant; readonly from: 'habit'; readonly days: number };
 
 /** Something a person must look at before the hours can be trusted. */
 export interface Exception {
-  /** The same for the same trouble in every computation: its kind and the punch it hangs on. */
+  /** The same for the same trouble in every computation: its kind and the punch, plan or day it hangs on. */
   readonly key: string;
   readonly kind: ExceptionKind;
   readonly workday: Workday;
-  readonly punch: EffectivePunch;
-  readonly holdsUpHandoff: boolean;
+  /** Where on the day it lies. */
+  readonly at: Instant;
+  /** The punch it hangs on. */
+  readonly punch: EffectivePunch | null;
+  readonly severity: Severity;
+  /** What was found, in seconds (meters for the distance from a site), and what was set; null where nothing is measured. */
+  readonly measured: number | null;
+  readonly limit: number | null;
   readonly proposals: readonly Proposal[];
+}
+
+/** What the rulebook says of one kind. */
+export interface ExceptionRule {
+  readonly severity: Severity;
+  /** The length that must not be passed, or reached. */
+  readonly limitSeconds: Seconds;
+  readonly limitMeters: number;
+  readonly weeks: number;
+  readonly jobs: ReadonlySet<JobId> | null;
+}
+/** The kinds that are looked for. */
+export type ExceptionRules = ReadonlyMap<ExceptionKind, ExceptionRule>;
+
+/** A shift of somebody who works beside this person. */
+export interface CrewShift {
+  readonly startsAt: Instant;
+  readonly endsAt: Instant;
 }
 
 export interface ExceptionInput {
   readonly shifts: readonly ComputedShift[];
+  readonly segments: readonly Segment[];
+  /** In order of time. */
   readonly plans: readonly Plan[];
-  readonly longestSpellSeconds: number;
+  readonly leave: readonly Leave[];
+  readonly crew: readonly CrewShift[];
+  readonly sites: ReadonlyMap<SiteId, Position>;
+  readonly approved: readonly { readonly workday: Workday; readonly rule: string }[];
+  readonly zones: ZoneTables;
+  readonly asOf: Instant | null;
+  /** The rules in force on a workday. */
+  rulesOn(day: Workday): {
+    readonly overtime: readonly OvertimeRule[];
+    readonly longestSpellSeconds: number;
+    readonly weekStartsOn: number;
+    readonly exceptions: ExceptionRules;
+  };
 }
 
-/** How one kind of exception is found, what is proposed and how severe it is. One file a kind. */
-export type ExceptionFinder = (input: ExceptionInput) => Exception[];
+/**
+ * How one kind of exception is found, what is proposed and how severe it is. One file a kind, or a few kinds that are one trouble.
+ *
+ * @param ruleOn what the rulebook in force on a workday says of the kind; undefined where it is not looked for
+ */
+export type ExceptionFinder = (
+  input: ExceptionInput,
+  ruleOn: (day: Workday) => ExceptionRule | undefined,
+) => Exception[];

@@ -1,7 +1,16 @@
 import type { DepartmentId, Hundredths, JobId, Seconds, Workday } from '../units.ts';
 
-/** `ordinary`, `overtime-1.5`, `overtime-2`, …, or `premium:` and its name. */
-export type ClassId = 'ordinary' | `overtime-${number}` | `premium:${string}`;
+/**
+ * What a line pays: `ordinary`, `overtime-1.5`, `overtime-2`, …; not worked: `guarantee:`, `leave:` and `adjustment:`
+ * with their name or code; beside all of these: `premium:` and its name.
+ */
+export type ClassId =
+  | 'ordinary'
+  | `overtime-${number}`
+  | `guarantee:${string}`
+  | `leave:${string}`
+  | `adjustment:${string}`
+  | `premium:${string}`;
 
 /** One day's hours of one class or premium in one job and department. */
 export interface Line {
@@ -17,11 +26,25 @@ export interface Line {
 /** Premiums lie beside the classes: they are not added to payable hours. */
 export const isPremium = (classId: ClassId): boolean => classId.startsWith('premium:');
 
-/** Classes before premiums, ordinary first, then by what they pay. */
-export const inClassOrder = (a: ClassId, b: ClassId): number =>
-  Number(isPremium(a)) - Number(isPremium(b)) ||
-  Number(b === 'ordinary') - Number(a === 'ordinary') ||
-  (a < b ? -1 : a > b ? 1 : 0);
+/** Ordinary time and overtime; all other classes are paid without being worked. */
+export const isWorked = (classId: ClassId): boolean =>
+  classId === 'ordinary' || classId.startsWith('overtime-');
 
-export const classOf = (multiplier: number): ClassId =>
-  multiplier === 1 ? 'ordinary' : `overtime-${multiplier}`;
+const RANKS = ['ordinary', 'overtime-', 'guarantee:', 'leave:', 'adjustment:', 'premium:'];
+const rankOf = (classId: ClassId): number => RANKS.findIndex((prefix) => classId.startsWith(prefix));
+
+/** Classes before premiums, ordinary first, then by what they pay, then what was not worked. */
+export const inClassOrder = (a: ClassId, b: ClassId): number =>
+  a === b ? 0 : rankOf(a) - rankOf(b) || (a < b ? -1 : 1);
+
+const known = new Map<number, ClassId>([[1, 'ordinary']]);
+
+/** The class of worked time at this multiplier. */
+export function classOf(multiplier: number): ClassId {
+  let classId = known.get(multiplier);
+  if (classId === undefined) {
+    classId = `overtime-${multiplier}`;
+    known.set(multiplier, classId);
+  }
+  return classId;
+}

@@ -1,134 +1,237 @@
+import { isOfKind } from '../calendar/calendar.ts';
 import type { OvertimeReason } from '../reasons/types.ts';
-import { type Instant, instant, type Seconds, seconds } from '../units.ts';
-import type { Segment } from '../workday/types.ts';
-import { BASES, type BasisName } from './bases/bases.ts';
+import { roundAmount } from '../round/amount.ts';
+import { cutAtEdges, cutOff, lengthOf } from '../segments/cut.ts';
+import type { WorkSegment } from '../segments/types.ts';
+import { instant, seconds, type Workday, weekdayOf } from '../units.ts';
+import type { OvertimeContext, OvertimeRule } from './types.ts';
 
-interface Tier {
-  readonly aboveSeconds: Seconds;
-  readonly multiplier: number;
-}
-
-export interface OvertimeRule {
-  readonly name: string;
-  readonly basis: BasisName;
-  /** Upward by `aboveSeconds`. */
-  readonly tiers: readonly Tier[];
-  /** Less overtime than this in one bucket pays as ordinary time. */
-  readonly leastSeconds: Seconds;
-}
+/** The bucket of a segment that a rule does not look at; no workday and no shift has this number. */
+const OUTSIDE = -(2 ** 31);
 
 /**
- * Step 7. Segments, in order of time, classed by each rule in turn. *Once only*: an hour that an earlier rule made
- * overtime does not count toward a later one, and each hour takes its highest multiplier. Time runs in order, so it is
- * the last hours of a bucket that are overtime.
+ * One rule over all segments, in order of time, in place. Time runs in order, so it is the last hours of a bucket that are
+ * overtime; leave that counts, counts first.
  *
- * @param reasons filled where given: what each rule found in each bucket
+ * @param adds false: hours that are overtime already do not count, and each takes its highest multiplier;
+ *   true: all hours count, and multipliers add up
+ * @param owns whether the rule is in force for a bucket that starts on this day; null where it always is
+ * @param reasons filled where given: what the rule found in each bucket
+ * @returns the segments, with more of them where some were cut
  */
-export function classify(
-  segments: readonly Segment[],
-  rules: readonly OvertimeRule[],
-  weekStartsOn: number,
-  reasons: OvertimeReason[] | null,
-): readonly Segment[] {
-  let classed = segments;
-  for (let index = 0; index < rules.length; index++) {
-    classed = applyRule(classed, rules[index]!, index, weekStartsOn, reasons);
-  }
-  return classed;
-}
-
-function applyRule(
-  segments: readonly Segment[],
+export function applyRule(
+  segments: WorkSegment[],
   rule: OvertimeRule,
   index: number,
-  weekStartsOn: number,
+  context: OvertimeContext,
+  adds: boolean,
+  owns: ((firstDay: number) => boolean) | null,
   reasons: OvertimeReason[] | null,
-): readonly Segment[] {
-  const basis = BASES[rule.basis];
-  const classed: Segment[] = [];
+): WorkSegment[] {
+  const { basis } = rule;
+  const all =
+    basis.nextEdge === undefined
+      ? segments
+      : cutAtEdges(segments, (at, segment) => basis.nextEdge!(at, segment, context));
+  const buckets = bucketsOf(all, rule, context, adds, owns);
   let first = 0;
-  while (first < segments.length) {
-    const bucket = basis.bucketOf(segments[first]!, weekStartsOn);
+  while (first < all.length) {
+    const bucket = buckets[first]!;
+    if (bucket === OUTSIDE) {
+      first++;
+      continue;
+    }
     let counted = 0;
     let end = first;
-    while (end < segments.length && basis.bucketOf(segments[end]!, weekStartsOn) === bucket) {
-      const segment = segments[end++]!;
-      if (segment.multiplier === 1) counted += segment.end - segment.start;
+    for (let i = first; i < all.length; i++) {
+      const other = buckets[i]!;
+      if (other === bucket) {
+        const segment = all[i]!;
+        if (adds || segment.multiplier === 1) counted += segment.end - segment.start;
+        end = i + 1;
+      } else if (other !== OUTSIDE) break;
     }
-    const over = counted - rule.tiers[0]!.aboveSeconds;
-    if (over > 0 && over >= rule.leastSeconds) applyTiers(segments, first, end, rule, index, classed);
-    else for (let i = first; i < end; i++) classed.push(segments[i]!);
-    reasons?.push({
-      step: 'overtime',
-      rule: index,
-      name: rule.name,
-      basis: rule.basis,
-      firstWorkday: segments[first]!.workday,
-      lastWorkday: segments[end - 1]!.workday,
-      countedSeconds: seconds(counted),
-      tiers: rule.tiers,
-      leastSeconds: rule.leastSeconds,
-      overSeconds: seconds(Math.max(over, 0)),
-      pays: over > 0 && over >= rule.leastSeconds,
-    });
-    first = end;
+    const leave = rule.countedLeave.size === 0 ? 0 : leaveIn(bucket, rule, context);
+    const amounts = amountsOf(rule, counted, leave);
+    const before = all.length;
+    reasons?.push(reasonOf(all, buckets, first, end, rule, index, amounts, adds));
+    if (amounts.paid > 0) applyTiers(all, buckets, first, end, rule, index, amounts, adds);
+    first = end + all.length - before;
   }
-  return classed;
+  return all;
 }
 
-/** One bucket of segments, cut where its count passes a tier. */
+/** For each segment the bucket it counts in, or OUTSIDE. Cuts segments where only the first hours of a day count. */
+function bucketsOf(
+  segments: WorkSegment[],
+  rule: OvertimeRule,
+  context: OvertimeContext,
+  adds: boolean,
+  owns: ((firstDay: number) => boolean) | null,
+): number[] {
+  const { basis, on, atMostPerWorkdaySeconds } = rule;
+  const buckets: number[] = [];
+  let day: number = OUTSIDE;
+  let bucketOfDay: number = OUTSIDE;
+  let dayCounted = 0;
+  let shift = -1;
+  let shiftOwned = true;
+  for (let i = 0; i < segments.length; i++) {
+    const segment = segments[i]!;
+    if (segment.workday !== day) {
+      day = segment.workday;
+      dayCounted = 0;
+      const first = basis.bucketOfDay?.(segment.workday, context) ?? OUTSIDE;
+      bucketOfDay = owns === null || owns(first) ? first : OUTSIDE;
+      if (on !== null && !isOfKind(segment.workday, weekdayOf(segment.workday), on, context.calendar))
+        bucketOfDay = OUTSIDE;
+    }
+    let bucket: number = bucketOfDay;
+    if (basis.bucketOfDay === undefined) {
+      if (segment.shift !== shift) {
+        shift = segment.shift;
+        shiftOwned = owns === null || owns(segment.workday);
+      }
+      const applies =
+        on === null || isOfKind(segment.workday, weekdayOf(segment.workday), on, context.calendar);
+      bucket = shiftOwned && applies ? shift : OUTSIDE;
+    }
+    if (basis.covers !== undefined && bucket !== OUTSIDE && !basis.covers(segment, context)) bucket = OUTSIDE;
+    if (atMostPerWorkdaySeconds !== null && bucket !== OUTSIDE && (adds || segment.multiplier === 1)) {
+      const left = atMostPerWorkdaySeconds - dayCounted;
+      if (left <= 0) bucket = OUTSIDE;
+      else if (lengthOf(segment) > left)
+        segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + left)));
+      if (left > 0) dayCounted += lengthOf(segment);
+    }
+    buckets.push(bucket);
+  }
+  return buckets;
+}
+
+/** What one rule makes of one bucket, in seconds. */
+export interface Amounts {
+  /** Work that counts. */
+  readonly counted: number;
+  /** Leave that counts, before the work. */
+  readonly leave: number;
+  /** Work beyond the first tier's start. */
+  readonly over: number;
+  /** How much of the end of the work pays by the tiers. */
+  readonly paid: number;
+}
+
+/** Beyond the first tier; then the least amount, the rounding and the cap. */
+export function amountsOf(rule: OvertimeRule, counted: number, leave: number): Amounts {
+  const over = Math.min(counted, Math.max(0, leave + counted - rule.tiers[0]!.fromSeconds));
+  let paid = over;
+  if (over < rule.leastSeconds) paid = 0;
+  else if (rule.leastPays === 'beyond') paid = over - rule.leastSeconds;
+  if (rule.rounding !== null && paid > 0) paid = Math.min(roundAmount(paid, rule.rounding), counted);
+  return { counted, leave, over, paid };
+}
+
+/** Seconds of leave on the days of a bucket. Buckets of days are named by their first day. */
+function leaveIn(bucket: number, rule: OvertimeRule, context: OvertimeContext): number {
+  const { bucketOfDay } = rule.basis;
+  if (bucketOfDay === undefined) return 0;
+  let sum = 0;
+  for (const leave of context.leave) {
+    if (rule.countedLeave.has(leave.code) && bucketOfDay(leave.workday, context) === bucket)
+      sum += leave.seconds;
+  }
+  return sum;
+}
+
+/** One bucket, cut where its count passes an edge of a tier. The last `paid` seconds of it go through the tiers. */
 function applyTiers(
-  segments: readonly Segment[],
+  segments: WorkSegment[],
+  buckets: number[],
   first: number,
   end: number,
   rule: OvertimeRule,
   index: number,
-  classed: Segment[],
+  { counted, paid }: Amounts,
+  adds: boolean,
 ): void {
-  const { tiers } = rule;
-  let counted = 0;
-  let tier = -1;
-  for (let i = first; i < end; i++) {
+  const { tiers, capSeconds } = rule;
+  const bucket = buckets[first]!;
+  // Positions run from the start of the work; overtime starts at `start`, where the tiers are at the first one's start.
+  const start = counted - paid;
+  const shiftBy = start - tiers[0]!.fromSeconds;
+  const stop = capSeconds === null ? Number.POSITIVE_INFINITY : start + capSeconds;
+  let position = 0;
+  let last = end;
+  for (let i = first; i < last; i++) {
+    if (buckets[i] !== bucket) continue;
     const segment = segments[i]!;
-    let start: Instant = segment.start;
-    const counts = segment.multiplier === 1;
-    while (start < segment.end) {
-      while (tier + 1 < tiers.length && counted >= tiers[tier + 1]!.aboveSeconds) tier++;
-      const untilNext =
-        tier + 1 < tiers.length ? tiers[tier + 1]!.aboveSeconds - counted : Number.POSITIVE_INFINITY;
-      const stop = counts ? instant(Math.min(segment.end, start + untilNext)) : segment.end;
-      const raises = tier >= 0 && tiers[tier]!.multiplier > segment.multiplier;
-      if (!raises && start === segment.start && stop === segment.end) classed.push(segment);
-      else
-        classed.push(
-          piece(
-            segment,
-            start,
-            stop,
-            raises ? tiers[tier]!.multiplier : segment.multiplier,
-            raises ? index : segment.rule,
-          ),
-        );
-      if (counts) counted += stop - start;
-      start = stop;
+    const counts = adds || segment.multiplier === 1;
+    let multiplier = 1;
+    let edge = start;
+    if (position >= stop) edge = Number.POSITIVE_INFINITY;
+    else if (position >= start) {
+      edge = stop;
+      for (const tier of tiers) {
+        const from = tier.fromSeconds + shiftBy;
+        const to = tier.toSeconds === null ? Number.POSITIVE_INFINITY : tier.toSeconds + shiftBy;
+        if (position >= from && position < to) multiplier = tier.multiplier;
+        if (from > position && from < edge) edge = from;
+        if (to > position && to < edge) edge = to;
+      }
+    }
+    if (counts) {
+      if (position + segment.end - segment.start > edge) {
+        segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + edge - position)));
+        buckets.splice(i + 1, 0, bucket);
+        last++;
+      }
+      position += segment.end - segment.start;
+    }
+    if (multiplier === 1) continue;
+    if (adds) {
+      segment.multiplier = Math.round((segment.multiplier + multiplier - 1) * 1000) / 1000;
+      segment.rule = index;
+    } else if (multiplier > segment.multiplier) {
+      segment.multiplier = multiplier;
+      segment.rule = index;
     }
   }
 }
 
-const piece = (
-  segment: Segment,
-  start: Instant,
-  end: Instant,
-  multiplier: number,
-  rule: number,
-): Segment => ({
-  start,
-  end,
-  workday: segment.workday,
-  shift: segment.shift,
-  job: segment.job,
-  department: segment.department,
-  multiplier,
-  rule,
-  premiums: segment.premiums,
-});
+function reasonOf(
+  segments: readonly WorkSegment[],
+  buckets: readonly number[],
+  first: number,
+  end: number,
+  rule: OvertimeRule,
+  index: number,
+  { counted, leave, over, paid }: Amounts,
+  adds: boolean,
+): OvertimeReason {
+  const looked = segments.slice(first, end).filter((_, i) => buckets[first + i] === buckets[first]);
+  return {
+    step: 'overtime',
+    rule: index,
+    name: rule.name,
+    basis: rule.basis.name,
+    firstWorkday: segments[first]!.workday,
+    lastWorkday: segments[end - 1]!.workday as Workday,
+    time: looked.map((segment) => ({
+      start: segment.start,
+      end: segment.end,
+      workday: segment.workday,
+      counts: adds || segment.multiplier === 1,
+    })),
+    countedSeconds: seconds(counted),
+    leaveSeconds: seconds(leave),
+    tiers: rule.tiers,
+    leastSeconds: rule.leastSeconds,
+    leastPays: rule.leastPays,
+    rounding: rule.rounding,
+    capSeconds: rule.capSeconds,
+    overSeconds: seconds(over),
+    paidSeconds: seconds(rule.capSeconds === null ? paid : Math.min(paid, rule.capSeconds)),
+    pays: paid > 0,
+    adds,
+  };
+}

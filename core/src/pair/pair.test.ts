@@ -5,7 +5,7 @@ import { pair } from './pair.ts';
 
 const rules = rulebook().pairing;
 const paired = (punches: Punch[], asOf: ReturnType<typeof at> | null = null) =>
-  pair(effective(punches), rules, asOf).map((shift) => ({
+  pair(effective(punches), () => rules, asOf).map((shift) => ({
     spells: shift.spells.map((spell) => (spell.out.at - spell.in.at) / 60),
     missingOut: shift.missingOut.length,
     missingIn: shift.missingIn.length,

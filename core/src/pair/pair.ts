@@ -1,6 +1,6 @@
 import type { EffectivePunch, PunchKind } from '../effective/types.ts';
 import type { Instant, Seconds } from '../units.ts';
-import type { Shift } from './types.ts';
+import type { Shift, Spell } from './types.ts';
 
 export interface PairingRules {
   readonly repeatWindowSeconds: Seconds;
@@ -19,7 +19,22 @@ const OPENS: Record<PunchKind, boolean> = {
   undirected: true,
 };
 
-const emptyShift = (): Shift => ({ spells: [], missingOut: [], missingIn: [], onTheClock: null });
+interface OpenShift extends Shift {
+  readonly spells: Spell[];
+  missingOut: EffectivePunch[];
+  missingIn: EffectivePunch[];
+  onTheClock: EffectivePunch | null;
+  repeats: EffectivePunch[];
+}
+
+const NONE: EffectivePunch[] = [];
+const emptyShift = (): OpenShift => ({
+  spells: [],
+  missingOut: NONE,
+  missingIn: NONE,
+  onTheClock: null,
+  repeats: NONE,
+});
 
 /**
  * Step 2. Ordered punches into spells and spells into shifts.
@@ -27,30 +42,41 @@ const emptyShift = (): Shift => ({ spells: [], missingOut: [], missingIn: [], on
  * An in that meets no out within the longest spell is a missing out, an out that meets no in a missing in; both stand
  * in the shift they belong to and pay nothing. Where `asOf` is given, an in without an out that is still younger than the longest
  * spell at that instant is somebody at work, not a missing out.
+ *
+ * @param rulesAt the rules in force when a punch was made
  */
-export function pair(punches: readonly EffectivePunch[], rules: PairingRules, asOf: Instant | null): Shift[] {
-  const shifts: Shift[] = [];
-  let shift: Shift | null = null;
+export function pair(
+  punches: readonly EffectivePunch[],
+  rulesAt: (punch: EffectivePunch) => PairingRules,
+  asOf: Instant | null,
+): Shift[] {
+  const shifts: OpenShift[] = [];
+  let shift: OpenShift | null = null;
   let open: EffectivePunch | null = null;
   let lastAt = Number.NEGATIVE_INFINITY;
   let previous: EffectivePunch | null = null;
 
   /** The shift this punch belongs to: the current one, or a new one after a gap longer than `gap`. */
-  const shiftAt = (at: number, gap: number): Shift => {
+  const shiftAt = (at: number, gap: number): OpenShift => {
     if (shift === null || at - lastAt > gap) {
       shift = emptyShift();
       shifts.push(shift);
     }
     return shift;
   };
+  const missesOut = (punch: EffectivePunch) => {
+    shift!.missingOut = [...shift!.missingOut, punch];
+  };
 
   for (let i = 0; i < punches.length; i++) {
     const punch = punches[i]!;
+    const rules = rulesAt(punch);
     if (
       previous !== null &&
       previous.kind === punch.kind &&
       punch.at - previous.at <= rules.repeatWindowSeconds
     ) {
+      shift!.repeats = [...shift!.repeats, punch];
       continue;
     }
     previous = punch;
@@ -63,7 +89,7 @@ export function pair(punches: readonly EffectivePunch[], rules: PairingRules, as
       shift!.spells.push({ in: open, out: punch });
       open = punch;
     } else if (opens) {
-      if (open !== null) shift!.missingOut.push(open);
+      if (open !== null) missesOut(open);
       // Coming back from a meal or break continues the shift, however long the way there took.
       const returns = punch.kind === 'meal-in' || punch.kind === 'break-in';
       shiftAt(punch.at, returns ? rules.longestSpellSeconds : rules.shiftGapSeconds);
@@ -72,15 +98,17 @@ export function pair(punches: readonly EffectivePunch[], rules: PairingRules, as
       shift!.spells.push({ in: open, out: punch });
       open = null;
     } else {
-      if (open !== null) shift!.missingOut.push(open);
+      if (open !== null) missesOut(open);
       open = null;
-      shiftAt(punch.at, rules.shiftGapSeconds).missingIn.push(punch);
+      const alone = shiftAt(punch.at, rules.shiftGapSeconds);
+      alone.missingIn = [...alone.missingIn, punch];
     }
     lastAt = punch.at;
   }
   if (open !== null) {
+    const rules = rulesAt(open);
     if (asOf !== null && asOf - open.at <= rules.longestSpellSeconds) shift!.onTheClock = open;
-    else shift!.missingOut.push(open);
+    else missesOut(open);
   }
   return shifts;
 }

@@ -8,11 +8,30 @@ export interface Spell {
 
 /** Spells that belong together, and the punches among them that found no partner. */
 export interface Shift {
-  readonly spells: Spell[];
+  readonly spells: readonly Spell[];
   /** Ins without an out: they pay nothing until settled. */
-  readonly missingOut: EffectivePunch[];
+  readonly missingOut: readonly EffectivePunch[];
   /** Outs without an in: likewise. */
-  readonly missingIn: EffectivePunch[];
+  readonly missingIn: readonly EffectivePunch[];
   /** The in of somebody who was still at work when the input was taken. */
-  onTheClock: EffectivePunch | null;
+  readonly onTheClock: EffectivePunch | null;
+  /** Punches that repeat the one before within the repeat window, and count as one with it. */
+  readonly repeats: readonly EffectivePunch[];
+}
+
+/** The earliest punch of a shift, paired or not. */
+export function firstPunch(shift: Shift): EffectivePunch {
+  let first: EffectivePunch | null = shift.spells[0]?.in ?? shift.onTheClock;
+  for (const punch of shift.missingOut) if (first === null || punch.at < first.at) first = punch;
+  for (const punch of shift.missingIn) if (first === null || punch.at < first.at) first = punch;
+  return first!;
+}
+
+/** The latest punch of a shift, paired or not. */
+export function lastPunch(shift: Shift): EffectivePunch {
+  let last: EffectivePunch | null = shift.spells[shift.spells.length - 1]?.out ?? shift.onTheClock;
+  for (const punch of shift.missingOut) if (last === null || punch.at > last.at) last = punch;
+  for (const punch of shift.missingIn) if (last === null || punch.at > last.at) last = punch;
+  if (shift.onTheClock !== null && shift.onTheClock.at > last!.at) last = shift.onTheClock;
+  return last!;
 }

@@ -1,68 +1,145 @@
-import { type Instant, instant, SECONDS_PER_DAY, type Seconds, wallClock } from '../units.ts';
-import type { Segment } from '../workday/types.ts';
-import { firstInstantOf, wallOf, type ZoneOffsets } from '../zone/zone.ts';
+import type { Calendar } from '../calendar/calendar.ts';
+import { type DayKinds, isOfKind } from '../calendar/calendar.ts';
+import { cutAtEdges, lengthOf } from '../segments/cut.ts';
+import type { Segment, WorkSegment } from '../segments/types.ts';
+import {
+  type DepartmentId,
+  type JobId,
+  type Seconds,
+  type SiteId,
+  type Workday,
+  weekdayOf,
+} from '../units.ts';
+import type { ClockWindow } from '../windows/clock-window.ts';
+import type { ZoneOffsets } from '../zone/zone.ts';
 
-/** Paid beside the class for the hours inside a clock window, which may cross midnight. */
-export interface PremiumWindow {
+/** Paid beside the class for hours that meet all of its conditions; null and absent conditions are met by any. */
+export interface Premium {
   readonly name: string;
-  readonly fromSeconds: Seconds;
-  readonly toSeconds: Seconds;
+  readonly window: ClockWindow | null;
+  readonly days: DayKinds | null;
+  /** Whose day it is: the workday that the hours count for, or the date on the clock when the window opens. */
+  readonly dayBy: 'workday' | 'clock';
+  readonly jobs: ReadonlySet<JobId> | null;
+  readonly departments: ReadonlySet<DepartmentId> | null;
+  readonly sites: ReadonlySet<SiteId> | null;
+  /** Null: the hours inside. Else the whole shift, where enough of it, most of it or its start lies inside. */
+  readonly wholeShift: { readonly when: 'enough' | 'most' | 'start'; readonly enoughSeconds: Seconds } | null;
+  /** Less inside in one shift pays none. */
+  readonly leastSeconds: Seconds;
+  /** False: not paid for hours that a premium before it in the list is paid for. */
+  readonly additive: boolean;
 }
 
-/** Step 8. Segments cut at the edges of every premium's window and marked where they lie inside. */
+/** A premium is a bit of a segment. */
+export const MOST_PREMIUMS = 30;
+
+/**
+ * Step 8. Segments cut at the edges of every premium's window and marked where they meet its conditions.
+ *
+ * @param premiumsOf the premiums in force on a workday
+ */
 export function addPremiums(
-  segments: readonly Segment[],
-  premiums: readonly PremiumWindow[],
+  segments: WorkSegment[],
+  lists: readonly (readonly Premium[])[],
+  premiumsOf: (day: Workday) => readonly Premium[],
   offsetsOf: (shift: number) => ZoneOffsets,
-): readonly Segment[] {
+  calendar: Calendar,
+): WorkSegment[] {
   let marked = segments;
-  for (let index = 0; index < premiums.length; index++) {
-    const into: Segment[] = [];
-    for (let i = 0; i < marked.length; i++) {
-      markInside(marked[i]!, premiums[index]!, 1 << index, offsetsOf(marked[i]!.shift), into);
+  for (const premiums of lists) {
+    for (let index = 0; index < premiums.length; index++) {
+      const premium = premiums[index]!;
+      if (premium.window !== null) {
+        const { window } = premium;
+        marked = cutAtEdges(marked, (at, segment) => window.nextEdge(at, offsetsOf(segment.shift)));
+      }
+      markShifts(
+        marked,
+        premium,
+        index,
+        lists.length === 1 ? null : (day) => premiumsOf(day) === premiums,
+        offsetsOf,
+        calendar,
+      );
     }
-    marked = into;
   }
   return marked;
 }
 
-function markInside(
-  segment: Segment,
-  premium: PremiumWindow,
-  bit: number,
-  offsets: ZoneOffsets,
-  into: Segment[],
+/** Marks the segments of each shift in turn. */
+function markShifts(
+  segments: readonly WorkSegment[],
+  premium: Premium,
+  index: number,
+  inForce: ((day: Workday) => boolean) | null,
+  offsetsOf: (shift: number) => ZoneOffsets,
+  calendar: Calendar,
 ): void {
-  const length = (premium.toSeconds - premium.fromSeconds + SECONDS_PER_DAY) % SECONDS_PER_DAY;
-  let at: Instant = segment.start;
-  // The window that opened on the day before may still be open.
-  let day = Math.floor(wallOf(offsets, at) / SECONDS_PER_DAY) - 1;
-  while (at < segment.end) {
-    const opensWall = day * SECONDS_PER_DAY + premium.fromSeconds;
-    const opens = firstInstantOf(offsets, wallClock(opensWall));
-    const closes = firstInstantOf(offsets, wallClock(opensWall + length));
-    if (closes > at) {
-      if (opens > at) {
-        const until = instant(Math.min(opens, segment.end));
-        into.push(part(segment, at, until, 0));
-        at = until;
-      }
-      if (at < segment.end) {
-        const until = instant(Math.min(closes, segment.end));
-        if (until > at) into.push(part(segment, at, until, bit));
-        at = until;
+  const bit = 1 << index;
+  const before = bit - 1;
+  let first = 0;
+  while (first < segments.length) {
+    const { shift } = segments[first]!;
+    const offsets = offsetsOf(shift);
+    let end = first;
+    let inside = 0;
+    let total = 0;
+    let startsInside = false;
+    for (; end < segments.length && segments[end]!.shift === shift; end++) {
+      const segment = segments[end]!;
+      total += segment.end - segment.start;
+      if (inForce !== null && !inForce(segment.workday)) continue;
+      if (!meets(segment, premium, offsets, calendar)) continue;
+      if (end === first) startsInside = true;
+      inside += segment.end - segment.start;
+      segment.premiums |= bit;
+    }
+    const { wholeShift } = premium;
+    if (wholeShift !== null || inside < premium.leastSeconds) {
+      const reached =
+        inside >= premium.leastSeconds &&
+        wholeShift !== null &&
+        ((wholeShift.when === 'enough' && inside >= wholeShift.enoughSeconds) ||
+          (wholeShift.when === 'most' && inside * 2 > total) ||
+          (wholeShift.when === 'start' && startsInside));
+      for (let i = first; i < end; i++) {
+        const segment = segments[i]!;
+        if (inForce !== null && !inForce(segment.workday)) continue;
+        segment.premiums = reached ? segment.premiums | bit : segment.premiums & ~bit;
       }
     }
-    day++;
+    if (!premium.additive) {
+      for (let i = first; i < end; i++)
+        if ((segments[i]!.premiums & before) !== 0) segments[i]!.premiums &= ~bit;
+    }
+    first = end;
   }
 }
 
-function part(segment: Segment, start: Instant, end: Instant, bit: number): Segment {
-  const whole = start === segment.start && end === segment.end;
-  return whole && bit === 0 ? segment : { ...segment, start, end, premiums: segment.premiums | bit };
+/** True where all of a segment, already cut at the window's edges, meets the conditions of a premium. */
+function meets(segment: Segment, premium: Premium, offsets: ZoneOffsets, calendar: Calendar): boolean {
+  const { window, days, jobs, departments, sites } = premium;
+  let opened: number | null = null;
+  if (window !== null) {
+    opened = window.openingAt(segment.start, offsets);
+    if (opened === null) return false;
+  }
+  if (days !== null) {
+    const day = premium.dayBy === 'clock' ? (opened as Workday) : segment.workday;
+    if (!isOfKind(day, weekdayOf(day), days, calendar)) return false;
+  }
+  const { from } = segment;
+  if (jobs !== null && (from.job === null || !jobs.has(from.job))) return false;
+  if (departments !== null && (from.department === null || !departments.has(from.department))) return false;
+  return sites === null || (from.site !== null && sites.has(from.site));
 }
 
 /** The names of the premiums that a segment is paid. */
-export function premiumNames(segment: Segment, premiums: readonly PremiumWindow[]): string[] {
+export function premiumNames(segment: Segment, premiums: readonly Premium[]): string[] {
   return premiums.filter((_, i) => (segment.premiums & (1 << i)) !== 0).map((premium) => premium.name);
 }
+
+/** Seconds of a shift's segments that are paid a premium. */
+export const premiumSeconds = (segments: readonly Segment[], bit: number): number =>
+  segments.reduce((sum, segment) => sum + ((segment.premiums & (1 << bit)) === 0 ? 0 : lengthOf(segment)), 0);

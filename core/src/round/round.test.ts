@@ -4,14 +4,15 @@ import { effective, london, rulebook, shifts } from '../testing/fixtures.ts';
 import { instant } from '../units.ts';
 import { round } from './round.ts';
 
+const NOT_HELD = { start: null, end: null };
 const quarter = rulebook({
   rounding: [{ kinds: ['in', 'out'], minutes: 15, toward: 'nearest', turnsAtMinute: 8 }],
 });
 
 function roundedMinutes(start: string, end: string, rules = quarter) {
   const punches = shifts([`2026-10-19 ${start}`, `2026-10-19 ${end}`]);
-  const [shift] = pair(effective(punches), rules.pairing, null);
-  const [spell] = round(shift!, rules.rounding, london, instant(0));
+  const [shift] = pair(effective(punches), () => rules.pairing, null);
+  const [spell] = round(shift!, NOT_HELD, rules.rounding, london, instant(0));
   return [(spell!.start - punches[0]!.at) / 60, (spell!.end - punches[1]!.at) / 60];
 }
 
@@ -48,8 +49,8 @@ describe('rounding', () => {
       ['2026-10-19 08:00', '2026-10-19 12:05'],
       ['2026-10-19 12:12', '2026-10-19 17:00'],
     );
-    const [shift] = pair(effective(punches), rules.pairing, null);
-    const [first, second] = round(shift!, rules.rounding, london, instant(0));
+    const [shift] = pair(effective(punches), () => rules.pairing, null);
+    const [first, second] = round(shift!, NOT_HELD, rules.rounding, london, instant(0));
     expect(second!.start).toBe(first!.end);
   });
 });

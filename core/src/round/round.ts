@@ -1,16 +1,22 @@
 import type { EffectivePunch, PunchKind } from '../effective/types.ts';
+import type { Held } from '../hold/hold.ts';
 import type { Shift } from '../pair/types.ts';
-import { type Instant, instant, type Seconds } from '../units.ts';
+import { type Instant, instant } from '../units.ts';
 import { offsetAt, type ZoneOffsets } from '../zone/zone.ts';
+import { type Rounding, roundAmount } from './amount.ts';
 
-export interface RoundingRule {
-  readonly kinds: ReadonlySet<PunchKind>;
-  readonly unitSeconds: Seconds;
-  /** From this many seconds into the unit on, up. */
-  readonly turnSeconds: Seconds;
+export interface RoundingRules {
+  /** For each kind of punch the rule that rounds it. */
+  readonly punches: Readonly<Partial<Record<PunchKind, Rounding>>>;
+  /** Each spell's length. */
+  readonly spell: Rounding | null;
+  /** A shift's spells together. */
+  readonly shift: Rounding | null;
+  /** The spells of all shifts that start on one workday, together. */
+  readonly day: Rounding | null;
 }
 
-/** A spell as it is paid: the same stretch after rounding. */
+/** A spell as it is paid: the same stretch, held to the plan and rounded. */
 export interface RoundedSpell {
   readonly start: Instant;
   readonly end: Instant;
@@ -19,42 +25,66 @@ export interface RoundedSpell {
 /** An undirected punch is rounded as what it turned out to be. */
 function rounded(
   punch: EffectivePunch,
-  as: PunchKind,
-  rules: readonly RoundingRule[],
+  end: 'in' | 'out',
+  rules: RoundingRules,
   offsets: ZoneOffsets,
 ): Instant {
-  for (let i = 0; i < rules.length; i++) {
-    const rule = rules[i]!;
-    if (!rule.kinds.has(as)) continue;
-    const into = (punch.at + offsetAt(offsets, punch.at)) % rule.unitSeconds;
-    return instant(into >= rule.turnSeconds ? punch.at - into + rule.unitSeconds : punch.at - into);
-  }
-  return punch.at;
+  const rule = rules.punches[punch.kind === 'undirected' ? end : punch.kind];
+  if (rule === undefined) return punch.at;
+  const into = (punch.at + offsetAt(offsets, punch.at)) % rule.unitSeconds;
+  return instant(into >= rule.turnSeconds ? punch.at - into + rule.unitSeconds : punch.at - into);
 }
 
-const asKind = (punch: EffectivePunch, end: 'in' | 'out'): PunchKind =>
-  punch.kind === 'undirected' ? end : punch.kind;
-
 /**
- * Step 4. Each punch of a shift rounded on the wall clock by the first rule for its kind; job changes are not rounded. Where rounding
- * would let two spells overlap, the later one starts where the earlier ends, so that no second is paid twice.
+ * Step 4. Each punch of a shift rounded on the wall clock by the rule for its kind, then the length of each spell, then the
+ * shift's total; job changes are not rounded, nor is what was held to the plan. Where rounding would let two spells overlap, the
+ * later one starts where the earlier ends, so that no second is paid twice.
  *
  * @param notBefore the end of the shift before
  */
 export function round(
   shift: Shift,
-  rules: readonly RoundingRule[],
+  held: Held,
+  rules: RoundingRules,
   offsets: ZoneOffsets,
   notBefore: Instant,
 ): RoundedSpell[] {
   const spells: RoundedSpell[] = [];
-  let earliest = notBefore;
-  for (let i = 0; i < shift.spells.length; i++) {
+  const count = shift.spells.length;
+  let earliest: number = notBefore;
+  for (let i = 0; i < count; i++) {
     const spell = shift.spells[i]!;
-    const start = Math.max(rounded(spell.in, asKind(spell.in, 'in'), rules, offsets), earliest);
-    const end = Math.max(rounded(spell.out, asKind(spell.out, 'out'), rules, offsets), start);
+    const from = i === 0 && held.start !== null ? held.start : rounded(spell.in, 'in', rules, offsets);
+    const to = i === count - 1 && held.end !== null ? held.end : rounded(spell.out, 'out', rules, offsets);
+    const start = Math.max(from, earliest);
+    let end = Math.max(to, start);
+    if (rules.spell !== null) end = start + roundAmount(end - start, rules.spell);
     spells.push({ start: instant(start), end: instant(end) });
-    earliest = instant(end);
+    earliest = end;
   }
-  return spells;
+  return rules.shift === null ? spells : roundTotal(spells, 0, rules.shift);
+}
+
+/**
+ * Spells with their total rounded: what is added goes to the end of the last, what is taken comes off the end.
+ *
+ * @param before seconds that count toward the total, worked in earlier shifts
+ */
+export function roundTotal(
+  spells: readonly RoundedSpell[],
+  before: number,
+  rounding: Rounding,
+): RoundedSpell[] {
+  if (spells.length === 0) return [];
+  let total = before;
+  for (const { start, end } of spells) total += end - start;
+  let left = roundAmount(total, rounding) - total;
+  const result = [...spells];
+  for (let i = result.length - 1; i >= 0 && left !== 0; i--) {
+    const { start, end } = result[i]!;
+    const change = Math.max(left, start - end);
+    result[i] = { start, end: instant(end + change) };
+    left -= change;
+  }
+  return result;
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { clockSeconds, compileRulebook, durationSeconds } from './compile.ts';
+import { compileRulebook } from './compile.ts';
+import { clockSeconds, durationSeconds } from './lengths.ts';
 import type { Rulebook } from './schema.ts';
 
 const good: Rulebook = {

@@ -1,11 +1,24 @@
 import * as v from 'valibot';
-import type { AutomaticMeal, BreakRules } from '../breaks/breaks.ts';
-import type { OvertimeRule } from '../overtime/overtime.ts';
+import type { BreakRules } from '../breaks/types.ts';
+import type { DayKinds } from '../calendar/calendar.ts';
+import { compileExceptions } from '../exceptions/settings.ts';
+import type { ExceptionRules } from '../exceptions/types.ts';
+import type { GuaranteeRule } from '../guarantees/guarantees.ts';
+import type { HoldRules } from '../hold/hold.ts';
+import type { LineRules } from '../lines/lines.ts';
+import type { ClassId } from '../lines/types.ts';
+import { clockTime, consecutiveWorkday, cycle, PLAIN_BASES } from '../overtime/bases/bases.ts';
+import type { Basis, Meeting, OvertimeRule, Tier } from '../overtime/types.ts';
 import type { PairingRules } from '../pair/pair.ts';
-import type { PremiumWindow } from '../premiums/premiums.ts';
-import type { RoundingRule } from '../round/round.ts';
-import { SECONDS_PER_HOUR, type Seconds, seconds } from '../units.ts';
+import { DEFAULT_REACH_SECONDS } from '../plan/match.ts';
+import type { Premium } from '../premiums/premiums.ts';
+import type { Rounding } from '../round/amount.ts';
+import type { RoundingRules } from '../round/round.ts';
+import { type DepartmentId, type JobId, type SiteId, seconds, workdayFromIso } from '../units.ts';
+import { ClockWindow } from '../windows/clock-window.ts';
 import type { WorkdayRules } from '../workday/workday.ts';
+import { contradictions } from './contradictions.ts';
+import { clockSeconds, durationSeconds } from './lengths.ts';
 import { type Rulebook, RulebookSchema, weekdayNumber } from './schema.ts';
 
 /** A rulebook edition made ready for computing: every length in seconds, every name resolved. */
@@ -13,11 +26,16 @@ export interface CompiledRulebook {
   readonly name: string;
   readonly edition: number;
   readonly pairing: PairingRules;
-  readonly rounding: readonly RoundingRule[];
+  readonly hold: HoldRules;
+  readonly rounding: RoundingRules;
   readonly breaks: BreakRules;
   readonly workday: WorkdayRules;
   readonly overtime: readonly OvertimeRule[];
-  readonly premiums: readonly PremiumWindow[];
+  readonly meeting: Meeting;
+  readonly premiums: readonly Premium[];
+  readonly guarantees: readonly GuaranteeRule[];
+  readonly exceptions: ExceptionRules;
+  readonly lines: LineRules;
 }
 
 /** What a rulebook cannot mean: where it stands, why, and what would be right. */
@@ -26,89 +44,64 @@ export interface RulebookFault {
   readonly reason: string;
 }
 
-/** Seconds of an ISO 8601 duration that the rulebook schema accepted. */
-export function durationSeconds(iso: string): Seconds {
-  const [, h, m, s] = /^PT(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?$/.exec(iso) ?? [];
-  return seconds(Number(h ?? 0) * SECONDS_PER_HOUR + Number(m ?? 0) * 60 + Number(s ?? 0));
+/** The numbers behind the names that a rulebook uses; undefined where there is nothing of that name. */
+export interface Names {
+  job(name: string): JobId | undefined;
+  department(name: string): DepartmentId | undefined;
+  site(name: string): SiteId | undefined;
 }
-
-/** Seconds after midnight of a clock time that the rulebook schema accepted. */
-export function clockSeconds(time: string): Seconds {
-  return seconds(Number(time.slice(0, 2)) * SECONDS_PER_HOUR + Number(time.slice(3)) * 60);
-}
+const NO_NAMES: Names = { job: () => undefined, department: () => undefined, site: () => undefined };
 
 /** Checks a rulebook and makes it ready to compute with, or says everything that is wrong with it. */
 export function compileRulebook(
   rules: unknown,
   edition: number,
+  names: Names = NO_NAMES,
 ): { ok: true; rulebook: CompiledRulebook } | { ok: false; faults: RulebookFault[] } {
   const parsed = v.safeParse(RulebookSchema, rules);
-  if (!parsed.success) {
-    return {
-      ok: false,
-      faults: parsed.issues.map((issue) => ({ path: v.getDotPath(issue) ?? '', reason: issue.message })),
-    };
-  }
+  if (!parsed.success) return { ok: false, faults: parsed.issues.flatMap(faultsOfIssue) };
   const faults = contradictions(parsed.output);
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, rulebook: compiled(parsed.output, edition) };
+  const resolve = resolverOf(names, faults);
+  const rulebook = compiled(parsed.output, edition, resolve);
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, rulebook };
 }
 
-function contradictions(rules: Rulebook): RulebookFault[] {
-  const faults: RulebookFault[] = [];
-  const ascending = (path: string, lengths: readonly string[]) => {
-    for (let i = 1; i < lengths.length; i++) {
-      if (durationSeconds(lengths[i]!) <= durationSeconds(lengths[i - 1]!)) {
+function faultsOfIssue(issue: v.BaseIssue<unknown>): RulebookFault[] {
+  const path = issue.path?.map(({ key }) => String(key)).join('.') ?? '';
+  if (issue.type === 'strict_object' && issue.expected === 'never')
+    return [{ path, reason: 'There is no such field here: check its spelling, or leave it out.' }];
+  if (issue.received === 'undefined')
+    return [{ path, reason: `It is missing. Expected: ${issue.expected}.` }];
+  return [{ path, reason: issue.message }];
+}
+
+type Resolve = <T>(
+  kind: keyof Names,
+  names: readonly string[] | undefined,
+  path: string,
+) => ReadonlySet<T> | null;
+
+/** Numbers of the names given; a name that stands for nothing is a fault. */
+function resolverOf(names: Names, faults: RulebookFault[]): Resolve {
+  return <T>(kind: keyof Names, given: readonly string[] | undefined, path: string) => {
+    if (given === undefined) return null;
+    const ids = new Set<T>();
+    given.forEach((name, i) => {
+      const id = names[kind](name);
+      if (id === undefined)
         faults.push({
           path: `${path}.${i}`,
-          reason: `Tiers go upward: ${lengths[i]} must be more than ${lengths[i - 1]} before it.`,
+          reason: `There is no ${kind} named ${name}: name one that exists.`,
         });
-      }
-    }
+      else ids.add(id as T);
+    });
+    return ids;
   };
-  rules.overtime.forEach((rule, i) => {
-    ascending(
-      `overtime.${i}.tiers`,
-      rule.tiers.map((tier) => tier.above),
-    );
-  });
-  const meal = rules.breaks.automaticMeal;
-  if (meal !== undefined) {
-    ascending(
-      'breaks.automaticMeal.tiers',
-      meal.tiers.map((tier) => tier.after),
-    );
-  }
-  rules.premiums.forEach((premium, i) => {
-    if (premium.from === premium.to) {
-      faults.push({
-        path: `premiums.${i}.to`,
-        reason: 'The window has no length: give it an end other than its start.',
-      });
-    }
-    if (rules.premiums.findIndex((other) => other.name === premium.name) < i) {
-      faults.push({
-        path: `premiums.${i}.name`,
-        reason: `There is another premium named ${premium.name}: give each its own name.`,
-      });
-    }
-  });
-  rules.rounding.forEach((rule, i) => {
-    if ((rule.toward === 'nearest') !== (rule.turnsAtMinute !== undefined)) {
-      faults.push({
-        path: `rounding.${i}.turnsAtMinute`,
-        reason: 'Rounding to the nearest says at which minute it turns over, and only that does.',
-      });
-    } else if (rule.turnsAtMinute !== undefined && rule.turnsAtMinute >= rule.minutes && rule.minutes > 1) {
-      faults.push({
-        path: `rounding.${i}.turnsAtMinute`,
-        reason: `It turns over within its ${rule.minutes} minutes: 1 to ${rule.minutes - 1}.`,
-      });
-    }
-  });
-  return faults;
 }
 
-function compiled(rules: Rulebook, edition: number): CompiledRulebook {
+const optionalSeconds = (iso: string | undefined) => (iso === undefined ? null : durationSeconds(iso));
+
+function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledRulebook {
   return {
     name: rules.name,
     edition,
@@ -117,52 +110,218 @@ function compiled(rules: Rulebook, edition: number): CompiledRulebook {
       longestSpellSeconds: durationSeconds(rules.pairing.longestSpell),
       shiftGapSeconds: durationSeconds(rules.pairing.shiftGap),
     },
-    rounding: rules.rounding.map((rule) => ({
-      kinds: new Set(rule.kinds),
-      unitSeconds: seconds(rule.minutes * 60),
-      turnSeconds: seconds(
-        rule.toward === 'up' ? 1 : rule.toward === 'down' ? rule.minutes * 60 : rule.turnsAtMinute! * 60,
-      ),
-    })),
-    breaks: {
-      paidUpToSeconds: durationSeconds(rules.breaks.paidUpTo),
-      automaticMeal: rules.breaks.automaticMeal ? compiledMeal(rules.breaks.automaticMeal) : null,
+    hold: {
+      reachSeconds: optionalSeconds(rules.plan?.reach) ?? seconds(DEFAULT_REACH_SECONDS),
+      earlyInSeconds: optionalSeconds(rules.plan?.earlyIn),
+      lateInSeconds: optionalSeconds(rules.plan?.lateIn),
+      earlyOutSeconds: optionalSeconds(rules.plan?.earlyOut),
+      lateOutSeconds: optionalSeconds(rules.plan?.lateOut),
     },
+    rounding: compiledRounding(rules.rounding),
+    breaks: compiledBreaks(rules.breaks),
     workday: {
       startsAtSeconds: clockSeconds(rules.workday.startsAt),
       shiftBelongsTo: rules.workday.shiftBelongsTo,
       weekStartsOn: weekdayNumber(rules.workweek.startsOn),
     },
-    overtime: rules.overtime.map((rule) => ({
-      name: rule.name,
-      basis: rule.basis,
-      tiers: rule.tiers.map((tier) => ({
-        aboveSeconds: durationSeconds(tier.above),
-        multiplier: tier.multiplier,
-      })),
-      leastSeconds: durationSeconds(rule.least ?? 'PT0S'),
-    })),
-    premiums: rules.premiums.map((premium) => ({
-      name: premium.name,
-      fromSeconds: clockSeconds(premium.from),
-      toSeconds: clockSeconds(premium.to),
+    overtime: rules.overtime.map(compiledOvertime),
+    meeting: compiledMeeting(rules),
+    premiums: rules.premiums.map((premium, i) => compiledPremium(premium, `premiums.${i}`, resolve)),
+    guarantees: (rules.guarantees ?? []).map((rule, i) =>
+      compiledGuarantee(rule, `guarantees.${i}`, resolve),
+    ),
+    exceptions: compileExceptions(rules, (jobs, path) => resolve<JobId>('job', jobs, path)),
+    lines: {
+      premiumClasses: rules.premiums.map((premium): ClassId => `premium:${premium.name}`),
+      decimals: rules.decimals ?? 2,
+    },
+  };
+}
+
+type RoundingRule = Rulebook['rounding'][number];
+
+/** Kinds that start work: in the person's favor, they go down. */
+const STARTS = new Set(['in', 'meal-in', 'break-in']);
+
+function roundingOf(
+  rule: Pick<RoundingRule, 'minutes' | 'toward' | 'turnsAtMinute'>,
+  startsWork: boolean,
+): Rounding {
+  const unitSeconds = seconds(rule.minutes * 60);
+  let toward = rule.toward;
+  if (toward === "person's favor") toward = startsWork ? 'down' : 'up';
+  if (toward === "employer's favor") toward = startsWork ? 'up' : 'down';
+  const turn = toward === 'up' ? 1 : toward === 'down' ? unitSeconds : (rule.turnsAtMinute ?? 0) * 60;
+  return { unitSeconds, turnSeconds: seconds(turn) };
+}
+
+function compiledRounding(rules: Rulebook['rounding']): RoundingRules {
+  const punches: Partial<Record<string, Rounding>> = {};
+  for (const rule of rules) {
+    for (const kind of rule.kinds ?? []) punches[kind] ??= roundingOf(rule, STARTS.has(kind));
+  }
+  const total = (of: RoundingRule['of']) => {
+    const rule = rules.find((candidate) => candidate.of === of);
+    return rule === undefined ? null : roundingOf(rule, false);
+  };
+  return { punches, spell: total('spell'), shift: total('shift'), day: total('day') };
+}
+
+function compiledBreaks(breaks: Rulebook['breaks']): BreakRules {
+  const paidUpToSeconds = durationSeconds(breaks.paidUpTo);
+  const meal = breaks.automaticMeal;
+  return {
+    paidUpToSeconds,
+    allowanceSeconds: optionalSeconds(breaks.allowance),
+    // Without a least length, a meal is like any break: paid up to the paid length, unpaid from a second more on.
+    mealUnpaidFromSeconds: optionalSeconds(breaks.mealUnpaidFrom) ?? seconds(paidUpToSeconds + 1),
+    automaticMeal:
+      meal === undefined
+        ? null
+        : {
+            // "At least 6 h" is "more than 5:59:59" in whole seconds.
+            tiers: meal.tiers.map((tier) => ({
+              overSeconds: seconds(durationSeconds(tier.after) - (tier.compare === 'at least' ? 1 : 0)),
+              takeSeconds: durationSeconds(tier.take),
+            })),
+            besidePunched: meal.besidePunched,
+            placed:
+              meal.placed.at === 'clock time'
+                ? { at: 'clock time', clockSeconds: clockSeconds(meal.placed.time) }
+                : meal.placed.at === 'after work'
+                  ? { at: 'after work', afterSeconds: durationSeconds(meal.placed.after) }
+                  : { at: 'end' },
+          },
+    mealsDue: (breaks.mealsDue ?? []).map((due) => ({
+      whenWorkOverSeconds: durationSeconds(due.whenWorkOver),
+      startsBySeconds: durationSeconds(due.startsBy),
+      leastSeconds: durationSeconds(due.least),
     })),
   };
 }
 
-function compiledMeal(meal: NonNullable<Rulebook['breaks']['automaticMeal']>): AutomaticMeal {
+type OvertimeSettings = Rulebook['overtime'][number];
+
+/** The tiers' edges: where one says none, it starts where the one before it ends. */
+export function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
+  const starts: number[] = [];
+  const ends: (number | null)[] = [];
+  tiers.forEach((tier, i) => {
+    const start = tier.above === undefined ? (ends[i - 1] ?? 0) : durationSeconds(tier.above);
+    starts.push(start);
+    ends.push(tier.forNext === undefined ? null : start + durationSeconds(tier.forNext));
+  });
+  return tiers.map(({ multiplier }, i) => ({
+    fromSeconds: seconds(starts[i]!),
+    toSeconds: (ends[i] ?? starts[i + 1] ?? null) as Tier['toSeconds'],
+    multiplier,
+  }));
+}
+
+function basisOf(basis: OvertimeSettings['basis']): Basis {
+  if (typeof basis === 'string') return PLAIN_BASES[basis];
+  if (basis.of === 'cycle') return cycle(basis.days, workdayFromIso(basis.anchor));
+  if (basis.of === 'consecutive workday') return consecutiveWorkday(basis.nth);
+  return clockTime(clockSeconds(basis.after), clockSeconds(basis.until ?? '00:00'));
+}
+
+function compiledOvertime(rule: OvertimeSettings): OvertimeRule {
   return {
-    // "At least 6 h" is "more than 5:59:59" in whole seconds.
-    tiers: meal.tiers.map((tier) => ({
-      overSeconds: seconds(durationSeconds(tier.after) - (tier.compare === 'at least' ? 1 : 0)),
-      takeSeconds: durationSeconds(tier.take),
-    })),
-    besidePunched: meal.besidePunched,
-    placed:
-      meal.placed.at === 'clock time'
-        ? { at: 'clock time', clockSeconds: clockSeconds(meal.placed.time) }
-        : meal.placed.at === 'after work'
-          ? { at: 'after work', afterSeconds: durationSeconds(meal.placed.after) }
-          : { at: 'end' },
+    name: rule.name,
+    basis: basisOf(rule.basis),
+    tiers: tiersOf(rule.tiers),
+    leastSeconds: durationSeconds(rule.least ?? 'PT0S'),
+    leastPays: rule.leastPays ?? 'all',
+    rounding: rule.rounding === undefined ? null : roundingOf(rule.rounding, false),
+    capSeconds: optionalSeconds(rule.cap),
+    countedLeave: new Set(rule.countsLeave ?? []),
+    atMostPerWorkdaySeconds: optionalSeconds(rule.countsAtMostPerWorkday),
+    on: rule.on === undefined ? null : dayKinds(rule.on),
+    waitsForApproval: rule.waitsForApproval ?? false,
   };
+}
+
+const dayKinds = (on: NonNullable<OvertimeSettings['on']>): DayKinds => ({
+  weekdays: on.weekdays === undefined ? null : new Set(on.weekdays.map(weekdayNumber)),
+  holidays: on.holidays ?? null,
+  restDays: on.restDays ?? null,
+});
+
+function compiledMeeting({ overtime, overtimeMeets }: Rulebook): Meeting {
+  if (overtimeMeets?.mode !== 'greater of') return overtimeMeets ?? { mode: 'once only' };
+  return {
+    mode: 'greater of',
+    groups: overtimeMeets.groups.map((group) =>
+      group.map((name) => overtime.findIndex((rule) => rule.name === name)),
+    ),
+  };
+}
+
+function compiledPremium(premium: Rulebook['premiums'][number], path: string, resolve: Resolve): Premium {
+  const { from, to, weekdays, holidays, restDays, dayBy = 'workday', wholeShift } = premium;
+  const hasDays = weekdays !== undefined || holidays !== undefined || restDays !== undefined;
+  const hasWindow = from !== undefined && to !== undefined;
+  return {
+    name: premium.name,
+    // A day of the clock is a window from midnight to midnight.
+    window: hasWindow
+      ? new ClockWindow(clockSeconds(from), clockSeconds(to))
+      : hasDays && dayBy === 'clock'
+        ? new ClockWindow(clockSeconds('00:00'), clockSeconds('00:00'))
+        : null,
+    days: hasDays ? dayKinds(premium) : null,
+    dayBy,
+    jobs: resolve<JobId>('job', premium.jobs, `${path}.jobs`),
+    departments: resolve<DepartmentId>('department', premium.departments, `${path}.departments`),
+    sites: resolve<SiteId>('site', premium.sites, `${path}.sites`),
+    wholeShift:
+      wholeShift === undefined
+        ? null
+        : {
+            when: wholeShift.when,
+            enoughSeconds: durationSeconds(wholeShift.when === 'enough' ? wholeShift.enough : 'PT0S'),
+          },
+    leastSeconds: durationSeconds(premium.least ?? 'PT0S'),
+    additive: premium.additive ?? true,
+  };
+}
+
+function compiledGuarantee(
+  rule: NonNullable<Rulebook['guarantees']>[number],
+  path: string,
+  resolve: Resolve,
+): GuaranteeRule {
+  const { name } = rule;
+  switch (rule.kind) {
+    case 'call-out':
+      return {
+        kind: rule.kind,
+        name,
+        leastSeconds: durationSeconds(rule.least),
+        jobs: resolve<JobId>('job', rule.jobs, `${path}.jobs`),
+      };
+    case 'share of plan':
+      return {
+        kind: rule.kind,
+        name,
+        share: rule.share,
+        leastSeconds: durationSeconds(rule.least ?? 'PT0S'),
+        mostSeconds: optionalSeconds(rule.most) ?? Number.POSITIVE_INFINITY,
+      };
+    case 'meal premium':
+      return {
+        kind: rule.kind,
+        name,
+        paysSeconds: durationSeconds(rule.pays),
+        atMostPerWorkday: rule.atMostPerWorkday ?? 1,
+        faults: new Set(rule.for ?? ['missed', 'short', 'late']),
+      };
+    case 'split shift':
+      return {
+        kind: rule.kind,
+        name,
+        gapOverSeconds: durationSeconds(rule.gapOver),
+        paysSeconds: durationSeconds(rule.pays),
+      };
+  }
 }

@@ -1,82 +1,288 @@
 import * as v from 'valibot';
 
-/** A length of time as an ISO 8601 duration in hours, minutes and seconds: `PT8H`, `PT7H30M`, `PT0S`. */
-const DurationSchema = v.pipe(
+/** What an interface or an editor shows beside a field. */
+const say = v.description;
+const name = v.pipe(
   v.string(),
-  v.regex(/^PT(?=\d)(\d+H)?(\d+M)?(\d+S)?$/, 'A length of time is written like PT8H, PT30M or PT7H30M.'),
+  v.minLength(1, 'A name has at least one character.'),
+  v.maxLength(80, 'A name has at most 80 characters.'),
+);
+const names = v.pipe(v.array(name), v.minLength(1, 'Name at least one, or leave the field out.'));
+
+/** A length of time as an ISO 8601 duration in hours, minutes and seconds: `PT8H`, `PT7H30M`, `PT0S`. */
+const duration = v.pipe(
+  v.string(),
+  v.regex(
+    /^PT(?=\d)(\d{1,4}H)?(\d{1,5}M)?(\d{1,6}S)?$/,
+    'A length of time is written like PT8H, PT30M or PT7H30M.',
+  ),
 );
 
 /** A time on the wall clock, `22:00`. */
-const ClockTimeSchema = v.pipe(
+const clockTime = v.pipe(
   v.string(),
   v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A clock time is written like 06:00 or 22:30.'),
 );
 
-const WEEKDAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'] as const;
+const date = v.pipe(v.string(), v.isoDate('A date is written like 2026-10-19.'));
 
-const RoundingSchema = v.strictObject({
-  kinds: v.pipe(
-    v.array(v.picklist(['in', 'out', 'meal-out', 'meal-in', 'break-out', 'break-in'])),
-    v.minLength(1),
-  ),
-  minutes: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(60)),
-  toward: v.picklist(['nearest', 'up', 'down']),
+const WEEKDAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'] as const;
+const weekdays = v.pipe(v.array(v.picklist(WEEKDAYS)), v.minLength(1, 'Name at least one weekday.'));
+const dayCount = (most: number) =>
+  v.pipe(v.number(), v.integer('Whole days only.'), v.minValue(2), v.maxValue(most));
+
+const TOWARD = ['nearest', 'up', 'down', "person's favor", "employer's favor"] as const;
+const rounding = {
+  minutes: v.pipe(v.number(), v.integer('Whole minutes only.'), v.minValue(1), v.maxValue(60)),
+  toward: v.picklist(TOWARD),
   /** With `nearest`: from this minute of the interval on, up. */
-  turnsAtMinute: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))),
+  turnsAtMinute: v.optional(v.pipe(v.number(), v.integer('Whole minutes only.'), v.minValue(1))),
+};
+
+const PUNCH_KINDS = ['in', 'out', 'meal-out', 'meal-in', 'break-out', 'break-in'] as const;
+const RoundingSchema = v.pipe(
+  v.strictObject({
+    of: v.optional(v.picklist(['punch', 'spell', 'shift', 'day'])),
+    kinds: v.optional(v.pipe(v.array(v.picklist(PUNCH_KINDS)), v.minLength(1, 'Name at least one kind.'))),
+    ...rounding,
+  }),
+  say(
+    'What is rounded: each punch of the kinds named (the default), each spell, or the total of a shift or a day; to how many minutes, and which way. With nearest, turnsAtMinute is the first minute that goes up.',
+  ),
+);
+
+const AutomaticMealSchema = v.pipe(
+  v.strictObject({
+    tiers: v.pipe(
+      v.array(
+        v.strictObject({
+          after: duration,
+          compare: v.picklist(['more than', 'at least']),
+          take: duration,
+        }),
+      ),
+      v.minLength(1, 'A meal needs at least one tier.'),
+    ),
+    besidePunched: v.picklist(['skip', 'top up', 'take as well']),
+    placed: v.variant('at', [
+      v.strictObject({ at: v.literal('clock time'), time: clockTime }),
+      v.strictObject({ at: v.literal('after work'), after: duration }),
+      v.strictObject({ at: v.literal('end') }),
+    ]),
+  }),
+  say(
+    'Taken off the work by the last tier that it reaches, beside what was punched, and placed where it lies.',
+  ),
+);
+
+const MealDueSchema = v.strictObject({
+  whenWorkOver: duration,
+  startsBy: duration,
+  least: duration,
 });
 
-const AutomaticMealSchema = v.strictObject({
-  tiers: v.pipe(
-    v.array(
-      v.strictObject({
-        after: DurationSchema,
-        compare: v.picklist(['more than', 'at least']),
-        take: DurationSchema,
-      }),
-    ),
-    v.minLength(1),
+const DayKindsSchema = v.strictObject({
+  weekdays: v.optional(weekdays),
+  holidays: v.optional(v.picklist(['only', 'never'])),
+  restDays: v.optional(v.picklist(['only', 'never'])),
+});
+
+const BasisSchema = v.pipe(
+  v.union(
+    [
+      v.picklist(['workday', 'workweek', 'pay period', 'shift', 'beyond plan', 'rest day', 'holiday']),
+      v.strictObject({ of: v.literal('cycle'), days: dayCount(366), anchor: date }),
+      v.strictObject({ of: v.literal('consecutive workday'), nth: dayCount(7) }),
+      v.strictObject({ of: v.literal('clock time'), after: clockTime, until: v.optional(clockTime) }),
+    ],
+    'A basis is workday, workweek, pay period, shift, beyond plan, rest day or holiday, or an object with of: cycle (days, anchor), consecutive workday (nth) or clock time (after, until).',
   ),
-  besidePunched: v.picklist(['skip', 'top up', 'take as well']),
-  placed: v.variant('at', [
-    v.strictObject({ at: v.literal('clock time'), time: ClockTimeSchema }),
-    v.strictObject({ at: v.literal('after work'), after: DurationSchema }),
-    v.strictObject({ at: v.literal('end') }),
-  ]),
+  say('What the rule adds up.'),
+);
+
+const TierSchema = v.strictObject({
+  above: v.optional(duration),
+  forNext: v.optional(duration),
+  multiplier: v.pipe(v.number(), v.gtValue(1, 'Overtime pays more than 1.'), v.maxValue(9)),
 });
 
 const OvertimeSchema = v.strictObject({
-  name: v.pipe(v.string(), v.minLength(1)),
-  basis: v.picklist(['workday', 'workweek']),
-  tiers: v.pipe(
-    v.array(v.strictObject({ above: DurationSchema, multiplier: v.pipe(v.number(), v.gtValue(1)) })),
-    v.minLength(1),
-  ),
-  /** Less overtime than this pays as ordinary; once reached, all of it pays. */
-  least: v.optional(DurationSchema),
+  name,
+  basis: BasisSchema,
+  tiers: v.pipe(v.array(TierSchema), v.minLength(1, 'An overtime rule needs at least one tier.')),
+  least: v.optional(v.pipe(duration, say('Less overtime than this in one bucket pays as ordinary time.'))),
+  leastPays: v.optional(v.picklist(['all', 'beyond'])),
+  rounding: v.optional(v.strictObject(rounding)),
+  cap: v.optional(v.pipe(duration, say('No more overtime than this in one bucket.'))),
+  countsLeave: v.optional(names),
+  countsAtMostPerWorkday: v.optional(duration),
+  on: v.optional(DayKindsSchema),
+  waitsForApproval: v.optional(v.boolean()),
 });
 
+const MeetingSchema = v.pipe(
+  v.variant('mode', [
+    v.strictObject({ mode: v.literal('once only') }),
+    v.strictObject({ mode: v.literal('added together') }),
+    v.strictObject({
+      mode: v.literal('greater of'),
+      groups: v.pipe(v.array(names), v.minLength(2, 'Greater of needs two groups of rules or more.')),
+    }),
+  ]),
+  say('How overtime rules meet. The default is once only.'),
+);
+
 const PremiumSchema = v.strictObject({
-  name: v.pipe(v.string(), v.minLength(1)),
-  from: ClockTimeSchema,
-  to: ClockTimeSchema,
+  name,
+  from: v.optional(clockTime),
+  to: v.optional(clockTime),
+  weekdays: v.optional(weekdays),
+  holidays: v.optional(v.picklist(['only', 'never'])),
+  restDays: v.optional(v.picklist(['only', 'never'])),
+  dayBy: v.optional(v.picklist(['workday', 'clock'])),
+  jobs: v.optional(names),
+  departments: v.optional(names),
+  sites: v.optional(names),
+  wholeShift: v.optional(
+    v.variant('when', [
+      v.strictObject({ when: v.literal('enough'), enough: duration }),
+      v.strictObject({ when: v.literal('most') }),
+      v.strictObject({ when: v.literal('start') }),
+    ]),
+  ),
+  least: v.optional(duration),
+  additive: v.optional(v.boolean()),
+});
+
+const GuaranteeSchema = v.variant('kind', [
+  v.strictObject({ kind: v.literal('call-out'), name, least: duration, jobs: v.optional(names) }),
+  v.strictObject({
+    kind: v.literal('share of plan'),
+    name,
+    share: v.pipe(
+      v.number(),
+      v.gtValue(0, 'A share is more than 0.'),
+      v.maxValue(1, 'A share is at most 1.'),
+    ),
+    least: v.optional(duration),
+    most: v.optional(duration),
+  }),
+  v.strictObject({
+    kind: v.literal('meal premium'),
+    name,
+    pays: duration,
+    atMostPerWorkday: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))),
+    for: v.optional(v.pipe(v.array(v.picklist(['missed', 'short', 'late'])), v.minLength(1))),
+  }),
+  v.strictObject({ kind: v.literal('split shift'), name, gapOver: duration, pays: duration }),
+]);
+
+const severity = v.pipe(
+  v.picklist(['holds up', 'to look at', 'note', 'off']),
+  say(
+    'holds up: the handoff waits for it. to look at: somebody should. note: for the record. off: not looked for.',
+  ),
+);
+const plain = v.optional(v.strictObject({ severity }));
+const over = v.optional(v.strictObject({ severity, over: duration }));
+const under = v.optional(v.strictObject({ severity, under: duration }));
+
+const ExceptionsSchema = v.strictObject({
+  'missing-out': plain,
+  'missing-in': plain,
+  'repeated-punch': plain,
+  'too-long': over,
+  'too-short': under,
+  overlap: plain,
+  'future-punch': plain,
+  'unknown-job': v.optional(v.strictObject({ severity, jobs: names })),
+  'job-required': plain,
+  'note-required': v.optional(v.strictObject({ severity, jobs: v.optional(names) })),
+  'not-planned': plain,
+  absent: plain,
+  'late-in': over,
+  'early-out': over,
+  'meal-missed': plain,
+  'meal-short': plain,
+  'meal-late': plain,
+  'break-over': over,
+  'daily-over': over,
+  'overtime-approval': plain,
+  'rest-under': under,
+  'average-over': v.optional(
+    v.strictObject({
+      severity,
+      over: duration,
+      weeks: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(53)),
+    }),
+  ),
+  'away-from-site': v.optional(v.strictObject({ severity, overMeters: v.pipe(v.number(), v.gtValue(0)) })),
+});
+
+/** A wall-clock moment, with its kind of punch, and a job where it matters: `2026-10-19 08:00 in`. */
+const proofPunch = v.pipe(
+  v.string(),
+  v.regex(
+    /^\d{4}-\d\d-\d\d ([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?\*? (in|out|meal-out|meal-in|break-out|break-in|job-change|undirected)( .+)?$/,
+    'A proof punch is written like 2026-10-19 08:00 in, with a job after it where one matters.',
+  ),
+);
+const hours = v.pipe(v.string(), v.regex(/^\d+(\.\d{1,2})?$/, 'Hours are written like 8 or 7.75.'));
+
+const ProofDaySchema = v.strictObject({
+  name,
+  zone: v.optional(v.string()),
+  punches: v.array(proofPunch),
+  plans: v.optional(v.array(v.strictObject({ from: v.string(), to: v.string() }))),
+  holidays: v.optional(v.array(date)),
+  restDays: v.optional(v.array(date)),
+  leave: v.optional(v.array(v.strictObject({ date, code: name, hours }))),
+  gives: v.pipe(
+    v.record(v.string(), hours),
+    say('Hours by class, premium, guarantee or leave over all days of the proof.'),
+  ),
+  exceptions: v.optional(
+    v.pipe(v.array(v.string()), say('The kinds of exception that must be found, in order of time.')),
+  ),
 });
 
 /** The pay rules a group works under, as a plain JSON object. */
 export const RulebookSchema = v.strictObject({
-  name: v.pipe(v.string(), v.minLength(1)),
+  name,
+  source: v.optional(v.pipe(v.string(), say('Where the rules come from.'))),
+  decimals: v.optional(
+    v.pipe(
+      v.number(),
+      v.integer(),
+      v.minValue(0),
+      v.maxValue(2),
+      say('Decimals of the hours on a pay line. The default is 2.'),
+    ),
+  ),
   pairing: v.strictObject({
-    repeatWindow: DurationSchema,
-    longestSpell: DurationSchema,
-    shiftGap: DurationSchema,
+    repeatWindow: duration,
+    longestSpell: duration,
+    shiftGap: duration,
   }),
+  plan: v.optional(
+    v.strictObject({
+      reach: v.optional(duration),
+      earlyIn: v.optional(duration),
+      lateIn: v.optional(duration),
+      earlyOut: v.optional(duration),
+      lateOut: v.optional(duration),
+    }),
+  ),
   rounding: v.array(RoundingSchema),
   breaks: v.strictObject({
-    /** Breaks up to this long are paid. */
-    paidUpTo: DurationSchema,
+    paidUpTo: v.pipe(duration, say('Breaks up to this long are paid.')),
+    allowance: v.optional(v.pipe(duration, say('Paid break time of one shift; what is beyond is unpaid.'))),
+    mealUnpaidFrom: v.optional(v.pipe(duration, say('Punched meals from this length on are unpaid.'))),
     automaticMeal: v.optional(AutomaticMealSchema),
+    mealsDue: v.optional(v.pipe(v.array(MealDueSchema), v.minLength(1))),
   }),
   workday: v.strictObject({
-    startsAt: ClockTimeSchema,
+    startsAt: clockTime,
     shiftBelongsTo: v.picklist([
       'day it starts',
       'day it ends',
@@ -87,7 +293,13 @@ export const RulebookSchema = v.strictObject({
   workweek: v.strictObject({ startsOn: v.picklist(WEEKDAYS) }),
   /** In order: an hour that one rule makes overtime does not count toward the ones after it. */
   overtime: v.array(OvertimeSchema),
+  overtimeMeets: v.optional(MeetingSchema),
   premiums: v.array(PremiumSchema),
+  guarantees: v.optional(v.array(GuaranteeSchema)),
+  exceptions: v.optional(ExceptionsSchema),
+  proofDays: v.optional(v.array(ProofDaySchema)),
 });
 export type Rulebook = v.InferOutput<typeof RulebookSchema>;
-export const weekdayNumber = (name: (typeof WEEKDAYS)[number]): number => WEEKDAYS.indexOf(name);
+export type ProofDay = v.InferOutput<typeof ProofDaySchema>;
+export type ExceptionSettings = v.InferOutput<typeof ExceptionsSchema>;
+export const weekdayNumber = (day: (typeof WEEKDAYS)[number]): number => WEEKDAYS.indexOf(day);

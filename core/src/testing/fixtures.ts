@@ -1,7 +1,7 @@
 /** Short ways to say a person's input in tests. Not part of the package. */
 import { type Computed, compute, type PersonInput } from '../compute.ts';
-import type { Correction, EffectivePunch, Punch, PunchKind } from '../effective/types.ts';
-import type { Plan } from '../plan/types.ts';
+import { Editions } from '../editions/editions.ts';
+import type { EffectivePunch, Punch, PunchKind } from '../effective/types.ts';
 import { type CompiledRulebook, compileRulebook } from '../rulebook/compile.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
 import {
@@ -52,7 +52,16 @@ export function at(text: string): Instant {
 
 let nextId = 1;
 export function punch(kind: PunchKind, when: string, more: Partial<Punch> = {}): Punch {
-  return { id: nextId++ as PunchId, at: at(when), kind, zone: LONDON, job: null, department: null, ...more };
+  return {
+    id: nextId++ as PunchId,
+    at: at(when),
+    kind,
+    zone: LONDON,
+    job: null,
+    department: null,
+    site: null,
+    ...more,
+  };
 }
 
 /** Punches of whole shifts: `['2026-10-19 08:00', '2026-10-19 17:00']` is an in and an out. */
@@ -67,6 +76,9 @@ export const effective = (punches: readonly Punch[]): EffectivePunch[] =>
     zone: p.zone,
     job: p.job,
     department: p.department,
+    site: p.site,
+    note: p.note ?? null,
+    position: p.position ?? null,
     punch: p.id,
     correction: null,
     clockedAt: null,
@@ -77,17 +89,19 @@ export const correctionId = (id: number) => id as CorrectionId;
 export function computeFor(
   punches: readonly Punch[],
   rules: CompiledRulebook,
-  more: { first?: string; last?: string; corrections?: Correction[]; plans?: Plan[]; asOf?: Instant } = {},
+  more: Partial<Omit<PersonInput, 'first' | 'last'>> & { first?: string; last?: string } = {},
 ): Computed {
+  const { first: _first, last: _last, ...rest } = more;
   const input: PersonInput = {
     first: workdayFromIso(more.first ?? '2026-10-19') as Workday,
     last: workdayFromIso(more.last ?? '2026-11-01') as Workday,
     punches,
-    corrections: more.corrections ?? [],
-    plans: more.plans ?? [],
-    rulebook: rules,
+    corrections: [],
+    plans: [],
+    editions: Editions.always(rules),
     zones,
-    asOf: more.asOf ?? null,
+    asOf: null,
+    ...rest,
   };
   return compute(input, true);
 }

@@ -1,4 +1,5 @@
-import type { Stretch } from '../breaks/types.ts';
+import { cutOff, lengthOf } from '../segments/cut.ts';
+import type { WorkSegment } from '../segments/types.ts';
 import {
   type Instant,
   instant,
@@ -9,7 +10,6 @@ import {
   workday,
 } from '../units.ts';
 import { firstInstantOf, wallOf, type ZoneOffsets } from '../zone/zone.ts';
-import type { Segment } from './types.ts';
 
 export interface WorkdayRules {
   readonly startsAtSeconds: Seconds;
@@ -34,86 +34,84 @@ export function workweekOf(day: Workday, weekStartsOn: number): Workday {
 }
 
 /**
- * Step 6. The stretches of one shift, each given the workday it counts for; split where the rule says so. They become ordinary
- * segments for the steps after this one to classify.
+ * Step 6. The stretches of one shift, each given the workday it counts for; cut where the rule splits at the line.
  *
- * @param unpaired the earliest and latest punch of the shift that has no partner
+ * @param from the earliest punch of the shift, paired or not
+ * @param to the latest
+ * @param into takes the segments, in order
  */
 export function assignWorkday(
-  worked: readonly Stretch[],
-  shift: number,
-  unpaired: { readonly first: number; readonly last: number },
+  worked: WorkSegment[],
+  from: number,
+  to: number,
   rules: WorkdayRules,
   offsets: ZoneOffsets,
-  into: Segment[],
+  into: WorkSegment[],
 ): void {
   if (worked.length === 0) return;
-  const starts = Math.min(worked[0]!.start, unpaired.first);
-  const ends = Math.max(worked[worked.length - 1]!.end - 1, unpaired.last);
-  const firstDay = workdayAt(instant(starts), rules, offsets);
-  const lastDay = workdayAt(instant(ends), rules, offsets);
+  const firstDay = workdayAt(instant(Math.min(worked[0]!.start, from)), rules, offsets);
+  const lastDay = workdayAt(instant(Math.max(worked[worked.length - 1]!.end - 1, to)), rules, offsets);
   let day = firstDay;
   if (firstDay !== lastDay) {
     if (rules.shiftBelongsTo === 'day it ends') day = lastDay;
     if (rules.shiftBelongsTo === 'day of its larger part')
       day = largerPart(worked, firstDay, lastDay, rules, offsets);
     if (rules.shiftBelongsTo === 'split at the line') {
-      splitAtLines(worked, shift, firstDay, lastDay, rules, offsets, into);
+      splitAtLines(worked, firstDay, rules, offsets, into);
       return;
     }
   }
-  for (let i = 0; i < worked.length; i++) into.push(segment(worked[i]!, shift, day));
-}
-
-function segment(stretch: Stretch, shift: number, day: Workday): Segment {
-  return {
-    start: stretch.start,
-    end: stretch.end,
-    workday: day,
-    shift,
-    job: stretch.job,
-    department: stretch.department,
-    multiplier: 1,
-    rule: -1,
-    premiums: 0,
-  };
+  for (let i = 0; i < worked.length; i++) {
+    worked[i]!.workday = day;
+    into.push(worked[i]!);
+  }
 }
 
 function splitAtLines(
-  worked: readonly Stretch[],
-  shift: number,
+  worked: readonly WorkSegment[],
   firstDay: Workday,
-  lastDay: Workday,
   rules: WorkdayRules,
   offsets: ZoneOffsets,
-  into: Segment[],
+  into: WorkSegment[],
 ): void {
-  for (let day = firstDay; day <= lastDay; day++) {
-    const from = workdayStart(workday(day), rules, offsets);
-    const to = workdayStart(workday(day + 1), rules, offsets);
-    for (const stretch of worked) {
-      const start = instant(Math.max(stretch.start, from));
-      const end = instant(Math.min(stretch.end, to));
-      if (end > start) into.push(segment({ ...stretch, start, end }, shift, day));
+  let day = firstDay;
+  let line = workdayStart(workday(day + 1), rules, offsets);
+  for (let segment of worked) {
+    while (segment.end > line) {
+      if (segment.start < line) {
+        segment.workday = day;
+        into.push(segment);
+        segment = cutOff(segment, line);
+      }
+      day = workday(day + 1);
+      line = workdayStart(workday(day + 1), rules, offsets);
     }
+    segment.workday = day;
+    into.push(segment);
   }
 }
 
 /** The day with most of the work; the earlier one where two are equal. */
 function largerPart(
-  worked: readonly Stretch[],
+  worked: readonly WorkSegment[],
   firstDay: Workday,
   lastDay: Workday,
   rules: WorkdayRules,
   offsets: ZoneOffsets,
 ): Workday {
-  const parts: Segment[] = [];
-  splitAtLines(worked, 0, firstDay, lastDay, rules, offsets, parts);
+  const parts: WorkSegment[] = [];
+  splitAtLines(
+    worked.map((segment) => ({ ...segment })),
+    firstDay,
+    rules,
+    offsets,
+    parts,
+  );
   let best = firstDay;
   let most = -1;
   for (let day = firstDay; day <= lastDay; day++) {
     let sum = 0;
-    for (const part of parts) if (part.workday === day) sum += part.end - part.start;
+    for (const part of parts) if (part.workday === day) sum += lengthOf(part);
     if (sum > most) {
       most = sum;
       best = day;

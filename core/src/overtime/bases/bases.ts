@@ -1,13 +1,22 @@
-import type { Segment } from '../../workday/types.ts';
+import { beyondPlan } from './beyond-plan.ts';
+import { clockTime } from './clock-time.ts';
+import { consecutiveWorkday } from './consecutive-workday.ts';
+import { cycle } from './cycle.ts';
+import { holiday } from './holiday.ts';
+import { payPeriod } from './pay-period.ts';
+import { restDay } from './rest-day.ts';
+import { shift } from './shift.ts';
 import { workday } from './workday.ts';
 import { workweek } from './workweek.ts';
 
-/** What an overtime rule adds up: segments with the same bucket count together. */
-export interface Basis {
-  /** A number that is the same for all segments that count together, and differs between neighbors that do not. */
-  bucketOf(segment: Segment, weekStartsOn: number): number;
-}
-
-/** Every basis an overtime rule may name. */
-export const BASES = { workday, workweek } satisfies Record<string, Basis>;
-export type BasisName = keyof typeof BASES;
+/** Every basis an overtime rule may name; those below need settings of their own. */
+export const PLAIN_BASES = {
+  workday,
+  workweek,
+  'pay period': payPeriod,
+  shift,
+  'beyond plan': beyondPlan,
+  'rest day': restDay,
+  holiday,
+};
+export { clockTime, consecutiveWorkday, cycle };

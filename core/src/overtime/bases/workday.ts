@@ -1,4 +1,4 @@
-import type { Basis } from './bases.ts';
+import type { Basis } from '../types.ts';
 
 /** Hours of one workday. */
-export const workday: Basis = { bucketOf: (segment) => segment.workday };
+export const workday: Basis = { name: 'workday', reachDays: 0, bucketOfDay: (day) => day };

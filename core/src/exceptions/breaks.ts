@@ -1,0 +1,32 @@
+import type { MealFault } from '../breaks/types.ts';
+import { ofShifts } from './of-shifts.ts';
+import type { ExceptionFinder } from './types.ts';
+
+const mealFault = (kind: MealFault['kind']): ExceptionFinder =>
+  ofShifts(`meal-${kind}`, (shift) =>
+    shift.breaks.mealFaults
+      .filter((fault) => fault.kind === kind)
+      .map((fault) => {
+        const due = shift.rulebook.breaks.mealsDue[fault.nth]!;
+        return {
+          at: fault.at,
+          about: `${shift.workday}-${shift.spells[0]!.in.at}-${fault.nth}`,
+          measured: fault.seconds,
+          limit: kind === 'late' ? due.startsBySeconds : due.leastSeconds,
+        };
+      }),
+  );
+
+/** A meal that was due and never taken. */
+export const mealMissed = mealFault('missed');
+/** A meal that ended too soon. */
+export const mealShort = mealFault('short');
+/** A meal that began after more work than allowed. */
+export const mealLate = mealFault('late');
+
+/** More break time than is paid. */
+export const breakOver: ExceptionFinder = ofShifts('break-over', ({ breaks, spells }, { limitSeconds }) =>
+  breaks.breakOverSeconds > limitSeconds
+    ? { at: spells[0]!.in.at, punch: spells[0]!.in, measured: breaks.breakOverSeconds, limit: limitSeconds }
+    : null,
+);

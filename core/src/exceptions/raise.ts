@@ -1,0 +1,33 @@
+import type { EffectivePunch } from '../effective/types.ts';
+import type { Instant, Workday } from '../units.ts';
+import type { Exception, ExceptionKind, ExceptionRule, Proposal } from './types.ts';
+
+interface Found {
+  readonly workday: Workday;
+  readonly at: Instant;
+  readonly punch?: EffectivePunch;
+  /** Tells apart what hangs on no punch. */
+  readonly about?: string;
+  readonly measured?: number;
+  readonly limit?: number;
+  readonly proposals?: readonly Proposal[];
+}
+
+const originOf = ({ punch, correction }: EffectivePunch): string =>
+  punch === null ? `correction-${correction}` : `punch-${punch}`;
+
+/** An exception of one kind. */
+export function raise(kind: ExceptionKind, { severity }: ExceptionRule, found: Found): Exception {
+  const origin = found.about ?? (found.punch === undefined ? `day-${found.workday}` : originOf(found.punch));
+  return {
+    key: `${kind}:${origin}`,
+    kind,
+    workday: found.workday,
+    at: found.at,
+    punch: found.punch ?? null,
+    severity,
+    measured: found.measured ?? null,
+    limit: found.limit ?? null,
+    proposals: found.proposals ?? [],
+  };
+}

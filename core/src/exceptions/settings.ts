@@ -1,0 +1,48 @@
+import { durationSeconds } from '../rulebook/lengths.ts';
+import type { Rulebook } from '../rulebook/schema.ts';
+import { type JobId, seconds } from '../units.ts';
+import { EXCEPTION_KINDS, type ExceptionKind, type ExceptionRule, type ExceptionRules } from './types.ts';
+
+/** Looked for where a rulebook does not say otherwise. */
+const BY_DEFAULT: readonly ExceptionKind[] = ['missing-out', 'missing-in', 'overlap', 'future-punch'];
+const MEALS: readonly ExceptionKind[] = ['meal-missed', 'meal-short', 'meal-late'];
+
+/** What a rulebook looks for, and how severe each kind is. */
+export function compileExceptions(
+  rules: Rulebook,
+  jobsOf: (jobs: readonly string[] | undefined, path: string) => ReadonlySet<JobId> | null,
+): ExceptionRules {
+  const looked = new Map<ExceptionKind, ExceptionRule>();
+  const waits = rules.overtime.some((rule) => rule.waitsForApproval);
+  for (const kind of EXCEPTION_KINDS) {
+    const setting:
+      | {
+          severity: ExceptionRule['severity'] | 'off';
+          over?: string;
+          under?: string;
+          overMeters?: number;
+          weeks?: number;
+          jobs?: string[] | undefined;
+        }
+      | undefined = rules.exceptions?.[kind];
+    const severity = setting?.severity ?? defaultSeverity(kind, rules.breaks.mealsDue !== undefined, waits);
+    if (severity === 'off') continue;
+    looked.set(kind, {
+      severity,
+      limitSeconds: seconds(durationSeconds(setting?.over ?? setting?.under ?? 'PT0S')),
+      limitMeters: setting?.overMeters ?? 0,
+      weeks: setting?.weeks ?? 1,
+      jobs: jobsOf(setting?.jobs, `exceptions.${kind}.jobs`),
+    });
+  }
+  return looked;
+}
+
+function defaultSeverity(
+  kind: ExceptionKind,
+  mealsDue: boolean,
+  waits: boolean,
+): ExceptionRule['severity'] | 'off' {
+  if (BY_DEFAULT.includes(kind) || (kind === 'overtime-approval' && waits)) return 'holds up';
+  return mealsDue && MEALS.includes(kind) ? 'to look at' : 'off';
+}

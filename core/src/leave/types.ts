@@ -1,0 +1,13 @@
+import type { DepartmentId, JobId, Seconds, Workday } from '../units.ts';
+
+/** Hours without punches: leave, or a flat adjustment. They are paid, never worked. */
+export interface Leave {
+  readonly workday: Workday;
+  readonly kind: 'leave' | 'adjustment';
+  /** What it is called in the rulebook and on the pay line. */
+  readonly code: string;
+  readonly seconds: Seconds;
+  readonly reason: string;
+  readonly job: JobId | null;
+  readonly department: DepartmentId | null;
+}

@@ -1,0 +1,15 @@
+import type { Seconds } from '../../units.ts';
+import { ClockWindow } from '../../windows/clock-window.ts';
+import type { Basis } from '../types.ts';
+
+/** Hours of one workday that lie within a clock window. */
+export function clockTime(fromSeconds: Seconds, toSeconds: Seconds): Basis {
+  const window = new ClockWindow(fromSeconds, toSeconds);
+  return {
+    name: 'clock time',
+    reachDays: 0,
+    bucketOfDay: (day) => day,
+    covers: (segment, context) => window.openingAt(segment.start, context.offsetsOf(segment.shift)) !== null,
+    nextEdge: (at, segment, context) => window.nextEdge(at, context.offsetsOf(segment.shift)),
+  };
+}

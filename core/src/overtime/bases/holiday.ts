@@ -1,0 +1,8 @@
+import type { Basis } from '../types.ts';
+
+/** Hours of a workday that the calendar names as a holiday. */
+export const holiday: Basis = {
+  name: 'holiday',
+  reachDays: 0,
+  bucketOfDay: (day, { calendar }) => (calendar.holidays.has(day) ? day : null),
+};

@@ -1,0 +1,78 @@
+import type { Calendar, DayKinds } from '../calendar/calendar.ts';
+import type { Leave } from '../leave/types.ts';
+import type { Plan } from '../plan/types.ts';
+import type { Rounding } from '../round/amount.ts';
+import type { Segment } from '../segments/types.ts';
+import type { Seconds, Workday } from '../units.ts';
+import type { ZoneOffsets } from '../zone/zone.ts';
+
+/** Hours of a bucket from one count up to another pay this. */
+export interface Tier {
+  readonly fromSeconds: Seconds;
+  /** Null for a tier without an end. */
+  readonly toSeconds: Seconds | null;
+  readonly multiplier: number;
+}
+
+/** Days from the first to the last, both included. */
+export interface DaySpan {
+  readonly first: Workday;
+  readonly last: Workday;
+}
+
+/** What the bases of overtime rules look at, beside the segments. */
+export interface OvertimeContext {
+  /** Monday is 0. */
+  readonly weekStartsOn: number;
+  readonly calendar: Calendar;
+  /** In order of time. */
+  readonly plans: readonly Plan[];
+  readonly payPeriods: readonly DaySpan[];
+  readonly leave: readonly Leave[];
+  /** The workdays with work, ascending. */
+  readonly workedDays: readonly Workday[];
+  offsetsOf(shift: number): ZoneOffsets;
+}
+
+/** What an overtime rule adds up. */
+export interface Basis {
+  readonly name: string;
+  /**
+   * The first day of the stretch of days that counts together with this one; null where the day does not count at all.
+   * Absent where hours count by shift.
+   */
+  readonly bucketOfDay?: (day: Workday, context: OvertimeContext) => number | null;
+  /** Absent: every part of a day counts. */
+  readonly covers?: (segment: Segment, context: OvertimeContext) => boolean;
+  /** Where a basis covers parts of a day: the first instant after another at which that may change. */
+  readonly nextEdge?: (at: number, segment: Segment, context: OvertimeContext) => number;
+  /** How many days before one may count together with it. */
+  readonly reachDays: number;
+}
+
+export interface OvertimeRule {
+  readonly name: string;
+  readonly basis: Basis;
+  /** Upward; none overlaps another. */
+  readonly tiers: readonly Tier[];
+  /** Less overtime than this in one bucket pays as ordinary time. */
+  readonly leastSeconds: Seconds;
+  /** Once the least is reached: all of it pays, or what is beyond. */
+  readonly leastPays: 'all' | 'beyond';
+  readonly rounding: Rounding | null;
+  /** No more overtime than this in one bucket. */
+  readonly capSeconds: Seconds | null;
+  /** Codes of leave that count toward it. */
+  readonly countedLeave: ReadonlySet<string>;
+  /** Only the first so many seconds of each workday count. */
+  readonly atMostPerWorkdaySeconds: Seconds | null;
+  readonly on: DayKinds | null;
+  readonly waitsForApproval: boolean;
+}
+
+/** How the rules of a rulebook meet. */
+export type Meeting =
+  | { readonly mode: 'once only' }
+  | { readonly mode: 'added together' }
+  /** Indices of rules; those in no group belong to each. */
+  | { readonly mode: 'greater of'; readonly groups: readonly (readonly number[])[] };

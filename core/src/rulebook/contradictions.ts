@@ -1,0 +1,221 @@
+import { MOST_PREMIUMS } from '../premiums/premiums.ts';
+import type { RulebookFault } from './compile.ts';
+import { durationSeconds } from './lengths.ts';
+import type { Rulebook } from './schema.ts';
+
+type Say = (path: string, reason: string) => void;
+
+/** What is wrong between fields that are each in order: every fault with its path and what would be right. */
+export function contradictions(rules: Rulebook): RulebookFault[] {
+  const faults: RulebookFault[] = [];
+  const say: Say = (path, reason) => faults.push({ path, reason });
+  for (const [i, rule] of rules.rounding.entries()) checkRounding(rule, `rounding.${i}`, say);
+  checkRoundingTogether(rules.rounding, say);
+  checkBreaks(rules.breaks, say);
+  for (const [i, rule] of rules.overtime.entries()) checkOvertime(rule, `overtime.${i}`, say);
+  checkNames(rules.overtime, 'overtime', say);
+  checkMeeting(rules, say);
+  for (const [i, premium] of rules.premiums.entries()) checkPremium(premium, `premiums.${i}`, say);
+  checkNames(rules.premiums, 'premiums', say);
+  if (rules.premiums.length > MOST_PREMIUMS)
+    say('premiums', `At most ${MOST_PREMIUMS} premiums: split them over two rulebooks.`);
+  checkNames(rules.guarantees ?? [], 'guarantees', say);
+  (rules.guarantees ?? []).forEach((rule, i) => {
+    if (rule.kind === 'meal premium' && rules.breaks.mealsDue === undefined)
+      say(`guarantees.${i}.kind`, 'A meal premium needs to know which meals are due: give breaks.mealsDue.');
+    if (
+      rule.kind === 'share of plan' &&
+      rule.least !== undefined &&
+      rule.most !== undefined &&
+      durationSeconds(rule.least) > durationSeconds(rule.most)
+    )
+      say(`guarantees.${i}.most`, `It is less than the least, ${rule.least}: make it as long or longer.`);
+  });
+  for (const kind of ['meal-missed', 'meal-short', 'meal-late'] as const) {
+    const setting = rules.exceptions?.[kind];
+    if (setting !== undefined && setting.severity !== 'off' && rules.breaks.mealsDue === undefined)
+      say(
+        `exceptions.${kind}`,
+        'It cannot be found without knowing which meals are due: give breaks.mealsDue.',
+      );
+  }
+  if (durationSeconds(rules.pairing.repeatWindow) >= durationSeconds(rules.pairing.longestSpell))
+    say('pairing.repeatWindow', `It must be shorter than the longest spell, ${rules.pairing.longestSpell}.`);
+  return faults;
+}
+
+type RoundingRule = Rulebook['rounding'][number];
+
+function checkTurn(
+  rule: Pick<RoundingRule, 'toward' | 'turnsAtMinute' | 'minutes'>,
+  path: string,
+  say: Say,
+): void {
+  const { toward, turnsAtMinute, minutes } = rule;
+  if ((toward === 'nearest') !== (turnsAtMinute !== undefined))
+    say(
+      `${path}.turnsAtMinute`,
+      'Rounding to the nearest says at which minute it turns over, and only that does.',
+    );
+  else if (turnsAtMinute !== undefined && turnsAtMinute >= minutes && minutes > 1)
+    say(`${path}.turnsAtMinute`, `It turns over within its ${minutes} minutes: 1 to ${minutes - 1}.`);
+}
+
+function checkRounding(rule: RoundingRule, path: string, say: Say): void {
+  checkTurn(rule, path, say);
+  const { of = 'punch', kinds } = rule;
+  if (of === 'punch' && kinds === undefined)
+    say(
+      `${path}.kinds`,
+      'Rounding of punches says which kinds: in, out, meal-out, meal-in, break-out, break-in.',
+    );
+  if (of !== 'punch' && kinds !== undefined)
+    say(`${path}.kinds`, `Rounding of a ${of} has no kinds of punch: leave them out.`);
+}
+
+/** Two rules for one thing contradict each other. */
+function checkRoundingTogether(rules: Rulebook['rounding'], say: Say): void {
+  const seen = new Map<string, number>();
+  rules.forEach((rule, i) => {
+    const what = rule.of === undefined || rule.of === 'punch' ? (rule.kinds ?? []) : [`a ${rule.of}`];
+    for (const one of what) {
+      const first = seen.get(one);
+      if (first !== undefined)
+        say(`rounding.${i}`, `Rounding of ${one} is given twice, here and in rounding.${first}: keep one.`);
+      seen.set(one, i);
+    }
+  });
+}
+
+function checkBreaks({ automaticMeal, mealsDue, allowance, paidUpTo }: Rulebook['breaks'], say: Say): void {
+  const upward = (path: string, lengths: readonly string[], from = 1) => {
+    for (let i = from; i < lengths.length; i++) {
+      if (durationSeconds(lengths[i]!) <= durationSeconds(lengths[i - 1]!))
+        say(`${path}.${i}`, `Tiers go upward: ${lengths[i]} must be more than ${lengths[i - 1]} before it.`);
+    }
+  };
+  if (automaticMeal !== undefined) {
+    upward(
+      'breaks.automaticMeal.tiers',
+      automaticMeal.tiers.map((tier) => tier.after),
+    );
+    automaticMeal.tiers.forEach((tier, i) => {
+      if (durationSeconds(tier.take) === 0)
+        say(
+          `breaks.automaticMeal.tiers.${i}.take`,
+          'A meal of no length takes nothing off: give it a length.',
+        );
+    });
+  }
+  upward(
+    'breaks.mealsDue',
+    (mealsDue ?? []).map((due) => due.startsBy),
+  );
+  if (allowance !== undefined && durationSeconds(allowance) === 0 && durationSeconds(paidUpTo) > 0)
+    say(
+      'breaks.allowance',
+      `No break time is paid, yet breaks up to ${paidUpTo} are: leave one of the two out.`,
+    );
+}
+
+function checkOvertime(rule: Rulebook['overtime'][number], path: string, say: Say): void {
+  let end: number | null = 0;
+  let start = -1;
+  rule.tiers.forEach((tier, i) => {
+    const at = `${path}.tiers.${i}`;
+    if (tier.above === undefined && end === null) {
+      say(
+        `${at}.above`,
+        'It says neither where it starts nor where the tier before it ends: give above, or forNext there.',
+      );
+      return;
+    }
+    const from: number = tier.above === undefined ? (end ?? 0) : durationSeconds(tier.above);
+    if (from <= start) say(at, `Tiers go upward: this one must start above the one before it.`);
+    else if (end !== null && i > 0 && from < end)
+      say(`${at}.above`, 'It starts before the tier before it ends: start it there or later.');
+    if (tier.forNext !== undefined && durationSeconds(tier.forNext) === 0)
+      say(`${at}.forNext`, 'A tier of no length pays nothing: give it a length, or leave forNext out.');
+    start = from;
+    end = tier.forNext === undefined ? null : from + durationSeconds(tier.forNext);
+  });
+  if (rule.leastPays !== undefined && rule.least === undefined)
+    say(`${path}.leastPays`, 'There is no least amount that it could follow: give least, or leave it out.');
+  if (rule.cap !== undefined && durationSeconds(rule.cap) === 0)
+    say(`${path}.cap`, 'A cap of nothing lets no overtime pay: give it a length, or take the rule out.');
+  if (
+    rule.cap !== undefined &&
+    rule.least !== undefined &&
+    durationSeconds(rule.least) > durationSeconds(rule.cap)
+  )
+    say(`${path}.cap`, `The least amount, ${rule.least}, is more than the cap: raise the cap.`);
+  if (rule.rounding !== undefined) checkTurn(rule.rounding, `${path}.rounding`, say);
+  const { basis } = rule;
+  if (typeof basis === 'object' && basis.of === 'clock time' && basis.after === (basis.until ?? '00:00'))
+    say(`${path}.basis.until`, 'The window has no length: give it an end other than its start.');
+  if (basis === 'shift' && rule.countsLeave !== undefined)
+    say(`${path}.countsLeave`, 'Leave belongs to no shift, so it cannot count toward the hours of one.');
+  if (basis === 'holiday' && rule.on?.holidays === 'never')
+    say(
+      `${path}.on.holidays`,
+      'A rule for holidays that never applies on one pays nothing: change one of the two.',
+    );
+  if (basis === 'rest day' && rule.on?.restDays === 'never')
+    say(
+      `${path}.on.restDays`,
+      'A rule for rest days that never applies on one pays nothing: change one of the two.',
+    );
+}
+
+function checkMeeting({ overtime, overtimeMeets }: Rulebook, say: Say): void {
+  if (overtimeMeets?.mode !== 'greater of') return;
+  const seen = new Set<string>();
+  overtimeMeets.groups.forEach((group, g) => {
+    group.forEach((name, i) => {
+      const path = `overtimeMeets.groups.${g}.${i}`;
+      const rule = overtime.find((candidate) => candidate.name === name);
+      if (rule === undefined) say(path, `There is no overtime rule named ${name}: name one of overtime.`);
+      else if (rule.basis === 'pay period' || (typeof rule.basis === 'object' && rule.basis.of === 'cycle'))
+        say(
+          path,
+          `${name} reaches beyond a workweek, and the greater is taken for each workweek: compare rules within one.`,
+        );
+      if (seen.has(name))
+        say(path, `${name} stands in two groups: a rule in no group counts in each of them.`);
+      seen.add(name);
+    });
+  });
+}
+
+function checkPremium(premium: Rulebook['premiums'][number], path: string, say: Say): void {
+  const { from, to, dayBy, least, wholeShift } = premium;
+  if ((from === undefined) !== (to === undefined))
+    say(
+      `${path}.${from === undefined ? 'from' : 'to'}`,
+      'A window has a start and an end: give both, or neither.',
+    );
+  else if (from !== undefined && from === to)
+    say(`${path}.to`, 'The window has no length: give it an end other than its start.');
+  const { weekdays, holidays, restDays, jobs, departments, sites } = premium;
+  const hasDays = [weekdays, holidays, restDays].some((field) => field !== undefined);
+  if (from === undefined && !hasDays && [jobs, departments, sites].every((field) => field === undefined))
+    say(path, 'It says nothing of when it is paid: give a window, days, jobs, departments or sites.');
+  if (dayBy !== undefined && !hasDays)
+    say(`${path}.dayBy`, 'It names no kind of day: give weekdays, holidays or restDays, or leave dayBy out.');
+  if (
+    least !== undefined &&
+    wholeShift?.when === 'enough' &&
+    durationSeconds(wholeShift.enough) < durationSeconds(least)
+  )
+    say(
+      `${path}.wholeShift.enough`,
+      `It is less than the least that pays, ${least}: make it as long or longer.`,
+    );
+}
+
+function checkNames(rules: readonly { readonly name: string }[], path: string, say: Say): void {
+  rules.forEach(({ name }, i) => {
+    if (rules.findIndex((other) => other.name === name) < i)
+      say(`${path}.${i}.name`, `There is another of these named ${name}: give each its own name.`);
+  });
+}
