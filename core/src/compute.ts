@@ -12,7 +12,7 @@ import type { Leave } from './leave/types.ts';
 import { sumLines } from './lines/lines.ts';
 import type { Line } from './lines/types.ts';
 import { classify, type RulesInForce } from './overtime/meeting.ts';
-import type { DaySpan, OvertimeContext } from './overtime/types.ts';
+import type { DaySpan } from './overtime/types.ts';
 import { pair } from './pair/pair.ts';
 import { firstPunch, type Shift } from './pair/types.ts';
 import { matchPlans, type PlanMatch } from './plan/match.ts';
@@ -130,7 +130,12 @@ export function compute(input: PersonInput, explain = false): Computed {
   const rulesOn = (day: Workday) => editions.on(day);
 
   const punches = effectivePunches(input.punches, corrections);
-  const shifts = pair(punches, (punch) => editions.at(punch.at, zones.of(punch.zone)).pairing, input.asOf);
+  const pairing = editions.isSingle ? editions.on(first).pairing : null;
+  const shifts = pair(
+    punches,
+    (punch) => pairing ?? editions.at(punch.at, zones.of(punch.zone)).pairing,
+    input.asOf,
+  );
   const starts = shifts.map((shift) => startOf(shift, zones, editions));
   const matches = matchPlans(shifts, plans, (i) => starts[i]!.rulebook.hold.reachSeconds);
   const held = shifts.map((shift, i) => holdToPlan(shift, matches[i]!, starts[i]!.rulebook.hold));
@@ -159,25 +164,23 @@ export function compute(input: PersonInput, explain = false): Computed {
       repeats: shift.repeats,
       rounded: rounded[i]!,
       breaks,
-      ...sums,
-      reasons: [],
+      clockedSeconds: sums.clockedSeconds,
+      payableSeconds: sums.payableSeconds,
+      unpaidSeconds: sums.unpaidSeconds,
+      heldSeconds: sums.heldSeconds,
+      roundingSeconds: sums.roundingSeconds,
+      reasons: NO_REASONS,
     });
   }
   if (!editions.isSingle) segments.sort((a, b) => a.workday - b.workday || a.start - b.start);
 
   const offsetsOf = (shift: number) => starts[shift]!.offsets;
-  const context: Omit<OvertimeContext, 'weekStartsOn'> = {
-    calendar,
-    plans,
-    leave,
-    offsetsOf,
-    payPeriods: input.payPeriods ?? [{ first, last }],
-    workedDays: daysOf(segments),
-  };
+  const payPeriods = input.payPeriods ?? [{ first, last }];
+  const workedDays = daysOf(segments);
   segments = classify(
     segments,
     rulesInForce(editions),
-    (weekStartsOn) => ({ ...context, weekStartsOn }),
+    (weekStartsOn) => ({ weekStartsOn, calendar, plans, leave, offsetsOf, payPeriods, workedDays }),
     overtimeReasons,
   );
   segments = addPremiums(
@@ -186,8 +189,10 @@ export function compute(input: PersonInput, explain = false): Computed {
     (day) => rulesOn(day).premiums,
     offsetsOf,
     calendar,
+    workedDays,
   );
-  const guaranteed = guarantees(computed, plans, (day) => {
+  const hasGuarantees = editions.rulebooks.some((rulebook) => rulebook.guarantees.length > 0);
+  const guaranteed = guarantees(computed, plans, hasGuarantees, (day) => {
     const rulebook = rulesOn(day);
     return { guarantees: rulebook.guarantees, weekStartsOn: rulebook.workday.weekStartsOn };
   });
@@ -273,6 +278,7 @@ function roundAll(
   return rounded;
 }
 
+const NO_REASONS: readonly ShiftReason[] = [];
 const NO_ENDS = { first: Number.POSITIVE_INFINITY, last: Number.NEGATIVE_INFINITY };
 
 /** The earliest and latest punch without a partner: it starts or ends the shift as much as one that has one. */

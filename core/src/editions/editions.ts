@@ -12,11 +12,16 @@ export interface EditionInForce {
 export class Editions {
   /** Ascending by `from`. */
   readonly #inForce: readonly EditionInForce[];
+  /** One after another. */
+  readonly rulebooks: readonly CompiledRulebook[];
+  readonly isSingle: boolean;
 
   /** Throws a RangeError without any edition. */
   constructor(inForce: readonly EditionInForce[]) {
     if (inForce.length === 0) throw new RangeError('A person works under at least one rulebook edition.');
     this.#inForce = [...inForce].sort((a, b) => a.from - b.from);
+    this.rulebooks = this.#inForce.map(({ rulebook }) => rulebook);
+    this.isSingle = inForce.length === 1;
   }
 
   /** One edition for all days. */
@@ -32,14 +37,6 @@ export class Editions {
       ({ from }, i) => from <= last && (i + 1 === length || this.#inForce[i + 1]!.from > first),
     );
     return new Editions(kept.length > 0 ? kept : [this.#inForce[0]!]);
-  }
-
-  get isSingle(): boolean {
-    return this.#inForce.length === 1;
-  }
-
-  get rulebooks(): readonly CompiledRulebook[] {
-    return this.#inForce.map(({ rulebook }) => rulebook);
   }
 
   /** The edition in force on a workday. */

@@ -18,7 +18,7 @@ describe('effective punches', () => {
       at: at('2026-10-19 17:00'),
       correction: 1,
       clockedAt: end.at,
-      punch: end.id,
+      id: end.id,
     });
     expect(end.at).toBe(at('2026-10-19 16:00'));
   });

@@ -71,43 +71,37 @@ export function sortCorrections(corrections: readonly Correction[]): Corrections
 export function effectivePunches(
   punches: readonly Punch[],
   { added, changed }: CorrectionsInForce,
-): EffectivePunch[] {
-  const effective: EffectivePunch[] = [];
-  for (const correction of added) {
-    effective.push({
-      at: correction.at,
-      kind: correction.punchKind,
-      zone: correction.zone,
-      job: correction.job,
-      department: correction.department,
-      site: correction.site,
-      note: correction.note ?? null,
-      position: null,
-      punch: null,
-      correction: correction.id,
-      clockedAt: null,
-    });
-  }
-  for (let i = 0; i < punches.length; i++) {
-    const punch = punches[i]!;
-    const change = changed.size > 0 ? changed.get(punch.id) : undefined;
-    if (change?.kind === 'drop') continue;
-    effective.push({
-      at: change === undefined ? punch.at : change.at,
-      kind: punch.kind,
-      zone: punch.zone,
-      job: punch.job,
-      department: punch.department,
-      site: punch.site,
-      note: punch.note ?? null,
-      position: punch.position ?? null,
-      punch: punch.id,
-      correction: change === undefined ? null : change.id,
-      clockedAt: change === undefined ? null : punch.at,
-    });
-  }
+): readonly EffectivePunch[] {
+  const untouched = added.length === 0 && changed.size === 0;
+  const effective = untouched ? punches : withCorrections(punches, added, changed);
   for (let i = 1; i < effective.length; i++) {
-    if (inOrder(effective[i - 1]!, effective[i]!) > 0) return effective.sort(inOrder);
+    if (inOrder(effective[i - 1]!, effective[i]!) > 0) return [...effective].sort(inOrder);
+  }
+  return effective;
+}
+
+function withCorrections(
+  punches: readonly Punch[],
+  added: CorrectionsInForce['added'],
+  changed: CorrectionsInForce['changed'],
+): EffectivePunch[] {
+  const effective: EffectivePunch[] = added.map((correction) => ({
+    id: null,
+    at: correction.at,
+    kind: correction.punchKind,
+    zone: correction.zone,
+    job: correction.job,
+    department: correction.department,
+    site: correction.site,
+    note: correction.note ?? null,
+    position: null,
+    correction: correction.id,
+  }));
+  for (const punch of punches) {
+    const change = changed.get(punch.id);
+    if (change === undefined) effective.push(punch);
+    else if (change.kind === 'move')
+      effective.push({ ...punch, at: change.at, correction: change.id, clockedAt: punch.at });
   }
   return effective;
 }

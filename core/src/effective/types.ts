@@ -59,20 +59,12 @@ export type Correction =
   | (CorrectionBase & { readonly kind: 'approve-overtime'; readonly workday: Workday; readonly rule: string })
   | (CorrectionBase & { readonly kind: 'undo'; readonly undoes: CorrectionId });
 
-/** A punch as the computation sees it. */
-export interface EffectivePunch {
-  readonly at: Instant;
-  readonly kind: PunchKind;
-  readonly zone: string;
-  readonly job: JobId | null;
-  readonly department: DepartmentId | null;
-  readonly site: SiteId | null;
-  readonly note: string | null;
-  readonly position: Position | null;
+/** A punch as the computation sees it. A raw punch that nothing corrects is one as it stands. */
+export interface EffectivePunch extends Omit<Punch, 'id'> {
   /** The raw punch behind it; null where a correction added it. */
-  readonly punch: PunchId | null;
-  /** The correction that added or moved it; null where it stands as clocked. */
-  readonly correction: CorrectionId | null;
+  readonly id: PunchId | null;
+  /** The correction that added or moved it; absent where it stands as clocked. */
+  readonly correction?: CorrectionId;
   /** Where a correction moved it: the time that was clocked. */
-  readonly clockedAt: Instant | null;
+  readonly clockedAt?: Instant;
 }

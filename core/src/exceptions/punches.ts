@@ -1,5 +1,6 @@
 import type { ComputedShift } from '../compute.ts';
 import type { EffectivePunch } from '../effective/types.ts';
+import { lastPunch } from '../pair/types.ts';
 import { punchesOf } from './of-shifts.ts';
 import { raise } from './raise.ts';
 import type { ExceptionFinder, ExceptionInput, ExceptionKind, ExceptionRule } from './types.ts';
@@ -37,11 +38,12 @@ export const repeatedPunch = ofPunches(
 );
 
 /** A punch later than when the input was taken: a clock that goes wrong. */
-export const futurePunch = ofPunches(
-  'future-punch',
-  punchesOf,
-  (punch, _rule, { asOf }) => asOf !== null && punch.at > asOf,
-);
+export const futurePunch: ExceptionFinder = (input, ruleOn) => {
+  const { asOf, shifts } = input;
+  // Shifts go in order of time, so all but the last few are passed over by one look at the last.
+  if (asOf === null || shifts.length === 0 || lastPunch(shifts[shifts.length - 1]!).at <= asOf) return [];
+  return ofPunches('future-punch', punchesOf, (punch) => punch.at > asOf)(input, ruleOn);
+};
 
 /** A job that is none of those the rulebook knows. */
 export const unknownJob = ofPunches(
@@ -78,7 +80,7 @@ export function metersBetween(
 /** A punch too far from the site it names. */
 export const awayFromSite = ofPunches('away-from-site', punchesOf, (punch, { limitMeters }, { sites }) => {
   const site = punch.site === null ? undefined : sites.get(punch.site);
-  if (site === undefined || punch.position === null) return false;
+  if (site === undefined || punch.position == null) return false;
   const meters = metersBetween(site, punch.position);
   return meters > limitMeters ? Math.round(meters) : false;
 });

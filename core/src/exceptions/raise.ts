@@ -13,8 +13,8 @@ interface Found {
   readonly proposals?: readonly Proposal[];
 }
 
-const originOf = ({ punch, correction }: EffectivePunch): string =>
-  punch === null ? `correction-${correction}` : `punch-${punch}`;
+const originOf = ({ id, correction }: EffectivePunch): string =>
+  id === null ? `correction-${correction}` : `punch-${id}`;
 
 /** An exception of one kind. */
 export function raise(kind: ExceptionKind, { severity }: ExceptionRule, found: Found): Exception {

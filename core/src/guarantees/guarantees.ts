@@ -56,14 +56,17 @@ export interface GuaranteeReason {
 /**
  * Step 9. What the rulebook guarantees beyond what was worked, for each workday.
  *
+ * @param any whether any edition has guarantees at all
  * @param rulesOf the guarantees in force on a workday
  */
 export function guarantees(
   shifts: readonly ComputedShift[],
   plans: readonly Plan[],
+  any: boolean,
   rulesOf: (day: Workday) => { readonly guarantees: readonly GuaranteeRule[]; readonly weekStartsOn: number },
 ): GuaranteeReason[] {
   const found: GuaranteeReason[] = [];
+  if (!any) return found;
   const byDay = new Map<Workday, ComputedShift[]>();
   for (const shift of shifts) {
     if (shift.spells.length === 0) continue;

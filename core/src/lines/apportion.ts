@@ -16,6 +16,8 @@ export function toHundredths(seconds: number): Hundredths {
 export function apportion(shares: readonly number[], decimals = 2): Hundredths[] {
   const step = 10 ** (2 - decimals);
   const secondsPerStep = SECONDS_PER_HUNDREDTH * step;
+  if (shares.length === 1)
+    return [hundredths(Math.floor((shares[0]! + secondsPerStep / 2) / secondsPerStep) * step)];
   let sum = 0;
   let given = 0;
   const result: number[] = [];

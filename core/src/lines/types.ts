@@ -31,16 +31,26 @@ export const isWorked = (classId: ClassId): boolean =>
   classId === 'ordinary' || classId.startsWith('overtime-');
 
 const RANKS = ['ordinary', 'overtime-', 'guarantee:', 'leave:', 'adjustment:', 'premium:'];
-const rankOf = (classId: ClassId): number => RANKS.findIndex((prefix) => classId.startsWith(prefix));
+const ranks = new Map<ClassId, number>();
+
+function rankOf(classId: ClassId): number {
+  let rank = ranks.get(classId);
+  if (rank === undefined) {
+    rank = RANKS.findIndex((prefix) => classId.startsWith(prefix));
+    ranks.set(classId, rank);
+  }
+  return rank;
+}
 
 /** Classes before premiums, ordinary first, then by what they pay, then what was not worked. */
 export const inClassOrder = (a: ClassId, b: ClassId): number =>
   a === b ? 0 : rankOf(a) - rankOf(b) || (a < b ? -1 : 1);
 
-const known = new Map<number, ClassId>([[1, 'ordinary']]);
+const known = new Map<number, ClassId>();
 
 /** The class of worked time at this multiplier. */
 export function classOf(multiplier: number): ClassId {
+  if (multiplier === 1) return 'ordinary';
   let classId = known.get(multiplier);
   if (classId === undefined) {
     classId = `overtime-${multiplier}`;

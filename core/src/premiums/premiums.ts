@@ -45,11 +45,13 @@ export function addPremiums(
   premiumsOf: (day: Workday) => readonly Premium[],
   offsetsOf: (shift: number) => ZoneOffsets,
   calendar: Calendar,
+  workedDays: readonly Workday[],
 ): WorkSegment[] {
   let marked = segments;
   for (const premiums of lists) {
     for (let index = 0; index < premiums.length; index++) {
       const premium = premiums[index]!;
+      if (!mayApply(premium, workedDays, calendar)) continue;
       if (premium.window !== null) {
         const { window } = premium;
         marked = cutAtEdges(marked, (at, segment) => window.nextEdge(at, offsetsOf(segment.shift)));
@@ -65,6 +67,13 @@ export function addPremiums(
     }
   }
   return marked;
+}
+
+/** False where no workday with work is of the kind that a premium is paid on. */
+function mayApply({ days, dayBy }: Premium, workedDays: readonly Workday[], calendar: Calendar): boolean {
+  if (days === null || dayBy === 'clock') return true;
+  for (const day of workedDays) if (isOfKind(day, weekdayOf(day), days, calendar)) return true;
+  return false;
 }
 
 /** Marks the segments of each shift in turn. */

@@ -69,20 +69,7 @@ export function shifts(...pairs: readonly (readonly [string, string])[]): Punch[
   return pairs.flatMap(([start, end]) => [punch('in', start), punch('out', end)]);
 }
 
-export const effective = (punches: readonly Punch[]): EffectivePunch[] =>
-  punches.map((p) => ({
-    at: p.at,
-    kind: p.kind,
-    zone: p.zone,
-    job: p.job,
-    department: p.department,
-    site: p.site,
-    note: p.note ?? null,
-    position: p.position ?? null,
-    punch: p.id,
-    correction: null,
-    clockedAt: null,
-  }));
+export const effective = (punches: readonly Punch[]): readonly EffectivePunch[] => punches;
 
 export const correctionId = (id: number) => id as CorrectionId;
 

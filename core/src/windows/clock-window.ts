@@ -1,4 +1,4 @@
-import { SECONDS_PER_DAY, type Seconds, wallClock } from '../units.ts';
+import { type Instant, SECONDS_PER_DAY, type Seconds, wallClock } from '../units.ts';
 import { firstInstantOf, wallOf, type ZoneOffsets } from '../zone/zone.ts';
 
 /** One opening of a window, in instants. */
@@ -45,22 +45,42 @@ export class ClockWindow {
 
   /** The date on the wall clock of the opening in which an instant lies; null outside. */
   openingAt(at: number, offsets: ZoneOffsets): number | null {
-    // The window that opened on the day before may still be open.
-    const date = Math.floor(wallOf(offsets, at as never) / SECONDS_PER_DAY);
-    for (let d = date - 1; d <= date + 1; d++) {
-      const { opens, closes } = this.on(d, offsets);
-      if (at >= opens && at < closes) return d;
-      if (opens > at) break;
-    }
-    return null;
+    this.#near(at, offsets);
+    if (at >= this.#opens && at < this.#closes) return this.#date;
+    // The window that opened on the day before may still be open; where days are short, the next one already.
+    if (at < this.#closedBefore && at >= this.on(this.#date - 1, offsets).opens) return this.#date - 1;
+    return at >= this.#opensNext ? this.#date + 1 : null;
   }
 
   /** The first opening or closing after an instant. */
   nextEdge(at: number, offsets: ZoneOffsets): number {
-    for (let d = Math.floor(wallOf(offsets, at as never) / SECONDS_PER_DAY) - 1; ; d++) {
-      const { opens, closes } = this.on(d, offsets);
-      if (opens > at) return opens;
-      if (closes > at) return closes;
+    this.#near(at, offsets);
+    if (this.#closedBefore > at) {
+      const { opens } = this.on(this.#date - 1, offsets);
+      return opens > at ? opens : this.#closedBefore;
     }
+    if (this.#opens > at) return this.#opens;
+    if (this.#closes > at) return this.#closes;
+    return this.#opensNext > at ? this.#opensNext : this.on(this.#date + 1, offsets).closes;
+  }
+
+  #date = Number.NaN;
+  #nearOffsets: ZoneOffsets | null = null;
+  #closedBefore = 0;
+  #opens = 0;
+  #closes = 0;
+  #opensNext = 0;
+
+  /** Looks up the openings around an instant; neighbors in time mostly share them. */
+  #near(at: number, offsets: ZoneOffsets): void {
+    const date = Math.floor(wallOf(offsets, at as Instant) / SECONDS_PER_DAY);
+    if (date === this.#date && offsets === this.#nearOffsets) return;
+    this.#date = date;
+    this.#nearOffsets = offsets;
+    this.#closedBefore = this.on(date - 1, offsets).closes;
+    const { opens, closes } = this.on(date, offsets);
+    this.#opens = opens;
+    this.#closes = closes;
+    this.#opensNext = this.on(date + 1, offsets).opens;
   }
 }

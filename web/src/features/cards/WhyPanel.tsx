@@ -150,7 +150,7 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
       return (
         <Step name="Clocked" result={hoursAndMinutes(reason.seconds)}>
           {reason.spells.map((spell) => `In ${time(spell.in.at)}, out ${time(spell.out.at)}.`).join(' ')}
-          {reason.spells.some((spell) => spell.in.correction !== null || spell.out.correction !== null) &&
+          {reason.spells.some((spell) => spell.in.correction !== undefined || spell.out.correction !== undefined) &&
             ' A correction added or moved one of these.'}
         </Step>
       );

@@ -152,10 +152,10 @@ const KIND: Readonly<Record<string, string>> = {
 
 /** A punch; a corrected one has a wedge above it, and its first time stays as a gray tick. */
 function Tick({ punch, x, time }: Pick<Place, 'x' | 'time'> & { punch: EffectivePunch }) {
-  const corrected = punch.correction !== null;
+  const corrected = punch.correction !== undefined;
   return (
     <>
-      {punch.clockedAt !== null && (
+      {punch.clockedAt !== undefined && (
         <i
           title={`Clocked ${time(punch.clockedAt)}`}
           className="absolute top-[3px] h-[7px] w-[1.5px] bg-[#B9AF9C]"
