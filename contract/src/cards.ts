@@ -1,9 +1,9 @@
 import type {
   ClassId,
+  DayReason,
   Exception,
   Instant,
   Line,
-  OvertimeReason,
   PersonId,
   Plan,
   ShiftReason,
@@ -63,6 +63,7 @@ export interface ShiftView {
   readonly clockedSeconds: number;
   readonly payableSeconds: number;
   readonly unpaidSeconds: number;
+  readonly heldSeconds: number;
   readonly roundingSeconds: number;
   readonly reasons: readonly ShiftReason[];
 }
@@ -92,6 +93,7 @@ export interface CardReply {
   readonly segments: readonly SegmentView[];
   readonly lines: readonly Line[];
   readonly exceptions: readonly Exception[];
-  readonly overtimeReasons: readonly OvertimeReason[];
+  /** Why overtime, guarantees and leave are what they are. */
+  readonly reasons: readonly DayReason[];
   readonly corrections: readonly CorrectionView[];
 }

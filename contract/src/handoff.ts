@@ -7,7 +7,11 @@ export interface HandoffReply {
   readonly clockedSeconds: number;
   /** From clocked to payable: what meals and breaks took off and what rounding did. */
   readonly unpaidSeconds: number;
+  /** Taken off by holding to the plan; negative where it forgave. */
+  readonly heldSeconds: number;
   readonly roundingSeconds: number;
+  /** Guarantees, leave and adjustments, of the payable. */
+  readonly notWorkedHundredths: number;
   readonly payableHundredths: number;
   readonly codes: readonly CodeSum[];
   readonly toSettle: number;

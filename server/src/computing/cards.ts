@@ -1,34 +1,13 @@
-import { type Workday, workweekOf } from '@heath/core';
+import { Editions, inputSpan, type Workday } from '@heath/core';
 import { and, eq, gte, inArray, lte, ne, type SQL, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
 import { card, handoff, payGroup, period, person, rulebookEdition, task } from '../database/schema.ts';
 import { compiledEdition } from './rulebooks.ts';
 
-/** No workweek reaches further beyond a period's end than this, with a day for the shift that reaches in. */
-const FURTHEST_REACH_DAYS = 8;
+/** No cycle and no average over weeks reaches further beyond a period's end than this. */
+const FURTHEST_REACH_DAYS = 400;
 
-/** Weekdays on which some rulebook's workweek starts. */
-async function weekStarts(queries: Queries): Promise<number[]> {
-  const editions = await queries.select({ id: rulebookEdition.id }).from(rulebookEdition);
-  const starts = new Set<number>();
-  for (const { id } of editions) starts.add((await compiledEdition(queries, id)).workday.weekStartsOn);
-  return [...starts];
-}
-
-/** True where punches between two days can change the cards of a period: within its whole workweeks, and a day around them. */
-function reaches(
-  period: { firstDay: Workday; lastDay: Workday },
-  weekStartsOn: number,
-  first: Workday,
-  last: Workday,
-): boolean {
-  return (
-    first <= workweekOf(period.lastDay, weekStartsOn) + 7 &&
-    last >= workweekOf(period.firstDay, weekStartsOn) - 1
-  );
-}
-
-/** Periods whose cards punches between these days can change. */
+/** Periods whose cards punches between these days can change: those that need them as input under some edition. */
 export async function periodsTouched(
   queries: Queries,
   first: Workday,
@@ -43,8 +22,15 @@ export async function periodsTouched(
         gte(period.lastDay, (first - FURTHEST_REACH_DAYS) as Workday),
       ),
     );
-  const starts = await weekStarts(queries);
-  return near.filter((span) => starts.some((weekStartsOn) => reaches(span, weekStartsOn, first, last)));
+  const rows = await queries.select({ id: rulebookEdition.id }).from(rulebookEdition);
+  const editions: Editions[] = [];
+  for (const { id } of rows) editions.push(Editions.always(await compiledEdition(queries, id)));
+  return near.filter(({ firstDay, lastDay }) =>
+    editions.some((edition) => {
+      const needs = inputSpan(firstDay, lastDay, edition, [{ first: firstDay, last: lastDay }]);
+      return needs.first <= last && needs.last >= first;
+    }),
+  );
 }
 
 /** Makes sure that everybody who is paid in a period has a card in it. */

@@ -1,36 +1,46 @@
 import {
+  type Calendar,
   type Correction,
   type CorrectionId,
   type Instant,
   inputSpan,
   instant,
   type JobId,
+  type Leave,
   type PersonInput,
   type Plan,
   type Punch,
   type PunchId,
   type PunchKind,
   SECONDS_PER_DAY,
+  type Seconds,
+  type SiteId,
   type Workday,
   workdayFromIso,
   ZoneTables,
 } from '@heath/core';
 import { type Placeholder, type SQL, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
-import { correction, plan, punch, site } from '../database/schema.ts';
+import { correction, holiday, leave, plan, punch, site } from '../database/schema.ts';
 import type { CardSubject } from './subjects.ts';
 
-/** A punch, a plan or a correction of one person, as the one query below returns them. */
+/** Corrections that the core knows and no screen makes yet. */
+type NotStored = 'cancel-meal' | 'approve-overtime';
+
+/** A punch, plan, correction or day of leave of one person, or a holiday of all, as the one query below returns them. */
 export interface InputRow {
-  readonly source: 'punch' | 'plan' | Correction['kind'];
+  readonly source: 'punch' | 'plan' | 'holiday' | Leave['kind'] | Exclude<Correction['kind'], NotStored>;
   readonly person: number;
   readonly id: number;
   readonly at: number | null;
   readonly kind: PunchKind | null;
+  /** A zone, or what a holiday or leave is called. */
   readonly zone: string | null;
+  readonly site: number | null;
   readonly job: number | null;
   /** What a correction is about: a punch, or another correction. */
   readonly about: number | null;
+  /** The end of a plan, or the seconds of leave. */
   readonly until: number | null;
   readonly day: string | null;
 }
@@ -56,9 +66,9 @@ export interface Span {
 export function spanOf({
   firstDay,
   lastDay,
-  rulebook,
-}: Pick<CardSubject, 'firstDay' | 'lastDay' | 'rulebook'>): Span {
-  const { first, last } = inputSpan(firstDay, lastDay, rulebook);
+  editions,
+}: Pick<CardSubject, 'firstDay' | 'lastDay' | 'editions'>): Span {
+  const { first, last } = inputSpan(firstDay, lastDay, editions, [{ first: firstDay, last: lastDay }]);
   return { from: instant((first - 1) * SECONDS_PER_DAY), to: instant((last + 2) * SECONDS_PER_DAY) };
 }
 
@@ -70,21 +80,29 @@ export const spanOver = (spans: readonly Span[]): Span => ({
 
 type Value<T> = T | Placeholder;
 
-/** Punches, plans and corrections of some people, in one query. */
+/** Punches, plans, corrections and leave of some people, and the holidays, in one query. */
 export const inputsQuery = (people: SQL, from: Value<number>, to: Value<number>): SQL => sql`
     SELECT 'punch' AS source, ${punch.personId} AS person, ${punch.id} AS id, ${punch.at} AS at, ${punch.kind} AS kind,
-           ${site.zone} AS zone, ${punch.jobId} AS job, NULL AS about, NULL AS until, NULL AS day
+           ${site.zone} AS zone, ${punch.siteId} AS site, ${punch.jobId} AS job, NULL AS about, NULL AS until, NULL AS day
       FROM ${punch} JOIN ${site} ON ${site.id} = ${punch.siteId}
      WHERE ${punch.personId} IN (${people}) AND ${punch.at} BETWEEN ${from} AND ${to}
     UNION ALL
-    SELECT 'plan', ${plan.personId}, 0, ${plan.startsAt}, NULL, NULL, ${plan.jobId}, NULL, ${plan.endsAt}, ${plan.workday}
+    SELECT 'plan', ${plan.personId}, 0, ${plan.startsAt}, NULL, NULL, NULL, ${plan.jobId}, NULL, ${plan.endsAt}, ${plan.workday}
       FROM ${plan}
      WHERE ${plan.personId} IN (${people}) AND ${plan.startsAt} BETWEEN ${from} AND ${to}
     UNION ALL
     SELECT ${correction.kind}, ${correction.personId}, ${correction.id}, ${correction.at}, ${correction.punchKind}, ${site.zone},
-           ${correction.jobId}, COALESCE(${correction.punchId}, ${correction.undoes}), NULL, NULL
+           ${correction.siteId}, ${correction.jobId}, COALESCE(${correction.punchId}, ${correction.undoes}), NULL, NULL
       FROM ${correction} LEFT JOIN ${site} ON ${site.id} = ${correction.siteId}
-     WHERE ${correction.personId} IN (${people})`;
+     WHERE ${correction.personId} IN (${people})
+    UNION ALL
+    SELECT ${leave.kind}, ${leave.personId}, ${leave.id}, NULL, NULL, ${leave.code}, NULL, NULL, NULL, ${leave.seconds}, ${leave.workday}
+      FROM ${leave}
+     WHERE ${leave.personId} IN (${people}) AND ${leave.workday} BETWEEN FROM_UNIXTIME(${from}) AND FROM_UNIXTIME(${to})
+    UNION ALL
+    SELECT 'holiday', 0, 0, NULL, NULL, ${holiday.name}, NULL, NULL, NULL, NULL, ${holiday.workday}
+      FROM ${holiday}
+     WHERE ${holiday.workday} BETWEEN FROM_UNIXTIME(${from}) AND FROM_UNIXTIME(${to})`;
 
 /** What these cards of one period follow from, in the order given; read in one query. */
 export async function personInputs(
@@ -111,15 +129,27 @@ export function toInputs(
   const byPerson = new Map(
     subjects.map(({ personId }) => [
       personId as number,
-      { punches: [] as Punch[], plans: [] as Plan[], corrections: [] as Correction[] },
+      {
+        punches: [] as Punch[],
+        plans: [] as Plan[],
+        corrections: [] as Correction[],
+        leave: [] as Leave[],
+      },
     ]),
   );
+  const holidays = new Map<Workday, string>();
   for (const row of rows) {
+    if (row.source === 'holiday') {
+      holidays.set(workdayFromIso(row.day!), row.zone!);
+      continue;
+    }
     const own = byPerson.get(row.person)!;
     if (row.source === 'punch') own.punches.push(toPunch(row));
     else if (row.source === 'plan') own.plans.push(toPlan(row));
+    else if (row.source === 'leave' || row.source === 'adjustment') own.leave.push(toLeave(row, row.source));
     else own.corrections.push(toCorrection(row, row.source));
   }
+  const calendar: Calendar = { holidays, restDays: new Set() };
   return subjects.map((subject) => {
     const own = byPerson.get(subject.personId)!;
     own.plans.sort((a, b) => a.startsAt - b.startsAt);
@@ -128,7 +158,8 @@ export function toInputs(
       first: subject.firstDay,
       last: subject.lastDay,
       ...own,
-      rulebook: subject.rulebook,
+      calendar,
+      editions: subject.editions,
       zones,
       asOf,
     };
@@ -142,6 +173,17 @@ const toPunch = (row: InputRow): Punch => ({
   zone: row.zone!,
   job: row.job as JobId | null,
   department: null,
+  site: row.site as SiteId | null,
+});
+
+const toLeave = (row: InputRow, kind: Leave['kind']): Leave => ({
+  workday: workdayFromIso(row.day!),
+  kind,
+  code: row.zone!,
+  seconds: row.until as Seconds,
+  reason: '',
+  job: null,
+  department: null,
 });
 
 const toPlan = (row: InputRow): Plan => ({
@@ -152,7 +194,7 @@ const toPlan = (row: InputRow): Plan => ({
   department: null,
 });
 
-function toCorrection(row: InputRow, kind: Correction['kind']): Correction {
+function toCorrection(row: InputRow, kind: Exclude<Correction['kind'], NotStored>): Correction {
   const id = row.id as CorrectionId;
   switch (kind) {
     case 'add':
@@ -164,6 +206,7 @@ function toCorrection(row: InputRow, kind: Correction['kind']): Correction {
         zone: row.zone!,
         job: row.job as JobId | null,
         department: null,
+        site: row.site as SiteId | null,
       };
     case 'move':
       return { id, kind, punch: row.about as PunchId, at: row.at as Instant };

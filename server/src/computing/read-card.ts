@@ -1,4 +1,4 @@
-import type { Instant, PersonInput } from '@heath/core';
+import { Editions, type Instant, type PersonInput } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { prepared, type Statement } from '../database/round-trip.ts';
@@ -42,8 +42,8 @@ async function spanOfPeriod(database: Database, id: number): Promise<Span | unde
   if (days === undefined) return undefined;
   const editions = await database.select({ id: rulebookEdition.id }).from(rulebookEdition);
   const each: Span[] = [];
-  for (const edition of editions)
-    each.push(spanOf({ ...days, rulebook: await compiledEdition(database, edition.id) }));
+  for (const { id: edition } of editions)
+    each.push(spanOf({ ...days, editions: Editions.always(await compiledEdition(database, edition)) }));
   const span = spanOver(each);
   spans.set(id, span);
   return span;

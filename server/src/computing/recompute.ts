@@ -45,6 +45,7 @@ export async function recomputePeriod(
           computedVersion: of('computed_version'),
           clockedSeconds: of('clocked_seconds'),
           unpaidSeconds: of('unpaid_seconds'),
+          heldSeconds: of('held_seconds'),
           roundingSeconds: of('rounding_seconds'),
           payableHundredths: of('payable_hundredths'),
           toSettle: of('to_settle'),

@@ -4,6 +4,7 @@ import {
   classOf,
   classSums,
   isPremium,
+  isWorked,
   type PersonInput,
   payableHundredths,
 } from '@heath/core';
@@ -16,6 +17,7 @@ export const DAY_FIELDS = 5;
 export interface CardResults {
   readonly clockedSeconds: number;
   readonly unpaidSeconds: number;
+  readonly heldSeconds: number;
   readonly roundingSeconds: number;
   readonly payableHundredths: number;
   readonly toSettle: number;
@@ -36,6 +38,7 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
   };
   let clocked = 0;
   let unpaid = 0;
+  let held = 0;
   let rounding = 0;
   for (const plan of input.plans) {
     if (inPeriod(plan.workday)) add(plan.workday, DAY.planned, plan.endsAt - plan.startsAt);
@@ -45,22 +48,26 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
     add(shift.workday, DAY.clocked, shift.clockedSeconds);
     clocked += shift.clockedSeconds;
     unpaid += shift.unpaidSeconds;
+    held += shift.heldSeconds;
     rounding += shift.roundingSeconds;
   }
   for (const line of computed.lines) {
     if (isPremium(line.classId)) continue;
     add(line.workday, DAY.payable, line.hundredths);
-    if (line.classId !== classOf(1)) add(line.workday, DAY.overtime, line.hundredths);
+    if (isWorked(line.classId) && line.classId !== classOf(1))
+      add(line.workday, DAY.overtime, line.hundredths);
   }
   let toSettle = 0;
   for (const exception of computed.exceptions) {
+    if (exception.severity !== 'holds up') continue;
     add(exception.workday, DAY.exceptions, 1);
-    if (exception.holdsUpHandoff) toSettle++;
+    toSettle++;
   }
   const sums = classSums(computed.lines);
   return {
     clockedSeconds: clocked,
     unpaidSeconds: unpaid,
+    heldSeconds: held,
     roundingSeconds: rounding,
     payableHundredths: payableHundredths(sums),
     toSettle,

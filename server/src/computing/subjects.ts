@@ -1,4 +1,10 @@
-import { type CompiledRulebook, type PersonId, type Workday, workdayFromIso } from '@heath/core';
+import {
+  type CompiledRulebook,
+  type Editions,
+  type PersonId,
+  type Workday,
+  workdayFromIso,
+} from '@heath/core';
 import { type SQL, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
 import {
@@ -11,7 +17,7 @@ import {
   rulebookEdition,
   site,
 } from '../database/schema.ts';
-import { compiledEdition } from './rulebooks.ts';
+import { editionsOf } from './rulebooks.ts';
 
 /** One person's card in one period: who, when, under which rules, and what is stored of it. */
 export interface CardSubject {
@@ -31,44 +37,44 @@ export interface CardSubject {
   readonly payableHundredths: number;
   /** A mark a day, as stored. */
   readonly marks: string;
+  /** Those in force within the period's reach. */
+  readonly editions: Editions;
+  /** The one in force on the period's last day. */
   readonly rulebook: CompiledRulebook;
 }
 
 /** A row of `subjectsQuery`. */
-export interface SubjectRow extends Omit<CardSubject, 'firstDay' | 'lastDay' | 'sealed' | 'rulebook'> {
+export interface SubjectRow
+  extends Omit<CardSubject, 'firstDay' | 'lastDay' | 'sealed' | 'editions' | 'rulebook'> {
   readonly firstDay: string;
   readonly lastDay: string;
   readonly sealed: 0 | 1;
-  readonly editionId: number | null;
+  /** Ids of the rulebook's editions, oldest first. */
+  readonly editionIds: string | null;
 }
 
-/** The cards that a condition holds for, in order of person, each with the rulebook edition in force on its period's first day. */
+/** The cards that a condition holds for, in order of person, each with the editions of its rulebook. */
 export const subjectsQuery = (condition: SQL, limit: number): SQL => sql`
   SELECT ${card.personId} AS personId, ${person.number} AS number, ${person.name} AS name, ${department.name} AS department,
          ${person.groupId} AS groupId, ${person.siteId} AS siteId, ${site.zone} AS zone, ${card.periodId} AS periodId,
          ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay, ${handoff.id} IS NOT NULL AS sealed,
          ${card.inputVersion} AS inputVersion, ${card.payableHundredths} AS payableHundredths, ${card.marks} AS marks,
-         (SELECT ${rulebookEdition.id} FROM ${rulebookEdition}
-           WHERE ${rulebookEdition.rulebookId} = ${payGroup.rulebookId} AND ${rulebookEdition.firstDay} <= ${period.firstDay}
-           ORDER BY ${rulebookEdition.edition} DESC LIMIT 1) AS editionId
+         (SELECT GROUP_CONCAT(${rulebookEdition.id} ORDER BY ${rulebookEdition.firstDay}, ${rulebookEdition.edition}) FROM ${rulebookEdition}
+           WHERE ${rulebookEdition.rulebookId} = ${payGroup.rulebookId}) AS editionIds
     FROM ${card} JOIN ${person} ON ${person.id} = ${card.personId} JOIN ${department} ON ${department.id} = ${person.departmentId}
     JOIN ${site} ON ${site.id} = ${person.siteId} JOIN ${payGroup} ON ${payGroup.id} = ${person.groupId}
     JOIN ${period} ON ${period.id} = ${card.periodId} LEFT JOIN ${handoff} ON ${handoff.periodId} = ${card.periodId}
    WHERE ${condition}
    ORDER BY ${card.personId} LIMIT ${sql.raw(String(limit))}`;
 
-/** The subject of a row. A pay group without a rulebook in force is an error of the set-up. */
+/** The subject of a row. A pay group whose rulebook has no edition is an error of the set-up. */
 export async function toSubject(queries: Queries, row: SubjectRow): Promise<CardSubject> {
-  const { editionId, ...rest } = row;
-  if (editionId === null)
-    throw new Error(`Pay group ${row.groupId} has no rulebook in force on its period's first day.`);
-  return {
-    ...rest,
-    firstDay: workdayFromIso(row.firstDay),
-    lastDay: workdayFromIso(row.lastDay),
-    sealed: row.sealed === 1,
-    rulebook: await compiledEdition(queries, editionId),
-  };
+  const { editionIds, ...rest } = row;
+  if (editionIds === null) throw new Error(`The rulebook of pay group ${row.groupId} has no edition.`);
+  const firstDay = workdayFromIso(row.firstDay);
+  const lastDay = workdayFromIso(row.lastDay);
+  const editions = await editionsOf(queries, editionIds, firstDay, lastDay);
+  return { ...rest, firstDay, lastDay, sealed: row.sealed === 1, editions, rulebook: editions.on(lastDay) };
 }
 
 /** The subjects that a condition holds for. */

@@ -29,8 +29,8 @@ export function cardView(
       toSettle: results.toSettle,
       marks: results.marks,
     },
-    rulebook: input.rulebook.name,
-    edition: input.rulebook.edition,
+    rulebook: subject.rulebook.name,
+    edition: subject.rulebook.edition,
     firstDay: workdayToIso(subject.firstDay),
     lastDay: workdayToIso(subject.lastDay),
     sealed: subject.sealed,
@@ -48,6 +48,7 @@ export function cardView(
         clockedSeconds: shift.clockedSeconds,
         payableSeconds: shift.payableSeconds,
         unpaidSeconds: shift.unpaidSeconds,
+        heldSeconds: shift.heldSeconds,
         roundingSeconds: shift.roundingSeconds,
         reasons: shift.reasons,
       })),
@@ -58,12 +59,14 @@ export function cardView(
         start: segment.start,
         end: segment.end,
         classId: classOf(segment.multiplier),
-        premiums: premiumNames(segment, input.rulebook.premiums),
+        premiums: premiumNames(segment, input.editions.on(segment.workday).premiums),
       })),
     lines: computed.lines,
     exceptions: computed.exceptions,
-    overtimeReasons: computed.overtimeReasons.filter(
-      (reason) => reason.lastWorkday >= subject.firstDay && reason.firstWorkday <= subject.lastDay,
+    reasons: computed.reasons.filter((reason) =>
+      reason.step === 'overtime'
+        ? reason.lastWorkday >= subject.firstDay && reason.firstWorkday <= subject.lastDay
+        : inPeriod(reason.workday),
     ),
     corrections: correctionViews(corrections, subject.periodId),
   };

@@ -149,6 +149,26 @@ export const plan = mysqlTable(
   (t) => [primaryKey({ columns: [t.personId, t.startsAt] })],
 );
 
+/** Hours without punches: only ever added. */
+export const leave = mysqlTable(
+  'leave_day',
+  {
+    id: id(),
+    personId: int('person_id').notNull(),
+    workday: workday('workday').notNull(),
+    kind: mysqlEnum('kind', ['leave', 'adjustment']).notNull(),
+    code: varchar('code', { length: 80 }).notNull(),
+    seconds: int('seconds').notNull(),
+    reason: varchar('reason', { length: 500 }).notNull(),
+  },
+  (t) => [index('leave_day_person').on(t.personId, t.workday)],
+);
+
+export const holiday = mysqlTable('holiday', {
+  workday: workday('workday').primaryKey(),
+  name: varchar('name', { length: 120 }).notNull(),
+});
+
 /** Raw punches: only ever added. Keyed by what makes a punch the same punch, so that a repeat cannot come in twice. */
 export const punch = mysqlTable(
   'punch',
@@ -214,6 +234,7 @@ export const card = mysqlTable(
     computedVersion: int('computed_version').notNull().default(0),
     clockedSeconds: int('clocked_seconds').notNull().default(0),
     unpaidSeconds: int('unpaid_seconds').notNull().default(0),
+    heldSeconds: int('held_seconds').notNull().default(0),
     roundingSeconds: int('rounding_seconds').notNull().default(0),
     payableHundredths: int('payable_hundredths').notNull().default(0),
     toSettle: smallint('to_settle').notNull().default(0),

@@ -1,6 +1,9 @@
 import {
   type ClassId,
+  type Exception,
+  type ExceptionKind,
   type Instant,
+  isWorked,
   SECONDS_PER_DAY,
   toHundredths,
   type Workday,
@@ -83,6 +86,7 @@ export function moment(iso: string): string {
 export function className(classId: ClassId): string {
   if (classId === 'ordinary') return 'Ordinary';
   if (classId.startsWith('premium:')) return `${classId.slice(8)} premium`;
+  if (!isWorked(classId)) return classId.slice(classId.indexOf(':') + 1);
   const multiplier = Number(classId.slice('overtime-'.length));
   if (multiplier === 1.5) return 'Time and a half';
   if (multiplier === 2) return 'Double';
@@ -93,6 +97,44 @@ export function className(classId: ClassId): string {
 export function classBand(classId: ClassId): string {
   if (classId === 'ordinary') return 'band-ordinary';
   if (classId.startsWith('premium:')) return 'band-premium';
+  if (!isWorked(classId)) return 'band-not-worked';
   const multiplier = Number(classId.slice('overtime-'.length));
   return multiplier < 2 ? 'band-overtime-1' : multiplier === 2 ? 'band-overtime-2' : 'band-overtime-3';
+}
+
+/** A punch without a partner: it is settled with a time. */
+export const isMissingPunch = ({ kind }: Exception): boolean =>
+  kind === 'missing-out' || kind === 'missing-in';
+
+const EXCEPTIONS: Readonly<Record<ExceptionKind, string>> = {
+  'missing-out': 'No out punch',
+  'missing-in': 'No in punch',
+  'repeated-punch': 'Punched twice, counted once',
+  'too-long': 'Longer than a shift can be',
+  'too-short': 'Very short',
+  overlap: 'Two stretches overlap',
+  'future-punch': 'Punched in the future',
+  'unknown-job': 'Unknown job',
+  'job-required': 'No job',
+  'note-required': 'No note',
+  'not-planned': 'Not planned',
+  absent: 'Planned, nobody came',
+  'late-in': 'In late',
+  'early-out': 'Out early',
+  'meal-missed': 'Meal missed',
+  'meal-short': 'Meal too short',
+  'meal-late': 'Meal too late',
+  'break-over': 'Breaks over what is paid',
+  'daily-over': 'Long day',
+  'overtime-approval': 'Overtime waits for approval',
+  'rest-under': 'Short rest before it',
+  'average-over': 'Weeks too long on average',
+  'away-from-site': 'Punched away from the site',
+};
+
+/** What is wrong, and by how much: `In late: 0 h 22 m`. */
+export function exceptionText({ kind, measured }: Exception): string {
+  if (measured === null) return EXCEPTIONS[kind];
+  const amount = kind === 'away-from-site' ? `${measured} m off` : hoursAndMinutes(measured);
+  return `${EXCEPTIONS[kind]}: ${amount}`;
 }

@@ -41,7 +41,7 @@ let lastSettled: { personId: number; correctionId: number };
 
 describe('handing off', () => {
   it('is refused while a missing punch is open, and writes nothing', async () => {
-    await expect(handOff(company, 1, company.periodId)).rejects.toThrow('8 missing punches are open');
+    await expect(handOff(company, 1, company.periodId)).rejects.toThrow('8 exceptions are open');
     expect(await company.database.select().from(handoff)).toEqual([]);
     const { rows } = await listCards(company, company.periodId);
     for (const row of rows.filter((r) => r.toSettle > 0)) {

@@ -4,6 +4,7 @@ import {
   type Instant,
   instantToIso,
   isPremium,
+  isWorked,
   type PayCodeMap,
   toPayLines,
   workdayToIso,
@@ -58,7 +59,9 @@ async function readCards(queries: Queries, periodId: number, sealed: boolean) {
     people: 0,
     clockedSeconds: 0,
     unpaidSeconds: 0,
+    heldSeconds: 0,
     roundingSeconds: 0,
+    notWorkedHundredths: 0,
     payableHundredths: 0,
     toSettle: 0,
     computing: 0,
@@ -72,6 +75,7 @@ async function readCards(queries: Queries, periodId: number, sealed: boolean) {
     }
     totals.clockedSeconds += card.clockedSeconds;
     totals.unpaidSeconds += card.unpaidSeconds;
+    totals.heldSeconds += card.heldSeconds;
     totals.roundingSeconds += card.roundingSeconds;
     totals.payableHundredths += card.payableHundredths;
     totals.toSettle += card.toSettle;
@@ -79,6 +83,8 @@ async function readCards(queries: Queries, periodId: number, sealed: boolean) {
       const total = byClass.get(classId as ClassId) ?? { people: 0, hundredths: 0 };
       total.people++;
       total.hundredths += sum?.hundredths ?? 0;
+      if (!isWorked(classId as ClassId) && !isPremium(classId as ClassId))
+        totals.notWorkedHundredths += sum?.hundredths ?? 0;
       byClass.set(classId as ClassId, total);
     }
   }
@@ -155,7 +161,7 @@ function refuseUnready(
   const reasons = [
     totals.people === 0 ? 'nobody has a card in this period' : null,
     totals.computing > 0 ? `${totals.computing} cards are still being computed` : null,
-    totals.toSettle > 0 ? `${totals.toSettle} missing punches are open` : null,
+    totals.toSettle > 0 ? `${totals.toSettle} exceptions are open` : null,
     unassigned.length > 0
       ? `${(unassigned.reduce((sum, code) => sum + code.hundredths, 0) / 100).toFixed(2)} hours have no pay code`
       : null,

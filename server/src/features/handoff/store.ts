@@ -20,6 +20,7 @@ export function cardSums(queries: Queries, periodId: number) {
       computedVersion: card.computedVersion,
       clockedSeconds: card.clockedSeconds,
       unpaidSeconds: card.unpaidSeconds,
+      heldSeconds: card.heldSeconds,
       roundingSeconds: card.roundingSeconds,
       payableHundredths: card.payableHundredths,
       toSettle: card.toSettle,

@@ -7,13 +7,13 @@ import {
   compute,
   type Exception,
   type Instant,
+  inputSpan,
   instant,
   instantToIso,
   type PersonInput,
   payableHundredths,
   SECONDS_PER_DAY,
   workday,
-  workweekOf,
 } from '@heath/core';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
 import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
@@ -48,6 +48,10 @@ function missingPunch(
 ): Extract<Correction, { kind: 'add' }> {
   const { punch } = exception;
   const settlesOut = exception.kind === 'missing-out';
+  if (punch === null || (!settlesOut && exception.kind !== 'missing-in'))
+    throw new Problem(422, 'invalid', 'A time cannot settle this: no punch is missing here.', {
+      field: 'exception',
+    });
   if (settlesOut ? at <= punch.at : at >= punch.at) {
     throw new Problem(
       422,
@@ -66,6 +70,7 @@ function missingPunch(
     zone: punch.zone,
     job: punch.job,
     department: punch.department,
+    site: punch.site,
   };
 }
 
@@ -101,7 +106,7 @@ export function previewSettle(
     const preview = {
       before: classSums(card.before.lines),
       after: classSums(computed.lines),
-      toSettle: computed.exceptions.filter((left) => left.holdsUpHandoff).length,
+      toSettle: computed.exceptions.filter((left) => left.severity === 'holds up').length,
     };
     return { last: [], result: () => preview };
   });
@@ -230,10 +235,11 @@ async function neighborsTouched(
   ]);
 }
 
-/** The period consists of whole workweeks. */
-const startsOnPeriod = ({ firstDay, lastDay, rulebook: { workday: rules } }: CardSubject): boolean =>
-  workweekOf(firstDay, rules.weekStartsOn) === firstDay &&
-  workweekOf(workday(lastDay + 1), rules.weekStartsOn) === lastDay + 1;
+/** The period consists of whole workweeks, and nothing counts together across its ends. */
+const startsOnPeriod = ({ firstDay, lastDay, editions }: CardSubject): boolean => {
+  const reach = inputSpan(firstDay, lastDay, editions);
+  return reach.first >= firstDay - 2 && reach.last <= lastDay + 2;
+};
 
 function stillOpen({ before, history }: LockedCard, key: string): Exception {
   const exception = before.exceptions.find((candidate) => candidate.key === key);

@@ -107,9 +107,9 @@ describe('settling a missing punch', () => {
   it('refuses a time on the wrong side of the punch, or too far from it', async () => {
     const opened = (await open()).exceptions[0]!;
     const sign = opened.kind === 'missing-out' ? 1 : -1;
-    const wrong = request(opened.punch.at - sign * 60);
+    const wrong = request(opened.punch!.at - sign * 60);
     await expect(settle(company, ODILE, KEY(), wrong)).rejects.toThrow('must be');
-    const far = request(opened.punch.at + sign * 15 * 3600);
+    const far = request(opened.punch!.at + sign * 15 * 3600);
     await expect(settle(company, ODILE, KEY(), far)).rejects.toThrow('too far');
     expect((await open()).exceptions).toHaveLength(1);
   });

@@ -20,7 +20,7 @@ export function storeResults({ periodId, personId }: CardKey, results: CardResul
   return statement(sql`
     UPDATE ${card}
        SET input_version = input_version + 1, computed_version = input_version, clocked_seconds = ${results.clockedSeconds},
-           unpaid_seconds = ${results.unpaidSeconds}, rounding_seconds = ${results.roundingSeconds},
+           unpaid_seconds = ${results.unpaidSeconds}, held_seconds = ${results.heldSeconds}, rounding_seconds = ${results.roundingSeconds},
            payable_hundredths = ${results.payableHundredths}, to_settle = ${results.toSettle}, days = ${days}, marks = ${results.marks},
            sums = ${JSON.stringify(results.sums)}, \`lines\` = ${JSON.stringify(results.lines)}
      WHERE ${and(eq(card.periodId, periodId), eq(card.personId, personId))}`);

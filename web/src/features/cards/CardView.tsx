@@ -5,6 +5,7 @@ import {
   classSums,
   type Exception,
   isPremium,
+  isWorked,
   payableHundredths,
   type Workday,
   workdayFromIso,
@@ -18,7 +19,15 @@ import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
 import { useUndoMutation } from '../../api/settle.ts';
 import { Empty } from '../../ui/Empty.tsx';
-import { classBand, className, clockTime, dayOfMonth, shortDay, weekday } from '../../ui/format.ts';
+import {
+  classBand,
+  className,
+  clockTime,
+  dayOfMonth,
+  isMissingPunch,
+  shortDay,
+  weekday,
+} from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';
@@ -48,7 +57,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   const days = useMemo(() => workdaysBetween(card.firstDay, card.lastDay), [card.firstDay, card.lastDay]);
   const scale = useMemo(() => axisOf(card), [card]);
 
-  const firstOpen = card.exceptions[0];
+  const firstOpen = card.exceptions.find(isMissingPunch);
   const picked = pickedDay(query.get('day'), days) ?? firstOpen?.workday ?? lastWorkedDay(card) ?? days[0]!;
   const why = query.get('why') as ClassId | null;
   const pick = (day: Workday) => go({ day: workdayToIso(day), why: null });
@@ -62,7 +71,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   useHotkeys('up', () => stepDay(-1), { preventDefault: true }, [picked, days]);
   useHotkeys('u', () => void undoLast(), [undoLast]);
 
-  const exception = card.exceptions.find((open) => open.workday === picked);
+  const exception = card.exceptions.find((open) => open.workday === picked && isMissingPunch(open));
   const sums = classSums(card.lines);
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px]">
@@ -89,7 +98,9 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             const exceptions = card.exceptions.filter((open) => open.workday === day);
             const lines = card.lines.filter((line) => line.workday === day);
             const dayHundredths = payableHundredths(classSums(lines));
-            const overtime = dayHundredths - (classSums(lines).ordinary?.hundredths ?? 0);
+            const overtime = payableHundredths(
+              classSums(lines.filter(({ classId }) => isWorked(classId) && classId !== 'ordinary')),
+            );
             const on = day === picked;
             const change = clockChange(originOf(day, scale, card.offsets), scale, card.offsets);
             return (
@@ -121,7 +132,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                   />
                 </div>
                 <button type="button" onClick={() => pick(day)} className="pr-1.5 text-right">
-                  {exceptions.length > 0 && dayHundredths === 0
+                  {exceptions.some(isMissingPunch) && dayHundredths === 0
                     ? '—'
                     : dayHundredths > 0 && <Hours hundredths={dayHundredths} />}
                   {overtime > 0 && (
@@ -271,6 +282,6 @@ function axisOf(card: CardReply) {
     if (first !== undefined && last !== undefined)
       add(workdayFromIso(shift.workday), first.in.at, last.out.at);
   }
-  for (const { workday, punch } of card.exceptions) add(workday, punch.at, punch.at);
+  for (const { workday, at } of card.exceptions) add(workday, at, at);
   return scaleFor(stretches);
 }

@@ -3,7 +3,7 @@ import {
   type ClassId,
   classesOf,
   classSums,
-  isPremium,
+  isWorked,
   type Line,
   type OvertimeReason,
   payableHundredths,
@@ -17,7 +17,9 @@ import {
   className,
   clockTime,
   decimalHours,
+  exceptionText,
   hoursAndMinutes,
+  isMissingPunch,
   moment,
   secondsDecimal,
   shortDay,
@@ -33,13 +35,24 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
     const plan = card.plans.find((planned) => planned.workday === day);
     return (
       <section>
-        <h2 className="text-[17px]">Nothing on {shortDay(day)}</h2>
+        <h2 className="text-[17px]">
+          {total > 0 ? (
+            <>
+              Why <Hours hundredths={total} /> on {shortDay(day)}
+            </>
+          ) : (
+            `Nothing on ${shortDay(day)}`
+          )}
+        </h2>
         <p className="text-[13px] text-soft">
           No punches count for this day
           {plan === undefined
             ? ', and no shift was planned.'
             : `; planned ${clockTime(plan.startsAt, card.offsets)} to ${clockTime(plan.endsAt, card.offsets)}.`}
         </p>
+        <Noticed card={card} day={day} />
+        <NotWorkedSteps card={card} day={day} />
+        <Codes lines={lines} />
       </section>
     );
   }
@@ -48,10 +61,12 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
       <h2 className="text-[17px]">
         Why <Hours hundredths={total} /> on {shortDay(day)}
       </h2>
+      <Noticed card={card} day={day} />
       {shifts.map((shift, i) => (
         <ShiftSteps key={i} shift={shift} card={card} />
       ))}
       <OvertimeSteps card={card} day={day} lines={lines} />
+      <NotWorkedSteps card={card} day={day} />
       <ol>
         {shifts
           .flatMap((shift) => shift.reasons)
@@ -150,8 +165,21 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
       return (
         <Step name="Clocked" result={hoursAndMinutes(reason.seconds)}>
           {reason.spells.map((spell) => `In ${time(spell.in.at)}, out ${time(spell.out.at)}.`).join(' ')}
-          {reason.spells.some((spell) => spell.in.correction !== undefined || spell.out.correction !== undefined) &&
-            ' A correction added or moved one of these.'}
+          {reason.spells.some(
+            (spell) => spell.in.correction !== undefined || spell.out.correction !== undefined,
+          ) && ' A correction added or moved one of these.'}
+        </Step>
+      );
+    case 'hold':
+      return (
+        <Step
+          name="Held to plan"
+          result={`${reason.seconds < 0 ? '+ ' : ''}${hoursAndMinutes(-reason.seconds)}`}
+        >
+          {[
+            reason.start === null ? '' : `In counts from ${time(reason.start)}.`,
+            reason.end === null ? '' : `Out counts until ${time(reason.end)}.`,
+          ].join(' ')}
         </Step>
       );
     case 'round':
@@ -194,11 +222,11 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
 }
 
 function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; lines: readonly Line[] }) {
-  const reasons = card.overtimeReasons.filter(
-    (reason) => reason.firstWorkday <= day && reason.lastWorkday >= day,
-  );
+  const reasons = card.reasons
+    .filter((reason) => reason.step === 'overtime')
+    .filter((reason) => reason.firstWorkday <= day && reason.lastWorkday >= day);
   if (reasons.length === 0) return null;
-  const overtime = lines.filter((line) => line.classId !== 'ordinary' && !isPremium(line.classId));
+  const overtime = lines.filter((line) => line.classId !== 'ordinary' && isWorked(line.classId));
   const result = overtime.reduce((sum, line) => sum + line.hundredths, 0);
   return (
     <ol>
@@ -215,15 +243,63 @@ function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; li
 
 function overtimeText(reason: OvertimeReason): string {
   const over = reason.tiers
-    .map((tier) => `${secondsDecimal(tier.aboveSeconds)} at ×${tier.multiplier}`)
+    .map((tier) => `${secondsDecimal(tier.fromSeconds)} at ×${tier.multiplier}`)
     .join(', over ');
-  const counted = `${secondsDecimal(reason.countedSeconds)} h count`;
-  const outcome = reason.pays
-    ? `${secondsDecimal(reason.overSeconds)} h are over.`
-    : reason.overSeconds > 0
-      ? `${secondsDecimal(reason.overSeconds)} h are over, less than the ${hoursAndMinutes(reason.leastSeconds)} that pay.`
-      : 'None is over.';
-  return `${reason.name} (over ${over}): ${counted}. ${outcome}`;
+  const leave = reason.leaveSeconds > 0 ? `, with ${secondsDecimal(reason.leaveSeconds)} h of leave` : '';
+  const counted = `${secondsDecimal(reason.countedSeconds)} h count${leave}`;
+  return `${reason.name} (over ${over}): ${counted}. ${outcomeText(reason)}`;
+}
+
+function outcomeText({ pays, overSeconds, paidSeconds, leastSeconds, alternative }: OvertimeReason): string {
+  if (alternative?.chosen === false) return 'Not taken: another group of rules gives more overtime pay.';
+  if (pays && paidSeconds !== overSeconds)
+    return `${secondsDecimal(overSeconds)} h are over, ${secondsDecimal(paidSeconds)} h of them pay.`;
+  if (pays) return `${secondsDecimal(overSeconds)} h are over.`;
+  return overSeconds > 0
+    ? `${secondsDecimal(overSeconds)} h are over, less than the ${hoursAndMinutes(leastSeconds)} that pay.`
+    : 'None is over.';
+}
+
+/** Hours of a day that nobody worked: guarantees and leave. */
+function NotWorkedSteps({ card, day }: { card: CardReply; day: Workday }) {
+  const reasons = card.reasons
+    .filter((reason) => reason.step !== 'overtime')
+    .filter((reason) => reason.workday === day);
+  if (reasons.length === 0) return null;
+  return (
+    <ol>
+      {reasons.map((reason) =>
+        reason.step === 'guarantee' ? (
+          <Step key={reason.name} name={reason.name} result={`${secondsDecimal(reason.seconds)} h`}>
+            {hoursAndMinutes(reason.guaranteedSeconds)} guaranteed, {hoursAndMinutes(reason.workedSeconds)} of
+            it worked. Paid, not worked.
+          </Step>
+        ) : (
+          <Step key={reason.code} name={reason.code} result={`${secondsDecimal(reason.seconds)} h`}>
+            {reason.kind === 'leave' ? 'Leave' : 'Adjustment'}. Paid, not worked.
+          </Step>
+        ),
+      )}
+    </ol>
+  );
+}
+
+/** What was noticed on a day, beside missing punches. */
+function Noticed({ card, day }: { card: CardReply; day: Workday }) {
+  const noticed = card.exceptions.filter((one) => one.workday === day && !isMissingPunch(one));
+  if (noticed.length === 0) return null;
+  return (
+    <ul className="mb-2 text-[12.5px]" aria-label="Noticed">
+      {noticed.map((one) => (
+        <li key={one.key} className={one.severity === 'note' ? 'text-soft' : 'text-ember'}>
+          {clockTime(one.at, card.offsets)} {exceptionText(one)}
+          {one.limit !== null && one.limit > 0 && one.kind !== 'away-from-site' && (
+            <span className="text-soft"> (set at {hoursAndMinutes(one.limit)})</span>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
 }
 
 function Codes({ lines }: { lines: readonly Line[] }) {

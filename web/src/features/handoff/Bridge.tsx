@@ -7,7 +7,7 @@ const FLOOR = 170;
 const TALLEST = 128;
 const BAR = 64;
 const STEP = 84;
-const STACK_X = 462;
+const STACK_X = 560;
 
 interface Stop {
   readonly name: string;
@@ -23,13 +23,23 @@ const FILLS = ['var(--color-moss-band)', 'url(#hatch-1)', 'url(#hatch-2)', 'url(
 export function Bridge({ handoff }: { handoff: HandoffReply }) {
   const clocked = toHundredths(handoff.clockedSeconds);
   const unpaid = toHundredths(handoff.unpaidSeconds);
-  const rounding = handoff.payableHundredths - (clocked - unpaid);
-  const stops: Stop[] = [
-    { name: 'Clocked', level: clocked, by: null },
-    { name: 'Breaks off', level: clocked - unpaid, by: -unpaid },
-    { name: 'Rounding', level: handoff.payableHundredths, by: rounding },
-    { name: 'Payable', level: handoff.payableHundredths, by: null },
-  ];
+  const held = toHundredths(Math.abs(handoff.heldSeconds)) * Math.sign(handoff.heldSeconds);
+  const notWorked = handoff.notWorkedHundredths;
+  const rounding = handoff.payableHundredths - notWorked - (clocked - unpaid - held);
+  const steps = [
+    { name: 'Held', by: -held },
+    { name: 'Breaks off', by: -unpaid },
+    { name: 'Rounding', by: rounding },
+    { name: 'Not worked', by: notWorked },
+  ].filter(({ name, by }) => by !== 0 || name === 'Breaks off' || name === 'Rounding');
+  let level: number = clocked;
+  const stops: Stop[] = [{ name: 'Clocked', level, by: null }];
+  for (const { name, by } of steps) {
+    level += by;
+    stops.push({ name, level, by });
+  }
+  stops.push({ name: 'Payable', level: handoff.payableHundredths, by: null });
+  const payableX = 6 + (stops.length - 1) * STEP + BAR;
   const codes = handoff.codes.filter((code) => !code.premium);
   // The axis is cut below what everything has in common, so that small steps can be seen; the bars say so by their torn foot.
   const lowest = Math.min(...stops.map((stop) => stop.level));
@@ -111,12 +121,8 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
           </g>
         );
       })}
-      <path
-        d={`M${6 + 3 * STEP + BAR} ${y(handoff.payableHundredths)} L${STACK_X} 26`}
-        stroke="#B9AF9C"
-        fill="none"
-      />
-      <path d={`M${6 + 3 * STEP + BAR} ${FLOOR} L${STACK_X} ${FLOOR}`} stroke="#B9AF9C" fill="none" />
+      <path d={`M${payableX} ${y(handoff.payableHundredths)} L${STACK_X} 26`} stroke="#B9AF9C" fill="none" />
+      <path d={`M${payableX} ${FLOOR} L${STACK_X} ${FLOOR}`} stroke="#B9AF9C" fill="none" />
       {codes.map((code, i) => {
         const whole = FLOOR - 26;
         // A thin code still gets room for its words.

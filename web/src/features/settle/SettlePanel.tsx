@@ -5,6 +5,7 @@ import {
   type Exception,
   type Instant,
   instantFromIso,
+  type Proposal,
   payableHundredths,
 } from '@heath/core';
 import { useEffect, useRef, useState } from 'react';
@@ -72,11 +73,13 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
     <section className="mb-4 border-b border-rule pb-4" aria-label="Settle">
       <h2 className="text-[17px]">No {missing} punch</h2>
       <p className="text-[13px] text-soft">
-        {missing === 'out' ? 'In' : 'Out'} {dayAndTime(exception.punch.at, card.offsets)}, nothing{' '}
+        {missing === 'out' ? 'In' : 'Out'} {dayAndTime(exception.at, card.offsets)}, nothing{' '}
         {missing === 'out' ? 'after' : 'before'}.{' '}
         {proposal === undefined
           ? `No plan on ${shortDay(exception.workday)}.`
-          : `Planned ${clockTime(proposal.at, card.offsets)}.`}
+          : exception.proposals
+              .map((one) => `${evidence(one)} ${clockTime(one.at, card.offsets)}.`)
+              .join(' ')}
       </p>
       {proposal !== undefined && (
         <Button
@@ -85,7 +88,7 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
           onClick={() => void take(proposal.at)}
           className="mt-3 w-full justify-center"
         >
-          Take the planned {clockTime(proposal.at, card.offsets)}
+          Take {TAKE[proposal.from]} {clockTime(proposal.at, card.offsets)}
           <Kbd>P</Kbd>
         </Button>
       )}
@@ -93,7 +96,7 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
         <TimeField
           ref={field}
           label={`${proposal === undefined ? 'Type' : 'Or type'} the time of the ${missing}  (T)`}
-          beside={exception.punch.at}
+          beside={exception.at}
           direction={missing === 'out' ? 'after' : 'before'}
           offsets={card.offsets}
           onChange={setTyped}
@@ -143,6 +146,19 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
       )}
     </section>
   );
+}
+
+const TAKE: Readonly<Record<Proposal['from'], string>> = {
+  plan: 'the planned',
+  crew: "the crew's",
+  habit: 'the usual',
+};
+
+/** What speaks for a proposed time. */
+function evidence(proposal: Proposal): string {
+  if (proposal.from === 'plan') return 'Planned';
+  if (proposal.from === 'crew') return `${proposal.people} others on this job:`;
+  return `Usually, on ${proposal.days} other days:`;
 }
 
 /** What would change on the card, before it is changed. */

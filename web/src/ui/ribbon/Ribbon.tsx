@@ -9,7 +9,14 @@ import {
   type ZoneOffsets,
 } from '@heath/core';
 import type { ReactNode } from 'react';
-import { classBand, className, clockTime, hoursAndMinutes } from '../format.ts';
+import {
+  classBand,
+  className,
+  clockTime,
+  exceptionText,
+  hoursAndMinutes,
+  isMissingPunch,
+} from '../format.ts';
 import { axisHours, clockChange, originOf, percent, type Scale } from './scale.ts';
 
 export interface RibbonProps {
@@ -86,8 +93,8 @@ export function Ribbon({ day, scale, offsets, plans, shifts, segments, exception
             style={span(segment.start, segment.end)}
           />
         ))}
-      {exceptions.map((exception) => {
-        const { at } = exception.punch;
+      {exceptions.filter(isMissingPunch).map((exception) => {
+        const { at } = exception;
         const other =
           exception.proposals[0]?.at ??
           (exception.kind === 'missing-out' ? at + HOLE_SECONDS : at - HOLE_SECONDS);
@@ -101,9 +108,19 @@ export function Ribbon({ day, scale, offsets, plans, shifts, segments, exception
           </div>
         );
       })}
-      {exceptions.map((exception) => (
-        <Tick key={exception.key} punch={exception.punch} x={x} time={time} />
-      ))}
+      {exceptions
+        .filter((exception) => !isMissingPunch(exception))
+        .map((exception) => (
+          <i
+            key={exception.key}
+            title={exceptionText(exception)}
+            className="absolute top-0 h-[5px] w-[5px] -translate-x-1/2 rotate-45 border border-ember bg-ember-wash"
+            style={{ left: x(exception.at) }}
+          />
+        ))}
+      {exceptions.map(
+        ({ key, punch }) => punch !== null && <Tick key={key} punch={punch} x={x} time={time} />,
+      )}
     </div>
   );
 }
