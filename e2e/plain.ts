@@ -8,6 +8,14 @@ export interface PlainPunch {
   readonly person: string;
   readonly at: number;
   readonly kind: string;
+  readonly job?: string;
+}
+
+/** Hours of leave, as they were booked. */
+export interface PlainLeave {
+  readonly person: string;
+  readonly day: string;
+  readonly hours: number;
 }
 
 export type Agreement = 'harbor' | 'shore' | 'night';
@@ -24,26 +32,28 @@ export function readPunches(csv: string): PlainPunch[] {
     .split(/\r?\n/)
     .slice(1)
     .map((line) => {
-      const [person, moment, kind] = line.split(',') as [string, string, string];
-      return { person, at: Date.parse(moment) / 1000, kind: kind === '' ? 'either' : kind };
+      const [person, moment, kind, job] = line.split(',') as [string, string, string, string];
+      return { person, at: Date.parse(moment) / 1000, kind: kind === '' ? 'either' : kind, job };
     });
 }
 
-type Spell = { start: number; end: number };
+type Spell = { start: number; end: number; storm: boolean };
 
 /** Spells in shifts: a shift ends where somebody stays away more than four hours. */
 function shiftsOf(punches: readonly PlainPunch[]): Spell[][] {
   const shifts: Spell[][] = [];
   let since: number | null = null;
+  let storm = false;
   let lastOut = Number.NEGATIVE_INFINITY;
   for (const punch of [...punches].sort((a, b) => a.at - b.at)) {
     const comesIn =
       punch.kind === 'either' ? since === null : punch.kind === 'in' || punch.kind.endsWith(' in');
     if (comesIn) {
       since = punch.at;
+      storm = punch.job === 'Storm duty';
       if (punch.at - lastOut > 4 * HOUR) shifts.push([]);
     } else {
-      shifts[shifts.length - 1]!.push({ start: since!, end: punch.at });
+      shifts[shifts.length - 1]!.push({ start: since!, end: punch.at, storm });
       lastOut = punch.at;
       since = null;
     }
@@ -133,7 +143,11 @@ function shares(parts: ReadonlyMap<string, number>): Map<string, number> {
   return result;
 }
 
+/** Harbor agreement: double. */
+const HOLIDAYS = ['2026-08-31', '2026-10-30'];
+
 const CODES = new Map([
+  ['topped up', '410'],
   ['1', '110'],
   ['1.5', '215'],
   ['2', '220'],
@@ -145,21 +159,35 @@ export function plainLines(
   agreementOf: (person: string) => Agreement,
   first: string,
   last: string,
+  leave: readonly PlainLeave[] = [],
 ): Map<string, number> {
   const lines = new Map<string, number>();
+  for (const { person, day, hours } of leave) lines.set(`${person}|510|${day}`, hours * 100);
   for (const person of new Set(punches.map((punch) => punch.person))) {
     const agreement = agreementOf(person);
     const seconds: PaidSecond[] = [];
+    const toppedUp = new Map<string, number>();
     for (const shift of shiftsOf(punches.filter((punch) => punch.person === person))) {
       const paid = paidSeconds(shift, agreement);
       const day = localDate(paid[0]!);
       for (const at of paid) seconds.push({ at, day, pays: 1 });
+      // Called out by the storm: four hours at least.
+      if (agreement === 'harbor' && shift[0]!.storm) toppedUp.set(day, Math.max(4 * HOUR - paid.length, 0));
     }
     const daily = [
       [8 * HOUR, 1.5],
       [10 * HOUR, 2],
     ] as const;
     if (agreement !== 'shore') overtime(seconds, (s) => s.day, daily, agreement === 'night' ? 30 * 60 : 0);
+    if (agreement === 'harbor') {
+      const sundays = new Set(
+        [...new Set(seconds.map((s) => s.day))].filter((day) => DateTime.fromISO(day).weekday === 7),
+      );
+      for (const second of seconds) {
+        if (sundays.has(second.day) && second.pays === 1) second.pays = 1.5;
+        if (HOLIDAYS.includes(second.day)) second.pays = 2;
+      }
+    }
     const weeks = new Map([...new Set(seconds.map((s) => s.day))].map((day) => [day, mondayOf(day)]));
     const weekly =
       agreement === 'shore'
@@ -182,6 +210,7 @@ export function plainLines(
     for (const [day, { classes, night }] of days) {
       if (day < first || day > last) continue;
       const inOrder = new Map([...classes].sort());
+      if (toppedUp.has(day)) inOrder.set('topped up', toppedUp.get(day)!);
       for (const [pays, amount] of shares(inOrder))
         if (amount > 0) lines.set(`${person}|${CODES.get(pays)}|${day}`, amount);
       const premium = Math.round(night / 36 + 1e-9);

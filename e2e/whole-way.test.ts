@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { instant, workday, zoneOffsets } from '@heath/core';
-import { CURRENT_PERIOD, people, punchFileLines, ZONE } from '@heath/demo';
+import { CURRENT_PERIOD, LEAVE, people, punchFileLines, ZONE } from '@heath/demo';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { openBrowser, signedIn } from './browser.ts';
@@ -122,7 +122,7 @@ describe('from a punch file to a pay file', () => {
 
   it('refuses to hand off while punches are missing, and says how many', async () => {
     await page.getByRole('link', { name: 'Handoff' }).click();
-    await page.getByText('8 missing punches are open').waitFor();
+    await page.getByText('8 exceptions are open').waitFor();
     expect(await page.getByRole('button', { name: 'Seal and hand off' }).isDisabled()).toBe(true);
   });
 
@@ -216,7 +216,14 @@ describe('from a punch file to a pay file', () => {
       ]),
     );
     const punches = [...readPunches(csv), ...(await settledPunches())];
-    const plain = plainLines(punches, agreementOf, '2026-10-19', '2026-11-01');
+    const leave = Object.entries(LEAVE).flatMap(([index, days]) =>
+      days.map((day) => ({
+        person: company[Number(index)]!.number,
+        day: `2026-10-${19 + day}`,
+        hours: 8,
+      })),
+    );
+    const plain = plainLines(punches, agreementOf, '2026-10-19', '2026-11-01', leave);
     expect(sent.size).toBe(lines.length);
     expect(Object.fromEntries([...sent].sort())).toEqual(Object.fromEntries([...plain].sort()));
 

@@ -132,7 +132,19 @@ export const PAY_CODES: readonly {
   { code: '215', name: 'Overtime, time and a half', pays: ['overtime-1.5'] },
   { code: '220', name: 'Overtime, double', pays: ['overtime-2'] },
   { code: '340', name: 'Night premium', pays: ['premium:Night'] },
+  { code: '410', name: 'Call-out top-up', pays: ['guarantee:Call-out'] },
+  { code: '510', name: 'Annual leave', pays: ['leave:Annual leave'] },
 ];
+
+/** Holidays of the harbors. */
+export const HOLIDAYS: readonly { readonly day: Workday; readonly name: string }[] = [
+  { day: workdayFromIso('2026-08-31'), name: 'Regatta Day' },
+  { day: workdayFromIso('2026-10-30'), name: 'Lantern Day' },
+];
+
+/** Who is on leave in the current period, by the person's place in the company: days of the period, eight hours each. */
+export const LEAVE: Readonly<Record<number, readonly number[]>> = { 33: [7, 8, 9, 10], 55: [2, 3] };
+export const LEAVE_CODE = 'Annual leave';
 
 export interface DemoPerson {
   readonly index: number;

@@ -13,8 +13,8 @@ function localIso(at: Instant, offsets: ZoneOffsets): string {
   return `${instantToIso((at + offset) as Instant).slice(0, 19)}${sign}${hh}:${mm}`;
 }
 
-const lineOf = ({ person, at, kind }: DemoPunch, offsets: ZoneOffsets): string =>
-  `${person.number},${localIso(at, offsets)},${kind === 'undirected' ? '' : kind.replace('-', ' ')},${person.job},${person.site}`;
+const lineOf = ({ person, at, kind, job }: DemoPunch, offsets: ZoneOffsets): string =>
+  `${person.number},${localIso(at, offsets)},${kind === 'undirected' ? '' : kind.replace('-', ' ')},${job ?? person.job},${person.site}`;
 
 /** The lines of a punch file as a clock would export it, day by day, header first, without line ends. */
 export function* punchFileLines(

@@ -9,7 +9,7 @@ import {
   workday,
   type ZoneOffsets,
 } from '@heath/core';
-import { CURRENT_PERIOD, type DemoPerson, FIRST_PERIOD } from './company.ts';
+import { CURRENT_PERIOD, type DemoPerson, FIRST_PERIOD, type JOBS, LEAVE } from './company.ts';
 import { between, randomFrom } from './random.ts';
 
 export interface DemoPlan {
@@ -23,6 +23,8 @@ export interface DemoPunch {
   readonly person: DemoPerson;
   readonly at: Instant;
   readonly kind: PunchKind;
+  /** Where it is not the person's own. */
+  readonly job?: (typeof JOBS)[number];
 }
 
 export interface PunchOptions {
@@ -52,6 +54,24 @@ const MESS: Readonly<Record<number, { readonly day: number; readonly drop: 'in' 
   61: { day: 10, drop: 'out' },
 };
 
+/** Days of the current period on which somebody did not come, or came late. */
+const ABSENT: Readonly<Record<number, number>> = { 7: 3, 42: 7 };
+const LATE: Readonly<Record<number, number>> = { 12: 4, 38: 1, 56: 9 };
+
+/** The night of the storm, and whom it called out after their day's work. */
+const STORM_DAY = 9;
+const STORM_CREW = [0, 2, 4, 16];
+
+function stormPunches(person: DemoPerson, day: Workday, offsets: ZoneOffsets): DemoPunch[] {
+  if (day !== CURRENT_PERIOD + STORM_DAY || !STORM_CREW.includes(person.index)) return [];
+  const at = (minutes: number) => firstInstantOf(offsets, wallClock(day * SECONDS_PER_DAY + minutes * 60));
+  const minutes = 20 * 60 + 31 + person.index;
+  return [
+    { person, at: at(minutes), kind: 'in', job: 'Storm duty' },
+    { person, at: at(minutes + 94), kind: 'out', job: 'Storm duty' },
+  ];
+}
+
 /** One person's punches on one day, in order of time. The same for the same person and day, whatever else is generated. */
 export function punchesOf(
   person: DemoPerson,
@@ -59,16 +79,20 @@ export function punchesOf(
   offsets: ZoneOffsets,
   options: PunchOptions = {},
 ): DemoPunch[] {
+  const storm = stormPunches(person, day, offsets);
   const plan = planOf(person, day, offsets);
-  if (plan === null) return [];
+  const ofPeriod = day - CURRENT_PERIOD;
+  if (plan === null || LEAVE[person.index]?.includes(ofPeriod) || ABSENT[person.index] === ofPeriod)
+    return storm;
   const random = randomFrom(SEED, person.index, day);
   const punches: DemoPunch[] = [];
   const push = (kind: PunchKind, at: number) =>
     punches.push({ person, kind: person.department.undirected ? 'undirected' : kind, at: instant(at) });
 
-  const early = between(random, -9 * 60, 6 * 60);
+  const late = LATE[person.index] === ofPeriod ? 47 * 60 : 0;
+  const early = between(random, -9 * 60, 6 * 60) + late;
   // One day in six runs long.
-  const late = random() < 1 / 6 ? between(random, 25 * 60, 190 * 60) : between(random, -4 * 60, 12 * 60);
+  const over = random() < 1 / 6 ? between(random, 25 * 60, 190 * 60) : between(random, -4 * 60, 12 * 60);
   const mealFrom = plan.startsAt + 4 * 3600 + between(random, -20 * 60, 20 * 60);
   const mealLength = between(random, 24 * 60, 41 * 60);
   const restFrom = plan.startsAt + 2 * 3600 + between(random, -10 * 60, 10 * 60);
@@ -82,14 +106,14 @@ export function punchesOf(
     push('meal-out', mealFrom);
     push('meal-in', mealFrom + mealLength);
   }
-  push('out', plan.endsAt + late);
+  push('out', plan.endsAt + over);
 
   const mess = MESS[person.index];
   // Where the roster has a day off on the messy day, the next day at work is the messy one.
   if (mess !== undefined && isMessy(person, day, mess.day, offsets)) {
-    return mess.drop === 'in' ? punches.slice(1) : punches.slice(0, -1);
+    return [...(mess.drop === 'in' ? punches.slice(1) : punches.slice(0, -1)), ...storm];
   }
-  return punches;
+  return [...punches, ...storm];
 }
 
 function isMessy(person: DemoPerson, day: Workday, messyDay: number, offsets: ZoneOffsets): boolean {

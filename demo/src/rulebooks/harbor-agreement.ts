@@ -1,6 +1,6 @@
 import type { Rulebook } from '@heath/core';
 
-/** Afloat: two daily tiers, then the week; nights are paid extra. */
+/** Afloat: two daily tiers, Sundays and holidays, then the week; nights are paid extra, and a call-out pays four hours at least. */
 export const harborAgreement: Rulebook = {
   name: 'Harbor agreement',
   pairing: { repeatWindow: 'PT2M', longestSpell: 'PT14H', shiftGap: 'PT4H' },
@@ -12,12 +12,40 @@ export const harborAgreement: Rulebook = {
     {
       name: 'Over 8 hours a day',
       basis: 'workday',
-      tiers: [
-        { above: 'PT8H', multiplier: 1.5 },
-        { above: 'PT10H', multiplier: 2 },
-      ],
+      tiers: [{ above: 'PT8H', forNext: 'PT2H', multiplier: 1.5 }, { multiplier: 2 }],
     },
+    { name: 'Sunday', basis: 'workday', on: { weekdays: ['sunday'] }, tiers: [{ multiplier: 1.5 }] },
+    { name: 'Holiday', basis: 'holiday', tiers: [{ multiplier: 2 }] },
     { name: 'Over 40 hours a week', basis: 'workweek', tiers: [{ above: 'PT40H', multiplier: 1.5 }] },
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
+  guarantees: [{ kind: 'call-out', name: 'Call-out', least: 'PT4H', jobs: ['Storm duty'] }],
+  exceptions: {
+    'repeated-punch': { severity: 'note' },
+    'too-long': { severity: 'to look at', over: 'PT13H' },
+    'too-short': { severity: 'to look at', under: 'PT30M' },
+    'not-planned': { severity: 'to look at' },
+    absent: { severity: 'to look at' },
+    'late-in': { severity: 'to look at', over: 'PT15M' },
+    'early-out': { severity: 'to look at', over: 'PT15M' },
+    'daily-over': { severity: 'to look at', over: 'PT12H' },
+    'rest-under': { severity: 'to look at', under: 'PT10H' },
+  },
+  proofDays: [
+    {
+      name: 'Eleven hours: two at time and a half, one double',
+      punches: ['2026-10-19 08:00 in', '2026-10-19 19:00 out'],
+      gives: { ordinary: '8', 'overtime-1.5': '2', 'overtime-2': '1' },
+    },
+    {
+      name: 'A call-out of an hour and a half pays four hours',
+      punches: ['2026-10-20 14:00 in Storm duty', '2026-10-20 15:30 out'],
+      gives: { ordinary: '1.5', 'guarantee:Call-out': '2.5' },
+    },
+    {
+      name: 'A Sunday of six hours is all at time and a half',
+      punches: ['2026-10-25 10:00 in', '2026-10-25 16:00 out'],
+      gives: { 'overtime-1.5': '6' },
+    },
+  ],
 };

@@ -19,13 +19,34 @@ export const nightBerthTerms: Rulebook = {
     {
       name: 'Over 8 hours a day',
       basis: 'workday',
-      tiers: [
-        { above: 'PT8H', multiplier: 1.5 },
-        { above: 'PT10H', multiplier: 2 },
-      ],
+      tiers: [{ above: 'PT8H', forNext: 'PT2H', multiplier: 1.5 }, { multiplier: 2 }],
       least: 'PT30M',
     },
     { name: 'Over 40 hours a week', basis: 'workweek', tiers: [{ above: 'PT40H', multiplier: 1.5 }] },
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
+  exceptions: {
+    'repeated-punch': { severity: 'note' },
+    'too-long': { severity: 'to look at', over: 'PT13H' },
+    'too-short': { severity: 'to look at', under: 'PT30M' },
+    'not-planned': { severity: 'to look at' },
+    absent: { severity: 'to look at' },
+    'late-in': { severity: 'to look at', over: 'PT15M' },
+    'early-out': { severity: 'to look at', over: 'PT15M' },
+    'daily-over': { severity: 'to look at', over: 'PT12H' },
+    'rest-under': { severity: 'to look at', under: 'PT10H' },
+  },
+  proofDays: [
+    {
+      name: 'The night the clocks go back is an hour longer, and belongs to the day it starts',
+      zone: 'Europe/London',
+      punches: ['2026-10-24 22:00 in', '2026-10-25 06:00 out'],
+      gives: { ordinary: '8', 'overtime-1.5': '0.5', 'premium:Night': '8.5' },
+    },
+    {
+      name: 'Less than half an hour of overtime pays none',
+      punches: ['2026-10-20 22:00 in', '2026-10-21 06:45 out'],
+      gives: { ordinary: '8.25', 'premium:Night': '7.5' },
+    },
+  ],
 };

@@ -19,11 +19,26 @@ export const shoreTerms: Rulebook = {
     {
       name: 'Over 40 hours a week',
       basis: 'workweek',
-      tiers: [
-        { above: 'PT40H', multiplier: 1.5 },
-        { above: 'PT50H', multiplier: 2 },
-      ],
+      tiers: [{ above: 'PT40H', forNext: 'PT10H', multiplier: 1.5 }, { multiplier: 2 }],
     },
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
+  exceptions: {
+    'repeated-punch': { severity: 'note' },
+    'too-long': { severity: 'to look at', over: 'PT13H' },
+    'too-short': { severity: 'to look at', under: 'PT30M' },
+    'not-planned': { severity: 'to look at' },
+    absent: { severity: 'to look at' },
+    'late-in': { severity: 'to look at', over: 'PT15M' },
+    'early-out': { severity: 'to look at', over: 'PT15M' },
+    'daily-over': { severity: 'to look at', over: 'PT12H' },
+    'rest-under': { severity: 'to look at', under: 'PT10H' },
+  },
+  proofDays: [
+    {
+      name: 'Present from 8:52 to 17:07: quarter hours, and half an hour for the meal',
+      punches: ['2026-10-19 08:52 in', '2026-10-19 17:07 out'],
+      gives: { ordinary: '7.5' },
+    },
+  ],
 };

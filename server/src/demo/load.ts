@@ -17,7 +17,10 @@ import {
   people as demoPeople,
   FIRST_PERIOD,
   GROUPS,
+  HOLIDAYS,
   JOBS,
+  LEAVE,
+  LEAVE_CODE,
   PAY_CODES,
   planOf,
   punchFileLines,
@@ -75,6 +78,7 @@ export async function loadCompany(
     await tx.insert(tables.department).values(DEPARTMENTS.map(({ name }) => ({ name })));
     await loadRules(tx, firstPeriod);
     await loadPayCodes(tx);
+    await tx.insert(tables.holiday).values(HOLIDAYS.map(({ day, name }) => ({ workday: day, name })));
     await loadPeople(tx, demoPeople(count), firstPeriod);
   });
 }
@@ -133,6 +137,7 @@ async function loadPeople(tx: Queries, people: readonly DemoPerson[], firstPerio
   }
   const rows = await tx.select({ id: tables.person.id, number: tables.person.number }).from(tables.person);
   const ids = new Map(rows.map((row) => [row.number, row.id]));
+  await loadLeave(tx, people, ids);
   let plans: (typeof tables.plan.$inferInsert)[] = [];
   const flush = async () => {
     if (plans.length > 0) await tx.insert(tables.plan).values(plans);
@@ -153,6 +158,26 @@ async function loadPeople(tx: Queries, people: readonly DemoPerson[], firstPerio
     }
   }
   await flush();
+}
+
+/** The demo's leave, for those of its people that are there. */
+async function loadLeave(
+  tx: Queries,
+  people: readonly DemoPerson[],
+  ids: ReadonlyMap<string, number>,
+): Promise<void> {
+  for (const person of people) {
+    for (const day of LEAVE[person.index] ?? []) {
+      await tx.insert(tables.leave).values({
+        personId: ids.get(person.number)!,
+        workday: workday(CURRENT_PERIOD + day),
+        kind: 'leave',
+        code: LEAVE_CODE,
+        seconds: 8 * 3600,
+        reason: 'Booked',
+      });
+    }
+  }
 }
 
 /** The punch file of one period as bytes. */

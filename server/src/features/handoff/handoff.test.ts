@@ -102,7 +102,7 @@ describe('handing off', () => {
           hundredths(under),
         ]);
       }
-      expect(totals.map((row) => row[1])).toEqual(['110', '215', '220', '340', 'All']);
+      expect(totals.map((row) => row[1])).toEqual(['110', '215', '220', '340', '410', '510', 'All']);
     }
     expect(await company.database.select().from(handoffLine)).toHaveLength(batch!.lines);
   });

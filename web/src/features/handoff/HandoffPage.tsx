@@ -161,8 +161,8 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
               met={handoff.toSettle === 0}
               text={
                 handoff.toSettle === 0
-                  ? 'Every missing punch is settled'
-                  : `${handoff.toSettle} missing ${handoff.toSettle === 1 ? 'punch is' : 'punches are'} open`
+                  ? 'Every exception is settled'
+                  : `${handoff.toSettle} ${handoff.toSettle === 1 ? 'exception is' : 'exceptions are'} open`
               }
             >
               {handoff.toSettle > 0 && (
