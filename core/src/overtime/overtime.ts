@@ -131,14 +131,14 @@ export function amountsOf(rule: OvertimeRule, counted: number, leave: number): A
   return { counted, leave, over, paid };
 }
 
-/** Seconds of leave on the days of a bucket. Buckets of days are named by their first day. */
+/** Seconds of leave on the days of a bucket that the rule applies on. Buckets of days are named by their first day. */
 function leaveIn(bucket: number, rule: OvertimeRule, context: OvertimeContext): number {
   const { bucketOfDay } = rule.basis;
   if (bucketOfDay === undefined) return 0;
   let sum = 0;
-  for (const leave of context.leave) {
-    if (rule.countedLeave.has(leave.code) && bucketOfDay(leave.workday, context) === bucket)
-      sum += leave.seconds;
+  for (const { code, workday: day, seconds: length } of context.leave) {
+    if (!rule.countedLeave.has(code) || bucketOfDay(day, context) !== bucket) continue;
+    if (rule.on === null || isOfKind(day, weekdayOf(day), rule.on, context.calendar)) sum += length;
   }
   return sum;
 }

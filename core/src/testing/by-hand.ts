@@ -1,0 +1,191 @@
+/**
+ * Works lines out again from the reasons alone, as a payroll auditor would with pencil and paper. It reads nothing but the
+ * reasons, as JSON, and shares no code with the core.
+ */
+import type { DayReason, OvertimeReason, RoundedPunch, ShiftReason } from '../reasons/types.ts';
+
+interface Part {
+  start: number;
+  end: number;
+  readonly day: number;
+  readonly job: number | null;
+  readonly department: number | null;
+  pays: number;
+  readonly premiums: string[];
+}
+
+interface Amounts {
+  readonly unitSeconds: number;
+  readonly turnSeconds: number;
+}
+
+const up = (into: number, { turnSeconds }: Amounts) => into > 0 && into >= turnSeconds;
+const amount = (seconds: number, rule: Amounts): number => {
+  const into = seconds % rule.unitSeconds;
+  return seconds - into + (up(into, rule) ? rule.unitSeconds : 0);
+};
+function punchTime({ clocked, offsetSeconds, rounding }: RoundedPunch): number {
+  if (rounding === null) return clocked;
+  const into = (clocked + offsetSeconds) % rounding.unitSeconds;
+  return clocked - into + (up(into, rounding) ? rounding.unitSeconds : 0);
+}
+
+type Step<S extends ShiftReason['step']> = Extract<ShiftReason, { step: S }>;
+const stepOf = <S extends ShiftReason['step']>(reasons: readonly ShiftReason[], step: S) =>
+  reasons.find((reason): reason is Step<S> => reason.step === step);
+
+/** The spells after holding and rounding; those of the reason where a day's total over several shifts was rounded. */
+function spellsOf(reasons: readonly ShiftReason[]): { start: number; end: number }[] {
+  const hold = stepOf(reasons, 'hold');
+  const round = stepOf(reasons, 'round')!;
+  if (round.day !== null) return round.spells.map(({ start, end }) => ({ start, end }));
+  const spells: { start: number; end: number }[] = [];
+  let earliest: number = round.notBefore ?? Number.NEGATIVE_INFINITY;
+  for (const punches of round.punches) {
+    const start = Math.max(punches.in.held ? hold!.start! : punchTime(punches.in), earliest);
+    let end = Math.max(punches.out.held ? hold!.end! : punchTime(punches.out), start);
+    if (round.spell !== null) end = start + amount(end - start, round.spell);
+    spells.push({ start, end });
+    earliest = end;
+  }
+  if (round.shift !== null) {
+    const total = spells.reduce((sum, { start, end }) => sum + end - start, 0);
+    let change = amount(total, round.shift) - total;
+    for (const spell of [...spells].reverse()) {
+      const by = Math.max(change, spell.start - spell.end);
+      spell.end += by;
+      change -= by;
+    }
+  }
+  return spells;
+}
+
+function partsOf(reasons: readonly ShiftReason[]): Part[] {
+  const clocked = stepOf(reasons, 'clocked');
+  if (clocked === undefined) return [];
+  const breaks = stepOf(reasons, 'breaks')!;
+  const workday = stepOf(reasons, 'workday')!;
+  const spells = spellsOf(reasons);
+  const worked: { start: number; end: number; job: number | null; department: number | null }[] = [];
+  spells.forEach((spell, i) => {
+    const { job, department } = clocked.spells[i]!.in;
+    worked.push({ ...spell, job, department });
+    for (const gap of breaks.paid)
+      if (gap.start === spell.end) worked.push({ start: gap.start, end: gap.end, job, department });
+  });
+  const edges = new Set<number>(workday.lines);
+  for (const { start, end } of breaks.unpaid) edges.add(start).add(end);
+  for (const premium of reasons)
+    if (premium.step === 'premium') for (const { start, end } of premium.time) edges.add(start).add(end);
+  const parts: Part[] = [];
+  for (const stretch of worked) {
+    const inside = [...edges]
+      .filter((edge) => edge > stretch.start && edge < stretch.end)
+      .sort((a, b) => a - b);
+    const all = [stretch.start, ...inside, stretch.end];
+    for (let i = 1; i < all.length; i++) {
+      const [start, end] = [all[i - 1]!, all[i]!];
+      if (end <= start) continue;
+      if (breaks.unpaid.some((gap) => start >= gap.start && end <= gap.end)) continue;
+      const passed = workday.lines.filter((line) => line <= start).length;
+      const premiums = reasons
+        .filter((reason): reason is Step<'premium'> => reason.step === 'premium')
+        .filter(({ time }) => time.some((paid) => start >= paid.start && end <= paid.end))
+        .map(({ name }) => name);
+      const { job, department } = stretch;
+      parts.push({ start, end, day: workday.workdays[passed]!, job, department, pays: 1, premiums });
+    }
+  }
+  return parts;
+}
+
+/** One rule over one bucket: how much is over, what of it pays, and which seconds those are. */
+function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
+  const counted = reason.time.reduce((sum, { start, end, counts }) => sum + (counts ? end - start : 0), 0);
+  const first = reason.tiers[0]!.fromSeconds;
+  let over = Math.min(counted, Math.max(0, reason.leaveSeconds + counted - first));
+  if (over < reason.leastSeconds) over = 0;
+  else if (reason.leastPays === 'beyond') over -= reason.leastSeconds;
+  if (over > 0 && reason.rounding !== null) over = Math.min(amount(over, reason.rounding), counted);
+  if (over === 0) return parts;
+  const start = counted - over;
+  /** The stretches of each tier, on the clock. */
+  const paid: { start: number; end: number; pays: number }[] = [];
+  let position = 0;
+  for (const stretch of reason.time) {
+    const length = stretch.counts ? stretch.end - stretch.start : 0;
+    for (const tier of reason.tiers) {
+      const from = start + tier.fromSeconds - first;
+      const to = tier.toSeconds === null ? Number.POSITIVE_INFINITY : start + tier.toSeconds - first;
+      const stop = reason.capSeconds === null ? to : Math.min(to, start + reason.capSeconds);
+      if (!stretch.counts) {
+        if (position >= from && position < stop) paid.push({ ...stretch, pays: tier.multiplier });
+        continue;
+      }
+      const a = Math.max(position, from);
+      const b = Math.min(position + length, stop);
+      if (b > a)
+        paid.push({
+          start: stretch.start + a - position,
+          end: stretch.start + b - position,
+          pays: tier.multiplier,
+        });
+    }
+    position += length;
+  }
+  const edges = paid.flatMap((tier) => [tier.start, tier.end]);
+  return parts.flatMap((part) => {
+    const inside = edges.filter((edge) => edge > part.start && edge < part.end).sort((a, b) => a - b);
+    const all = [part.start, ...inside, part.end];
+    return all.slice(1).flatMap((end, i) => {
+      const from = all[i]!;
+      if (end === from) return [];
+      const tier = paid.find((one) => from >= one.start && end <= one.end);
+      const pays =
+        tier === undefined
+          ? part.pays
+          : reason.adds
+            ? Math.round((part.pays + tier.pays - 1) * 1000) / 1000
+            : Math.max(part.pays, tier.pays);
+      return [{ ...part, start: from, end, pays }];
+    });
+  });
+}
+
+/** Seconds by `day|class|job|department`. */
+export function byHand(
+  shifts: readonly (readonly ShiftReason[])[],
+  days: readonly DayReason[],
+): Map<string, number> {
+  let parts = shifts.flatMap((reasons) => partsOf(reasons));
+  for (const reason of days)
+    if (reason.step === 'overtime' && reason.alternative?.chosen !== false)
+      parts = applyOvertime(parts, reason);
+  const sums = new Map<string, number>();
+  const add = (
+    day: number,
+    name: string,
+    of: { readonly job: number | null; readonly department: number | null },
+    seconds: number,
+  ) => {
+    if (seconds === 0) return;
+    const key = `${day}|${name}|${of.job}|${of.department}`;
+    sums.set(key, (sums.get(key) ?? 0) + seconds);
+  };
+  for (const part of parts) {
+    const length = part.end - part.start;
+    add(part.day, part.pays === 1 ? 'ordinary' : `overtime-${part.pays}`, part, length);
+    for (const name of part.premiums) add(part.day, `premium:${name}`, part, length);
+  }
+  for (const reason of days) {
+    if (reason.step === 'guarantee')
+      add(
+        reason.workday,
+        `guarantee:${reason.name}`,
+        reason,
+        reason.guaranteedSeconds - reason.workedSeconds,
+      );
+    if (reason.step === 'leave') add(reason.workday, `${reason.kind}:${reason.code}`, reason, reason.seconds);
+  }
+  return sums;
+}

@@ -1,0 +1,624 @@
+/**
+ * A slow, obvious calculation of the same hours, one tick of time after another, for tests only. It reads the rulebook as the JSON that
+ * it is and the clock through luxon, and shares no code with the core: it is here to disagree where the core is wrong.
+ */
+import { DateTime } from 'luxon';
+import type { Rulebook } from '../rulebook/schema.ts';
+
+export interface TickPunch {
+  readonly at: number;
+  readonly kind: string;
+  readonly job: string | null;
+}
+
+export interface TickInput {
+  readonly rules: Rulebook;
+  readonly zone: string;
+  readonly punches: readonly TickPunch[];
+  readonly plans: readonly { readonly from: number; readonly to: number }[];
+  /** ISO dates. */
+  readonly holidays: readonly string[];
+  readonly restDays: readonly string[];
+  readonly leave: readonly { readonly date: string; readonly code: string; readonly seconds: number }[];
+  /** Days of the pay period. */
+  readonly first: string;
+  readonly last: string;
+  /** Seconds in a tick; everything in the input is a whole number of ticks. */
+  readonly tick: number;
+}
+
+const QUARTERS = new Map<string, number>();
+
+/** Seconds the wall clock is ahead of UTC; zones change on the quarter hour. */
+function ahead(at: number, zone: string): number {
+  const key = `${zone} ${Math.floor(at / 900)}`;
+  let seconds = QUARTERS.get(key);
+  if (seconds === undefined) {
+    seconds = DateTime.fromSeconds(at, { zone }).offset * 60;
+    QUARTERS.set(key, seconds);
+  }
+  return seconds;
+}
+
+const length = (iso: string | undefined, none = 0): number =>
+  iso === undefined
+    ? none
+    : [...iso.matchAll(/(\d+)([HMS])/g)].reduce(
+        (sum, [, n, unit]) => sum + Number(n) * (unit === 'H' ? 3600 : unit === 'M' ? 60 : 1),
+        0,
+      );
+const clock = (time: string): number => Number(time.slice(0, 2)) * 3600 + Number(time.slice(3)) * 60;
+const DAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
+const plusDays = (date: string, days: number): string =>
+  new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+const weekdayOf = (date: string): string => DAYS[(new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7]!;
+function weekOf(date: string, startsOn: string): string {
+  let day = date;
+  while (weekdayOf(day) !== startsOn) day = plusDays(day, -1);
+  return day;
+}
+
+interface TickSpell {
+  readonly in: TickPunch;
+  readonly out: TickPunch;
+  start: number;
+  end: number;
+}
+interface TickShift {
+  readonly spells: TickSpell[];
+  readonly all: TickPunch[];
+  /** Punches without a partner. */
+  readonly alone: TickPunch[];
+  plan: { readonly from: number; readonly to: number } | null;
+}
+
+const COMES = ['in', 'meal-in', 'break-in', 'job-change'];
+
+function shiftsOf(input: TickInput): TickShift[] {
+  const { pairing } = input.rules;
+  const shifts: TickShift[] = [];
+  let open: TickPunch | null = null;
+  let before: TickPunch | null = null;
+  let lastAt = Number.NEGATIVE_INFINITY;
+  const shift = () => shifts[shifts.length - 1]!;
+  const place = (punch: TickPunch, gap: number) => {
+    if (shifts.length === 0 || punch.at - lastAt > gap)
+      shifts.push({ spells: [], all: [], alone: [], plan: null });
+  };
+  for (const punch of [...input.punches].sort((a, b) => a.at - b.at)) {
+    if (before !== null && before.kind === punch.kind && punch.at - before.at <= length(pairing.repeatWindow))
+      continue;
+    before = punch;
+    const near: boolean = open !== null && punch.at - open.at <= length(pairing.longestSpell);
+    const close = () => {
+      shift().spells.push({ in: open!, out: punch, start: open!.at, end: punch.at });
+      shift().all.push(punch);
+    };
+    const comes: boolean = punch.kind === 'undirected' ? !near : COMES.includes(punch.kind);
+    if (punch.kind === 'job-change' && near) {
+      close();
+      open = punch;
+    } else if (comes) {
+      if (open !== null) shift().alone.push(open);
+      const back = punch.kind === 'meal-in' || punch.kind === 'break-in';
+      place(punch, length(back ? pairing.longestSpell : pairing.shiftGap));
+      shift().all.push(punch);
+      open = punch;
+    } else if (near) {
+      close();
+      open = null;
+    } else {
+      if (open !== null) shift().alone.push(open);
+      open = null;
+      place(punch, length(pairing.shiftGap));
+      shift().all.push(punch);
+      shift().alone.push(punch);
+    }
+    lastAt = punch.at;
+  }
+  if (open !== null) shift().alone.push(open);
+  return shifts;
+}
+
+type RoundingJson = Pick<Rulebook['rounding'][number], 'minutes' | 'toward' | 'turnsAtMinute'>;
+
+/** How far into its interval something is rounded up from; the interval's length where never. */
+function turn(rule: RoundingJson, startsWork: boolean): number {
+  const unit = rule.minutes * 60;
+  if (rule.toward === 'nearest') return rule.turnsAtMinute! * 60;
+  const up = rule.toward === 'up' || rule.toward === (startsWork ? "employer's favor" : "person's favor");
+  return up ? 1 : unit;
+}
+
+function roundedAmount(seconds: number, rule: RoundingJson): number {
+  const into = seconds % (rule.minutes * 60);
+  return into > 0 && into >= turn(rule, false) ? seconds - into + rule.minutes * 60 : seconds - into;
+}
+
+function roundedPunch(punch: TickPunch, end: 'in' | 'out', input: TickInput): number {
+  const kind = punch.kind === 'undirected' ? end : punch.kind;
+  const rule = input.rules.rounding.find((one) => one.kinds?.includes(kind as 'in'));
+  if (rule === undefined) return punch.at;
+  const into = (punch.at + ahead(punch.at, input.zone)) % (rule.minutes * 60);
+  const up = into > 0 && into >= turn(rule, COMES.includes(kind));
+  return punch.at - into + (up ? rule.minutes * 60 : 0);
+}
+
+/** Plan, hold and rounding: start and end of every spell. */
+function holdAndRound(shifts: TickShift[], input: TickInput): void {
+  const { rules } = input;
+  const reach = length(rules.plan?.reach, 7200);
+  for (const shift of shifts) {
+    const times = [...shift.all, ...shift.alone].map((punch) => punch.at);
+    const [from, to] = [Math.min(...times), Math.max(...times)];
+    let best = -reach - 1;
+    for (const plan of input.plans) {
+      const overlap = Math.min(to, plan.to) - Math.max(from, plan.from);
+      if (overlap > best) [best, shift.plan] = [overlap, plan];
+    }
+  }
+  const totalRule = (of: string) => rules.rounding.find((one) => one.of === of);
+  let floor = Number.NEGATIVE_INFINITY;
+  shifts.forEach((shift, s) => {
+    const { spells, plan } = shift;
+    const last = spells.length - 1;
+    spells.forEach((spell, i) => {
+      let start = roundedPunch(spell.in, 'in', input);
+      let end = roundedPunch(spell.out, 'out', input);
+      if (plan !== null && i === 0 && !shifts.slice(0, s).some((other) => other.plan === plan)) {
+        const early = plan.from - spell.in.at;
+        const window = early > 0 ? rules.plan?.earlyIn : rules.plan?.lateIn;
+        if (early !== 0 && window !== undefined && Math.abs(early) <= length(window)) start = plan.from;
+      }
+      if (plan !== null && i === last && !shifts.slice(s + 1).some((other) => other.plan === plan)) {
+        const late = spell.out.at - plan.to;
+        const window = late > 0 ? rules.plan?.lateOut : rules.plan?.earlyOut;
+        if (late !== 0 && window !== undefined && Math.abs(late) <= length(window)) end = plan.to;
+      }
+      start = Math.max(start, floor);
+      end = Math.max(end, start);
+      const rule = totalRule('spell');
+      if (rule !== undefined) end = start + roundedAmount(end - start, rule);
+      [spell.start, spell.end] = [start, end];
+      floor = end;
+    });
+    const toTotal = (rule: RoundingJson | undefined, earlier: number) => {
+      if (rule === undefined) return;
+      const total = earlier + spells.reduce((sum, spell) => sum + spell.end - spell.start, 0);
+      let change = roundedAmount(total, rule) - total;
+      for (const spell of [...spells].reverse()) {
+        const by = Math.max(change, spell.start - spell.end);
+        spell.end += by;
+        change -= by;
+      }
+    };
+    toTotal(totalRule('shift'), 0);
+    const day = startDay(shift, input);
+    if (s === shifts.length - 1 || startDay(shifts[s + 1]!, input) !== day) {
+      const earlier = shifts.slice(0, s).filter((other) => startDay(other, input) === day);
+      toTotal(
+        totalRule('day'),
+        earlier.flatMap((other) => other.spells).reduce((sum, spell) => sum + spell.end - spell.start, 0),
+      );
+    }
+    if (spells.length > 0) floor = spells[last]!.end;
+  });
+}
+
+const dayAt = (at: number, input: TickInput): string =>
+  new Date((at + ahead(at, input.zone) - clock(input.rules.workday.startsAt)) * 1000)
+    .toISOString()
+    .slice(0, 10);
+
+const startDay = (shift: TickShift, input: TickInput): string =>
+  dayAt(Math.min(...[...shift.all, ...shift.alone].map((punch) => punch.at)), input);
+
+interface Tick {
+  readonly at: number;
+  readonly job: string | null;
+  readonly shift: number;
+  day: string;
+  pays: number;
+  premiums: string[];
+}
+
+/** The paid ticks of a shift, breaks taken out, and the meals at fault. */
+function paidTicks(
+  shift: TickShift,
+  index: number,
+  input: TickInput,
+): { ticks: Tick[]; faults: Map<number, Set<string>> } {
+  const { breaks } = input.rules;
+  const { tick } = input;
+  let ticks: Tick[] = [];
+  const work = (from: number, to: number, job: string | null) => {
+    for (let at = from; at < to; at += tick)
+      ticks.push({ at, job, shift: index, day: '', pays: 1, premiums: [] });
+  };
+  let allowance = length(breaks.allowance);
+  let unpaidMeals = 0;
+  const meals: { at: number; seconds: number; before: number }[] = [];
+  shift.spells.forEach((spell, i) => {
+    const previous = shift.spells[i - 1];
+    if (previous !== undefined && previous.out.at !== spell.in.at && spell.start > previous.end) {
+      const gap = spell.start - previous.end;
+      const before = ticks.length * tick;
+      const is = (kind: string) => previous.out.kind === `${kind}-out` || spell.in.kind === `${kind}-in`;
+      const short = gap <= length(breaks.paidUpTo);
+      let paid = 0;
+      let wholly = true;
+      if (is('meal')) {
+        const unpaidFrom = breaks.mealUnpaidFrom === undefined ? null : length(breaks.mealUnpaidFrom);
+        paid = (unpaidFrom === null ? short : gap < unpaidFrom) ? gap : 0;
+        meals.push({ at: previous.end, seconds: gap, before });
+      } else if (!is('break') && !short) {
+        meals.push({ at: previous.end, seconds: gap, before });
+      } else if (breaks.allowance !== undefined) {
+        paid = Math.min(gap, allowance);
+        allowance -= paid;
+        wholly = false;
+      } else paid = short ? gap : 0;
+      work(previous.end, previous.end + paid, previous.in.job);
+      if (wholly && paid === 0) unpaidMeals += gap;
+    }
+    work(spell.start, spell.end, spell.in.job);
+  });
+  const meal = breaks.automaticMeal;
+  if (meal !== undefined) {
+    const worked = ticks.length * tick;
+    let take = 0;
+    for (const tier of meal.tiers)
+      if (tier.compare === 'at least' ? worked >= length(tier.after) : worked > length(tier.after))
+        take = length(tier.take);
+    if (meal.besidePunched === 'skip' && unpaidMeals > 0) take = 0;
+    if (meal.besidePunched === 'top up') take -= unpaidMeals;
+    const off = Math.min(Math.max(take, 0), worked) / tick;
+    if (off > 0) {
+      let first = ticks.length - off;
+      const { placed } = meal;
+      if (placed.at === 'after work') first = Math.min(first, length(placed.after) / tick);
+      if (placed.at === 'clock time') {
+        const start = ticks[0]!.at;
+        const into = (start + ahead(start, input.zone)) % 86_400;
+        const wanted = start + ((clock(placed.time) - into + 86_400) % 86_400);
+        const at = ticks.findIndex((one) => one.at >= wanted);
+        if (at >= 0) first = Math.min(first, at);
+      }
+      const own = { at: ticks[first]!.at, seconds: off * tick, before: first * tick };
+      meals.push(own);
+      meals.sort((a, b) => a.at - b.at || (a === own ? 1 : -1));
+      ticks = [...ticks.slice(0, first), ...ticks.slice(first + off)];
+    }
+  }
+  const faults = new Map<number, Set<string>>();
+  (breaks.mealsDue ?? []).forEach((due, nth) => {
+    if (ticks.length * tick <= length(due.whenWorkOver)) return;
+    const had = meals[nth];
+    const wrong = new Set<string>();
+    if (had === undefined) wrong.add('missed');
+    if (had !== undefined && had.seconds < length(due.least)) wrong.add('short');
+    if (had !== undefined && had.before > length(due.startsBy)) wrong.add('late');
+    if (wrong.size > 0) faults.set(nth, wrong);
+  });
+  return { ticks, faults };
+}
+
+function giveDays(ticks: readonly Tick[], shift: TickShift, input: TickInput): void {
+  if (ticks.length === 0) return;
+  const alone = shift.alone.map((punch) => punch.at);
+  const first = dayAt(Math.min(ticks[0]!.at, ...alone), input);
+  const last = dayAt(Math.max(ticks[ticks.length - 1]!.at + input.tick - 1, ...alone), input);
+  const rule = input.rules.workday.shiftBelongsTo;
+  const counts = new Map<string, number>();
+  for (const tick of ticks) {
+    tick.day = dayAt(tick.at, input);
+    counts.set(tick.day, (counts.get(tick.day) ?? 0) + 1);
+  }
+  if (rule === 'split at the line') return;
+  let day = first;
+  if (rule === 'day it ends') day = last;
+  if (rule === 'day of its larger part' && first !== last) {
+    for (let d = first; d <= last; d = plusDays(d, 1))
+      if ((counts.get(d) ?? 0) > (counts.get(day) ?? 0)) day = d;
+  }
+  for (const tick of ticks) tick.day = day;
+}
+
+type DayKinds = NonNullable<Rulebook['overtime'][number]['on']>;
+
+function isOfKind(date: string, kinds: DayKinds | undefined, input: TickInput): boolean {
+  if (kinds === undefined) return true;
+  const { weekdays, holidays, restDays } = kinds;
+  if (weekdays !== undefined && !weekdays.includes(weekdayOf(date) as 'monday')) return false;
+  if (holidays !== undefined && input.holidays.includes(date) !== (holidays === 'only')) return false;
+  return restDays === undefined || input.restDays.includes(date) === (restDays === 'only');
+}
+
+/** The date of the opening of a daily window in which an instant lies, or null: the clock opens and closes it once a day. */
+function openedOn(at: number, from: string, to: string, zone: string): string | null {
+  const today = new Date((at + ahead(at, zone)) * 1000).toISOString().slice(0, 10);
+  for (const date of [plusDays(today, -1), today]) {
+    const closes = clock(to) > clock(from) ? date : plusDays(date, 1);
+    if (at >= firstAt(date, from, zone) && at < firstAt(closes, to, zone)) return date;
+  }
+  return null;
+}
+
+const FIRST = new Map<string, number>();
+
+/** The first instant at which the wall clock shows this date and time or, in a skipped hour, more. */
+function firstAt(date: string, time: string, zone: string): number {
+  const key = `${date} ${time} ${zone}`;
+  let found = FIRST.get(key);
+  if (found === undefined) {
+    const wall = Date.parse(`${date}T${time}:00Z`) / 1000;
+    let at = wall - 15 * 3600;
+    while (at + ahead(at, zone) < wall) at += 60;
+    found = at;
+    FIRST.set(key, found);
+  }
+  return found;
+}
+
+type OvertimeJson = Rulebook['overtime'][number];
+
+/** The stretch of days that counts together with a day, by its first; null where the day does not count. */
+function bucketOf(
+  day: string,
+  rule: OvertimeJson,
+  worked: ReadonlySet<string>,
+  input: TickInput,
+): string | null {
+  const { basis } = rule;
+  const { startsOn } = input.rules.workweek;
+  if (!isOfKind(day, rule.on, input)) return null;
+  if (basis === 'workweek') return weekOf(day, startsOn);
+  if (basis === 'pay period') return day >= input.first && day <= input.last ? input.first : null;
+  if (basis === 'rest day') return input.restDays.includes(day) ? day : null;
+  if (basis === 'holiday') return input.holidays.includes(day) ? day : null;
+  if (typeof basis === 'string') return day;
+  if (basis.of === 'cycle') {
+    const days = (Date.parse(day) - Date.parse(basis.anchor)) / 86_400_000;
+    return plusDays(basis.anchor, Math.floor(days / basis.days) * basis.days);
+  }
+  if (basis.of === 'consecutive workday') {
+    const week = weekOf(day, startsOn);
+    let run = 0;
+    for (let d = day; d >= week && worked.has(d); d = plusDays(d, -1)) run++;
+    return run >= basis.nth ? day : null;
+  }
+  return day;
+}
+
+function covers(tick: Tick, rule: OvertimeJson, input: TickInput): boolean {
+  const { basis } = rule;
+  if (basis === 'beyond plan') return !input.plans.some((plan) => tick.at >= plan.from && tick.at < plan.to);
+  if (typeof basis === 'object' && basis.of === 'clock time')
+    return openedOn(tick.at, basis.after, basis.until ?? '00:00', input.zone) !== null;
+  return true;
+}
+
+/** What an hour pays that is so far into the overtime of a bucket, by the tiers. */
+function payAt(position: number, rule: OvertimeJson): number {
+  let end = 0;
+  let pays = 1;
+  rule.tiers.forEach((tier, i) => {
+    const start = tier.above === undefined ? end : length(tier.above);
+    const next = rule.tiers[i + 1];
+    end =
+      tier.forNext !== undefined
+        ? start + length(tier.forNext)
+        : next?.above !== undefined
+          ? length(next.above)
+          : Number.POSITIVE_INFINITY;
+    if (position >= start && position < end) pays = tier.multiplier;
+  });
+  return pays;
+}
+
+function applyRule(ticks: readonly Tick[], rule: OvertimeJson, adds: boolean, input: TickInput): void {
+  const worked = new Set(ticks.map((tick) => tick.day));
+  const buckets = new Map<string, Tick[]>();
+  const perDay = new Map<string, number>();
+  const bucketOfDay = new Map<string, string | null>();
+  for (const tick of ticks) {
+    if (!bucketOfDay.has(tick.day)) bucketOfDay.set(tick.day, bucketOf(tick.day, rule, worked, input));
+    const day = bucketOfDay.get(tick.day)!;
+    if (day === null || !covers(tick, rule, input)) continue;
+    const counts = adds || tick.pays === 1;
+    if (rule.countsAtMostPerWorkday !== undefined && counts) {
+      const sum = perDay.get(tick.day) ?? 0;
+      if (sum >= length(rule.countsAtMostPerWorkday)) continue;
+      perDay.set(tick.day, sum + input.tick);
+    }
+    const bucket = rule.basis === 'shift' ? String(tick.shift) : day;
+    if (!buckets.has(bucket)) buckets.set(bucket, []);
+    buckets.get(bucket)!.push(tick);
+  }
+  for (const [bucket, inside] of buckets) {
+    const counted = inside.filter((tick) => adds || tick.pays === 1).length * input.tick;
+    const leave = input.leave
+      .filter(
+        ({ code, date }) =>
+          rule.countsLeave?.includes(code) && bucketOf(date, rule, worked, input) === bucket,
+      )
+      .reduce((sum, { seconds }) => sum + seconds, 0);
+    const above = length(rule.tiers[0]!.above);
+    let over = Math.min(counted, Math.max(0, leave + counted - above));
+    const least = length(rule.least);
+    if (over < least) over = 0;
+    else if (rule.leastPays === 'beyond') over -= least;
+    if (rule.rounding !== undefined && over > 0) over = Math.min(roundedAmount(over, rule.rounding), counted);
+    if (over === 0) continue;
+    let position = 0;
+    for (const tick of inside) {
+      const into = position - (counted - over);
+      if (adds || tick.pays === 1) position += input.tick;
+      if (into < 0 || (rule.cap !== undefined && into >= length(rule.cap))) continue;
+      const pays = payAt(above + into, rule);
+      tick.pays = adds ? Math.round((tick.pays + pays - 1) * 1000) / 1000 : Math.max(tick.pays, pays);
+    }
+  }
+}
+
+function applyOvertime(ticks: Tick[], input: TickInput): void {
+  const { overtime, overtimeMeets, workweek } = input.rules;
+  if (overtimeMeets?.mode !== 'greater of') {
+    for (const rule of overtime) applyRule(ticks, rule, overtimeMeets?.mode === 'added together', input);
+    return;
+  }
+  const grouped = overtimeMeets.groups.flat();
+  const alternatives = overtimeMeets.groups.map((group) => {
+    const own = ticks.map((tick) => ({ ...tick }));
+    for (const rule of overtime)
+      if (!grouped.includes(rule.name) || group.includes(rule.name)) applyRule(own, rule, false, input);
+    return own;
+  });
+  const gives = alternatives.map((own) => {
+    const weeks = new Map<string, number>();
+    own.forEach((tick) => {
+      const week = weekOf(tick.day, workweek.startsOn);
+      weeks.set(week, (weeks.get(week) ?? 0) + Math.round((tick.pays - 1) * 1000));
+    });
+    return weeks;
+  });
+  ticks.forEach((tick, i) => {
+    const week = weekOf(tick.day, workweek.startsOn);
+    let best = 0;
+    gives.forEach((weeks, g) => {
+      if ((weeks.get(week) ?? 0) > (gives[best]!.get(week) ?? 0)) best = g;
+    });
+    tick.pays = alternatives[best]![i]!.pays;
+  });
+}
+
+function applyPremiums(ticks: readonly Tick[], input: TickInput): void {
+  const shifts = [...new Set(ticks.map((tick) => tick.shift))];
+  for (const premium of input.rules.premiums) {
+    const hasDays = premium.weekdays ?? premium.holidays ?? premium.restDays;
+    for (const shift of shifts) {
+      const own = ticks.filter((tick) => tick.shift === shift);
+      const inside = own.filter((tick) => {
+        let date: string = tick.day;
+        const byClock = premium.dayBy === 'clock';
+        if (premium.from !== undefined) {
+          const opened = openedOn(tick.at, premium.from, premium.to!, input.zone);
+          if (opened === null) return false;
+          if (byClock) date = opened;
+        } else if (byClock)
+          date = new Date((tick.at + ahead(tick.at, input.zone)) * 1000).toISOString().slice(0, 10);
+        if (hasDays !== undefined && !isOfKind(date, premium, input)) return false;
+        return premium.jobs === undefined || (tick.job !== null && premium.jobs.includes(tick.job));
+      });
+      const seconds = inside.length * input.tick;
+      let paid = inside;
+      if (seconds < length(premium.least)) paid = [];
+      else if (premium.wholeShift !== undefined) {
+        const { wholeShift } = premium;
+        const reached =
+          wholeShift.when === 'enough'
+            ? seconds >= length(wholeShift.enough)
+            : wholeShift.when === 'most'
+              ? inside.length * 2 > own.length
+              : inside[0] === own[0];
+        paid = reached ? own : [];
+      }
+      for (const tick of paid)
+        if (premium.additive !== false || tick.premiums.length === 0) tick.premiums.push(premium.name);
+    }
+  }
+}
+
+/** Seconds by `date|class|job`, for the days from `first` to `last`, and clocked-to-payable work by nobody else's rules. */
+export function tickByTick(input: TickInput): Map<string, number> {
+  const shifts = shiftsOf(input);
+  holdAndRound(shifts, input);
+  const perShift = shifts.map((shift, i) => {
+    const paid = paidTicks(shift, i, input);
+    giveDays(paid.ticks, shift, input);
+    return paid;
+  });
+  const ticks = perShift.flatMap((paid) => paid.ticks);
+  applyOvertime(ticks, input);
+  applyPremiums(ticks, input);
+  const sums = new Map<string, number>();
+  const add = (day: string, name: string, job: string | null, seconds: number) => {
+    if (day < input.first || day > input.last || seconds <= 0) return;
+    const key = `${day}|${name}|${job ?? ''}`;
+    sums.set(key, (sums.get(key) ?? 0) + seconds);
+  };
+  for (const { day, pays, job, premiums } of ticks) {
+    add(day, pays === 1 ? 'ordinary' : `overtime-${pays}`, job, input.tick);
+    for (const name of premiums) add(day, `premium:${name}`, job, input.tick);
+  }
+  for (const { date, code, seconds } of input.leave) add(date, `leave:${code}`, null, seconds);
+  addGuarantees(shifts, perShift, input, add);
+  return sums;
+}
+
+function addGuarantees(
+  shifts: readonly TickShift[],
+  perShift: readonly {
+    readonly ticks: readonly Tick[];
+    readonly faults: ReadonlyMap<number, ReadonlySet<string>>;
+  }[],
+  input: TickInput,
+  add: (day: string, name: string, job: string | null, seconds: number) => void,
+): void {
+  const { rules, tick } = input;
+  const worked = (i: number) => perShift[i]!.ticks.length * tick;
+  const dayOf = (i: number) => perShift[i]!.ticks[0]?.day ?? startDay(shifts[i]!, input);
+  const real = shifts.map((_, i) => i).filter((i) => shifts[i]!.spells.length > 0);
+  const jobOf = (i: number) => shifts[i]!.spells[0]!.in.job;
+  for (const rule of rules.guarantees ?? []) {
+    const name = `guarantee:${rule.name}`;
+    if (rule.kind === 'call-out') {
+      for (const i of real) {
+        const week = weekOf(dayOf(i), rules.workweek.startsOn);
+        const planned = input.plans.some((plan) => {
+          const day = dayAt(plan.from, input);
+          return day >= week && day < plusDays(week, 7);
+        });
+        const called =
+          rule.jobs === undefined ? planned && shifts[i]!.plan === null : rule.jobs.includes(jobOf(i) ?? '');
+        if (called) add(dayOf(i), name, jobOf(i), length(rule.least) - worked(i));
+      }
+    } else if (rule.kind === 'share of plan') {
+      for (const plan of input.plans) {
+        const of = real.filter((i) => shifts[i]!.plan === plan);
+        const last = shifts.findLastIndex((shift) => shift.plan === plan);
+        if (of.length === 0 || !of.includes(last)) continue;
+        const sum = of.reduce((total, i) => total + worked(i), 0);
+        const share = Math.floor((plan.to - plan.from) * rule.share);
+        const owed = Math.min(
+          Math.max(share, length(rule.least)),
+          length(rule.most, Number.POSITIVE_INFINITY),
+        );
+        add(dayOf(last), name, jobOf(last), owed - sum);
+      }
+    } else {
+      for (const day of new Set(real.map(dayOf))) {
+        const of = real.filter((i) => dayOf(i) === day);
+        if (rule.kind === 'meal premium') {
+          const kinds: readonly string[] = rule.for ?? ['missed', 'short', 'late'];
+          const times = of.reduce(
+            (sum, i) =>
+              sum + [...perShift[i]!.faults.values()].filter((f) => kinds.some((k) => f.has(k))).length,
+            0,
+          );
+          add(day, name, jobOf(of[0]!), Math.min(times, rule.atMostPerWorkday ?? 1) * length(rule.pays));
+        } else {
+          const spells = of.flatMap((i) => shifts[i]!.spells.map((spell) => ({ ...spell, shift: i })));
+          const long = spells.some((spell, i) => {
+            const next = spells[i + 1];
+            if (next === undefined || next.start - spell.end <= length(rule.gapOver)) return false;
+            if (next.shift !== spell.shift) return true;
+            const named = [spell.out.kind, next.in.kind].some((kind) => /^(meal|break)-/.test(kind));
+            return !named && spell.out.at !== next.in.at;
+          });
+          if (long) add(day, name, jobOf(of[0]!), length(rule.pays));
+        }
+      }
+    }
+  }
+}
