@@ -31,9 +31,15 @@ export {
   payableHundredths,
   toPayLines,
 } from './handoff/handoff.ts';
+export {
+  type HolidayAverage,
+  type HolidayAverageRule,
+  holidayAverage,
+} from './holiday-average/holiday-average.ts';
 export { dateOrderOf, recognize } from './imports/recognize.ts';
 export { type Directory, missingFields, type ReadPunch, rowReader } from './imports/row.ts';
 export * from './imports/types.ts';
+export { broken } from './invariants/invariants.ts';
 export type { Leave } from './leave/types.ts';
 export { apportion, toHundredths } from './lines/apportion.ts';
 export { type ClassId, classOf, isPremium, isWorked, type Line } from './lines/types.ts';
@@ -41,7 +47,9 @@ export type { DaySpan } from './overtime/types.ts';
 export type { Spell } from './pair/types.ts';
 export type { Plan } from './plan/types.ts';
 export { premiumNames } from './premiums/premiums.ts';
+export { checkProofDays, NamesAsTheyCome, type ProofResult } from './proof/proof.ts';
 export type { DayReason, OvertimeReason, ShiftReason } from './reasons/types.ts';
+export { type RateInput, type RegularRate, regularRates } from './regular-rate/regular-rate.ts';
 export {
   type CompiledRulebook,
   compileRulebook,
@@ -51,6 +59,7 @@ export {
 export { clockSeconds, durationSeconds } from './rulebook/lengths.ts';
 export { type ProofDay, type Rulebook, RulebookSchema } from './rulebook/schema.ts';
 export type { Segment } from './segments/types.ts';
+export { STARTERS } from './starters/starters.ts';
 export { readTimeEntry, type TimeEntry } from './time-entry/time-entry.ts';
 export * from './units.ts';
 export { workdayAt, workdayStart, workweekOf } from './workday/workday.ts';
