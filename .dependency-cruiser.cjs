@@ -5,6 +5,12 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       from: { path: '^core/' },
+      to: { path: '^(cli|contract|server|web|demo)/' },
+    },
+    {
+      name: 'cli-on-core',
+      severity: 'error',
+      from: { path: '^cli/' },
       to: { path: '^(contract|server|web|demo)/' },
     },
     {

@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['{core,contract,demo,web}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          include: ['{core,cli,contract,demo,web}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
         },
       },
       {

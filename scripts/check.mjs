@@ -10,7 +10,17 @@ const STEPS = [
   ['Types', ['tsc', '-p', '.']],
   [
     'Floors',
-    ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'contract', 'server/src', 'web/src', 'demo'],
+    [
+      'depcruise',
+      '--config',
+      '.dependency-cruiser.cjs',
+      'core',
+      'cli/src',
+      'contract',
+      'server/src',
+      'web/src',
+      'demo',
+    ],
   ],
   ['Unused code and packages', ['knip', '--no-config-hints']],
 ];

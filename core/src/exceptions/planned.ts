@@ -3,8 +3,9 @@ import { raise } from './raise.ts';
 import type { ExceptionFinder } from './types.ts';
 
 /** A shift that no plan called for. */
-export const notPlanned: ExceptionFinder = ofShifts('not-planned', ({ match, spells }) =>
-  match === null ? { at: spells[0]!.in.at, punch: spells[0]!.in } : null,
+export const notPlanned: ExceptionFinder = ofShifts('not-planned', ({ match, spells }, _rule, { plans }) =>
+  // Where nothing at all was planned, plans are not how this person works.
+  match === null && plans.length > 0 ? { at: spells[0]!.in.at, punch: spells[0]!.in } : null,
 );
 
 /** A plan that is over, that nobody worked and no leave explains. */
