@@ -2,7 +2,7 @@
 import { type Computed, compute, type PersonInput } from '../compute.ts';
 import { Editions } from '../editions/editions.ts';
 import type { EffectivePunch, Punch, PunchKind } from '../effective/types.ts';
-import { type CompiledRulebook, compileRulebook } from '../rulebook/compile.ts';
+import { type CompiledRulebook, compileRulebook, type Names } from '../rulebook/compile.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
 import {
   type CorrectionId,
@@ -36,8 +36,8 @@ const plainRules: Rulebook = {
   premiums: [],
 };
 
-export function rulebook(changes: Partial<Rulebook> = {}): CompiledRulebook {
-  const result = compileRulebook({ ...plainRules, ...changes }, 1);
+export function rulebook(changes: Partial<Rulebook> = {}, names?: Names): CompiledRulebook {
+  const result = compileRulebook({ ...plainRules, ...changes }, 1, names);
   if (!result.ok) throw new Error(JSON.stringify(result.faults));
   return result.rulebook;
 }
