@@ -140,37 +140,18 @@ export function compute(input: PersonInput, explain = false): Computed {
   const matches = matchPlans(shifts, plans, (i) => starts[i]!.rulebook.hold.reachSeconds);
   const held = shifts.map((shift, i) => holdToPlan(shift, matches[i]!, starts[i]!.rulebook.hold));
   const rounded = roundAll(shifts, starts, held);
-  const computed: ComputedShift[] = [];
+  const computed: AssignedShift[] = [];
   let segments: WorkSegment[] = [];
   for (let i = 0; i < shifts.length; i++) {
     const shift = shifts[i]!;
     const { rulebook, offsets } = starts[i]!;
     const breaks = takeBreaks(shift, i, rounded[i]!, rulebook.breaks, corrections.canceledMeals, offsets);
     const before = segments.length;
-    const ends = unpairedEnds(shift);
     // Before the segments are cut in place, what they pay is added up.
-    const sums = account(shift, held[i]!, rounded[i]!, breaks);
+    computed.push(account(shift, starts[i]!, matches[i]!, held[i]!, rounded[i]!, breaks));
+    const ends = unpairedEnds(shift);
     assignWorkday(breaks.worked, ends.first, ends.last, rulebook.workday, offsets, segments);
-    computed.push({
-      workday: segments[before]?.workday ?? starts[i]!.workday,
-      zone: starts[i]!.punch.zone,
-      rulebook,
-      match: matches[i]!,
-      held: held[i]!,
-      spells: shift.spells,
-      missingOut: shift.missingOut,
-      missingIn: shift.missingIn,
-      onTheClock: shift.onTheClock,
-      repeats: shift.repeats,
-      rounded: rounded[i]!,
-      breaks,
-      clockedSeconds: sums.clockedSeconds,
-      payableSeconds: sums.payableSeconds,
-      unpaidSeconds: sums.unpaidSeconds,
-      heldSeconds: sums.heldSeconds,
-      roundingSeconds: sums.roundingSeconds,
-      reasons: NO_REASONS,
-    });
+    if (segments.length > before) computed[i]!.workday = segments[before]!.workday;
   }
   if (!editions.isSingle) segments.sort((a, b) => a.workday - b.workday || a.start - b.start);
 
@@ -231,6 +212,9 @@ export function compute(input: PersonInput, explain = false): Computed {
     ],
   };
 }
+
+/** A shift whose workday is still to be found out. */
+type AssignedShift = Omit<ComputedShift, 'workday'> & { workday: Workday };
 
 /** Where a shift starts: the day on the wall clock, and the edition in force there. */
 interface ShiftStart {
@@ -294,16 +278,15 @@ function unpairedEnds(shift: Shift): { first: number; last: number } {
   return { first, last };
 }
 
-/** The sums of one shift: clocked = payable + unpaid + held + rounding, to the second. */
+/** One shift with its sums: clocked = payable + unpaid + held + rounding, to the second. */
 function account(
   shift: Shift,
+  start: ShiftStart,
+  match: PlanMatch | null,
   held: Held,
   rounded: readonly RoundedSpell[],
   breaks: Breaks,
-): Pick<
-  ComputedShift,
-  'clockedSeconds' | 'payableSeconds' | 'unpaidSeconds' | 'heldSeconds' | 'roundingSeconds'
-> {
+): AssignedShift {
   const { spells } = shift;
   let payable = 0;
   let unpaid = 0;
@@ -318,20 +301,37 @@ function account(
     if (i === 0) continue;
     const gap = rounded[i]!.start - rounded[i - 1]!.end;
     // Going away is not clocked, unless it is short enough to be a paid rest.
-    const isAway = breaks.unpaid.some(({ kind, start }) => kind === 'away' && start === rounded[i - 1]!.end);
-    if (isAway && gap > 0) continue;
+    if (gap > 0 && isAway(breaks, rounded[i - 1]!.end)) continue;
     clocked += spells[i]!.in.at - spells[i - 1]!.out.at;
     if (gap > 0 && gapKind(spells[i - 1]!, spells[i]!) !== null) kept += gap;
   }
   if (held.start !== null) heldOff += held.start - spells[0]!.in.at;
   if (held.end !== null) heldOff += spells[spells.length - 1]!.out.at - held.end;
   return {
+    workday: start.workday,
+    zone: start.punch.zone,
+    rulebook: start.rulebook,
+    match,
+    held,
+    spells,
+    missingOut: shift.missingOut,
+    missingIn: shift.missingIn,
+    onTheClock: shift.onTheClock,
+    repeats: shift.repeats,
+    rounded,
+    breaks,
     clockedSeconds: seconds(clocked),
     payableSeconds: seconds(payable),
     unpaidSeconds: seconds(unpaid),
     heldSeconds: heldOff,
     roundingSeconds: clocked - heldOff - kept,
+    reasons: NO_REASONS,
   };
+}
+
+function isAway({ unpaid }: Breaks, start: Instant): boolean {
+  for (const gap of unpaid) if (gap.kind === 'away' && gap.start === start) return true;
+  return false;
 }
 
 /** The workdays of segments, ascending, each once. */

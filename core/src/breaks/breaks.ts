@@ -48,6 +48,9 @@ function gapOf(
   return { kind: 'break', paidSeconds: isShort ? length : 0 };
 }
 
+const NONE_PAID: Breaks['paid'] = [];
+const NO_FAULTS: Breaks['mealFaults'] = [];
+
 /**
  * Step 5. A shift's rounded spells with its breaks taken out. A gap up to the paid length is paid, whatever it is called
  * (29 CFR 785.18, recalled from memory), or as far as the shift's allowance goes; a punched meal is unpaid from its least length on.
@@ -66,7 +69,7 @@ export function takeBreaks(
 ): Breaks {
   let worked: WorkSegment[] = [];
   const unpaid: UnpaidBreak[] = [];
-  const paid: { start: Instant; end: Instant }[] = [];
+  let paid = NONE_PAID;
   const meals: TakenMeal[] | null = rules.mealsDue.length > 0 ? [] : null;
   let workedSeconds = 0;
   let unpaidMealSeconds = 0;
@@ -80,7 +83,7 @@ export function takeBreaks(
       if (gap !== null) {
         const paidUntil = instant(last + gap.paidSeconds);
         if (gap.paidSeconds > 0) {
-          paid.push({ start: last, end: paidUntil });
+          paid = [...paid, { start: last, end: paidUntil }];
           worked.push(segmentOf(last, paidUntil, index, shift.spells[i - 1]!.in));
           workedSeconds += gap.paidSeconds;
           if (gap.kind === 'break' && rules.allowanceSeconds !== null) allowanceLeft -= gap.paidSeconds;
@@ -124,7 +127,7 @@ export function takeBreaks(
     unpaid,
     paid,
     breakOverSeconds: seconds(breakOver),
-    mealFaults: meals === null ? [] : faultsOf(rules.mealsDue, meals, worked, seconds(workedSeconds)),
+    mealFaults: meals === null ? NO_FAULTS : faultsOf(rules.mealsDue, meals, worked, seconds(workedSeconds)),
     automaticSeconds: seconds(take),
     automaticCanceled,
   };

@@ -1,16 +1,12 @@
 import type { GuaranteeReason } from '../guarantees/guarantees.ts';
 import type { Leave } from '../leave/types.ts';
 import type { Segment } from '../segments/types.ts';
-import { type DepartmentId, type JobId, seconds, type Workday } from '../units.ts';
-import { apportion } from './apportion.ts';
+import { type DepartmentId, hundredths, type JobId, seconds, type Workday } from '../units.ts';
+import { apportion, toHours } from './apportion.ts';
 import { type ClassId, classOf, inClassOrder, isPremium, type Line } from './types.ts';
 
-interface Sum {
-  readonly classId: ClassId;
-  readonly job: JobId | null;
-  readonly department: DepartmentId | null;
-  seconds: number;
-}
+/** A line while it is added up. */
+type OpenLine = { -readonly [K in keyof Line]: Line[K] };
 
 /** What lines need of the rulebook in force on a workday. */
 export interface LineRules {
@@ -18,7 +14,7 @@ export interface LineRules {
   readonly decimals: number;
 }
 
-const inOrder = (a: Sum, b: Sum): number =>
+const inOrder = (a: Line, b: Line): number =>
   inClassOrder(a.classId, b.classId) ||
   (a.job ?? 0) - (b.job ?? 0) ||
   (a.department ?? 0) - (b.department ?? 0);
@@ -37,8 +33,8 @@ export function sumLines(
   first: Workday,
   last: Workday,
 ): Line[] {
-  const days: (Sum[] | undefined)[] = [];
-  const sumsOf = (day: Workday): Sum[] => {
+  const days: (OpenLine[] | undefined)[] = [];
+  const sumsOf = (day: Workday): OpenLine[] => {
     let sums = days[day - first];
     if (sums === undefined) {
       sums = [];
@@ -53,32 +49,32 @@ export function sumLines(
     const sums = sumsOf(day);
     const { job, department } = segment.from;
     const length = segment.end - segment.start;
-    add(sums, classOf(segment.multiplier), job, department, length);
+    add(sums, day, classOf(segment.multiplier), job, department, length);
     if (segment.premiums === 0) continue;
     const classes = rulesOf(day).premiumClasses;
     for (let p = 0; p < classes.length; p++) {
-      if ((segment.premiums & (1 << p)) !== 0) add(sums, classes[p]!, job, department, length);
+      if ((segment.premiums & (1 << p)) !== 0) add(sums, day, classes[p]!, job, department, length);
     }
   }
   for (const { workday, name, job, department, seconds: paid } of guaranteed) {
     if (workday >= first && workday <= last && paid > 0)
-      add(sumsOf(workday), `guarantee:${name}`, job, department, paid);
+      add(sumsOf(workday), workday, `guarantee:${name}`, job, department, paid);
   }
   for (const { workday, kind, code, job, department, seconds: paid } of leave) {
     if (workday >= first && workday <= last && paid > 0)
-      add(sumsOf(workday), `${kind}:${code}`, job, department, paid);
+      add(sumsOf(workday), workday, `${kind}:${code}`, job, department, paid);
   }
   const lines: Line[] = [];
   for (let d = 0; d < days.length; d++) {
     const sums = days[d];
-    if (sums !== undefined)
-      addDay((first + d) as Workday, sums, rulesOf((first + d) as Workday).decimals, lines);
+    if (sums !== undefined) addDay(sums, rulesOf((first + d) as Workday).decimals, lines);
   }
   return lines;
 }
 
 function add(
-  sums: Sum[],
+  sums: OpenLine[],
+  workday: Workday,
   classId: ClassId,
   job: JobId | null,
   department: DepartmentId | null,
@@ -87,38 +83,46 @@ function add(
   for (let i = 0; i < sums.length; i++) {
     const sum = sums[i]!;
     if (sum.classId === classId && sum.job === job && sum.department === department) {
-      sum.seconds += length;
+      sum.seconds = seconds(sum.seconds + length);
       return;
     }
   }
-  sums.push({ classId, job, department, seconds: length });
+  sums.push({ workday, classId, job, department, seconds: seconds(length), hundredths: hundredths(0) });
+}
+
+/** Sorts in place; a day has a handful. */
+function sortSums(sums: OpenLine[]): void {
+  for (let i = 1; i < sums.length; i++) {
+    const sum = sums[i]!;
+    let at = i;
+    while (at > 0 && inOrder(sums[at - 1]!, sum) > 0) {
+      sums[at] = sums[at - 1]!;
+      at--;
+    }
+    sums[at] = sum;
+  }
 }
 
 /** The sums of one day as lines; runs that must add up together stand together. */
-function addDay(day: Workday, sums: Sum[], decimals: number, lines: Line[]): void {
-  if (sums.length > 1) sums.sort(inOrder);
+function addDay(sums: OpenLine[], decimals: number, lines: Line[]): void {
+  sortSums(sums);
   let start = 0;
   while (start < sums.length) {
-    const premium = isPremium(sums[start]!.classId);
-    const shares: number[] = [];
-    let end = start;
-    while (
-      end < sums.length &&
-      (premium ? sums[end]!.classId === sums[start]!.classId : !isPremium(sums[end]!.classId))
-    )
-      shares.push(sums[end++]!.seconds);
-    const hours = apportion(shares, decimals);
-    for (let i = start; i < end; i++) {
-      const { classId, job, department, seconds: length } = sums[i]!;
-      lines.push({
-        workday: day,
-        classId,
-        job,
-        department,
-        seconds: seconds(length),
-        hundredths: hours[i - start]!,
-      });
+    const { classId } = sums[start]!;
+    const premium = isPremium(classId);
+    let end = start + 1;
+    while (end < sums.length && (premium ? sums[end]!.classId === classId : !isPremium(sums[end]!.classId)))
+      end++;
+    if (end === start + 1) sums[start]!.hundredths = toHours(sums[start]!.seconds, decimals);
+    else {
+      const run = sums.slice(start, end);
+      const hours = apportion(
+        run.map((sum) => sum.seconds),
+        decimals,
+      );
+      for (let i = 0; i < run.length; i++) run[i]!.hundredths = hours[i]!;
     }
     start = end;
   }
+  for (let i = 0; i < sums.length; i++) lines.push(sums[i]!);
 }

@@ -30,16 +30,10 @@ export const isPremium = (classId: ClassId): boolean => classId.startsWith('prem
 export const isWorked = (classId: ClassId): boolean =>
   classId === 'ordinary' || classId.startsWith('overtime-');
 
-const RANKS = ['ordinary', 'overtime-', 'guarantee:', 'leave:', 'adjustment:', 'premium:'];
-const ranks = new Map<ClassId, number>();
-
+/** Where a class stands, by the first letters of its kind: this runs for every line there is. */
 function rankOf(classId: ClassId): number {
-  let rank = ranks.get(classId);
-  if (rank === undefined) {
-    rank = RANKS.findIndex((prefix) => classId.startsWith(prefix));
-    ranks.set(classId, rank);
-  }
-  return rank;
+  if (classId === 'ordinary') return 0;
+  return 1 + 'oglap'.indexOf(classId.charAt(0));
 }
 
 /** Classes before premiums, ordinary first, then by what they pay, then what was not worked. */

@@ -23,6 +23,10 @@ export function matchPlans(
   reachOf: (shift: number) => number,
 ): (PlanMatch | null)[] {
   const matches: (PlanMatch | null)[] = [];
+  if (plans.length === 0) {
+    for (let i = 0; i < shifts.length; i++) matches.push(null);
+    return matches;
+  }
   const lastOf = new Map<Plan, PlanMatch>();
   let earliest = 0;
   for (let i = 0; i < shifts.length; i++) {

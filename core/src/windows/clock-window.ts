@@ -45,42 +45,39 @@ export class ClockWindow {
 
   /** The date on the wall clock of the opening in which an instant lies; null outside. */
   openingAt(at: number, offsets: ZoneOffsets): number | null {
-    this.#near(at, offsets);
-    if (at >= this.#opens && at < this.#closes) return this.#date;
-    // The window that opened on the day before may still be open; where days are short, the next one already.
-    if (at < this.#closedBefore && at >= this.on(this.#date - 1, offsets).opens) return this.#date - 1;
-    return at >= this.#opensNext ? this.#date + 1 : null;
+    if (at < this.#from || at >= this.#to || offsets !== this.#offsets) this.#look(at, offsets);
+    return this.#opening;
   }
 
   /** The first opening or closing after an instant. */
   nextEdge(at: number, offsets: ZoneOffsets): number {
-    this.#near(at, offsets);
-    if (this.#closedBefore > at) {
-      const { opens } = this.on(this.#date - 1, offsets);
-      return opens > at ? opens : this.#closedBefore;
-    }
-    if (this.#opens > at) return this.#opens;
-    if (this.#closes > at) return this.#closes;
-    return this.#opensNext > at ? this.#opensNext : this.on(this.#date + 1, offsets).closes;
+    if (at < this.#from || at >= this.#to || offsets !== this.#offsets) this.#look(at, offsets);
+    return this.#to;
   }
 
-  #date = Number.NaN;
-  #nearOffsets: ZoneOffsets | null = null;
-  #closedBefore = 0;
-  #opens = 0;
-  #closes = 0;
-  #opensNext = 0;
+  /** The stretch without an edge that was looked at last: neighbors in time mostly share it. */
+  #from = Number.POSITIVE_INFINITY;
+  #to = Number.NEGATIVE_INFINITY;
+  #opening: number | null = null;
+  #offsets: ZoneOffsets | null = null;
 
-  /** Looks up the openings around an instant; neighbors in time mostly share them. */
-  #near(at: number, offsets: ZoneOffsets): void {
-    const date = Math.floor(wallOf(offsets, at as Instant) / SECONDS_PER_DAY);
-    if (date === this.#date && offsets === this.#nearOffsets) return;
-    this.#date = date;
-    this.#nearOffsets = offsets;
-    this.#closedBefore = this.on(date - 1, offsets).closes;
-    const { opens, closes } = this.on(date, offsets);
-    this.#opens = opens;
-    this.#closes = closes;
-    this.#opensNext = this.on(date + 1, offsets).opens;
+  /** Finds the stretch from an instant to the next edge, and the opening it lies in. */
+  #look(at: number, offsets: ZoneOffsets): void {
+    this.#offsets = offsets;
+    this.#from = at;
+    this.#opening = null;
+    // The window that opened on the day before may still be open.
+    for (let date = Math.floor(wallOf(offsets, at as Instant) / SECONDS_PER_DAY) - 1; ; date++) {
+      const { opens, closes } = this.on(date, offsets);
+      if (opens > at) {
+        this.#to = opens;
+        return;
+      }
+      if (closes > at) {
+        this.#to = closes;
+        this.#opening = date;
+        return;
+      }
+    }
   }
 }
