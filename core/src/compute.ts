@@ -7,7 +7,7 @@ import type { Correction, EffectivePunch, Position, Punch } from './effective/ty
 import { findExceptions } from './exceptions/exceptions.ts';
 import type { CrewShift, Exception } from './exceptions/types.ts';
 import { guarantees } from './guarantees/guarantees.ts';
-import { type Held, holdToPlan } from './hold/hold.ts';
+import { type Held, holdToPlan, NOT_HELD } from './hold/hold.ts';
 import type { Leave } from './leave/types.ts';
 import { sumLines } from './lines/lines.ts';
 import type { Line } from './lines/types.ts';
@@ -138,7 +138,9 @@ export function compute(input: PersonInput, explain = false): Computed {
   );
   const starts = shifts.map((shift) => startOf(shift, zones, editions));
   const matches = matchPlans(shifts, plans, (i) => starts[i]!.rulebook.hold.reachSeconds);
-  const held = shifts.map((shift, i) => holdToPlan(shift, matches[i]!, starts[i]!.rulebook.hold));
+  const held = shifts.map((shift, i) =>
+    matches[i] === null ? NOT_HELD : holdToPlan(shift, matches[i]!, starts[i]!.rulebook.hold),
+  );
   const rounded = roundAll(shifts, starts, held);
   const computed: AssignedShift[] = [];
   let segments: WorkSegment[] = [];

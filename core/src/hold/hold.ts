@@ -16,7 +16,7 @@ export interface Held {
   readonly start: Instant | null;
   readonly end: Instant | null;
 }
-const NOT_HELD: Held = { start: null, end: null };
+export const NOT_HELD: Held = { start: null, end: null };
 
 /** `planned` where a punch lies before or after it by no more than the window on that side. */
 function held(at: number, planned: Instant, before: number | null, after: number | null): Instant | null {
@@ -29,9 +29,9 @@ function held(at: number, planned: Instant, before: number | null, after: number
  * Step 3. An early in and a late out are held to the plan, a late in and an early out forgiven, each within its own
  * window. Only the first in and the last out of a plan can be held; a held punch is not rounded.
  */
-export function holdToPlan(shift: Shift, match: PlanMatch | null, rules: HoldRules): Held {
+export function holdToPlan(shift: Shift, match: PlanMatch, rules: HoldRules): Held {
   const { spells } = shift;
-  if (match === null || spells.length === 0) return NOT_HELD;
+  if (spells.length === 0) return NOT_HELD;
   const { plan } = match;
   const start = match.isFirst
     ? held(spells[0]!.in.at, plan.startsAt, rules.earlyInSeconds, rules.lateInSeconds)

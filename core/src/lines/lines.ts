@@ -116,10 +116,9 @@ function addDay(sums: OpenLine[], decimals: number, lines: Line[]): void {
     if (end === start + 1) sums[start]!.hundredths = toHours(sums[start]!.seconds, decimals);
     else {
       const run = sums.slice(start, end);
-      const hours = apportion(
-        run.map((sum) => sum.seconds),
-        decimals,
-      );
+      const shares: number[] = [];
+      for (let i = 0; i < run.length; i++) shares.push(run[i]!.seconds);
+      const hours = apportion(shares, decimals);
       for (let i = 0; i < run.length; i++) run[i]!.hundredths = hours[i]!;
     }
     start = end;

@@ -23,8 +23,11 @@ export interface Line {
   readonly hundredths: Hundredths;
 }
 
+/** No other kind of class starts with this letter; asked for every line there is. */
+const P = 'premium:'.charCodeAt(0);
+
 /** Premiums lie beside the classes: they are not added to payable hours. */
-export const isPremium = (classId: ClassId): boolean => classId.startsWith('premium:');
+export const isPremium = (classId: ClassId): boolean => classId.charCodeAt(0) === P;
 
 /** Ordinary time and overtime; all other classes are paid without being worked. */
 export const isWorked = (classId: ClassId): boolean =>
@@ -33,7 +36,7 @@ export const isWorked = (classId: ClassId): boolean =>
 /** Where a class stands, by the first letters of its kind: this runs for every line there is. */
 function rankOf(classId: ClassId): number {
   if (classId === 'ordinary') return 0;
-  return 1 + 'oglap'.indexOf(classId.charAt(0));
+  return isPremium(classId) ? 9 : 1 + 'ogla'.indexOf(classId.charAt(0));
 }
 
 /** Classes before premiums, ordinary first, then by what they pay, then what was not worked. */

@@ -29,6 +29,7 @@ export function applyRule(
   reasons: OvertimeReason[] | null,
 ): WorkSegment[] {
   const { basis } = rule;
+  if (basis.mayApply !== undefined && !basis.mayApply(context)) return segments;
   const all =
     basis.nextEdge === undefined
       ? segments

@@ -46,6 +46,8 @@ export interface Basis {
   readonly covers?: (segment: Segment, context: OvertimeContext) => boolean;
   /** Where a basis covers parts of a day: the first instant after another at which that may change. */
   readonly nextEdge?: (at: number, segment: Segment, context: OvertimeContext) => number;
+  /** False where no bucket can count anything. Absent: there may always be one. */
+  readonly mayApply?: (context: OvertimeContext) => boolean;
   /** How many days before one may count together with it. */
   readonly reachDays: number;
 }

@@ -8,16 +8,9 @@ export interface PairingRules {
   readonly shiftGapSeconds: Seconds;
 }
 
-const OPENS: Record<PunchKind, boolean> = {
-  in: true,
-  'meal-in': true,
-  'break-in': true,
-  out: false,
-  'meal-out': false,
-  'break-out': false,
-  'job-change': true,
-  undirected: true,
-};
+/** Whether a punch starts a spell. By comparison, not by a table: this runs for every punch there is. */
+const startsSpell = (kind: PunchKind): boolean =>
+  kind === 'in' || kind === 'meal-in' || kind === 'break-in' || kind === 'job-change';
 
 interface OpenShift extends Shift {
   readonly spells: Spell[];
@@ -83,7 +76,7 @@ export function pair(
 
     const reachable: boolean = open !== null && punch.at - open.at <= rules.longestSpellSeconds;
     // An undirected punch ends what is open and starts something where nothing is.
-    const opens: boolean = punch.kind === 'undirected' ? !reachable : OPENS[punch.kind];
+    const opens: boolean = punch.kind === 'undirected' ? !reachable : startsSpell(punch.kind);
 
     if (punch.kind === 'job-change' && open !== null && reachable) {
       shift!.spells.push({ in: open, out: punch });

@@ -87,6 +87,9 @@ function markShifts(
 ): void {
   const bit = 1 << index;
   const before = bit - 1;
+  const byWorkday = premium.dayBy === 'workday' ? premium.days : null;
+  let day: number = Number.NaN;
+  let dayMeets = true;
   let first = 0;
   while (first < segments.length) {
     const { shift } = segments[first]!;
@@ -99,7 +102,11 @@ function markShifts(
       const segment = segments[end]!;
       total += segment.end - segment.start;
       if (inForce !== null && !inForce(segment.workday)) continue;
-      if (!meets(segment, premium, offsets, calendar)) continue;
+      if (byWorkday !== null && segment.workday !== day) {
+        day = segment.workday;
+        dayMeets = isOfKind(segment.workday, weekdayOf(segment.workday), byWorkday, calendar);
+      }
+      if (!dayMeets || !meets(segment, premium, offsets, calendar)) continue;
       if (end === first) startsInside = true;
       inside += segment.end - segment.start;
       segment.premiums |= bit;
@@ -126,17 +133,15 @@ function markShifts(
   }
 }
 
-/** True where all of a segment, already cut at the window's edges, meets the conditions of a premium. */
+/** True where all of a segment, already cut at the window's edges, meets a premium's conditions but those on its workday. */
 function meets(segment: Segment, premium: Premium, offsets: ZoneOffsets, calendar: Calendar): boolean {
   const { window, days, jobs, departments, sites } = premium;
-  let opened: number | null = null;
   if (window !== null) {
-    opened = window.openingAt(segment.start, offsets);
+    const opened = window.openingAt(segment.start, offsets);
     if (opened === null) return false;
-  }
-  if (days !== null) {
-    const day = premium.dayBy === 'clock' ? (opened as Workday) : segment.workday;
-    if (!isOfKind(day, weekdayOf(day), days, calendar)) return false;
+    if (days !== null && premium.dayBy === 'clock') {
+      if (!isOfKind(opened as Workday, weekdayOf(opened as Workday), days, calendar)) return false;
+    }
   }
   const { from } = segment;
   if (jobs !== null && (from.job === null || !jobs.has(from.job))) return false;

@@ -22,6 +22,13 @@ export interface RoundedSpell {
   readonly end: Instant;
 }
 
+/** The rule for a kind of punch; looked up by name, since this runs for every punch there is. */
+function ruleFor(kind: PunchKind, { punches: rules }: RoundingRules): Rounding | undefined {
+  if (kind === 'in') return rules.in;
+  if (kind === 'out') return rules.out;
+  return rules[kind];
+}
+
 /** An undirected punch is rounded as what it turned out to be. */
 function rounded(
   punch: EffectivePunch,
@@ -29,7 +36,7 @@ function rounded(
   rules: RoundingRules,
   offsets: ZoneOffsets,
 ): Instant {
-  const rule = rules.punches[punch.kind === 'undirected' ? end : punch.kind];
+  const rule = ruleFor(punch.kind === 'undirected' ? end : punch.kind, rules);
   if (rule === undefined) return punch.at;
   const into = (punch.at + offsetAt(offsets, punch.at)) % rule.unitSeconds;
   return instant(into >= rule.turnSeconds ? punch.at - into + rule.unitSeconds : punch.at - into);

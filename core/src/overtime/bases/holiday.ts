@@ -4,5 +4,6 @@ import type { Basis } from '../types.ts';
 export const holiday: Basis = {
   name: 'holiday',
   reachDays: 0,
+  mayApply: ({ calendar, workedDays }) => workedDays.some((day) => calendar.holidays.has(day)),
   bucketOfDay: (day, { calendar }) => (calendar.holidays.has(day) ? day : null),
 };

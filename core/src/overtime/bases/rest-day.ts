@@ -4,5 +4,6 @@ import type { Basis } from '../types.ts';
 export const restDay: Basis = {
   name: 'rest day',
   reachDays: 0,
+  mayApply: ({ calendar, workedDays }) => workedDays.some((day) => calendar.restDays.has(day)),
   bucketOfDay: (day, { calendar }) => (calendar.restDays.has(day) ? day : null),
 };
