@@ -11,6 +11,7 @@ export {
   type Punch,
   type PunchKind,
 } from './effective/types.ts';
+export { crewShifts } from './exceptions/crew.ts';
 export {
   type CrewShift,
   EXCEPTION_KINDS,

@@ -143,7 +143,7 @@ export const HOLIDAYS: readonly { readonly day: Workday; readonly name: string }
 ];
 
 /** Who is on leave in the current period, by the person's place in the company: days of the period, eight hours each. */
-export const LEAVE: Readonly<Record<number, readonly number[]>> = { 33: [7, 8, 9, 10], 55: [2, 3] };
+export const LEAVE: Readonly<Record<number, readonly number[]>> = { 33: [6, 7, 8, 9], 55: [2, 3] };
 export const LEAVE_CODE = 'Annual leave';
 
 export interface DemoPerson {

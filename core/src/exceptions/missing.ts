@@ -1,4 +1,5 @@
 import type { EffectivePunch } from '../effective/types.ts';
+import { firstPunch, lastPunch } from '../pair/types.ts';
 import type { Plan } from '../plan/types.ts';
 import { overlapOf } from './overlap.ts';
 import { propose } from './propose.ts';
@@ -26,7 +27,8 @@ function lonely(
       if (overlap !== null && (punch === overlap.in || punch === overlap.out)) continue;
       const lacksIn = shift.missingIn.includes(punch) || looksLikeOut(punch, input.plans);
       if (lacksIn !== (kind === 'missing-in')) continue;
-      const proposals = propose(lacksIn ? 'in' : 'out', punch, input);
+      const known = lacksIn ? lastPunch(shift).at : firstPunch(shift).at;
+      const proposals = propose(lacksIn ? 'in' : 'out', punch, known, input);
       exceptions.push(raise(kind, rule, { workday: shift.workday, at: punch.at, punch, proposals }));
     }
   }

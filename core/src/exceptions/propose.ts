@@ -1,5 +1,5 @@
 import type { EffectivePunch } from '../effective/types.ts';
-import { type Instant, instant, SECONDS_PER_DAY, wallClock } from '../units.ts';
+import { type Instant, instant, SECONDS_PER_DAY, wallClock, workday } from '../units.ts';
 import { firstInstantOf, wallOf } from '../zone/zone.ts';
 import type { ExceptionInput, Proposal } from './types.ts';
 
@@ -17,10 +17,16 @@ const middle = (numbers: readonly number[]): number =>
  *
  * @param missing which end is not there
  * @param punch the end that is
+ * @param known where the shift itself starts, for a missing out, or ends, for a missing in: what others and other days are compared by
  */
-export function propose(missing: 'in' | 'out', punch: EffectivePunch, input: ExceptionInput): Proposal[] {
+export function propose(
+  missing: 'in' | 'out',
+  punch: EffectivePunch,
+  known: Instant,
+  input: ExceptionInput,
+): Proposal[] {
   const proposals: Proposal[] = [];
-  const { longestSpellSeconds } = input.rulesOn(Math.floor(punch.at / SECONDS_PER_DAY) as never);
+  const { longestSpellSeconds } = input.rulesOn(workday(Math.floor(punch.at / SECONDS_PER_DAY)));
   const fits = (at: number) =>
     missing === 'out'
       ? at > punch.at && at <= punch.at + longestSpellSeconds
@@ -31,14 +37,15 @@ export function propose(missing: 'in' | 'out', punch: EffectivePunch, input: Exc
       : input.plans.findLast((plan) => fits(plan.startsAt))?.startsAt;
   if (planned !== undefined) proposals.push({ at: planned, from: 'plan' });
 
-  const crew = input.crew
-    .map(({ startsAt, endsAt }) => (missing === 'out' ? [startsAt, endsAt] : [endsAt, startsAt]))
-    .filter(([known, other]) => Math.abs(known! - punch.at) <= ALIKE_SECONDS && fits(other!))
-    .map(([, other]) => other!);
+  const crew: Instant[] = [];
+  for (const { startsAt, endsAt } of input.crew) {
+    const [alike, other] = missing === 'out' ? [startsAt, endsAt] : [endsAt, startsAt];
+    if (Math.abs(alike - known) <= ALIKE_SECONDS && fits(other)) crew.push(other);
+  }
   if (crew.length >= LEAST_CREW)
     proposals.push({ at: instant(middle(crew)), from: 'crew', people: crew.length });
 
-  const habit = habitOf(missing, punch, input);
+  const habit = habitOf(missing, punch.zone, known, input);
   if (habit !== null && fits(habit.at)) proposals.push(habit);
   return proposals;
 }
@@ -46,24 +53,24 @@ export function propose(missing: 'in' | 'out', punch: EffectivePunch, input: Exc
 /** The time on the wall clock at which this person's other shifts like this one ended, or started. */
 function habitOf(
   missing: 'in' | 'out',
-  punch: EffectivePunch,
+  zone: string,
+  known: Instant,
   { shifts, zones }: ExceptionInput,
 ): Proposal | null {
-  const offsets = zones.of(punch.zone);
-  const wall = wallOf(offsets, punch.at);
-  const ofDay = (at: Instant) => wallOf(offsets, at) % SECONDS_PER_DAY;
-  const distances: number[] = [];
+  const offsets = zones.of(zone);
+  const wall = wallOf(offsets, known);
+  const others: number[] = [];
   for (const { spells } of shifts) {
     if (spells.length === 0) continue;
     const start = spells[0]!.in.at;
     const end = spells[spells.length - 1]!.out.at;
-    const known = missing === 'out' ? start : end;
-    const apart = Math.abs(ofDay(known) - (wall % SECONDS_PER_DAY));
-    if (known === punch.at || Math.min(apart, SECONDS_PER_DAY - apart) > ALIKE_SECONDS) continue;
-    // How far the other end lies from the punch's own time of day, as the wall clock shows it.
-    const day = Math.round((wallOf(offsets, known) - wall) / SECONDS_PER_DAY) * SECONDS_PER_DAY;
-    distances.push(wallOf(offsets, missing === 'out' ? end : start) - day);
+    const [alike, other] = missing === 'out' ? [start, end] : [end, start];
+    const apart = wallOf(offsets, alike) - wall;
+    const days = Math.round(apart / SECONDS_PER_DAY);
+    // A shift that lacks the same end is the one in question, or no better.
+    if (days === 0 || Math.abs(apart - days * SECONDS_PER_DAY) > ALIKE_SECONDS) continue;
+    others.push(wallOf(offsets, other) - days * SECONDS_PER_DAY);
   }
-  if (distances.length < LEAST_DAYS) return null;
-  return { at: firstInstantOf(offsets, wallClock(middle(distances))), from: 'habit', days: distances.length };
+  if (others.length < LEAST_DAYS) return null;
+  return { at: firstInstantOf(offsets, wallClock(middle(others))), from: 'habit', days: others.length };
 }

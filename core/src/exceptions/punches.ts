@@ -66,7 +66,7 @@ export const noteRequired = ofPunches(
 const EARTH_RADIUS_METERS = 6_371_008.8;
 
 /** Meters between two points along a great circle. */
-export function metersBetween(
+function metersBetween(
   a: { readonly latitude: number; readonly longitude: number },
   b: { readonly latitude: number; readonly longitude: number },
 ): number {

@@ -111,7 +111,7 @@ function bucketsOf(
 }
 
 /** What one rule makes of one bucket, in seconds. */
-export interface Amounts {
+interface Amounts {
   /** Work that counts. */
   readonly counted: number;
   /** Leave that counts, before the work. */
@@ -123,7 +123,7 @@ export interface Amounts {
 }
 
 /** Beyond the first tier; then the least amount, the rounding and the cap. */
-export function amountsOf(rule: OvertimeRule, counted: number, leave: number): Amounts {
+function amountsOf(rule: OvertimeRule, counted: number, leave: number): Amounts {
   const over = Math.min(counted, Math.max(0, leave + counted - rule.tiers[0]!.fromSeconds));
   let paid = over;
   if (over < rule.leastSeconds) paid = 0;

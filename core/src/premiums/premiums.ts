@@ -1,6 +1,6 @@
 import type { Calendar } from '../calendar/calendar.ts';
 import { type DayKinds, isOfKind } from '../calendar/calendar.ts';
-import { cutAtEdges, lengthOf } from '../segments/cut.ts';
+import { cutAtEdges } from '../segments/cut.ts';
 import type { Segment, WorkSegment } from '../segments/types.ts';
 import {
   type DepartmentId,
@@ -153,7 +153,3 @@ function meets(segment: Segment, premium: Premium, offsets: ZoneOffsets, calenda
 export function premiumNames(segment: Segment, premiums: readonly Premium[]): string[] {
   return premiums.filter((_, i) => (segment.premiums & (1 << i)) !== 0).map((premium) => premium.name);
 }
-
-/** Seconds of a shift's segments that are paid a premium. */
-export const premiumSeconds = (segments: readonly Segment[], bit: number): number =>
-  segments.reduce((sum, segment) => sum + ((segment.premiums & (1 << bit)) === 0 ? 0 : lengthOf(segment)), 0);

@@ -10,7 +10,7 @@ import type { RoundedSpell } from '../round/round.ts';
 import type { Instant, Seconds, Workday } from '../units.ts';
 
 /** Instants from one to another. */
-export interface Stretch {
+interface Stretch {
   readonly start: Instant;
   readonly end: Instant;
 }
@@ -116,7 +116,7 @@ export interface OvertimeReason {
 }
 
 /** Hours without punches. */
-export interface LeaveReason extends Leave {
+interface LeaveReason extends Leave {
   readonly step: 'leave';
 }
 

@@ -203,7 +203,7 @@ function compiledBreaks(breaks: Rulebook['breaks']): BreakRules {
 type OvertimeSettings = Rulebook['overtime'][number];
 
 /** The tiers' edges: where one says none, it starts where the one before it ends. */
-export function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
+function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
   const starts: number[] = [];
   const ends: (number | null)[] = [];
   tiers.forEach((tier, i) => {

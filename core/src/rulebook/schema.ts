@@ -301,5 +301,4 @@ export const RulebookSchema = v.strictObject({
 });
 export type Rulebook = v.InferOutput<typeof RulebookSchema>;
 export type ProofDay = v.InferOutput<typeof ProofDaySchema>;
-export type ExceptionSettings = v.InferOutput<typeof ExceptionsSchema>;
 export const weekdayNumber = (day: (typeof WEEKDAYS)[number]): number => WEEKDAYS.indexOf(day);

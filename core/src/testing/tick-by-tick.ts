@@ -5,7 +5,7 @@
 import { DateTime } from 'luxon';
 import type { Rulebook } from '../rulebook/schema.ts';
 
-export interface TickPunch {
+interface TickPunch {
   readonly at: number;
   readonly kind: string;
   readonly job: string | null;

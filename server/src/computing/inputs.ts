@@ -166,7 +166,7 @@ export function toInputs(
   });
 }
 
-const toPunch = (row: InputRow): Punch => ({
+export const toPunch = (row: InputRow): Punch => ({
   id: row.id as PunchId,
   at: row.at as Instant,
   kind: row.kind!,

@@ -1,4 +1,4 @@
-import { compute } from '@heath/core';
+import { broken, type Computed, compute, type PersonInput } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
@@ -9,6 +9,16 @@ import { cardResults } from './results.ts';
 import { cardSubjects } from './subjects.ts';
 
 const CARDS_AT_ONCE = 250;
+
+/** Computes, and outside production throws where what always holds does not. */
+function computeChecked(input: PersonInput): Computed {
+  const computed = compute(input);
+  if (process.env.NODE_ENV !== 'production') {
+    const found = broken(computed);
+    if (found.length > 0) throw new Error(`The calculation contradicts itself: ${found.join(' ')}`);
+  }
+  return computed;
+}
 
 /**
  * Computes every stale card of an open period. Results are stored with the version of the inputs that they were read
@@ -34,7 +44,7 @@ export async function recomputePeriod(
       periodId,
       personId: subjects[i]!.personId,
       computedVersion: subjects[i]!.inputVersion,
-      ...cardResults(input, compute(input)),
+      ...cardResults(input, computeChecked(input)),
     }));
     const of = (column: string) => sql.raw(`VALUES(\`${column}\`)`);
     await database

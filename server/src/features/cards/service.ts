@@ -1,6 +1,6 @@
 import type { CardReply, CardsReply, StripReply } from '@heath/contract';
-import { compute } from '@heath/core';
 import { isSealed } from '../../computing/cards.ts';
+import { computeWithCrew } from '../../computing/crew.ts';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { cardView } from '../../computing/view.ts';
@@ -37,6 +37,6 @@ export async function periodStrip(
 export async function openCard({ database, clock }: Context, key: CardKey): Promise<CardReply> {
   const read = await readCard(database, key, clock.now(), (...all) => sendAlone(database, ...all), false);
   if (read === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
-  const computed = compute(read.input, true);
+  const computed = await computeWithCrew(database, read.subject, read.input);
   return cardView(read.subject, read.input, computed, cardResults(read.input, computed), read.history);
 }

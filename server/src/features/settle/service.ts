@@ -16,6 +16,7 @@ import {
   workday,
 } from '@heath/core';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
+import { computeWithCrew } from '../../computing/crew.ts';
 import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import type { CardSubject } from '../../computing/subjects.ts';
@@ -82,7 +83,7 @@ function settled(card: LockedCard, request: SettleRequest) {
   const exception = stillOpen(card, request.exception);
   const added = missingPunch(exception, instant(request.at), NEXT);
   const input = { ...card.input, corrections: [...card.input.corrections, added] };
-  const computed = compute(input, true);
+  const computed = compute(input);
   if (computed.exceptions.some((left) => left.key === exception.key)) {
     throw new Problem(
       422,
@@ -120,7 +121,7 @@ export async function settle(
   request: SettleRequest,
 ): Promise<SettleReply> {
   return keep(context, user, key, (card) => {
-    const { exception, added, input, computed } = settled(card, request);
+    const { exception, added, input } = settled(card, request);
     const change: Change = {
       ...NO_CHANGE,
       kind: 'add',
@@ -131,7 +132,7 @@ export async function settle(
       exceptionKey: exception.key,
       note: request.note,
     };
-    return { change, at: added.at, input, computed };
+    return { change, at: added.at, input };
   });
 }
 
@@ -152,7 +153,7 @@ export async function undo(
     const undoing: Correction = { id: NEXT, kind: 'undo', undoes: correctionId as CorrectionId };
     const input = { ...card.input, corrections: [...card.input.corrections, undoing] };
     const change: Change = { ...NO_CHANGE, kind: 'undo', undoes: correctionId };
-    return { change, at: undone.at as Instant | null, input, computed: compute(input, true) };
+    return { change, at: undone.at as Instant | null, input };
   });
 }
 
@@ -182,7 +183,6 @@ interface Correcting {
   /** The instant at which something changes. */
   readonly at: Instant | null;
   readonly input: PersonInput;
-  readonly computed: Computed;
 }
 
 /** Writes a correction and the card it leads to, in one transaction. */
@@ -194,7 +194,8 @@ function keep(
 ): Promise<SettleReply> {
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, trip, key);
-    const { change, at, input, computed } = correct(card);
+    const { change, at, input } = correct(card);
+    const computed = await computeWithCrew(context.database, card.subject, input);
     const results = cardResults(input, computed);
     const values = {
       ...change,

@@ -128,6 +128,9 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                     shifts={card.shifts.filter((shift) => shift.workday === iso)}
                     segments={card.segments.filter((segment) => segment.workday === iso)}
                     exceptions={exceptions}
+                    notWorked={lines
+                      .filter(({ classId }) => !isWorked(classId) && !isPremium(classId))
+                      .map(({ classId, seconds }) => ({ name: className(classId), seconds }))}
                     inHole={(open) => <HoleText exception={open} card={card} onType={() => type(day)} />}
                   />
                 </div>

@@ -1,5 +1,5 @@
-import type { HandoffReply } from '@heath/contract';
-import { toHundredths } from '@heath/core';
+import type { CodeSum, HandoffReply } from '@heath/contract';
+import { isWorked, toHundredths } from '@heath/core';
 import { decimalHours } from '../../ui/format.ts';
 
 const HEIGHT = 196;
@@ -136,8 +136,10 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
               y={bottom - height}
               width={BAR}
               height={height - 2}
-              fill={code.code === null ? 'var(--color-ember-wash)' : (FILLS[i] ?? FILLS[3])}
-              stroke={code.code === null ? 'var(--color-ember)' : 'none'}
+              fill={fillOf(code, i)}
+              stroke={
+                code.code === null ? 'var(--color-ember)' : isNotWorked(code) ? 'var(--color-moss)' : 'none'
+              }
             />
             <text
               x={STACK_X + BAR + 10}
@@ -151,6 +153,13 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
       })}
     </svg>
   );
+}
+
+const isNotWorked = ({ classIds }: CodeSum): boolean => classIds.every((classId) => !isWorked(classId));
+
+function fillOf(code: CodeSum, index: number): string {
+  if (code.code === null) return 'var(--color-ember-wash)';
+  return isNotWorked(code) ? 'var(--color-sheet)' : (FILLS[index] ?? FILLS[3]!);
 }
 
 const THINNEST = 18;

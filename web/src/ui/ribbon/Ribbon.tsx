@@ -27,6 +27,8 @@ export interface RibbonProps {
   readonly shifts: readonly ShiftView[];
   readonly segments: readonly SegmentView[];
   readonly exceptions: readonly Exception[];
+  /** Paid without being worked: drawn as an outline after the work, or where the plan lies. */
+  readonly notWorked: readonly { readonly name: string; readonly seconds: number }[];
   /** What stands inside the outline of an exception. */
   readonly inHole?: (exception: Exception) => ReactNode;
 }
@@ -38,7 +40,17 @@ const HOLE_SECONDS = 6 * 3600;
  * One day on one axis, drawn to scale in real elapsed time: what was clocked above, what is payable below, the plan as a
  * bracket under both. A shift across midnight runs on. Height 35 px.
  */
-export function Ribbon({ day, scale, offsets, plans, shifts, segments, exceptions, inHole }: RibbonProps) {
+export function Ribbon({
+  day,
+  scale,
+  offsets,
+  plans,
+  shifts,
+  segments,
+  exceptions,
+  notWorked,
+  inHole,
+}: RibbonProps) {
   const origin = originOf(day, scale, offsets);
   const x = (at: number) => `${percent(at, origin, scale)}%`;
   const span = (from: number, to: number) => ({
@@ -93,6 +105,19 @@ export function Ribbon({ day, scale, offsets, plans, shifts, segments, exception
             style={span(segment.start, segment.end)}
           />
         ))}
+      {notWorked.map(({ name, seconds }) => {
+        const from = segments[segments.length - 1]?.end ?? plans[0]?.startsAt ?? origin + scale.from;
+        return (
+          <span
+            key={name}
+            title={`${name}, paid and not worked: ${hoursAndMinutes(seconds)}`}
+            className="band-not-worked absolute top-[11px] flex h-[15px] items-center overflow-visible whitespace-nowrap px-1 text-[11px] leading-none text-soft"
+            style={span(from, from + seconds)}
+          >
+            {name}
+          </span>
+        );
+      })}
       {exceptions.filter(isMissingPunch).map((exception) => {
         const { at } = exception;
         const other =

@@ -1,0 +1,19 @@
+import type { EffectivePunch } from '../effective/types.ts';
+import { type PairingRules, pair } from '../pair/pair.ts';
+import type { CrewShift } from './types.ts';
+
+/** When others came and left, as evidence for a missing punch: their shifts, as far as their punches pair. */
+export function crewShifts(
+  punchesByPerson: Iterable<readonly EffectivePunch[]>,
+  rules: PairingRules,
+): CrewShift[] {
+  const crew: CrewShift[] = [];
+  for (const punches of punchesByPerson) {
+    const inOrder = [...punches].sort((a, b) => a.at - b.at);
+    for (const { spells } of pair(inOrder, () => rules, null)) {
+      if (spells.length > 0)
+        crew.push({ startsAt: spells[0]!.in.at, endsAt: spells[spells.length - 1]!.out.at });
+    }
+  }
+  return crew;
+}
