@@ -1,4 +1,9 @@
 /** The calculation alone, single thread, against reading the same punches' file and against a window-function query. Prints one JSON object. */
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { createWriteStream, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import {
   compileRulebook,
   compute,
@@ -10,6 +15,7 @@ import {
   SECONDS_PER_DAY,
   type SiteId,
   workday,
+  workdayToIso,
   ZoneTables,
   zoneOffsets,
 } from '@heath/core';
@@ -34,37 +40,35 @@ function timed<T>(work: () => T): [milliseconds: number, result: T] {
 }
 
 /** Rounding, meals, daily and weekly tiers, premiums and a holiday. */
-const compiled = compileRulebook(
-  {
-    name: 'Measured',
-    pairing: { repeatWindow: 'PT2M', longestSpell: 'PT14H', shiftGap: 'PT4H' },
-    rounding: [{ kinds: ['in', 'out'], minutes: 15, toward: 'nearest', turnsAtMinute: 8 }],
-    breaks: {
-      paidUpTo: 'PT20M',
-      automaticMeal: {
-        tiers: [{ after: 'PT5H', compare: 'more than', take: 'PT30M' }],
-        besidePunched: 'top up',
-        placed: { at: 'after work', after: 'PT4H' },
-      },
+const RULES = {
+  name: 'Measured',
+  pairing: { repeatWindow: 'PT2M', longestSpell: 'PT14H', shiftGap: 'PT4H' },
+  rounding: [{ kinds: ['in', 'out'], minutes: 15, toward: 'nearest', turnsAtMinute: 8 }],
+  breaks: {
+    paidUpTo: 'PT20M',
+    automaticMeal: {
+      tiers: [{ after: 'PT5H', compare: 'more than', take: 'PT30M' }],
+      besidePunched: 'top up',
+      placed: { at: 'after work', after: 'PT4H' },
     },
-    workday: { startsAt: '00:00', shiftBelongsTo: 'day it starts' },
-    workweek: { startsOn: 'monday' },
-    overtime: [
-      {
-        name: 'Daily',
-        basis: 'workday',
-        tiers: [{ above: 'PT8H', forNext: 'PT2H', multiplier: 1.5 }, { multiplier: 2 }],
-      },
-      { name: 'Holiday', basis: 'holiday', tiers: [{ multiplier: 2 }] },
-      { name: 'Weekly', basis: 'workweek', tiers: [{ above: 'PT40H', multiplier: 1.5 }] },
-    ],
-    premiums: [
-      { name: 'Night', from: '22:00', to: '06:00' },
-      { name: 'Sunday', weekdays: ['sunday'] },
-    ],
   },
-  1,
-);
+  workday: { startsAt: '00:00', shiftBelongsTo: 'day it starts' },
+  workweek: { startsOn: 'monday' },
+  overtime: [
+    {
+      name: 'Daily',
+      basis: 'workday',
+      tiers: [{ above: 'PT8H', forNext: 'PT2H', multiplier: 1.5 }, { multiplier: 2 }],
+    },
+    { name: 'Holiday', basis: 'holiday', tiers: [{ multiplier: 2 }] },
+    { name: 'Weekly', basis: 'workweek', tiers: [{ above: 'PT40H', multiplier: 1.5 }] },
+  ],
+  premiums: [
+    { name: 'Night', from: '22:00', to: '06:00' },
+    { name: 'Sunday', weekdays: ['sunday'] },
+  ],
+};
+const compiled = compileRulebook(RULES, 1);
 if (!compiled.ok) throw new Error(JSON.stringify(compiled.faults));
 const shared = {
   first: CURRENT_PERIOD,
@@ -257,6 +261,64 @@ async function query(inputs: readonly PersonInput[]): Promise<number> {
   return median(times);
 }
 
+/** Peak memory of the headless program at two sizes, ten times apart. */
+async function headless() {
+  const folder = process.env.HEATH_BENCH!;
+  const rules = join(folder, 'rules.json');
+  writeFileSync(rules, JSON.stringify(RULES));
+  const megabytes: Record<string, number> = {};
+  const seconds: Record<string, number> = {};
+  for (const size of [3000, 30_000]) {
+    const file = join(folder, `${size}.csv`);
+    const stream = createWriteStream(file);
+    stream.write('person,at,kind,job,site\n');
+    let first = true;
+    for (const line of punchFileLines(people(size), CURRENT_PERIOD, LAST, offsets, {
+      everyMealPunched: true,
+    })) {
+      const [person, at, kind, job, site] = line.split(',') as [string, string, string, string, string];
+      if (!first) stream.write(`${person},${at},${kind.replace(' ', '-')},${job},${site}\n`);
+      first = false;
+      if (stream.writableNeedDrain) await once(stream, 'drain');
+    }
+    stream.end();
+    await once(stream, 'close');
+    const program = fileURLToPath(new URL('../cli/main.js', import.meta.url));
+    const span = ['--from', workdayToIso(CURRENT_PERIOD), '--to', workdayToIso(LAST), '--zone', ZONE];
+    const args = [
+      program,
+      'compute',
+      '--punches',
+      file,
+      '--rulebook',
+      rules,
+      ...span,
+      '--out',
+      join(folder, 'lines.csv'),
+    ];
+    const start = performance.now();
+    const child = spawn(process.execPath, args, { stdio: ['ignore', 'ignore', 'inherit'] });
+    const ended = once(child, 'exit');
+    let peak = 0;
+    const poll = setInterval(() => {
+      try {
+        peak = Math.max(
+          peak,
+          Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0),
+        );
+      } catch {
+        // It has ended.
+      }
+    }, 20);
+    const [code] = await ended;
+    clearInterval(poll);
+    if (code !== 0 && code !== 1) throw new Error(`The headless program ended with ${code}.`);
+    seconds[size] = round((performance.now() - start) / 1000, 1);
+    megabytes[size] = round(peak / 1024, 0);
+  }
+  return { peakMegabytes: megabytes, seconds };
+}
+
 say('Making punches.');
 const inputs = inputsOf(0, PEOPLE);
 say('Computing and reading in turn.');
@@ -264,6 +326,8 @@ const compared = against(inputs);
 const card = oneCard(inputs[5]!);
 say('The same in SQL.');
 const queryMilliseconds = await query(inputs);
+say('Headless.');
+const headlessFigures = await headless();
 say('Growing.');
 const microsecondsAShift = growth();
 process.stdout.write(
@@ -278,6 +342,7 @@ process.stdout.write(
         },
         microsecondsAShift,
         oneCardWithReasons: card,
+        headless: headlessFigures,
       },
     },
     null,

@@ -23,6 +23,7 @@ await bundle(
   parts.map(([, name]) => join(root, 'bench', `${name}.ts`)),
   join(root, 'dist', 'bench'),
 );
+await bundle([join(root, 'cli', 'src', 'main.ts')], join(root, 'dist', 'cli'));
 const mariadb = await startMariadb(folder, { mayReadFiles: true });
 const env = { ...process.env, TZ: 'UTC', HEATH_DATABASE_URL: mariadb.url, HEATH_BENCH: folder };
 let code = 0;

@@ -40,7 +40,8 @@ export async function computeWithCrew(
       .limit(MOST_PUNCHES);
     for (const row of rows) {
       const own = byPerson.get(row.person) ?? [];
-      if (!own.some(({ id }) => id === row.id)) own.push(toPunch({ ...NO_ROW, ...row, zone: subject.zone }));
+      if (!own.some(({ id }) => id === row.id))
+        own.push(toPunch({ ...NO_ROW, ...row, zone: subject.zone }, subject.departmentId));
       byPerson.set(row.person, own);
     }
   }

@@ -2,6 +2,7 @@ import {
   type Calendar,
   type Correction,
   type CorrectionId,
+  type DepartmentId,
   type Instant,
   inputSpan,
   instant,
@@ -127,9 +128,10 @@ export function toInputs(
   asOf: Instant,
 ): PersonInput[] {
   const byPerson = new Map(
-    subjects.map(({ personId }) => [
+    subjects.map(({ personId, departmentId }) => [
       personId as number,
       {
+        departmentId,
         punches: [] as Punch[],
         plans: [] as Plan[],
         corrections: [] as Correction[],
@@ -144,14 +146,15 @@ export function toInputs(
       continue;
     }
     const own = byPerson.get(row.person)!;
-    if (row.source === 'punch') own.punches.push(toPunch(row));
+    if (row.source === 'punch') own.punches.push(toPunch(row, own.departmentId));
     else if (row.source === 'plan') own.plans.push(toPlan(row));
-    else if (row.source === 'leave' || row.source === 'adjustment') own.leave.push(toLeave(row, row.source));
-    else own.corrections.push(toCorrection(row, row.source));
+    else if (row.source === 'leave' || row.source === 'adjustment')
+      own.leave.push(toLeave(row, row.source, own.departmentId));
+    else own.corrections.push(toCorrection(row, row.source, own.departmentId));
   }
   const calendar: Calendar = { holidays, restDays: new Set() };
   return subjects.map((subject) => {
-    const own = byPerson.get(subject.personId)!;
+    const { departmentId: _, ...own } = byPerson.get(subject.personId)!;
     own.plans.sort((a, b) => a.startsAt - b.startsAt);
     const zones = zonesOf(subject);
     return {
@@ -166,24 +169,24 @@ export function toInputs(
   });
 }
 
-export const toPunch = (row: InputRow): Punch => ({
+export const toPunch = (row: InputRow, department: DepartmentId): Punch => ({
   id: row.id as PunchId,
   at: row.at as Instant,
   kind: row.kind!,
   zone: row.zone!,
   job: row.job as JobId | null,
-  department: null,
+  department,
   site: row.site as SiteId | null,
 });
 
-const toLeave = (row: InputRow, kind: Leave['kind']): Leave => ({
+const toLeave = (row: InputRow, kind: Leave['kind'], department: DepartmentId): Leave => ({
   workday: workdayFromIso(row.day!),
   kind,
   code: row.zone!,
   seconds: row.until as Seconds,
   reason: '',
   job: null,
-  department: null,
+  department,
 });
 
 const toPlan = (row: InputRow): Plan => ({
@@ -194,7 +197,11 @@ const toPlan = (row: InputRow): Plan => ({
   department: null,
 });
 
-function toCorrection(row: InputRow, kind: Exclude<Correction['kind'], NotStored>): Correction {
+function toCorrection(
+  row: InputRow,
+  kind: Exclude<Correction['kind'], NotStored>,
+  department: DepartmentId,
+): Correction {
   const id = row.id as CorrectionId;
   switch (kind) {
     case 'add':
@@ -205,7 +212,7 @@ function toCorrection(row: InputRow, kind: Exclude<Correction['kind'], NotStored
         punchKind: row.kind!,
         zone: row.zone!,
         job: row.job as JobId | null,
-        department: null,
+        department,
         site: row.site as SiteId | null,
       };
     case 'move':

@@ -1,5 +1,6 @@
 import {
   type CompiledRulebook,
+  type DepartmentId,
   type Editions,
   type PersonId,
   type Workday,
@@ -25,6 +26,8 @@ export interface CardSubject {
   readonly number: string;
   readonly name: string;
   readonly department: string;
+  /** The home department: where punches that name none belong. */
+  readonly departmentId: DepartmentId;
   readonly groupId: number;
   readonly siteId: number;
   /** IANA zone of the home site. */
@@ -55,7 +58,7 @@ export interface SubjectRow
 
 /** The cards that a condition holds for, in order of person, each with the editions of its rulebook. */
 export const subjectsQuery = (condition: SQL, limit: number): SQL => sql`
-  SELECT ${card.personId} AS personId, ${person.number} AS number, ${person.name} AS name, ${department.name} AS department,
+  SELECT ${card.personId} AS personId, ${person.number} AS number, ${person.name} AS name, ${department.name} AS department, ${department.id} AS departmentId,
          ${person.groupId} AS groupId, ${person.siteId} AS siteId, ${site.zone} AS zone, ${card.periodId} AS periodId,
          ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay, ${handoff.id} IS NOT NULL AS sealed,
          ${card.inputVersion} AS inputVersion, ${card.payableHundredths} AS payableHundredths, ${card.marks} AS marks,
