@@ -28,9 +28,13 @@ const mariadb = await startMariadb(folder, { mayReadFiles: true });
 const env = { ...process.env, TZ: 'UTC', HEATH_DATABASE_URL: mariadb.url, HEATH_BENCH: folder };
 let code = 0;
 for (const [, name] of parts) {
-  code ||= await run(process.execPath, ['--enable-source-maps', join(root, 'dist', 'bench', `${name}.js`)], {
-    env,
-  });
+  code ||= await run(
+    process.execPath,
+    ['--enable-source-maps', '--expose-gc', join(root, 'dist', 'bench', `${name}.js`)],
+    {
+      env,
+    },
+  );
 }
 await mariadb.stop();
 rmSync(folder, { recursive: true, force: true });

@@ -123,11 +123,12 @@ export function inputSpan(
 export function compute(input: PersonInput, explain = false): Computed {
   const { editions, zones, first, last } = input;
   const plans = inOrder(input.plans);
-  const leave = input.leave ?? [];
+  const leave = input.leave ?? NO_LEAVE;
   const calendar = input.calendar ?? NO_CALENDAR;
   const corrections = sortCorrections(input.corrections);
   const overtimeReasons: OvertimeReason[] | null = explain ? [] : null;
   const rulesOn = (day: Workday) => editions.on(day);
+  const rules = togetherOf(editions);
 
   const punches = effectivePunches(input.punches, corrections);
   const pairing = editions.isSingle ? editions.on(first).pairing : null;
@@ -162,20 +163,19 @@ export function compute(input: PersonInput, explain = false): Computed {
   const workedDays = daysOf(segments);
   segments = classify(
     segments,
-    rulesInForce(editions),
+    rules.overtime,
     (weekStartsOn) => ({ weekStartsOn, calendar, plans, leave, offsetsOf, payPeriods, workedDays }),
     overtimeReasons,
   );
   segments = addPremiums(
     segments,
-    editions.rulebooks.map(({ premiums }) => premiums),
+    rules.premiums,
     (day) => rulesOn(day).premiums,
     offsetsOf,
     calendar,
     workedDays,
   );
-  const hasGuarantees = editions.rulebooks.some((rulebook) => rulebook.guarantees.length > 0);
-  const guaranteed = guarantees(computed, plans, hasGuarantees, (day) => {
+  const guaranteed = guarantees(computed, plans, rules.hasGuarantees, (day) => {
     const rulebook = rulesOn(day);
     return { guarantees: rulebook.guarantees, weekStartsOn: rulebook.workday.weekStartsOn };
   });
@@ -185,8 +185,8 @@ export function compute(input: PersonInput, explain = false): Computed {
       segments,
       plans,
       leave,
-      crew: input.crew ?? [],
-      sites: input.sites ?? new Map(),
+      crew: input.crew ?? NO_CREW,
+      sites: input.sites ?? NO_SITES,
       approved: corrections.approved,
       zones,
       asOf: input.asOf,
@@ -200,7 +200,7 @@ export function compute(input: PersonInput, explain = false): Computed {
         };
       },
     },
-    editions.rulebooks.map((rulebook) => rulebook.exceptions),
+    rules.exceptions,
   );
   return {
     shifts: explain ? withReasons(computed, segments, offsetsOf) : computed,
@@ -264,6 +264,9 @@ function roundAll(
   return rounded;
 }
 
+const NO_LEAVE: readonly Leave[] = [];
+const NO_CREW: readonly CrewShift[] = [];
+const NO_SITES: ReadonlyMap<SiteId, Position> = new Map();
 const NO_REASONS: readonly ShiftReason[] = [];
 const NO_ENDS = { first: Number.POSITIVE_INFINITY, last: Number.NEGATIVE_INFINITY };
 
@@ -346,20 +349,33 @@ function daysOf(segments: readonly Segment[]): Workday[] {
   return days;
 }
 
-const inForce = new WeakMap<Editions, readonly RulesInForce[]>();
+/** What the editions in force say, put together once for everybody who works under them. */
+interface Together {
+  readonly overtime: readonly RulesInForce[];
+  readonly premiums: readonly CompiledRulebook['premiums'][];
+  readonly exceptions: readonly CompiledRulebook['exceptions'][];
+  readonly hasGuarantees: boolean;
+}
+const together = new WeakMap<Editions, Together>();
 
-function rulesInForce(editions: Editions): readonly RulesInForce[] {
-  let rules = inForce.get(editions);
-  if (rules === undefined) {
-    rules = editions.rulebooks.map((rulebook) => ({
-      rules: rulebook.overtime,
-      meeting: rulebook.meeting,
-      weekStartsOn: rulebook.workday.weekStartsOn,
-      owns: editions.isSingle ? null : (firstDay: number) => editions.on(firstDay) === rulebook,
-    }));
-    inForce.set(editions, rules);
+function togetherOf(editions: Editions): Together {
+  let all = together.get(editions);
+  if (all === undefined) {
+    const { rulebooks } = editions;
+    all = {
+      overtime: rulebooks.map((rulebook) => ({
+        rules: rulebook.overtime,
+        meeting: rulebook.meeting,
+        weekStartsOn: rulebook.workday.weekStartsOn,
+        owns: editions.isSingle ? null : (firstDay: number) => editions.on(firstDay) === rulebook,
+      })),
+      premiums: rulebooks.map(({ premiums }) => premiums),
+      exceptions: rulebooks.map(({ exceptions }) => exceptions),
+      hasGuarantees: rulebooks.some(({ guarantees: rules }) => rules.length > 0),
+    };
+    together.set(editions, all);
   }
-  return rules;
+  return all;
 }
 
 function withReasons(

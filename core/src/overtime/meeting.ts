@@ -25,8 +25,12 @@ export function classify(
   reasons: OvertimeReason[] | null,
 ): WorkSegment[] {
   let classed = segments;
-  const longest = Math.max(...editions.map(({ rules }) => rules.length));
-  const contexts = editions.map(({ weekStartsOn }) => contextOf(weekStartsOn));
+  let longest = 0;
+  const contexts: OvertimeContext[] = [];
+  for (const { rules, weekStartsOn } of editions) {
+    longest = Math.max(longest, rules.length);
+    contexts.push(contextOf(weekStartsOn));
+  }
   // Rule by rule over all editions: a week's rule must see what the other edition's daily rule made overtime.
   for (let index = 0; index < longest; index++) {
     for (let e = 0; e < editions.length; e++) {
