@@ -6,6 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
+          setupFiles: ['core/src/testing/seed.ts'],
           include: ['{core,cli,contract,demo,web}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
         },
       },

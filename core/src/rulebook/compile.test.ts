@@ -131,7 +131,7 @@ describe('a rulebook', () => {
         overtime: [...good.overtime, { ...good.overtime[0], name: 'Period', basis: 'pay period' }],
         overtimeMeets: { mode: 'greater of', groups: [['Daily'], ['Period']] },
       },
-      'overtimeMeets.groups.1.0',
+      'overtime.1.basis',
     ],
     [
       'two roundings of one kind of punch',

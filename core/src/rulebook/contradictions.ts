@@ -167,19 +167,23 @@ function checkOvertime(rule: Rulebook['overtime'][number], path: string, say: Sa
     );
 }
 
-function checkMeeting({ overtime, overtimeMeets }: Rulebook, say: Say): void {
+function checkMeeting({ overtime, overtimeMeets, workday }: Rulebook, say: Say): void {
   if (overtimeMeets?.mode !== 'greater of') return;
+  // The greater is taken for each workweek, so nothing may count together across its line.
+  for (const [i, { name, basis }] of overtime.entries()) {
+    const splits = basis === 'shift' && workday.shiftBelongsTo === 'split at the line';
+    if (basis === 'pay period' || (typeof basis === 'object' && basis.of === 'cycle') || splits)
+      say(
+        `overtime.${i}.basis`,
+        `${name} reaches beyond a workweek, and the greater is taken for each workweek: count within one, or have the rules meet once only.`,
+      );
+  }
   const seen = new Set<string>();
   overtimeMeets.groups.forEach((group, g) => {
     group.forEach((name, i) => {
       const path = `overtimeMeets.groups.${g}.${i}`;
-      const rule = overtime.find((candidate) => candidate.name === name);
-      if (rule === undefined) say(path, `There is no overtime rule named ${name}: name one of overtime.`);
-      else if (rule.basis === 'pay period' || (typeof rule.basis === 'object' && rule.basis.of === 'cycle'))
-        say(
-          path,
-          `${name} reaches beyond a workweek, and the greater is taken for each workweek: compare rules within one.`,
-        );
+      if (!overtime.some((rule) => rule.name === name))
+        say(path, `There is no overtime rule named ${name}: name one of overtime.`);
       if (seen.has(name))
         say(path, `${name} stands in two groups: a rule in no group counts in each of them.`);
       seen.add(name);

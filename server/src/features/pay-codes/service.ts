@@ -2,15 +2,40 @@ import type { PayCodesReply } from '@heath/contract';
 import { type ClassId, classOf, type Rulebook } from '@heath/core';
 import type { Database } from '../../database/connect.ts';
 import { Problem } from '../../http/problem.ts';
-import { addCode, allRules, assign, assignments, codes, findCode, findCodeNamed } from './store.ts';
+import {
+  addCode,
+  allRules,
+  assign,
+  assignments,
+  codes,
+  findCode,
+  findCodeNamed,
+  leaveClasses,
+} from './store.ts';
 
-/** Every class and premium that some rulebook edition can pay. */
-function payableClasses(rulebooks: readonly Rulebook[]): Set<ClassId> {
+/** Every multiplier that an hour can have: where rules are added together, any of them may meet. */
+function multipliers({ overtime, overtimeMeets }: Rulebook): number[] {
+  const each = overtime.map(({ tiers }) => tiers.map(({ multiplier }) => multiplier));
+  if (overtimeMeets?.mode !== 'added together') return each.flat();
+  let sums = [1];
+  for (const tiers of each)
+    sums = [
+      ...new Set([
+        ...sums,
+        ...sums.flatMap((sum) => tiers.map((tier) => Math.round((sum + tier - 1) * 1000) / 1000)),
+      ]),
+    ];
+  return sums;
+}
+
+/** Every class, guarantee and premium that some rulebook edition can pay, and the leave that somebody has. */
+function payableClasses(rulebooks: readonly Rulebook[], leave: readonly ClassId[]): Set<ClassId> {
   const classes = new Set<ClassId>(['ordinary']);
-  for (const rulebook of rulebooks) {
-    for (const rule of rulebook.overtime)
-      for (const tier of rule.tiers) classes.add(classOf(tier.multiplier));
-  }
+  for (const rulebook of rulebooks)
+    for (const multiplier of multipliers(rulebook)) classes.add(classOf(multiplier));
+  for (const { guarantees } of rulebooks)
+    for (const { name } of guarantees ?? []) classes.add(`guarantee:${name}`);
+  for (const classId of leave) classes.add(classId);
   for (const rulebook of rulebooks)
     for (const premium of rulebook.premiums) classes.add(`premium:${premium.name}`);
   return classes;
@@ -19,7 +44,7 @@ function payableClasses(rulebooks: readonly Rulebook[]): Set<ClassId> {
 export async function payCodes(database: Database): Promise<PayCodesReply> {
   const rulebooks = (await allRules(database)).map((row) => row.rules as Rulebook);
   const assigned = new Map((await assignments(database)).map((row) => [row.classId, row.payCodeId]));
-  const classes = new Set([...payableClasses(rulebooks), ...assigned.keys()]);
+  const classes = new Set([...payableClasses(rulebooks, await leaveClasses(database)), ...assigned.keys()]);
   return {
     codes: await codes(database),
     classes: [...classes].map((classId) => ({ classId, codeId: assigned.get(classId) ?? null })),

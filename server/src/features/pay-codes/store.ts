@@ -1,7 +1,7 @@
 import type { ClassId } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import type { Queries } from '../../database/connect.ts';
-import { payCode, payCodeClass, rulebookEdition } from '../../database/schema.ts';
+import { leave, payCode, payCodeClass, rulebookEdition } from '../../database/schema.ts';
 
 export const codes = (queries: Queries) => queries.select().from(payCode).orderBy(payCode.code);
 export const assignments = (queries: Queries) => queries.select().from(payCodeClass);
@@ -32,4 +32,10 @@ export async function assign(queries: Queries, classId: ClassId, payCodeId: numb
       .values({ classId, payCodeId })
       .onDuplicateKeyUpdate({ set: { payCodeId } });
   }
+}
+
+/** The classes of leave and adjustments that people have. */
+export async function leaveClasses(queries: Queries): Promise<ClassId[]> {
+  const rows = await queries.selectDistinct({ kind: leave.kind, code: leave.code }).from(leave);
+  return rows.map(({ kind, code }): ClassId => `${kind}:${code}`);
 }
