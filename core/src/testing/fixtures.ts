@@ -4,6 +4,7 @@ import { Editions } from '../editions/editions.ts';
 import type { EffectivePunch, Punch, PunchKind } from '../effective/types.ts';
 import { type CompiledRulebook, compileRulebook, type Names } from '../rulebook/compile.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
+import { base } from '../starters/base.ts';
 import {
   type CorrectionId,
   type Instant,
@@ -25,16 +26,7 @@ const zones = ZoneTables.around(
 export const london = zones.of(LONDON);
 
 /** A rulebook without rounding, meals, overtime or premiums, but for what is given. */
-const plainRules: Rulebook = {
-  name: 'Plain',
-  pairing: { repeatWindow: 'PT2M', longestSpell: 'PT14H', shiftGap: 'PT4H' },
-  rounding: [],
-  breaks: { paidUpTo: 'PT20M' },
-  workday: { startsAt: '00:00', shiftBelongsTo: 'day it starts' },
-  workweek: { startsOn: 'monday' },
-  overtime: [],
-  premiums: [],
-};
+const plainRules: Rulebook = { ...base, name: 'Plain' };
 
 export function rulebook(changes: Partial<Rulebook> = {}, names?: Names): CompiledRulebook {
   const result = compileRulebook({ ...plainRules, ...changes }, 1, names);

@@ -1,4 +1,5 @@
 import type { Rulebook } from '@heath/core';
+import { watched } from './watched.ts';
 
 /** Afloat: two daily tiers, Sundays and holidays, then the week; nights are paid extra, and a call-out pays four hours at least. */
 export const harborAgreement: Rulebook = {
@@ -20,17 +21,7 @@ export const harborAgreement: Rulebook = {
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
   guarantees: [{ kind: 'call-out', name: 'Call-out', least: 'PT4H', jobs: ['Storm duty'] }],
-  exceptions: {
-    'repeated-punch': { severity: 'note' },
-    'too-long': { severity: 'to look at', over: 'PT13H' },
-    'too-short': { severity: 'to look at', under: 'PT30M' },
-    'not-planned': { severity: 'to look at' },
-    absent: { severity: 'to look at' },
-    'late-in': { severity: 'to look at', over: 'PT15M' },
-    'early-out': { severity: 'to look at', over: 'PT15M' },
-    'daily-over': { severity: 'to look at', over: 'PT12H' },
-    'rest-under': { severity: 'to look at', under: 'PT10H' },
-  },
+  exceptions: watched,
   proofDays: [
     {
       name: 'Eleven hours: two at time and a half, one double',

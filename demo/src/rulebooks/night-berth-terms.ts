@@ -1,4 +1,5 @@
 import type { Rulebook } from '@heath/core';
+import { watched } from './watched.ts';
 
 /** Night Berth: a shift counts on the day it starts; half an hour is the least overtime that pays. */
 export const nightBerthTerms: Rulebook = {
@@ -25,17 +26,7 @@ export const nightBerthTerms: Rulebook = {
     { name: 'Over 40 hours a week', basis: 'workweek', tiers: [{ above: 'PT40H', multiplier: 1.5 }] },
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
-  exceptions: {
-    'repeated-punch': { severity: 'note' },
-    'too-long': { severity: 'to look at', over: 'PT13H' },
-    'too-short': { severity: 'to look at', under: 'PT30M' },
-    'not-planned': { severity: 'to look at' },
-    absent: { severity: 'to look at' },
-    'late-in': { severity: 'to look at', over: 'PT15M' },
-    'early-out': { severity: 'to look at', over: 'PT15M' },
-    'daily-over': { severity: 'to look at', over: 'PT12H' },
-    'rest-under': { severity: 'to look at', under: 'PT10H' },
-  },
+  exceptions: watched,
   proofDays: [
     {
       name: 'The night the clocks go back is an hour longer, and belongs to the day it starts',

@@ -1,4 +1,5 @@
 import type { Rulebook } from '@heath/core';
+import { watched } from './watched.ts';
 
 /** Ashore: quarter hours, a half-hour meal after five hours, overtime by the week in two tiers. */
 export const shoreTerms: Rulebook = {
@@ -23,17 +24,7 @@ export const shoreTerms: Rulebook = {
     },
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
-  exceptions: {
-    'repeated-punch': { severity: 'note' },
-    'too-long': { severity: 'to look at', over: 'PT13H' },
-    'too-short': { severity: 'to look at', under: 'PT30M' },
-    'not-planned': { severity: 'to look at' },
-    absent: { severity: 'to look at' },
-    'late-in': { severity: 'to look at', over: 'PT15M' },
-    'early-out': { severity: 'to look at', over: 'PT15M' },
-    'daily-over': { severity: 'to look at', over: 'PT12H' },
-    'rest-under': { severity: 'to look at', under: 'PT10H' },
-  },
+  exceptions: watched,
   proofDays: [
     {
       name: 'Present from 8:52 to 17:07: quarter hours, and half an hour for the meal',
