@@ -29,7 +29,7 @@ export const shoreTerms: Rulebook = {
     {
       name: 'Present from 8:52 to 17:07: quarter hours, and half an hour for the meal',
       punches: ['2026-10-19 08:52 in', '2026-10-19 17:07 out'],
-      gives: { ordinary: '7.5' },
+      gives: { ordinary: '7.75' },
     },
   ],
 };
