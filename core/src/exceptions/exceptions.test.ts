@@ -99,14 +99,21 @@ describe('each kind of exception', () => {
       ['too-short', 28_800],
     ]);
   });
-  it('in, in, out, out is one overlap, not two missing punches', () => {
+  it('in, in, out, out is an overlap of two stretches, beside the two punches without a partner', () => {
     const punches = [
       punch('in', '2026-10-20 08:00'),
       punch('in', '2026-10-20 10:00'),
       punch('out', '2026-10-20 12:00'),
       punch('out', '2026-10-20 16:00'),
     ];
-    expect(found({}, punches)).toEqual([['overlap', 28_800]]);
+    expect(found({}, punches)).toEqual([
+      ['missing-out', null],
+      ['overlap', 28_800],
+      ['missing-in', null],
+    ]);
+    const settled = { ...punches[0]!, id: 9001 as never, at: at('2026-10-20 09:00'), kind: 'out' as const };
+    const back = { ...punches[0]!, id: 9002 as never, at: at('2026-10-20 13:00') };
+    expect(found({}, [...punches, settled, back])).toEqual([]);
   });
   it('a punch later than now', () => {
     expect(found({}, onTime(), { asOf: at('2026-10-20 15:00') })).toEqual([['future-punch', null]]);

@@ -1,7 +1,6 @@
 import type { EffectivePunch } from '../effective/types.ts';
 import { firstPunch, lastPunch } from '../pair/types.ts';
 import type { Plan } from '../plan/types.ts';
-import { overlapOf } from './overlap.ts';
 import { propose } from './propose.ts';
 import { raise } from './raise.ts';
 import type { Exception, ExceptionFinder } from './types.ts';
@@ -12,7 +11,7 @@ export const missingOut: ExceptionFinder = (input, ruleOn) => lonely('missing-ou
 /** An out without an in. */
 export const missingIn: ExceptionFinder = (input, ruleOn) => lonely('missing-in', input, ruleOn);
 
-/** Every punch that lacks a partner of one kind and is not part of an overlap. */
+/** Every punch that lacks a partner of one kind. */
 function lonely(
   kind: 'missing-out' | 'missing-in',
   ...[input, ruleOn]: Parameters<ExceptionFinder>
@@ -22,9 +21,7 @@ function lonely(
     if (shift.missingOut.length === 0 && shift.missingIn.length === 0) continue;
     const rule = ruleOn(shift.workday);
     if (rule === undefined) continue;
-    const overlap = overlapOf(shift);
     for (const punch of [...shift.missingOut, ...shift.missingIn]) {
-      if (overlap !== null && (punch === overlap.in || punch === overlap.out)) continue;
       const lacksIn = shift.missingIn.includes(punch) || looksLikeOut(punch, input.plans);
       if (lacksIn !== (kind === 'missing-in')) continue;
       const known = lacksIn ? lastPunch(shift).at : firstPunch(shift).at;

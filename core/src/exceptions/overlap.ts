@@ -4,7 +4,7 @@ import { raise } from './raise.ts';
 import type { Exception, ExceptionFinder } from './types.ts';
 
 /** An in without an out before a spell, and an out without an in after it: two stretches clocked at once. */
-export function overlapOf(
+function overlapOf(
   shift: Pick<ComputedShift, 'spells' | 'missingOut' | 'missingIn'>,
 ): { readonly in: EffectivePunch; readonly out: EffectivePunch } | null {
   for (const start of shift.missingOut) {
@@ -17,7 +17,10 @@ export function overlapOf(
   return null;
 }
 
-/** Two stretches that overlap: in, in, out, out. Which of them is true, somebody must say. */
+/**
+ * Two stretches that overlap: in, in, out, out. Which of them is true, somebody must say; the two punches without a partner
+ * are exceptions of their own, and settling them settles this.
+ */
 export const overlap: ExceptionFinder = (input, ruleOn) => {
   const found: Exception[] = [];
   for (const shift of input.shifts) {

@@ -3,8 +3,8 @@ import type { Rulebook } from '../rulebook/schema.ts';
 import { type JobId, seconds } from '../units.ts';
 import { EXCEPTION_KINDS, type ExceptionKind, type ExceptionRule, type ExceptionRules } from './types.ts';
 
-/** Looked for where a rulebook does not say otherwise. */
-const BY_DEFAULT: readonly ExceptionKind[] = ['missing-out', 'missing-in', 'overlap', 'future-punch'];
+/** What holds up the handoff where a rulebook does not say otherwise. */
+const BY_DEFAULT: readonly ExceptionKind[] = ['missing-out', 'missing-in', 'future-punch'];
 const MEALS: readonly ExceptionKind[] = ['meal-missed', 'meal-short', 'meal-late'];
 
 /** What a rulebook looks for, and how severe each kind is. */
@@ -44,5 +44,5 @@ function defaultSeverity(
   waits: boolean,
 ): ExceptionRule['severity'] | 'off' {
   if (BY_DEFAULT.includes(kind) || (kind === 'overtime-approval' && waits)) return 'holds up';
-  return mealsDue && MEALS.includes(kind) ? 'to look at' : 'off';
+  return kind === 'overlap' || (mealsDue && MEALS.includes(kind)) ? 'to look at' : 'off';
 }
