@@ -19,6 +19,9 @@ async function showCard(
         if (index >= 0) rows[index] = data.card.row;
       }),
     );
+    // What the crew did is evidence for what is still missing; it comes with the card when it is opened.
+    if (data.card.exceptions.some(({ kind }) => kind === 'missing-out' || kind === 'missing-in'))
+      show(api.util.invalidateTags(['card']));
   } catch {
     // Somebody else changed the card first: show what they made of it.
     show(api.util.invalidateTags(['card', 'cards']));

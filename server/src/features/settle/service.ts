@@ -16,7 +16,6 @@ import {
   workday,
 } from '@heath/core';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
-import { computeWithCrew } from '../../computing/crew.ts';
 import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import type { CardSubject } from '../../computing/subjects.ts';
@@ -195,7 +194,7 @@ function keep(
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, trip, key);
     const { change, at, input } = correct(card);
-    const computed = await computeWithCrew(context.database, card.subject, input);
+    const computed = compute(input, true);
     const results = cardResults(input, computed);
     const values = {
       ...change,
