@@ -3,6 +3,7 @@ import {
   type ClassId,
   classesOf,
   classSums,
+  type Instant,
   isWorked,
   type Line,
   type OvertimeReason,
@@ -215,10 +216,24 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
     case 'premium':
       return (
         <Step name={`${reason.name} premium`} result={`${secondsDecimal(reason.seconds)} h`}>
-          Paid beside the class for the hours inside its window, breaks taken out.
+          {joined(reason.time)
+            .map(({ start, end }) => `${time(start)} to ${time(end)}`)
+            .join(', ')}
+          . Paid beside the class.
         </Step>
       );
   }
+}
+
+/** Stretches that touch, as one: classes and days cut them, premiums do not. */
+function joined(stretches: readonly { readonly start: Instant; readonly end: Instant }[]) {
+  const whole: { start: Instant; end: Instant }[] = [];
+  for (const { start, end } of stretches) {
+    const last = whole[whole.length - 1];
+    if (last?.end === start) last.end = end;
+    else whole.push({ start, end });
+  }
+  return whole;
 }
 
 function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; lines: readonly Line[] }) {
