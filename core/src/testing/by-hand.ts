@@ -70,6 +70,8 @@ function partsOf(reasons: readonly ShiftReason[]): Part[] {
   spells.forEach((spell, i) => {
     const { job, department } = clocked.spells[i]!.in;
     worked.push({ ...spell, job, department });
+    // Rounding may leave a spell without length: the break comes after the last that ends there.
+    if (spells[i + 1]?.end === spell.end) return;
     for (const gap of breaks.paid)
       if (gap.start === spell.end) worked.push({ start: gap.start, end: gap.end, job, department });
   });
