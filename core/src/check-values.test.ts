@@ -324,6 +324,16 @@ describe('breaks', () => {
       ),
     ).toEqual({ ordinary: '8.83' });
   });
+  it('an hour away that a correction pays draws nothing from the allowance of breaks', () => {
+    const rules = rulebook({ breaks: { paidUpTo: 'PT20M', allowance: 'PT30M' } });
+    const punches = [
+      ...shifts(['2026-10-19 08:00', '2026-10-19 10:00'], ['2026-10-19 11:00', '2026-10-19 14:00']),
+      ...shifts(['2026-10-19 14:20', '2026-10-19 17:00']),
+    ];
+    const corrections = [{ id: 1 as never, kind: 'cancel-meal' as const, at: at('2026-10-19 10:30') }];
+    expect(hoursByClass(computeFor(punches, rules)).ordinary).toBe(8);
+    expect(hoursByClass(computeFor(punches, rules, { corrections })).ordinary).toBe(9);
+  });
   it('7 to 18 with 12 to 13 off is 10 h; five of them 40 and 10', () => {
     const day = (i: number) => [
       `2026-10-${19 + i} 07:00 in`,

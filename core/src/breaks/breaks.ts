@@ -19,6 +19,10 @@ export function gapKind(before: Spell, after: Spell): 'meal' | 'break' | 'away' 
 interface Gap {
   readonly kind: 'meal' | 'break' | 'away';
   readonly paidSeconds: number;
+  /** What is paid of it draws on the shift's allowance. */
+  readonly fromAllowance: boolean;
+  /** Somebody had a meal in it: it is one of those that may be due. */
+  readonly isMeal: boolean;
 }
 
 /** A gap of zero or less is none. */
@@ -35,17 +39,17 @@ function gapOf(
   const after = shift.spells[i]!;
   const kind = gapKind(before, after);
   if (kind === null) return null;
-  if (kind === 'meal') {
-    const isCanceled = canceled.some((at) => at >= before.out.at && at < after.in.at);
-    return { kind, paidSeconds: isCanceled || length < rules.mealUnpaidFromSeconds ? length : 0 };
-  }
   const isShort = length <= rules.paidUpToSeconds;
-  if (kind === 'away' && !isShort) {
-    const isCanceled = canceled.some((at) => at >= before.out.at && at < after.in.at);
-    return isCanceled ? { kind: 'break', paidSeconds: length } : { kind, paidSeconds: 0 };
+  if (kind === 'break' || (kind === 'away' && isShort)) {
+    const fromAllowance = rules.allowanceSeconds !== null;
+    const paidSeconds = fromAllowance ? Math.min(length, allowanceLeft) : isShort ? length : 0;
+    return { kind: 'break', paidSeconds, fromAllowance, isMeal: false };
   }
-  if (rules.allowanceSeconds !== null) return { kind: 'break', paidSeconds: Math.min(length, allowanceLeft) };
-  return { kind: 'break', paidSeconds: isShort ? length : 0 };
+  // Long enough not to be paid, unless a correction pays it: then somebody worked through it.
+  const isLong = kind === 'away' || length >= rules.mealUnpaidFromSeconds;
+  const isCanceled = isLong && canceled.some((at) => at >= before.out.at && at < after.in.at);
+  const paidSeconds = isCanceled || !isLong ? length : 0;
+  return { kind, paidSeconds, fromAllowance: false, isMeal: !isCanceled };
 }
 
 const NONE_PAID: Breaks['paid'] = [];
@@ -86,19 +90,14 @@ export function takeBreaks(
           paid = [...paid, { start: last, end: paidUntil }];
           worked.push(segmentOf(last, paidUntil, index, shift.spells[i - 1]!.in));
           workedSeconds += gap.paidSeconds;
-          if (gap.kind === 'break' && rules.allowanceSeconds !== null) allowanceLeft -= gap.paidSeconds;
+          if (gap.fromAllowance) allowanceLeft -= gap.paidSeconds;
         }
         if (paidUntil < start) {
           unpaid.push({ start: paidUntil, end: start, kind: gap.kind });
-          if (gap.paidSeconds === 0 && !(gap.kind === 'break' && rules.allowanceSeconds !== null))
-            unpaidMealSeconds += start - paidUntil;
+          if (gap.paidSeconds === 0 && !gap.fromAllowance) unpaidMealSeconds += start - paidUntil;
           if (gap.kind === 'break') breakOver += start - paidUntil;
         }
-        if (
-          meals !== null &&
-          gap.kind !== 'break' &&
-          (gap.paidSeconds === 0 || !isCanceledMeal(gap, start, last, rules))
-        )
+        if (meals !== null && gap.isMeal)
           meals.push({ at: last, seconds: start - last, workBefore: workedSeconds - gap.paidSeconds });
       }
     }
@@ -132,10 +131,6 @@ export function takeBreaks(
     automaticCanceled,
   };
 }
-
-/** A meal that is paid though it was long enough not to be: somebody worked through it. */
-const isCanceledMeal = (gap: Gap, start: number, last: number, rules: BreakRules): boolean =>
-  gap.paidSeconds > 0 && start - last >= rules.mealUnpaidFromSeconds;
 
 /** True where an instant lies within the shift, but in none of its gaps. */
 function cancelsAutomatic(shift: Shift, canceled: readonly Instant[]): boolean {
