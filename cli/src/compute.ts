@@ -51,7 +51,8 @@ export interface ComputeOptions {
   readonly exceptions?: string | undefined;
 }
 
-type Record =
+/** Something of one person, on its way through the sorting. */
+type PersonRecord =
   | { readonly punch: Punch }
   | { readonly plan: Plan }
   | { readonly leave: Leave }
@@ -100,7 +101,7 @@ export async function computeFiles(options: ComputeOptions): Promise<0 | 1> {
     if (people.has(person)) throw new Refusal(row.where, `${person} stands twice in the file.`);
     people.set(person, known);
   });
-  const sorted = new SortedByPerson<Record>();
+  const sorted = new SortedByPerson<PersonRecord>();
   try {
     const holidays = new Map<Workday, string>();
     const everybodyRests = new Set<Workday>();
@@ -113,7 +114,7 @@ export async function computeFiles(options: ComputeOptions): Promise<0 | 1> {
     const from = (span.first - 1) * SECONDS_PER_DAY;
     const to = (span.last + 2) * SECONDS_PER_DAY;
     const near = (at: number) => at >= from && at < to;
-    const add = async (row: Row, record: Record) => {
+    const add = async (row: Row, record: PersonRecord) => {
       const { person } = row.cells;
       if (person === undefined || person === '') throw new Refusal(row.where, 'person is empty.');
       if (options.people !== undefined && !people.has(person))
@@ -158,7 +159,7 @@ interface Company {
 
 async function computeSorted(
   options: ComputeOptions,
-  sorted: SortedByPerson<Record>,
+  sorted: SortedByPerson<PersonRecord>,
   company: Company,
 ): Promise<0 | 1> {
   const out = new Output(options.out);
@@ -185,7 +186,7 @@ async function computeSorted(
   return holdsUp ? 1 : 0;
 }
 
-function inputOf(records: readonly Record[], { base, holidays, everybodyRests }: Company): PersonInput {
+function inputOf(records: readonly PersonRecord[], { base, holidays, everybodyRests }: Company): PersonInput {
   const punches: Punch[] = [];
   const plans: Plan[] = [];
   const leave: Leave[] = [];

@@ -17,6 +17,7 @@ export {
   EXCEPTION_KINDS,
   type Exception,
   type ExceptionKind,
+  isMissingPunch,
   type Proposal,
   type Severity,
 } from './exceptions/types.ts';

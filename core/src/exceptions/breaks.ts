@@ -1,5 +1,5 @@
 import type { MealFault } from '../breaks/types.ts';
-import { ofShifts } from './of-shifts.ts';
+import { atPunch, ofShifts } from './of-shifts.ts';
 import type { ExceptionFinder } from './types.ts';
 
 const mealFault = (kind: MealFault['kind']): ExceptionFinder =>
@@ -27,6 +27,6 @@ export const mealLate = mealFault('late');
 /** More break time than is paid. */
 export const breakOver: ExceptionFinder = ofShifts('break-over', ({ breaks, spells }, { limitSeconds }) =>
   breaks.breakOverSeconds > limitSeconds
-    ? { at: spells[0]!.in.at, punch: spells[0]!.in, measured: breaks.breakOverSeconds, limit: limitSeconds }
+    ? atPunch(spells[0]!.in, breaks.breakOverSeconds, limitSeconds)
     : null,
 );

@@ -1,17 +1,18 @@
 import type { ComputedShift } from '../compute.ts';
 import type { EffectivePunch } from '../effective/types.ts';
-import type { Instant } from '../units.ts';
-import { raise } from './raise.ts';
+import { type Found, raise } from './raise.ts';
 import type { Exception, ExceptionFinder, ExceptionInput, ExceptionKind, ExceptionRule } from './types.ts';
 
-/** What was found of one kind in one shift. */
-export interface InShift {
-  readonly at: Instant;
-  readonly punch?: EffectivePunch;
-  readonly about?: string;
-  readonly measured?: number;
-  readonly limit?: number;
-}
+/** What was found in one shift. */
+type InShift = Omit<Found, 'workday'>;
+
+/** A punch by which something is longer or shorter than it should be. */
+export const atPunch = (punch: EffectivePunch, measured: number, limit: number): InShift => ({
+  at: punch.at,
+  punch,
+  measured,
+  limit,
+});
 
 /** A finder that looks at each shift with paired punches on its own. */
 export const ofShifts =

@@ -1,4 +1,4 @@
-import { ofShifts } from './of-shifts.ts';
+import { atPunch, ofShifts } from './of-shifts.ts';
 import { raise } from './raise.ts';
 import type { ExceptionFinder } from './types.ts';
 
@@ -29,9 +29,7 @@ export const absent: ExceptionFinder = ({ shifts, plans, leave, asOf }, ruleOn) 
 /** Came later than planned by more than is allowed. */
 export const lateIn: ExceptionFinder = ofShifts('late-in', ({ match, spells }, { limitSeconds }) => {
   const late = match?.isFirst ? spells[0]!.in.at - match.plan.startsAt : 0;
-  return late > limitSeconds
-    ? { at: spells[0]!.in.at, punch: spells[0]!.in, measured: late, limit: limitSeconds }
-    : null;
+  return late > limitSeconds ? atPunch(spells[0]!.in, late, limitSeconds) : null;
 });
 
 /** Left earlier than planned by more than is allowed. */
@@ -42,6 +40,6 @@ export const earlyOut: ExceptionFinder = ofShifts(
     if (!match?.isLast || missingOut.length > 0 || onTheClock !== null) return null;
     const { out } = spells[spells.length - 1]!;
     const early = match.plan.endsAt - out.at;
-    return early > limitSeconds ? { at: out.at, punch: out, measured: early, limit: limitSeconds } : null;
+    return early > limitSeconds ? atPunch(out, early, limitSeconds) : null;
   },
 );

@@ -2,7 +2,8 @@ import type { EffectivePunch } from '../effective/types.ts';
 import type { Instant, Workday } from '../units.ts';
 import type { Exception, ExceptionKind, ExceptionRule, Proposal } from './types.ts';
 
-interface Found {
+/** What was found of one kind. */
+export interface Found {
   readonly workday: Workday;
   readonly at: Instant;
   readonly punch?: EffectivePunch;

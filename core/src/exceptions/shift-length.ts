@@ -1,20 +1,17 @@
-import { ofShifts } from './of-shifts.ts';
-import type { ExceptionFinder } from './types.ts';
+import type { ComputedShift } from '../compute.ts';
+import { atPunch, ofShifts } from './of-shifts.ts';
+
+/** From the first punch of a shift to its last, in seconds. */
+const lengthOf = ({ spells }: ComputedShift): number => spells[spells.length - 1]!.out.at - spells[0]!.in.at;
 
 /** A shift that lasted longer, from its first punch to its last, than somebody can have worked. */
-export const tooLong: ExceptionFinder = ofShifts('too-long', (shift, rule) => {
-  const { spells } = shift;
-  const length = spells[spells.length - 1]!.out.at - spells[0]!.in.at;
-  return length > rule.limitSeconds
-    ? { at: spells[0]!.in.at, punch: spells[0]!.in, measured: length, limit: rule.limitSeconds }
-    : null;
+export const tooLong = ofShifts('too-long', (shift, { limitSeconds }) => {
+  const length = lengthOf(shift);
+  return length > limitSeconds ? atPunch(shift.spells[0]!.in, length, limitSeconds) : null;
 });
 
 /** A shift so short that somebody may have punched by mistake. */
-export const tooShort: ExceptionFinder = ofShifts('too-short', (shift, rule) => {
-  const { spells } = shift;
-  const length = spells[spells.length - 1]!.out.at - spells[0]!.in.at;
-  return length < rule.limitSeconds
-    ? { at: spells[0]!.in.at, punch: spells[0]!.in, measured: length, limit: rule.limitSeconds }
-    : null;
+export const tooShort = ofShifts('too-short', (shift, { limitSeconds }) => {
+  const length = lengthOf(shift);
+  return length < limitSeconds ? atPunch(shift.spells[0]!.in, length, limitSeconds) : null;
 });

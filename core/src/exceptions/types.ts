@@ -62,6 +62,10 @@ export interface Exception {
   readonly proposals: readonly Proposal[];
 }
 
+/** A punch without a partner: a time settles it. */
+export const isMissingPunch = ({ kind }: Pick<Exception, 'kind'>): boolean =>
+  kind === 'missing-out' || kind === 'missing-in';
+
 /** What the rulebook says of one kind. */
 export interface ExceptionRule {
   readonly severity: Severity;

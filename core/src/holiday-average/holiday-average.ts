@@ -1,5 +1,6 @@
 import Fraction from 'fraction.js';
 import { type ClassId, isWorked, type Line } from '../lines/types.ts';
+import { decimalText, type Money, money } from '../money/money.ts';
 import { type Seconds, seconds, type Workday } from '../units.ts';
 import { workweekOf } from '../workday/workday.ts';
 
@@ -22,7 +23,7 @@ export interface HolidayAverage {
   /** The average day, to the second, half up. Zero where there is nothing to divide by. */
   readonly averageSeconds: Seconds;
   /** The average day's pay, to the currency's decimals; null where no pay was given. */
-  readonly averagePay: string | null;
+  readonly averagePay: Money | null;
 }
 
 /**
@@ -37,7 +38,7 @@ export function holidayAverage(
   lines: readonly Line[],
   rule: HolidayAverageRule,
   weekStartsOn: number,
-  payOf: ReadonlyMap<Workday, string> | null = null,
+  payOf: ReadonlyMap<Workday, Money> | null = null,
 ): HolidayAverage {
   const week = workweekOf(holiday, weekStartsOn);
   const firstDay = (
@@ -58,20 +59,13 @@ export function holidayAverage(
   const divisor = rule.divideBy.by === 'fixed' ? rule.divideBy.divisor : worked.size;
   let pay = new Fraction(0);
   for (const [day, amount] of payOf ?? [])
-    if (day >= firstDay && day <= lastDay) pay = pay.add(new Fraction(amount));
+    if (day >= firstDay && day <= lastDay) pay = pay.add(money(amount));
   return {
     firstDay,
     lastDay,
     countedSeconds: seconds(counted),
     divisor,
     averageSeconds: seconds(divisor === 0 ? 0 : Math.floor((2 * counted + divisor) / (2 * divisor))),
-    averagePay: payOf === null ? null : divisor === 0 ? '0.00' : cents(pay.div(divisor)),
+    averagePay: payOf === null ? null : divisor === 0 ? '0.00' : decimalText(pay.div(divisor), 2),
   };
-}
-
-/** Two decimals, half up. */
-function cents(value: Fraction): string {
-  const rounded = value.mul(100).add(new Fraction(1, 2)).floor();
-  const digits = (rounded.n / rounded.d).toString().padStart(3, '0');
-  return `${digits.slice(0, -2)}.${digits.slice(-2)}`;
 }

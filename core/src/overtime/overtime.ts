@@ -3,7 +3,7 @@ import type { OvertimeReason } from '../reasons/types.ts';
 import { roundAmount } from '../round/amount.ts';
 import { cutAtEdges, cutOff, lengthOf } from '../segments/cut.ts';
 import type { WorkSegment } from '../segments/types.ts';
-import { instant, seconds, type Workday, weekdayOf } from '../units.ts';
+import { instant, seconds, weekdayOf } from '../units.ts';
 import type { OvertimeContext, OvertimeRule } from './types.ts';
 
 /** The bucket of a segment that a rule does not look at; no workday and no shift has this number. */
@@ -73,6 +73,7 @@ function bucketsOf(
   const { basis, on, atMostPerWorkdaySeconds } = rule;
   const buckets: number[] = [];
   let day: number = OUTSIDE;
+  let applies = true;
   let bucketOfDay: number = OUTSIDE;
   let dayCounted = 0;
   let shift = -1;
@@ -82,10 +83,9 @@ function bucketsOf(
     if (segment.workday !== day) {
       day = segment.workday;
       dayCounted = 0;
+      applies = on === null || isOfKind(segment.workday, weekdayOf(segment.workday), on, context.calendar);
       const first = basis.bucketOfDay?.(segment.workday, context) ?? OUTSIDE;
       bucketOfDay = owns === null || owns(first) ? first : OUTSIDE;
-      if (on !== null && !isOfKind(segment.workday, weekdayOf(segment.workday), on, context.calendar))
-        bucketOfDay = OUTSIDE;
     }
     let bucket: number = bucketOfDay;
     if (basis.bucketOfDay === undefined) {
@@ -93,10 +93,9 @@ function bucketsOf(
         shift = segment.shift;
         shiftOwned = owns === null || owns(segment.workday);
       }
-      const applies =
-        on === null || isOfKind(segment.workday, weekdayOf(segment.workday), on, context.calendar);
-      bucket = shiftOwned && applies ? shift : OUTSIDE;
+      bucket = shiftOwned ? shift : OUTSIDE;
     }
+    if (!applies) bucket = OUTSIDE;
     if (basis.covers !== undefined && bucket !== OUTSIDE && !basis.covers(segment, context)) bucket = OUTSIDE;
     if (atMostPerWorkdaySeconds !== null && bucket !== OUTSIDE && (adds || segment.multiplier === 1)) {
       const left = atMostPerWorkdaySeconds - dayCounted;
@@ -216,7 +215,7 @@ function reasonOf(
     name: rule.name,
     basis: rule.basis.name,
     firstWorkday: segments[first]!.workday,
-    lastWorkday: segments[end - 1]!.workday as Workday,
+    lastWorkday: segments[end - 1]!.workday,
     time: looked.map((segment) => ({
       start: segment.start,
       end: segment.end,

@@ -1,5 +1,4 @@
-import type { Calendar } from '../calendar/calendar.ts';
-import { type DayKinds, isOfKind } from '../calendar/calendar.ts';
+import { type Calendar, type DayKinds, isOfKind } from '../calendar/calendar.ts';
 import { cutAtEdges } from '../segments/cut.ts';
 import type { Segment, WorkSegment } from '../segments/types.ts';
 import {

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { ClassId, Line } from '../lines/types.ts';
+import type { Money } from '../money/money.ts';
 import { type JobId, workdayFromIso } from '../units.ts';
-import { type Money, regularRates } from './regular-rate.ts';
+import { regularRates } from './regular-rate.ts';
 
 const monday = workdayFromIso('2026-10-19');
 const line = (classId: ClassId, hours: number, job: number | null = null): Line => ({

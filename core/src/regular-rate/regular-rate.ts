@@ -1,11 +1,9 @@
 import Fraction from 'fraction.js';
 import type { ClassId, Line } from '../lines/types.ts';
 import { isWorked } from '../lines/types.ts';
+import { decimalText, type Money, money } from '../money/money.ts';
 import { type JobId, SECONDS_PER_HOUR, type Workday } from '../units.ts';
 import { workweekOf } from '../workday/workday.ts';
-
-/** An amount of money as decimal text, `12.00`. Money is never a floating-point number here. */
-export type Money = string;
 
 export interface RateInput {
   /** One person's lines; those of whole workweeks give whole results. */
@@ -40,22 +38,6 @@ export interface RegularRate {
 }
 
 const RATE_DECIMALS = 4;
-
-/** Exact decimal text of a fraction, half away from zero. */
-function text(value: Fraction, decimals: number): string {
-  const scale = new Fraction(10).pow(decimals)!;
-  const scaled = value.abs().mul(scale).add(new Fraction(1, 2)).floor();
-  const digits = (scaled.n / scaled.d).toString().padStart(decimals + 1, '0');
-  const whole = digits.slice(0, digits.length - decimals);
-  const sign = value.s < 0n && scaled.n !== 0n ? '-' : '';
-  return decimals === 0 ? `${sign}${whole}` : `${sign}${whole}.${digits.slice(-decimals)}`;
-}
-
-/** Money as an exact fraction. Throws a RangeError where it is not decimal text. */
-function money(amount: Money): Fraction {
-  if (!/^-?\d+(\.\d+)?$/.test(amount)) throw new RangeError(`Not an amount of money like 12.50: ${amount}`);
-  return new Fraction(amount);
-}
 
 interface Week {
   seconds: number;
@@ -119,13 +101,13 @@ export function regularRates(input: RateInput): RegularRate[] {
       const premium = rate.mul(week.premiumHours);
       return {
         week: first,
-        hours: text(hours, 2),
-        straightTime: text(week.straight, decimals),
-        extraPay: text(week.extra, decimals),
-        regularRate: text(rate, RATE_DECIMALS),
-        overtimePremium: text(premium, decimals),
-        notWorked: text(week.notWorked, decimals),
-        estimatedGross: text(week.straight.add(week.extra).add(premium).add(week.notWorked), decimals),
+        hours: decimalText(hours, 2),
+        straightTime: decimalText(week.straight, decimals),
+        extraPay: decimalText(week.extra, decimals),
+        regularRate: decimalText(rate, RATE_DECIMALS),
+        overtimePremium: decimalText(premium, decimals),
+        notWorked: decimalText(week.notWorked, decimals),
+        estimatedGross: decimalText(week.straight.add(week.extra).add(premium).add(week.notWorked), decimals),
       };
     });
 }

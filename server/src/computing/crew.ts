@@ -1,8 +1,16 @@
-import { type Computed, compute, crewShifts, type PersonInput, type Punch } from '@heath/core';
+import {
+  type Computed,
+  compute,
+  crewShifts,
+  type EffectivePunch,
+  instant,
+  isMissingPunch,
+  type PersonInput,
+  type PunchId,
+} from '@heath/core';
 import { and, between, eq, ne, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
 import { person, punch } from '../database/schema.ts';
-import { type InputRow, toPunch } from './inputs.ts';
 import type { CardSubject } from './subjects.ts';
 
 /** A crew is the people around somebody, not a whole company. */
@@ -18,7 +26,7 @@ export async function computeWithCrew(
   input: PersonInput,
 ): Promise<Computed> {
   const computed = compute(input, true);
-  const missing = computed.exceptions.filter(({ kind }) => kind === 'missing-out' || kind === 'missing-in');
+  const missing = computed.exceptions.filter(isMissingPunch).map(({ at }) => at);
   if (missing.length === 0) return computed;
   const { pairing } = subject.rulebook;
   const around = queries
@@ -34,31 +42,26 @@ export async function computeWithCrew(
     .orderBy(sql`ABS(${person.id} - ${subject.personId})`)
     .limit(MOST_PEOPLE)
     .as('around');
-  const byPerson = new Map<number, Map<number, Punch>>();
-  for (const { at } of missing) {
-    const rows = await queries
-      .select({ person: punch.personId, id: punch.id, at: punch.at, kind: punch.kind })
-      .from(around)
-      .innerJoin(punch, eq(punch.personId, around.id))
-      .where(between(punch.at, at - pairing.longestSpellSeconds, at + pairing.longestSpellSeconds));
-    for (const row of rows) {
-      const own = byPerson.get(row.person) ?? new Map<number, Punch>();
-      own.set(row.id, toPunch({ ...NO_ROW, ...row, zone: subject.zone }, subject.departmentId));
-      byPerson.set(row.person, own);
-    }
+  const reach = pairing.longestSpellSeconds;
+  const rows = await queries
+    .select({ person: punch.personId, id: punch.id, at: punch.at, kind: punch.kind })
+    .from(around)
+    .innerJoin(punch, eq(punch.personId, around.id))
+    .where(between(punch.at, Math.min(...missing) - reach, Math.max(...missing) + reach));
+  const byPerson = new Map<number, EffectivePunch[]>();
+  for (const row of rows) {
+    const own = byPerson.get(row.person) ?? [];
+    byPerson.set(row.person, own);
+    own.push({
+      id: row.id as PunchId,
+      at: instant(row.at),
+      kind: row.kind,
+      zone: subject.zone,
+      job: null,
+      department: null,
+      site: null,
+    });
   }
-  const crew = crewShifts(
-    [...byPerson.values()].map((own) => [...own.values()]),
-    pairing,
-  );
+  const crew = crewShifts(byPerson.values(), pairing);
   return crew.length === 0 ? computed : compute({ ...input, crew }, true);
 }
-
-const NO_ROW: Omit<InputRow, 'person' | 'id' | 'at' | 'kind' | 'zone'> = {
-  source: 'punch',
-  site: null,
-  job: null,
-  about: null,
-  until: null,
-  day: null,
-};

@@ -169,7 +169,7 @@ export function toInputs(
   });
 }
 
-export const toPunch = (row: InputRow, department: DepartmentId): Punch => ({
+const toPunch = (row: InputRow, department: DepartmentId): Punch => ({
   id: row.id as PunchId,
   at: row.at as Instant,
   kind: row.kind!,

@@ -1,4 +1,5 @@
 import type { SettlePreview, SettleReply, SettleRequest } from '@heath/contract';
+import { isMissingPunch } from '@heath/core';
 import { api } from './base.ts';
 import { type CardId, cardPath, cardsApi } from './cards.ts';
 
@@ -20,8 +21,7 @@ async function showCard(
       }),
     );
     // What the crew did is evidence for what is still missing; it comes with the card when it is opened.
-    if (data.card.exceptions.some(({ kind }) => kind === 'missing-out' || kind === 'missing-in'))
-      show(api.util.invalidateTags(['card']));
+    if (data.card.exceptions.some(isMissingPunch)) show(api.util.invalidateTags(['card']));
   } catch {
     // Somebody else changed the card first: show what they made of it.
     show(api.util.invalidateTags(['card', 'cards']));

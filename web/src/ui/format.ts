@@ -102,10 +102,6 @@ export function classBand(classId: ClassId): string {
   return multiplier < 2 ? 'band-overtime-1' : multiplier === 2 ? 'band-overtime-2' : 'band-overtime-3';
 }
 
-/** A punch without a partner: it is settled with a time. */
-export const isMissingPunch = ({ kind }: Exception): boolean =>
-  kind === 'missing-out' || kind === 'missing-in';
-
 const EXCEPTIONS: Readonly<Record<ExceptionKind, string>> = {
   'missing-out': 'No out punch',
   'missing-in': 'No in punch',

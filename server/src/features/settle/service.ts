@@ -10,6 +10,7 @@ import {
   inputSpan,
   instant,
   instantToIso,
+  isMissingPunch,
   type PersonInput,
   payableHundredths,
   SECONDS_PER_DAY,
@@ -48,7 +49,7 @@ function missingPunch(
 ): Extract<Correction, { kind: 'add' }> {
   const { punch } = exception;
   const settlesOut = exception.kind === 'missing-out';
-  if (punch === null || (!settlesOut && exception.kind !== 'missing-in'))
+  if (punch === null || !isMissingPunch(exception))
     throw new Problem(422, 'invalid', 'A time cannot settle this: no punch is missing here.', {
       field: 'exception',
     });
@@ -82,7 +83,7 @@ function settled(card: LockedCard, request: SettleRequest) {
   const exception = stillOpen(card, request.exception);
   const added = missingPunch(exception, instant(request.at), NEXT);
   const input = { ...card.input, corrections: [...card.input.corrections, added] };
-  const computed = compute(input);
+  const computed = compute(input, true);
   if (computed.exceptions.some((left) => left.key === exception.key)) {
     throw new Problem(
       422,
@@ -120,7 +121,7 @@ export async function settle(
   request: SettleRequest,
 ): Promise<SettleReply> {
   return keep(context, user, key, (card) => {
-    const { exception, added, input } = settled(card, request);
+    const { exception, added, input, computed } = settled(card, request);
     const change: Change = {
       ...NO_CHANGE,
       kind: 'add',
@@ -131,7 +132,7 @@ export async function settle(
       exceptionKey: exception.key,
       note: request.note,
     };
-    return { change, at: added.at, input };
+    return { change, at: added.at, input, computed };
   });
 }
 
@@ -152,7 +153,7 @@ export async function undo(
     const undoing: Correction = { id: NEXT, kind: 'undo', undoes: correctionId as CorrectionId };
     const input = { ...card.input, corrections: [...card.input.corrections, undoing] };
     const change: Change = { ...NO_CHANGE, kind: 'undo', undoes: correctionId };
-    return { change, at: undone.at as Instant | null, input };
+    return { change, at: undone.at as Instant | null, input, computed: compute(input, true) };
   });
 }
 
@@ -182,6 +183,7 @@ interface Correcting {
   /** The instant at which something changes. */
   readonly at: Instant | null;
   readonly input: PersonInput;
+  readonly computed: Computed;
 }
 
 /** Writes a correction and the card it leads to, in one transaction. */
@@ -193,8 +195,7 @@ function keep(
 ): Promise<SettleReply> {
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, trip, key);
-    const { change, at, input } = correct(card);
-    const computed = compute(input, true);
+    const { change, at, input, computed } = correct(card);
     const results = cardResults(input, computed);
     const values = {
       ...change,

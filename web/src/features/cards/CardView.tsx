@@ -4,6 +4,7 @@ import {
   classesOf,
   classSums,
   type Exception,
+  isMissingPunch,
   isPremium,
   isWorked,
   payableHundredths,
@@ -19,15 +20,7 @@ import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
 import { useUndoMutation } from '../../api/settle.ts';
 import { Empty } from '../../ui/Empty.tsx';
-import {
-  classBand,
-  className,
-  clockTime,
-  dayOfMonth,
-  isMissingPunch,
-  shortDay,
-  weekday,
-} from '../../ui/format.ts';
+import { classBand, className, clockTime, dayOfMonth, shortDay, weekday } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';

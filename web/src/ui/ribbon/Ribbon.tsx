@@ -3,20 +3,14 @@ import {
   type EffectivePunch,
   type Exception,
   type Instant,
+  isMissingPunch,
   type Plan,
   type Workday,
   workdayFromIso,
   type ZoneOffsets,
 } from '@heath/core';
 import type { ReactNode } from 'react';
-import {
-  classBand,
-  className,
-  clockTime,
-  exceptionText,
-  hoursAndMinutes,
-  isMissingPunch,
-} from '../format.ts';
+import { classBand, className, clockTime, exceptionText, hoursAndMinutes } from '../format.ts';
 import { axisHours, clockChange, originOf, percent, type Scale } from './scale.ts';
 
 export interface RibbonProps {
