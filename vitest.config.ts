@@ -8,11 +8,14 @@ export default defineConfig({
           name: 'unit',
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['{core,cli,contract,demo,web}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          // How long a number of random cases takes is the machine's affair: this only ends what hangs.
+          testTimeout: 180_000,
         },
       },
       {
         test: {
           name: 'database',
+          setupFiles: ['core/src/testing/seed.ts'],
           include: ['server/src/**/*.test.ts'],
           globalSetup: ['server/src/testing/database.ts'],
           fileParallelism: false,
@@ -23,6 +26,7 @@ export default defineConfig({
       {
         test: {
           name: 'browser',
+          setupFiles: ['core/src/testing/seed.ts'],
           include: ['e2e/**/*.test.ts'],
           globalSetup: ['e2e/server.ts'],
           fileParallelism: false,

@@ -1,5 +1,6 @@
 /** Import, correction and page weight, each against something plain in the same run. Prints one JSON object. */
 import { type ChildProcess, spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, readFileSync, statSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { join } from 'node:path';
@@ -106,6 +107,7 @@ function call<T>(method: string, path: string, body?: unknown): Promise<T> {
       Cookie: cookie,
       'Content-Type': 'application/json',
       'Content-Length': Buffer.byteLength(text),
+      'Idempotency-Key': randomUUID(),
     };
     const sent = request(`${base}/api${path}`, { method, agent, headers }, (response) => {
       const parts: Buffer[] = [];
@@ -136,7 +138,12 @@ interface ImportState {
 async function importFile(): Promise<ImportState> {
   const response = await fetch(`${base}/api/imports?name=punches.csv`, {
     method: 'POST',
-    headers: { Origin: base, Cookie: cookie, 'Content-Length': String(statSync(csvFile).size) },
+    headers: {
+      Origin: base,
+      Cookie: cookie,
+      'Content-Length': String(statSync(csvFile).size),
+      'Idempotency-Key': randomUUID(),
+    },
     body: createReadStream(csvFile) as never,
     duplex: 'half',
   } as RequestInit);

@@ -24,7 +24,7 @@ export async function freshDatabase(name: string): Promise<string> {
   return base.replace(/\/[^/]*$/, `/${name}`);
 }
 
-const freePort = (): Promise<number> =>
+export const freePort = (): Promise<number> =>
   new Promise((resolve) => {
     const server = createServer().listen(0, '127.0.0.1', () => {
       const { port } = server.address() as { port: number };
@@ -47,10 +47,13 @@ export interface RunningServer {
 }
 
 /** Starts the built server and waits until it is ready. */
-export async function startServer(databaseUrl: string): Promise<RunningServer> {
+export async function startServer(
+  databaseUrl: string,
+  env: Record<string, string> = {},
+): Promise<RunningServer> {
   const port = await freePort();
   const child = spawn(process.execPath, [dist('main.js')], {
-    env: { ...process.env, PORT: String(port), HEATH_DATABASE_URL: databaseUrl, HEATH_LOG: 'error' },
+    env: { ...process.env, PORT: String(port), HEATH_DATABASE_URL: databaseUrl, HEATH_LOG: 'error', ...env },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   await new Promise<void>((resolve, reject) => {

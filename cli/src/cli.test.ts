@@ -62,6 +62,31 @@ describe('heath compute', () => {
     expect(read('lines.csv')).toBe(LINES);
   });
 
+  it.each([
+    ['LF', (lines: string[]) => lines.join('\n')],
+    ['CR', (lines: string[]) => lines.join('\r')],
+    ['CRLF, then LF', ([header, ...rows]: string[]) => `${header}\r\n${rows.join('\n')}`],
+    [
+      'one stray LF among CRLF',
+      ([header, first, ...rows]: string[]) => `${header}\r\n${first}\n${rows.join('\r\n')}`,
+    ],
+  ] as const)('reads every row whatever ends its line: %s', async (_name, joined) => {
+    const punches = put('ends.csv', joined(PUNCHES.trim().split('\n')));
+    expect(await compute({ punches })).toBe(0);
+    expect(read('lines.csv')).toBe(LINES);
+  });
+
+  it('refuses bytes that are no UTF-8 rather than take them for another number', async () => {
+    const file = join(folder, 'latin.csv');
+    writeFileSync(file, Buffer.from('person,at,kind\nJos\xe9,2026-10-19T08:00:00Z,in\n', 'latin1'));
+    await expect(compute({ punches: file })).rejects.toThrow('latin.csv line 2: it is not in UTF-8.');
+  });
+
+  it('says where a quote is wrong', async () => {
+    const punches = put('quote.csv', 'person,at,kind\nA1,"2026-10-19T08:00:00Z"x,in\n');
+    await expect(compute({ punches })).rejects.toThrow('a quote stands where none can be');
+  });
+
   it('reads JSON Lines and writes them, as the ending says', async () => {
     const [header, ...rows] = PUNCHES.trim().split('\n');
     const names = header!.split(',');
@@ -146,8 +171,23 @@ describe('heath compute', () => {
       'person,at\nA1,2026-02-30T08:00:00\n',
       'line 2: at is 2026-02-30T08:00:00: there is no such date',
     ],
-    ['a time that comes twice', 'person,at\nA1,2026-10-25T01:30:00\n', 'comes twice'],
-    ['a time that never comes', 'person,at\nA1,2026-03-29T01:30:00\n', 'never comes'],
+    [
+      'a time that comes twice',
+      'person,at\nA1,2026-10-25T01:30:00\n',
+      'give an offset, 2026-10-25T01:30:00+01:00 for the first time or 2026-10-25T01:30:00+00:00 for the second',
+    ],
+    [
+      'a time that never comes',
+      'person,at\nA1,2026-03-29T01:30:00\n',
+      'By the clock before the jump it would be 2026-03-29T01:30:00+00:00.',
+    ],
+    [
+      'a time that never comes elsewhere',
+      'person,at,zone\nA1,2026-03-08T02:30:00,America/New_York\n',
+      'By the clock before the jump it would be 2026-03-08T02:30:00-05:00.',
+    ],
+    ['semicolons', 'person;at\nA1;2026-10-19T08:00:00Z\n', 'separated by semicolons. Write it with commas'],
+    ['tabs', 'person\tat\nA1\t2026-10-19T08:00:00Z\n', 'separated by tabs. Write it with commas'],
     [
       'a kind that is none',
       'person,at,kind\nA1,2026-10-19T08:00:00Z,hello\n',

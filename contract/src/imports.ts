@@ -31,13 +31,17 @@ export interface ImportReply {
   readonly sameAs: number | null;
 }
 
-export interface ImportPreview {
-  readonly header: readonly string[];
+/** What a file's first rows look like. */
+export interface StoredPreview {
   readonly rows: readonly (readonly string[])[];
   readonly columns: readonly Field[];
-  /** Null where the rows allow two readings: the specialist says. */
+  /** Null where the rows allow two readings. */
   readonly dateOrder: Mapping['dateOrder'] | null;
   readonly duplicateHeaders: readonly string[];
+}
+
+export interface ImportPreview extends StoredPreview {
+  readonly header: readonly string[];
 }
 
 /** GET /api/imports: newest first. */
@@ -48,7 +52,14 @@ export interface ImportsReply {
 /** POST /api/imports/:id/start */
 export const StartImportRequest = v.pipe(
   v.object({
-    columns: v.pipe(v.array(v.picklist(FIELDS)), v.minLength(1), v.maxLength(200)),
+    columns: v.pipe(
+      v.array(
+        v.picklist(FIELDS, `A column means one of ${FIELDS.join(', ')}.`),
+        'Say for each column of the file what it means.',
+      ),
+      v.minLength(1, 'Say for each column of the file what it means.'),
+      v.maxLength(200, 'Heath takes up to 200 columns.'),
+    ),
     dateOrder: v.picklist(DATE_ORDERS, 'Say in which order day and month stand.'),
   }),
   v.forward(

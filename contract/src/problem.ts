@@ -12,6 +12,11 @@ export type ProblemType =
   | 'sealed'
   | 'not-ready'
   | 'stale'
+  | 'busy'
+  | 'database-away'
+  | 'outcome-unknown'
+  | 'disk-full'
+  | 'wrong-host'
   | 'unexpected';
 
 /** RFC 9457 problem document, sent as `application/problem+json`. */
@@ -22,6 +27,8 @@ export interface ProblemBody {
   /** Where in the request. */
   readonly field?: string;
   readonly detail?: string;
+  /** How long to wait before it is worth trying again. */
+  readonly retryAfterSeconds?: number;
   /** With `already-settled`: who settled it, when (ISO 8601), and with what time. */
   readonly settled?: { readonly by: string; readonly madeAt: string; readonly at: string | null };
 }

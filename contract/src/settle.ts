@@ -5,10 +5,23 @@ import type { CardReply } from './cards.ts';
 /** POST /api/periods/:id/cards/:personId/settle, and …/preview for its effect alone. */
 export const SettleRequest = v.object({
   /** The exception's key. */
-  exception: v.pipe(v.string(), v.minLength(1), v.maxLength(64)),
+  exception: v.pipe(
+    v.string('Say which exception is settled, by its key.'),
+    v.minLength(1, 'Say which exception is settled, by its key.'),
+    v.maxLength(64, 'No exception has such a key.'),
+  ),
   /** The time that was missing, in seconds since 1970-01-01T00:00:00Z. */
-  at: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(4_102_444_800)),
-  note: v.pipe(v.string(), v.trim(), v.maxLength(500, 'A note has at most 500 characters.')),
+  at: v.pipe(
+    v.number('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
+    v.integer('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
+    v.minValue(0, 'That time is before 1970.'),
+    v.maxValue(4_102_444_800, 'That time is after 2100.'),
+  ),
+  note: v.pipe(
+    v.string('The note must be a text; it may be empty.'),
+    v.trim(),
+    v.maxLength(500, 'A note has at most 500 characters.'),
+  ),
 });
 export type SettleRequest = v.InferOutput<typeof SettleRequest>;
 

@@ -191,11 +191,11 @@ export function compute(input: PersonInput, explain = false): Computed {
       zones,
       asOf: input.asOf,
       rulesOn: (day) => {
-        const { overtime, pairing, workday, exceptions: looked } = rulesOn(day);
+        const { pairing, workday, exceptions: looked } = rulesOn(day);
         return {
-          overtime,
           longestSpellSeconds: pairing.longestSpellSeconds,
           weekStartsOn: workday.weekStartsOn,
+          workday,
           exceptions: looked,
         };
       },
@@ -206,13 +206,25 @@ export function compute(input: PersonInput, explain = false): Computed {
     shifts: explain ? withReasons(computed, segments, offsetsOf) : computed,
     segments,
     lines: sumLines(segments, guaranteed, leave, (day) => rulesOn(day).lines, first, last),
-    exceptions: exceptions.filter(({ workday }) => workday >= first && workday <= last),
+    exceptions: within(exceptions, first, last),
     reasons: [
       ...(overtimeReasons ?? []),
       ...guaranteed,
       ...leave.map((day) => ({ step: 'leave' as const, ...day })),
     ],
   };
+}
+
+/** Those that can change a workday of the span; one whose own day lies outside it stands on the nearest day inside. */
+function within(exceptions: readonly Exception[], first: Workday, last: Workday): Exception[] {
+  const inside: Exception[] = [];
+  for (const exception of exceptions) {
+    const { workday, reaches } = exception;
+    if (workday >= first && workday <= last) inside.push(exception);
+    else if (reaches.first <= last && reaches.last >= first)
+      inside.push({ ...exception, workday: workday < first ? first : last });
+  }
+  return inside;
 }
 
 /** A shift whose workday is still to be found out. */

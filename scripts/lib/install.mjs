@@ -5,15 +5,10 @@ import { root } from './paths.mjs';
 import { quietly, run } from './run.mjs';
 import { fail, say } from './say.mjs';
 
-const NEEDED_NODE = [20, 20];
 const NEEDED_DISK_BYTES = 1024 ** 3;
 
-/** Stops with one sentence where Node.js is too old or the disk too full to work on. */
+/** Stops with one sentence where the disk is too full to install and build on. */
 export function checkMachine() {
-  const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < NEEDED_NODE[0] || (major === NEEDED_NODE[0] && minor < NEEDED_NODE[1])) {
-    fail(`Heath needs Node.js ${NEEDED_NODE.join('.')} or newer; this is ${process.versions.node}.`);
-  }
   const { bavail, bsize } = statfsSync(root);
   if (bavail * bsize < NEEDED_DISK_BYTES) {
     fail(

@@ -1,20 +1,16 @@
-import type { AddressInfo } from 'node:net';
+import { randomUUID } from 'node:crypto';
+import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createApp } from './app.ts';
 import { session } from './database/schema.ts';
-import { SessionStore } from './features/sign-in/session-store.ts';
 import { type Company, freshCompany } from './testing/company.ts';
+import { serve } from './testing/serve.ts';
 
 let company: Company;
 let base: string;
 let close: () => void;
 beforeAll(async () => {
   company = await freshCompany('app', 8);
-  const app = createApp(company, new SessionStore(company.database), 'test secret', '/nowhere');
-  const server = app.listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  close = () => server.close();
+  ({ base, close } = await serve(company));
 });
 afterAll(async () => {
   close();
@@ -94,11 +90,115 @@ describe('the application', () => {
     });
   });
 
-  it('lets nobody guess on: after ten failures the right password waits too', async () => {
-    const statuses: number[] = [];
-    for (let i = 0; i < 10; i++) statuses.push((await signIn('marek', `guess ${i}`)).status);
-    expect(new Set(statuses)).toEqual(new Set([401]));
-    expect((await signIn('marek', 'heather-and-moss')).status).toBe(429);
-    expect((await signIn('odile', 'gorse-in-bloom')).status).toBe(200);
+  it('keeps nothing of its API in caches', async () => {
+    for (const path of ['/api/health', '/api/session', '/api/nothing'])
+      expect((await fetch(base + path)).headers.get('cache-control')).toBe('no-store');
+  });
+
+  it('answers only under its own addresses', async () => {
+    const { port } = new URL(base);
+    const status = (host: string, path: string) =>
+      new Promise((resolve) =>
+        request({ port, path, headers: { Host: host } }, (response) => resolve(response.statusCode)).end(),
+      );
+    expect(await status(`127.0.0.1:${port}`, '/api/session')).toBe(401);
+    expect(await status('elsewhere.example', '/api/session')).toBe(421);
+    expect(await status(`elsewhere.example:${port}`, '/')).toBe(421);
+  });
+
+  describe('to somebody signed in', () => {
+    let cookie: string;
+    beforeAll(async () => {
+      const response = await signIn('odile', 'gorse-in-bloom');
+      await response.clone().text();
+      cookie = cookieOf(response).split(';')[0]!;
+    });
+    const send = (method: string, path: string, body?: string, headers: Record<string, string> = {}) =>
+      fetch(base + path, {
+        method,
+        headers: { Cookie: cookie, Origin: base, 'Idempotency-Key': randomUUID(), ...headers },
+        ...(body === undefined ? {} : { body }),
+      });
+    const JSON_TYPE = { 'Content-Type': 'application/json' };
+
+    it.each<[string, number, () => Promise<Response>]>([
+      ['a path that is no UTF-8', 400, () => send('GET', '/api/periods/%E0%A4%A/cards')],
+      ['an id that is none', 422, () => send('GET', '/api/periods/abc/cards')],
+      ['an id beyond all', 422, () => send('GET', '/api/periods/99999999999999/cards')],
+      [
+        'a body in another character set',
+        415,
+        () => send('POST', '/api/pay-codes', '{}', { 'Content-Type': 'application/json; charset=koi8-r' }),
+      ],
+      [
+        'a body packed in an unknown way',
+        415,
+        () => send('POST', '/api/pay-codes', '{}', { ...JSON_TYPE, 'Content-Encoding': 'squeezed' }),
+      ],
+      ['a body that is not JSON', 400, () => send('POST', '/api/pay-codes', '{"code":', JSON_TYPE)],
+      ['a body that is a list', 422, () => send('POST', '/api/pay-codes', '[]', JSON_TYPE)],
+      ['a body of nothing', 422, () => send('POST', '/api/pay-codes')],
+      [
+        'a body that is too large',
+        413,
+        () => send('POST', '/api/pay-codes', `"${'x'.repeat(300_000)}"`, JSON_TYPE),
+      ],
+      ['a name given twice', 422, () => send('POST', '/api/imports?name=a&name=b', 'x')],
+      [
+        'a write without a key',
+        422,
+        () =>
+          send('POST', '/api/pay-codes', '{"code":"X1","name":"x"}', { ...JSON_TYPE, 'Idempotency-Key': '' }),
+      ],
+      ['a task that is not there', 409, () => send('POST', '/api/tasks/77/retry')],
+    ])('%s is answered with %i and a sentence', async (_name, status, answer) => {
+      const response = await answer();
+      expect(response.status).toBe(status);
+      const { title } = (await response.json()) as { title: string };
+      expect(title).toMatch(/^[A-Z"].*\.$/s);
+      expect(title).not.toMatch(/Invalid|Expected|undefined|SQL|select|insert|ER_/);
+    });
+
+    it('a request that comes twice at once is done once or refused, never an error of the server', async () => {
+      const body = JSON.stringify({ code: 'TWICE', name: 'Twice' });
+      const both = await Promise.all([1, 2, 3, 4].map(() => send('POST', '/api/pay-codes', body, JSON_TYPE)));
+      expect(both.map(({ status }) => status).sort()).toEqual([201, 409, 409, 409]);
+      const same = { ...JSON_TYPE, 'Idempotency-Key': 'the-same-key' };
+      const once = JSON.stringify({ code: 'ONCE', name: 'Once' });
+      const all = await Promise.all([1, 2, 3, 4].map(() => send('POST', '/api/pay-codes', once, same)));
+      expect(all.map(({ status }) => status)).toEqual([201, 201, 201, 201]);
+    });
+
+    it.each([
+      'guarantee:Call-out',
+      'leave:Holiday',
+      'adjustment:Back pay',
+      'premium:Night premium',
+      'overtime-1.5',
+      'ordinary',
+    ])('the class %s can be given a pay code', async (classId) => {
+      const response = await send(
+        'PUT',
+        '/api/pay-codes/classes',
+        JSON.stringify({ classId, codeId: 1 }),
+        JSON_TYPE,
+      );
+      expect(response.status).toBe(200);
+      const { classes } = (await response.json()) as { classes: { classId: string; codeId: number }[] };
+      expect(classes).toContainEqual({ classId, codeId: 1 });
+    });
+
+    it.each(['leave:', 'overtime-', 'something', 'premium:a\nb', 7, null])(
+      '%j is no class',
+      async (classId) => {
+        const response = await send(
+          'PUT',
+          '/api/pay-codes/classes',
+          JSON.stringify({ classId, codeId: 1 }),
+          JSON_TYPE,
+        );
+        expect(response.status).toBe(422);
+      },
+    );
   });
 });

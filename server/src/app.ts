@@ -5,6 +5,7 @@ import express, { type Express } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
+import type { Config } from './config.ts';
 import { cardRoutes } from './features/cards/routes.ts';
 import { handoffRoutes } from './features/handoff/routes.ts';
 import { healthRoutes } from './features/health/routes.ts';
@@ -13,27 +14,35 @@ import { payCodeRoutes } from './features/pay-codes/routes.ts';
 import { periodRoutes } from './features/periods/routes.ts';
 import { settleRoutes } from './features/settle/routes.ts';
 import { signInRoutes } from './features/sign-in/routes.ts';
-import { SESSION_SECONDS, type SessionStore } from './features/sign-in/session-store.ts';
+import { SESSION_SECONDS, type SessionStore, untilLastDay } from './features/sign-in/session-store.ts';
+import { taskRoutes } from './features/tasks/routes.ts';
 import type { Context } from './http/context.ts';
-import { sameOrigin, signedIn } from './http/guards.ts';
+import { forTheseHosts, fromTheseOrigins, notKept, signedIn } from './http/guards.ts';
 import { notFound, sendProblem } from './http/problem.ts';
+import { tellError } from './log.ts';
 
 /** The whole application: its API under /api and its pages everywhere else. */
 export function createApp(
   context: Context,
   sessions: SessionStore,
   secret: string,
-  webFolder: string,
+  { webFolder, origins, trustProxy }: Pick<Config, 'webFolder' | 'origins' | 'trustProxy'>,
 ): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', trustProxy);
   app.set('query parser', 'simple');
   app.use(
     pinoHttp({
       logger: context.log,
       autoLogging: { ignore: (request) => !request.url?.startsWith('/api/') },
       // Never a cookie, a body or a whole card.
-      serializers: { req: ({ method, url }) => ({ method, url }), res: ({ statusCode }) => ({ statusCode }) },
+      serializers: {
+        req: ({ method, url }) => ({ method, url }),
+        res: ({ statusCode }) => ({ statusCode }),
+        err: (error) => tellError(error),
+      },
+      wrapSerializers: false,
     }),
   );
   app.use(
@@ -49,7 +58,9 @@ export function createApp(
   app.use(compression({ level: 1, threshold: '100kb' }));
 
   const api = express.Router();
+  api.use(notKept);
   api.use(healthRoutes(context));
+  api.use(forTheseHosts(origins));
   api.use(
     session({
       name: 'heath',
@@ -57,10 +68,13 @@ export function createApp(
       store: sessions,
       resave: false,
       saveUninitialized: false,
+      // A session in use is put off with every request.
+      rolling: true,
       cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_SECONDS * 1000 },
     }),
   );
-  api.use(sameOrigin);
+  api.use(untilLastDay);
+  api.use(fromTheseOrigins(origins));
   api.use(express.json({ limit: '200kb' }));
   api.use(signInRoutes(context));
   api.use(signedIn);
@@ -70,9 +84,11 @@ export function createApp(
   api.use(settleRoutes(context));
   api.use(payCodeRoutes(context));
   api.use(handoffRoutes(context));
+  api.use(taskRoutes(context));
   api.use(notFound);
   app.use('/api', api);
 
+  app.use(forTheseHosts(origins));
   if (existsSync(webFolder)) {
     app.use(express.static(webFolder, { index: false, maxAge: '1y', immutable: true }));
     app.get('/{*path}', (_request, response) => {

@@ -2,17 +2,28 @@ import { randomBytes } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { DEMO_NOW } from '@heath/demo';
 import { eq } from 'drizzle-orm';
-import { pino } from 'pino';
+import { checkDatabase } from '../../scripts/lib/database.mjs';
 import { createApp } from './app.ts';
 import { clockAt } from './clock.ts';
+import { askForStaleCards } from './computing/cards.ts';
 import { readConfig } from './config.ts';
+import { sweepAnswers } from './database/answered.ts';
 import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';
 import { setting } from './database/schema.ts';
+import { Disk } from './disk.ts';
+import { forgetHalfReceived } from './features/imports/store.ts';
+import { sweepAttempts } from './features/sign-in/attempts.ts';
 import { SessionStore } from './features/sign-in/session-store.ts';
-import { TaskRunner } from './jobs/runner.ts';
+import type { Context } from './http/context.ts';
+import { createLog } from './log.ts';
+import { FileReader } from './tasks/reader.ts';
+import { TaskRunner } from './tasks/runner.ts';
 
 const SWEEP_MILLISECONDS = 600_000;
+/** The starter ends a server that it does not hear from. */
+const ALIVE_MILLISECONDS = 2000;
+const LONGEST_STOP_MILLISECONDS = 5000;
 
 async function readSetting(database: Database, name: string): Promise<string | null> {
   const [row] = await database.select().from(setting).where(eq(setting.name, name));
@@ -29,53 +40,92 @@ async function sessionSecret(database: Database): Promise<string> {
 }
 
 async function main(): Promise<void> {
+  // Whoever started this server may be gone before it is up.
+  const leave = () => process.exit(0);
+  process.once('disconnect', leave);
   const config = readConfig(process.env);
-  const log = pino({ level: config.logLevel });
+  const log = createLog(config.logLevel);
+  await checkDatabase(config.database);
   await migrate(config.databaseUrl, config.migrationsFolder);
   const database = connect(config.databaseUrl, 10);
   // The demo's clock stands still, so that its screens repeat; the worker threads read the same variable.
   if (!process.env.HEATH_NOW && (await readSetting(database, 'demo')) !== null)
     process.env.HEATH_NOW = DEMO_NOW;
   const clock = clockAt(process.env.HEATH_NOW);
-  const runner = new TaskRunner(database, log, fileURLToPath(new URL('./worker.js', import.meta.url)));
+  const workerFile = fileURLToPath(new URL('./worker.js', import.meta.url));
+  const runner = new TaskRunner(database, log, config.server, workerFile);
+  const reader = new FileReader(workerFile);
   const sessions = new SessionStore(database);
-  const context = { database, clock, log, nudge: () => runner.nudge() };
-  const app = createApp(context, sessions, await sessionSecret(database), config.webFolder);
+  const context: Context = {
+    database,
+    clock,
+    log,
+    server: config.server,
+    disk: new Disk(config.dataFolder),
+    nudge: () => runner.nudge(),
+    inspect: (importId, gone) => reader.inspect(importId, gone),
+  };
+  const app = createApp(context, sessions, await sessionSecret(database), config);
 
   const server = app.listen(config.port, '127.0.0.1');
   server.on('error', (error: NodeJS.ErrnoException) => {
-    log.fatal(
+    const sentence =
       error.code === 'EADDRINUSE'
         ? `Port ${config.port} is in use. Set PORT to a free one.`
-        : `Cannot listen: ${error.message}`,
-    );
+        : `Heath cannot listen on port ${config.port} (${error.code}).`;
+    process.stderr.write(`${sentence}\n`);
     process.exit(1);
   });
   server.on('listening', () => {
-    runner.start();
+    // Only whoever has the port may clear away what a server of that name left.
+    void takeUpWhatWasLeft(context, runner);
     log.info(`listening on ${config.port}`);
     process.send?.('listening');
   });
-  const sweep = setInterval(
-    () => void sessions.sweep().catch((error) => log.warn({ err: error }, 'sweep')),
-    SWEEP_MILLISECONDS,
-  );
+  const alive = setInterval(() => process.send?.('alive'), ALIVE_MILLISECONDS);
+  const sweep = setInterval(() => void sweepAll(context, sessions), SWEEP_MILLISECONDS);
 
   let stopping = false;
   const stop = async () => {
     if (stopping) return;
     stopping = true;
+    // Whatever does not answer any more must not keep this process.
+    setTimeout(() => process.exit(0), LONGEST_STOP_MILLISECONDS).unref();
     clearInterval(sweep);
+    clearInterval(alive);
     server.close();
     server.closeAllConnections();
-    await runner.stop();
+    await Promise.all([runner.stop(), reader.stop()]);
     await disconnect(database);
     process.exit(0);
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
   // Whoever started this server is gone.
+  process.off('disconnect', leave);
   process.on('disconnect', stop);
+}
+
+/** What a server of this name was doing when it died goes on, and cards that nobody computes any more are computed. */
+async function takeUpWhatWasLeft({ database, log, server }: Context, runner: TaskRunner): Promise<void> {
+  runner.start();
+  try {
+    await forgetHalfReceived(database, server);
+    await askForStaleCards(database);
+    runner.nudge();
+  } catch (error) {
+    log.error({ err: error }, 'what was left could not be taken up');
+  }
+}
+
+async function sweepAll({ database, log }: Context, sessions: SessionStore): Promise<void> {
+  try {
+    await sessions.sweep();
+    await sweepAttempts(database);
+    await sweepAnswers(database);
+  } catch (error) {
+    log.warn({ err: error }, 'sweep');
+  }
 }
 
 main().catch((error: Error) => {

@@ -4,6 +4,7 @@ import { parseArgs } from 'node:util';
 import { workdayFromIso } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { pino } from 'pino';
+import { checkDatabase } from '../../scripts/lib/database.mjs';
 import { readConfig } from './config.ts';
 import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';
@@ -61,6 +62,7 @@ async function createFirstAccount(database: Database): Promise<void> {
 
 async function main(): Promise<void> {
   const config = readConfig(process.env);
+  await checkDatabase(config.database);
   await migrate(config.databaseUrl, config.migrationsFolder);
   const database = connect(config.databaseUrl, 4);
   try {

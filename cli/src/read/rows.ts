@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { createInterface } from 'node:readline';
 import type { Readable } from 'node:stream';
 import { text } from 'node:stream/consumers';
-import { parse } from 'csv-parse';
+import { CsvError, parse } from 'csv-parse';
 import ICAL from 'ical.js';
 import { COLUMNS, type Column, type Kind } from '../columns.ts';
 import { Refusal } from '../refusal.ts';
@@ -26,12 +26,41 @@ export async function* rowsOf(kind: Kind, file: string): AsyncGenerator<Row> {
 
 const open = (file: string): Readable => (file === '-' ? process.stdin : createReadStream(file));
 
+const lineOf = (error: CsvError): number => Number((error as unknown as { lines?: number }).lines ?? 1);
+
+/** What is wrong with a CSV that cannot be read on, and what would be right. */
+function csvTrouble({ code }: CsvError): string {
+  if (code === 'CSV_MAX_RECORD_SIZE') return `a row is longer than ${MOST_CHARACTERS / 1024} kB.`;
+  if (code === 'CSV_QUOTE_NOT_CLOSED') return 'a quote is opened and never closed.';
+  return 'a quote stands where none can be. Put quotes around the whole cell and write a quote inside it twice.';
+}
+
+/** What stands for bytes that are no UTF-8: they must not become a part of somebody's number. */
+const NO_TEXT = '\uFFFD';
+
 /** Turns trouble with the file itself into a refusal. */
 function unreadable(file: string, error: unknown): never {
   if (error instanceof Refusal) throw error;
   const { code, message } = error as NodeJS.ErrnoException;
   if (code === 'ENOENT') throw new Refusal(file, 'there is no such file.');
+  if (code === 'EISDIR') throw new Refusal(file, 'it is a folder.');
+  if (code === 'EACCES') throw new Refusal(file, 'it may not be read.');
+  if (error instanceof CsvError) throw new Refusal(`${file} line ${lineOf(error)}`, csvTrouble(error));
   throw new Refusal(file, message);
+}
+
+/** A header that is one cell with another separator in it: then what is wrong is not its names. */
+function checkSeparator(file: string, found: readonly string[]): void {
+  const [only, ...more] = found;
+  if (only === undefined || more.length > 0) return;
+  for (const [separator, name] of [
+    [';', 'semicolons'],
+    ['\t', 'tabs'],
+    ['|', 'bars'],
+  ] as const) {
+    if (only.includes(separator))
+      throw new Refusal(file, `its columns are separated by ${name}. Write it with commas between them.`);
+  }
 }
 
 function checkColumns(kind: Kind, file: string, found: readonly string[]): void {
@@ -63,6 +92,8 @@ async function* csvRows(kind: Kind, file: string): AsyncGenerator<Row> {
         skip_empty_lines: true,
         relax_column_count: true,
         max_record_size: MOST_CHARACTERS,
+        // All of them anywhere: files that were joined or edited end their lines in more than one way.
+        record_delimiter: ['\r\n', '\n', '\r'],
       }),
     );
   try {
@@ -72,12 +103,14 @@ async function* csvRows(kind: Kind, file: string): AsyncGenerator<Row> {
     }>) {
       if (header === null) {
         header = record.map((name) => name.trim().toLowerCase());
+        checkSeparator(file, header);
         checkColumns(kind, file, header);
         continue;
       }
       const where = `${file} line ${info.lines}`;
       if (record.length !== header.length)
         throw new Refusal(where, `${record.length} fields where the header has ${header.length}.`);
+      if (record.some((cell) => cell.includes(NO_TEXT))) throw new Refusal(where, 'it is not in UTF-8.');
       const cells: Record<string, string> = {};
       for (let i = 0; i < header.length; i++) cells[header[i]!] = record[i]!.trim();
       yield { where, cells };
@@ -104,6 +137,7 @@ async function* jsonRows(kind: Kind, file: string): AsyncGenerator<Row> {
       line++;
       if (next.value.trim() === '') continue;
       const where = `${file} line ${line}`;
+      if (next.value.includes(NO_TEXT)) throw new Refusal(where, 'it is not in UTF-8.');
       const cells: Record<string, string> = {};
       let object: unknown;
       try {

@@ -3,6 +3,7 @@ import {
   instant,
   instantFromIso,
   instantsOf,
+  offsetAt,
   SECONDS_PER_DAY,
   type Workday,
   wallClock,
@@ -93,10 +94,27 @@ export function instantAt(row: Row, column: string, inZone: () => string, zones:
   }
   if (Number(h) > 23 || Number(m) > 59 || Number(s ?? 0) > 59)
     throw new Refusal(row.where, `${column} is ${value}: there is no such time.`);
-  const found = instantsOf(zones.of(zone({ ...row, cells: { zone: zoneName } }, null)), wallClock(wall));
+  const offsets = zones.of(zone({ ...row, cells: { zone: zoneName } }, null));
+  const found = instantsOf(offsets, wallClock(wall));
   if (found.length === 1) return instant(found[0]!);
+  const written = value.replace(/\[.*$/, '');
+  if (found.length > 1) {
+    const [first, second] = found.map((at) => written + offsetText(wall - at));
+    throw new Refusal(
+      row.where,
+      `${column} is ${value}, which comes twice on that night's clock in ${zoneName}: give an offset, ${first} for the first time or ${second} for the second.`,
+    );
+  }
+  const before = offsetAt(offsets, instant(wall - SECONDS_PER_DAY / 2));
   throw new Refusal(
     row.where,
-    `${column} is ${value}, which ${found.length === 0 ? 'never comes' : 'comes twice'} on that night's clock in ${zoneName}: give an offset, ${value}+01:00.`,
+    `${column} is ${value}, which never comes on that night's clock in ${zoneName}: the clock jumps over it. By the clock before the jump it would be ${written}${offsetText(before)}.`,
   );
+}
+
+/** Seconds from UTC as ISO 8601 writes them: `+01:00`. */
+function offsetText(seconds: number): string {
+  const minutes = Math.round(Math.abs(seconds) / 60);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${seconds < 0 ? '-' : '+'}${two(Math.floor(minutes / 60))}:${two(minutes % 60)}`;
 }

@@ -2,8 +2,8 @@ import type { Shift, Spell } from '../pair/types.ts';
 import type { RoundedSpell } from '../round/round.ts';
 import { cutOff, lengthOf, segmentOf } from '../segments/cut.ts';
 import type { WorkSegment } from '../segments/types.ts';
-import { type Instant, instant, SECONDS_PER_DAY, seconds } from '../units.ts';
-import { wallOf, type ZoneOffsets } from '../zone/zone.ts';
+import { type Instant, instant, SECONDS_PER_DAY, seconds, wallClock } from '../units.ts';
+import { firstInstantOf, instantsOf, wallOf, type ZoneOffsets } from '../zone/zone.ts';
 import { faultsOf, type TakenMeal } from './meals-due.ts';
 import type { AutomaticMeal, BreakRules, Breaks, UnpaidBreak } from './types.ts';
 
@@ -169,10 +169,17 @@ function mealStart(
     }
     return latest;
   }
-  const start = worked[0]!.start;
-  const intoDay = wallOf(offsets, start) % SECONDS_PER_DAY;
-  const ahead = (placed.clockSeconds - intoDay + SECONDS_PER_DAY) % SECONDS_PER_DAY;
-  return Math.min(start + ahead, latest);
+  return Math.min(nextShowing(placed.clockSeconds, worked[0]!.start, offsets), latest);
+}
+
+/** The first instant from another on at which the wall clock shows this time of day or, where it is skipped, more. */
+function nextShowing(clockSeconds: number, from: Instant, offsets: ZoneOffsets): number {
+  const today = Math.floor(wallOf(offsets, from) / SECONDS_PER_DAY);
+  for (let date = today; ; date++) {
+    const wall = wallClock(date * SECONDS_PER_DAY + clockSeconds);
+    const shown = instantsOf(offsets, wall);
+    for (const at of shown.length > 0 ? shown : [firstInstantOf(offsets, wall)]) if (at >= from) return at;
+  }
 }
 
 /** The instant after which exactly `take` seconds of work are left. */

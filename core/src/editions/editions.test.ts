@@ -70,6 +70,37 @@ describe('rulebook editions', () => {
     });
   });
 
+  it('of a week whose rule waits for approval, the hours wait also where the later edition has no such rule', () => {
+    const waiting = { ...weekly, waitsForApproval: true };
+    const editions = two(
+      '2026-10-22',
+      rulebook({ overtime: [daily('PT9H', 2), waiting] }),
+      rulebook({ overtime: [] }),
+    );
+    const { exceptions, segments } = computeFor(tenADay(6), rulebook(), { editions });
+    // Monday to Wednesday 9 + 1, then 10 a day: 40 ordinary hours are reached on Friday at 11:00.
+    expect(exceptions.filter(({ kind }) => kind === 'overtime-approval')).toMatchObject([
+      { workday: workdayFromIso('2026-10-23'), measured: 7 * 3600, severity: 'holds up' },
+      { workday: workdayFromIso('2026-10-24'), measured: 10 * 3600, severity: 'holds up' },
+    ]);
+    const paidBy = new Set(segments.map(({ rule }) => rule?.name ?? null));
+    expect(paidBy).toEqual(new Set([null, 'Daily', 'Weekly']));
+  });
+
+  it('the reasons of a shift that editions part at midnight say of each premium what its lines say', () => {
+    const split = { workday: { startsAt: '00:00', shiftBelongsTo: 'split at the line' as const } };
+    const night = (name: string) => rulebook({ ...split, premiums: [{ name, from: '22:00', to: '06:00' }] });
+    const editions = two('2026-10-21', night('Night A'), night('Night B'));
+    const worked = shifts(['2026-10-20 22:00', '2026-10-21 04:00']);
+    const result = computeFor(worked, rulebook(), { editions });
+    expect(hoursByClass(result)).toEqual({ ordinary: 6, 'premium:Night A': 2, 'premium:Night B': 4 });
+    const premiums = result.shifts.flatMap(({ reasons }) => reasons.filter(({ step }) => step === 'premium'));
+    expect(premiums).toMatchObject([
+      { name: 'Night A', seconds: 2 * 3600 },
+      { name: 'Night B', seconds: 4 * 3600 },
+    ]);
+  });
+
   it('within a span are those that hold on some day of it', () => {
     const editions = two('2026-10-21', rulebook(), rulebook());
     const on = (first: string, last: string) =>

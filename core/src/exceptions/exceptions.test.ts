@@ -270,3 +270,36 @@ describe('proposals come with their evidence', () => {
     expect(computeFor(punches, rulebook(), { crew }).exceptions[0]!.proposals).toEqual([]);
   });
 });
+
+describe('an exception stands in every period that it can change', () => {
+  const missing = (computed: ReturnType<typeof computeFor>) =>
+    computed.exceptions.map(({ kind, workday, severity }) => [kind, workdayToIso(workday), severity]);
+  const split = rulebook({ workday: { startsAt: '00:00', shiftBelongsTo: 'split at the line' } });
+  const night = [
+    punch('in', '2026-10-20 23:00'),
+    punch('in', '2026-10-21 02:00'),
+    punch('out', '2026-10-21 05:00'),
+  ];
+
+  it('a missing out before midnight holds up both days where shifts are split at the line', () => {
+    const before = computeFor(night, split, { first: '2026-10-14', last: '2026-10-20' });
+    const after = computeFor(night, split, { first: '2026-10-21', last: '2026-10-27' });
+    expect(missing(before)).toEqual([['missing-out', '2026-10-20', 'holds up']]);
+    expect(missing(after)).toEqual([['missing-out', '2026-10-21', 'holds up']]);
+    expect(before.exceptions[0]!.key).toBe(after.exceptions[0]!.key);
+    expect(missing(computeFor(night, split, { first: '2026-10-22', last: '2026-10-28' }))).toEqual([]);
+  });
+
+  it('where shifts count for the day they start, only a missing in reaches back, and no further than the punch before it', () => {
+    const rules = rulebook();
+    const out = [punch('out', '2026-10-21 05:00')];
+    const daysOf = (punches: typeof night, first: string) =>
+      missing(computeFor(punches, rules, { first, last: first })).map(([kind]) => kind);
+    expect(daysOf(night, '2026-10-20')).toEqual(['missing-out']);
+    expect(daysOf(night, '2026-10-21')).toEqual([]);
+    expect(daysOf(out, '2026-10-20')).toEqual(['missing-in']);
+    expect(daysOf(out, '2026-10-21')).toEqual(['missing-in']);
+    const late = [punch('in', '2026-10-21 00:10'), punch('out', '2026-10-21 00:20'), ...out];
+    expect(daysOf(late, '2026-10-20')).toEqual([]);
+  });
+});

@@ -38,15 +38,13 @@ export const dailyOver: ExceptionFinder = ({ segments }, ruleOn) =>
   });
 
 /** Overtime that pays only when somebody agrees to it. One a workday and rule. */
-export const overtimeApproval: ExceptionFinder = ({ segments, approved, rulesOn }, ruleOn) => {
+export const overtimeApproval: ExceptionFinder = ({ segments, approved }, ruleOn) => {
   const waiting = new Map<string, { day: Workday; at: Instant; key: string; seconds: number }>();
   for (const segment of segments) {
-    if (segment.rule < 0) continue;
-    const day = segment.workday;
-    const rule = rulesOn(day).overtime[segment.rule]!;
-    if (!rule.waitsForApproval) continue;
+    const { rule, workday: day } = segment;
+    if (rule === null || !rule.waitsForApproval) continue;
     if (approved.some((one) => one.workday === day && one.rule === rule.name)) continue;
-    const key = `${day}-${segment.rule}`;
+    const key = `${day}-${rule.name}`;
     const found = waiting.get(key) ?? { day, at: segment.start, key, seconds: 0 };
     found.seconds += lengthOf(segment);
     waiting.set(key, found);

@@ -1,9 +1,14 @@
+import type { ComputedShift } from '../compute.ts';
 import type { EffectivePunch } from '../effective/types.ts';
+import type { DaySpan } from '../overtime/types.ts';
 import { firstPunch, lastPunch } from '../pair/types.ts';
 import type { Plan } from '../plan/types.ts';
+import { instant, type Workday, workday } from '../units.ts';
+import { workdayAt } from '../workday/workday.ts';
+import { punchesOf } from './of-shifts.ts';
 import { propose } from './propose.ts';
 import { raise } from './raise.ts';
-import type { Exception, ExceptionFinder } from './types.ts';
+import type { Exception, ExceptionFinder, ExceptionInput } from './types.ts';
 
 /** An in without an out. */
 export const missingOut: ExceptionFinder = (input, ruleOn) => lonely('missing-out', input, ruleOn);
@@ -17,6 +22,7 @@ function lonely(
   ...[input, ruleOn]: Parameters<ExceptionFinder>
 ): Exception[] {
   const exceptions: Exception[] = [];
+  let instants: number[] | null = null;
   for (const shift of input.shifts) {
     if (shift.missingOut.length === 0 && shift.missingIn.length === 0) continue;
     const rule = ruleOn(shift.workday);
@@ -26,11 +32,59 @@ function lonely(
       if (lacksIn !== (kind === 'missing-in')) continue;
       const known = lacksIn ? lastPunch(shift).at : firstPunch(shift).at;
       const proposals = propose(lacksIn ? 'in' : 'out', punch, known, input);
-      exceptions.push(raise(kind, rule, { workday: shift.workday, at: punch.at, punch, proposals }));
+      instants ??= input.shifts
+        .flatMap(punchesOf)
+        .map(({ at }) => at)
+        .sort((a, b) => a - b);
+      const reaches = daysBetween(shift, punch, lacksIn, instants, input);
+      exceptions.push(raise(kind, rule, { workday: shift.workday, reaches, at: punch.at, punch, proposals }));
     }
   }
   return exceptions;
 }
+
+/**
+ * The workdays that the missing punch can change: it lies between this punch and the one beside it, and no further away than a spell is
+ * long. What counts for the day its shift starts is that day's alone, unless it is the start that is missing.
+ */
+function daysBetween(
+  shift: ComputedShift,
+  punch: EffectivePunch,
+  lacksIn: boolean,
+  instants: readonly number[],
+  input: ExceptionInput,
+): DaySpan {
+  const { workday: rules, longestSpellSeconds } = input.rulesOn(shift.workday);
+  const offsets = input.zones.of(punch.zone);
+  const dayOf = (at: number) => workdayAt(instant(at), rules, offsets);
+  const own = shift.workday;
+  if (!lacksIn) {
+    if (rules.shiftBelongsTo === 'day it starts') return { first: own, last: own };
+    const next = instants[countUpTo(instants, punch.at)] ?? Number.POSITIVE_INFINITY;
+    const latest = Math.min(punch.at + longestSpellSeconds, next);
+    return spanOf(own, dayOf(punch.at), dayOf(latest - 1));
+  }
+  const before = instants[countUpTo(instants, punch.at - 1) - 1] ?? Number.NEGATIVE_INFINITY;
+  const earliest = Math.max(punch.at - longestSpellSeconds, before);
+  return spanOf(own, dayOf(earliest), dayOf(punch.at - 1));
+}
+
+/** How many of these, ascending, are not after an instant. Halved again and again: a record may lack hundreds of punches. */
+function countUpTo(instants: readonly number[], at: number): number {
+  let low = 0;
+  let high = instants.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((instants[middle] ?? Number.POSITIVE_INFINITY) <= at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+const spanOf = (...days: readonly Workday[]): DaySpan => ({
+  first: workday(Math.min(...days)),
+  last: workday(Math.max(...days)),
+});
 
 /** A lone punch of a clock that does not tell in from out is taken for the end of a plan that it lies nearer to than to its start. */
 function looksLikeOut(punch: EffectivePunch, plans: readonly Plan[]): boolean {

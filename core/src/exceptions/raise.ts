@@ -1,10 +1,13 @@
 import type { EffectivePunch } from '../effective/types.ts';
+import type { DaySpan } from '../overtime/types.ts';
 import type { Instant, Workday } from '../units.ts';
 import type { Exception, ExceptionKind, ExceptionRule, Proposal } from './types.ts';
 
 /** What was found of one kind. */
 export interface Found {
   readonly workday: Workday;
+  /** Where it is more than that day. */
+  readonly reaches?: DaySpan;
   readonly at: Instant;
   readonly punch?: EffectivePunch;
   /** Tells apart what hangs on no punch. */
@@ -24,6 +27,7 @@ export function raise(kind: ExceptionKind, { severity }: ExceptionRule, found: F
     key: `${kind}:${origin}`,
     kind,
     workday: found.workday,
+    reaches: found.reaches ?? { first: found.workday, last: found.workday },
     at: found.at,
     punch: found.punch ?? null,
     severity,

@@ -4,7 +4,13 @@ import { type JobId, seconds } from '../units.ts';
 import { EXCEPTION_KINDS, type ExceptionKind, type ExceptionRule, type ExceptionRules } from './types.ts';
 
 /** What holds up the handoff where a rulebook does not say otherwise. */
-const BY_DEFAULT: readonly ExceptionKind[] = ['missing-out', 'missing-in', 'future-punch'];
+const BY_DEFAULT: readonly ExceptionKind[] = [
+  'missing-out',
+  'missing-in',
+  'future-punch',
+  // Whether any rule waits is not this rulebook's to know: the hours of a week may follow its earlier edition.
+  'overtime-approval',
+];
 const MEALS: readonly ExceptionKind[] = ['meal-missed', 'meal-short', 'meal-late'];
 
 /** What a rulebook looks for, and how severe each kind is. */
@@ -13,7 +19,6 @@ export function compileExceptions(
   jobsOf: (jobs: readonly string[] | undefined, path: string) => ReadonlySet<JobId> | null,
 ): ExceptionRules {
   const looked = new Map<ExceptionKind, ExceptionRule>();
-  const waits = rules.overtime.some((rule) => rule.waitsForApproval);
   for (const kind of EXCEPTION_KINDS) {
     const setting:
       | {
@@ -25,7 +30,7 @@ export function compileExceptions(
           jobs?: string[] | undefined;
         }
       | undefined = rules.exceptions?.[kind];
-    const severity = setting?.severity ?? defaultSeverity(kind, rules.breaks.mealsDue !== undefined, waits);
+    const severity = setting?.severity ?? defaultSeverity(kind, rules.breaks.mealsDue !== undefined);
     if (severity === 'off') continue;
     looked.set(kind, {
       severity,
@@ -38,11 +43,7 @@ export function compileExceptions(
   return looked;
 }
 
-function defaultSeverity(
-  kind: ExceptionKind,
-  mealsDue: boolean,
-  waits: boolean,
-): ExceptionRule['severity'] | 'off' {
-  if (BY_DEFAULT.includes(kind) || (kind === 'overtime-approval' && waits)) return 'holds up';
+function defaultSeverity(kind: ExceptionKind, mealsDue: boolean): ExceptionRule['severity'] | 'off' {
+  if (BY_DEFAULT.includes(kind)) return 'holds up';
   return kind === 'overlap' || (mealsDue && MEALS.includes(kind)) ? 'to look at' : 'off';
 }

@@ -1,10 +1,11 @@
 import type { ComputedShift } from '../compute.ts';
 import type { EffectivePunch, Position } from '../effective/types.ts';
 import type { Leave } from '../leave/types.ts';
-import type { OvertimeRule } from '../overtime/types.ts';
+import type { DaySpan } from '../overtime/types.ts';
 import type { Plan } from '../plan/types.ts';
 import type { Segment } from '../segments/types.ts';
 import type { Instant, JobId, Seconds, SiteId, Workday } from '../units.ts';
+import type { WorkdayRules } from '../workday/workday.ts';
 import type { ZoneTables } from '../zone/zone.ts';
 
 export const EXCEPTION_KINDS = [
@@ -51,6 +52,8 @@ export interface Exception {
   readonly key: string;
   readonly kind: ExceptionKind;
   readonly workday: Workday;
+  /** The workdays that settling it can change: it stands in every period that holds one of them. */
+  readonly reaches: DaySpan;
   /** Where on the day it lies. */
   readonly at: Instant;
   /** The punch it hangs on. */
@@ -97,9 +100,9 @@ export interface ExceptionInput {
   readonly asOf: Instant | null;
   /** The rules in force on a workday. */
   rulesOn(day: Workday): {
-    readonly overtime: readonly OvertimeRule[];
     readonly longestSpellSeconds: number;
     readonly weekStartsOn: number;
+    readonly workday: WorkdayRules;
     readonly exceptions: ExceptionRules;
   };
 }

@@ -79,6 +79,13 @@ export function rowReader(
     if (row.length < mapping.columns.length) {
       return { field: 'ignore', value: row.join(','), reason: 'columns-missing' };
     }
+    if (row.length > mapping.columns.length) {
+      return {
+        field: 'ignore',
+        value: row.slice(mapping.columns.length).join(','),
+        reason: 'columns-surplus',
+      };
+    }
     const number = cell(row, person);
     if (number === '') return { field: 'person', value: '', reason: 'no-person' };
     const known = directory.person(number);

@@ -38,6 +38,7 @@ export const REFUSALS = [
   'unknown-job',
   'unknown-site',
   'columns-missing',
+  'columns-surplus',
   'not-employed',
 ] as const;
 export type RefusalReason = (typeof REFUSALS)[number];

@@ -10,7 +10,6 @@ type OpenLine = { -readonly [K in keyof Line]: Line[K] };
 
 /** What lines need of the rulebook in force on a workday. */
 export interface LineRules {
-  readonly premiumClasses: readonly ClassId[];
   readonly decimals: number;
 }
 
@@ -50,11 +49,7 @@ export function sumLines(
     const { job, department } = segment.from;
     const length = segment.end - segment.start;
     add(sums, day, classOf(segment.multiplier), job, department, length);
-    if (segment.premiums === 0) continue;
-    const classes = rulesOf(day).premiumClasses;
-    for (let p = 0; p < classes.length; p++) {
-      if ((segment.premiums & (1 << p)) !== 0) add(sums, day, classes[p]!, job, department, length);
-    }
+    for (const { classId } of segment.premiums.list) add(sums, day, classId, job, department, length);
   }
   for (const { workday, name, job, department, seconds: paid } of guaranteed) {
     if (workday >= first && workday <= last && paid > 0)

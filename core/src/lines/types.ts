@@ -43,6 +43,11 @@ function rankOf(classId: ClassId): number {
 export const inClassOrder = (a: ClassId, b: ClassId): number =>
   a === b ? 0 : rankOf(a) - rankOf(b) || (a < b ? -1 : 1);
 
+/** True for a text that is a class: any that a line can have. Names and codes are not longer than the database keeps them. */
+export const isClassId = (text: string): text is ClassId =>
+  text.length <= 120 &&
+  /^(ordinary|overtime-\d+(\.\d+)?|(guarantee|leave|adjustment|premium):[^\p{Cc}]+)$/u.test(text);
+
 const known = new Map<number, ClassId>();
 
 /** The class of worked time at this multiplier. */

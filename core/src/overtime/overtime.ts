@@ -13,8 +13,10 @@ const OUTSIDE = -(2 ** 31);
  * One rule over all segments, in order of time, in place. Time runs in order, so it is the last hours of a bucket that are
  * overtime; leave that counts, counts first.
  *
- * @param adds false: hours that are overtime already do not count, and each takes its highest multiplier;
- *   true: all hours count, and multipliers add up
+ * Where rules are paid once only, what is overtime already does not count toward a rule with a threshold and is left alone by it. A rule that
+ * covers hours from the first one on, such as a rest day, looks at all of them and gives each the higher of the two.
+ *
+ * @param adds whether multipliers add up; then all hours count
  * @param owns whether the rule is in force for a bucket that starts on this day; null where it always is
  * @param reasons filled where given: what the rule found in each bucket
  * @returns the segments, with more of them where some were cut
@@ -34,7 +36,8 @@ export function applyRule(
     basis.nextEdge === undefined
       ? segments
       : cutAtEdges(segments, (at, segment) => basis.nextEdge!(at, segment, context));
-  const buckets = bucketsOf(all, rule, context, adds, owns);
+  const countsAll = adds || coversFromFirst(rule);
+  const buckets = bucketsOf(all, rule, context, countsAll, owns);
   let first = 0;
   while (first < all.length) {
     const bucket = buckets[first]!;
@@ -48,15 +51,15 @@ export function applyRule(
       const other = buckets[i]!;
       if (other === bucket) {
         const segment = all[i]!;
-        if (adds || segment.multiplier === 1) counted += segment.end - segment.start;
+        if (countsAll || segment.multiplier === 1) counted += segment.end - segment.start;
         end = i + 1;
       } else if (other !== OUTSIDE) break;
     }
     const leave = rule.countedLeave.size === 0 ? 0 : leaveIn(bucket, rule, context);
     const amounts = amountsOf(rule, counted, leave);
     const before = all.length;
-    reasons?.push(reasonOf(all, buckets, first, end, rule, index, amounts, adds));
-    if (amounts.paid > 0) applyTiers(all, buckets, first, end, rule, index, amounts, adds);
+    reasons?.push(reasonOf(all, buckets, first, end, rule, index, amounts, adds, countsAll));
+    if (amounts.paid > 0) applyTiers(all, buckets, first, end, rule, amounts, adds, countsAll);
     first = end + all.length - before;
   }
   return all;
@@ -67,7 +70,7 @@ function bucketsOf(
   segments: WorkSegment[],
   rule: OvertimeRule,
   context: OvertimeContext,
-  adds: boolean,
+  countsAll: boolean,
   owns: ((firstDay: number) => boolean) | null,
 ): number[] {
   const { basis, on, atMostPerWorkdaySeconds } = rule;
@@ -97,7 +100,7 @@ function bucketsOf(
     }
     if (!applies) bucket = OUTSIDE;
     if (basis.covers !== undefined && bucket !== OUTSIDE && !basis.covers(segment, context)) bucket = OUTSIDE;
-    if (atMostPerWorkdaySeconds !== null && bucket !== OUTSIDE && (adds || segment.multiplier === 1)) {
+    if (atMostPerWorkdaySeconds !== null && bucket !== OUTSIDE && (countsAll || segment.multiplier === 1)) {
       const left = atMostPerWorkdaySeconds - dayCounted;
       if (left <= 0) bucket = OUTSIDE;
       else if (lengthOf(segment) > left)
@@ -108,6 +111,9 @@ function bucketsOf(
   }
   return buckets;
 }
+
+/** Its first tier has no threshold: a rest day, a holiday, after a clock time. */
+const coversFromFirst = ({ tiers }: OvertimeRule): boolean => tiers[0]!.fromSeconds === 0;
 
 /** What one rule makes of one bucket, in seconds. */
 interface Amounts {
@@ -150,9 +156,9 @@ function applyTiers(
   first: number,
   end: number,
   rule: OvertimeRule,
-  index: number,
   { counted, paid }: Amounts,
   adds: boolean,
+  countsAll: boolean,
 ): void {
   const { tiers, capSeconds } = rule;
   const bucket = buckets[first]!;
@@ -165,7 +171,7 @@ function applyTiers(
   for (let i = first; i < last; i++) {
     if (buckets[i] !== bucket) continue;
     const segment = segments[i]!;
-    const counts = adds || segment.multiplier === 1;
+    if (!countsAll && segment.multiplier !== 1) continue;
     let multiplier = 1;
     let edge = start;
     if (position >= stop) edge = Number.POSITIVE_INFINITY;
@@ -179,21 +185,19 @@ function applyTiers(
         if (to > position && to < edge) edge = to;
       }
     }
-    if (counts) {
-      if (position + segment.end - segment.start > edge) {
-        segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + edge - position)));
-        buckets.splice(i + 1, 0, bucket);
-        last++;
-      }
-      position += segment.end - segment.start;
+    if (position + segment.end - segment.start > edge) {
+      segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + edge - position)));
+      buckets.splice(i + 1, 0, bucket);
+      last++;
     }
+    position += segment.end - segment.start;
     if (multiplier === 1) continue;
     if (adds) {
       segment.multiplier = Math.round((segment.multiplier + multiplier - 1) * 1000) / 1000;
-      segment.rule = index;
+      segment.rule = rule;
     } else if (multiplier > segment.multiplier) {
       segment.multiplier = multiplier;
-      segment.rule = index;
+      segment.rule = rule;
     }
   }
 }
@@ -207,6 +211,7 @@ function reasonOf(
   index: number,
   { counted, leave, over, paid }: Amounts,
   adds: boolean,
+  countsAll: boolean,
 ): OvertimeReason {
   const looked = segments.slice(first, end).filter((_, i) => buckets[first + i] === buckets[first]);
   return {
@@ -220,7 +225,7 @@ function reasonOf(
       start: segment.start,
       end: segment.end,
       workday: segment.workday,
-      counts: adds || segment.multiplier === 1,
+      counts: countsAll || segment.multiplier === 1,
     })),
     countedSeconds: seconds(counted),
     leaveSeconds: seconds(leave),

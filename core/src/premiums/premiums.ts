@@ -1,4 +1,5 @@
 import { type Calendar, type DayKinds, isOfKind } from '../calendar/calendar.ts';
+import type { ClassId } from '../lines/types.ts';
 import { cutAtEdges } from '../segments/cut.ts';
 import type { Segment, WorkSegment } from '../segments/types.ts';
 import {
@@ -15,6 +16,7 @@ import type { ZoneOffsets } from '../zone/zone.ts';
 /** Paid beside the class for hours that meet all of its conditions; null and absent conditions are met by any. */
 export interface Premium {
   readonly name: string;
+  readonly classId: ClassId;
   readonly window: ClockWindow | null;
   readonly days: DayKinds | null;
   /** Whose day it is: the workday that the hours count for, or the date on the clock when the window opens. */
@@ -29,9 +31,6 @@ export interface Premium {
   /** False: not paid for hours that a premium before it in the list is paid for. */
   readonly additive: boolean;
 }
-
-/** A premium is a bit of a segment. */
-export const MOST_PREMIUMS = 30;
 
 /**
  * Step 8. Segments cut at the edges of every premium's window and marked where they meet its conditions.
@@ -48,8 +47,7 @@ export function addPremiums(
 ): WorkSegment[] {
   let marked = segments;
   for (const premiums of lists) {
-    for (let index = 0; index < premiums.length; index++) {
-      const premium = premiums[index]!;
+    for (const premium of premiums) {
       if (!mayApply(premium, workedDays, calendar)) continue;
       if (premium.window !== null) {
         const { window } = premium;
@@ -58,7 +56,6 @@ export function addPremiums(
       markShifts(
         marked,
         premium,
-        index,
         lists.length === 1 ? null : (day) => premiumsOf(day) === premiums,
         offsetsOf,
         calendar,
@@ -79,13 +76,10 @@ function mayApply({ days, dayBy }: Premium, workedDays: readonly Workday[], cale
 function markShifts(
   segments: readonly WorkSegment[],
   premium: Premium,
-  index: number,
   inForce: ((day: Workday) => boolean) | null,
   offsetsOf: (shift: number) => ZoneOffsets,
   calendar: Calendar,
 ): void {
-  const bit = 1 << index;
-  const before = bit - 1;
   const byWorkday = premium.dayBy === 'workday' ? premium.days : null;
   let day: number = Number.NaN;
   let dayMeets = true;
@@ -108,7 +102,7 @@ function markShifts(
       if (!dayMeets || !meets(segment, premium, offsets, calendar)) continue;
       if (end === first) startsInside = true;
       inside += segment.end - segment.start;
-      segment.premiums |= bit;
+      segment.premiums = segment.premiums.with(premium);
     }
     const { wholeShift } = premium;
     if (wholeShift !== null || inside < premium.leastSeconds) {
@@ -121,12 +115,15 @@ function markShifts(
       for (let i = first; i < end; i++) {
         const segment = segments[i]!;
         if (inForce !== null && !inForce(segment.workday)) continue;
-        segment.premiums = reached ? segment.premiums | bit : segment.premiums & ~bit;
+        segment.premiums = reached ? segment.premiums.with(premium) : segment.premiums.without(premium);
       }
     }
     if (!premium.additive) {
-      for (let i = first; i < end; i++)
-        if ((segments[i]!.premiums & before) !== 0) segments[i]!.premiums &= ~bit;
+      // Those that are found already stand before it in the list.
+      for (let i = first; i < end; i++) {
+        const segment = segments[i]!;
+        if (segment.premiums.list.length > 1) segment.premiums = segment.premiums.without(premium);
+      }
     }
     first = end;
   }
@@ -146,9 +143,4 @@ function meets(segment: Segment, premium: Premium, offsets: ZoneOffsets, calenda
   if (jobs !== null && (from.job === null || !jobs.has(from.job))) return false;
   if (departments !== null && (from.department === null || !departments.has(from.department))) return false;
   return sites === null || (from.site !== null && sites.has(from.site));
-}
-
-/** The names of the premiums that a segment is paid. */
-export function premiumNames(segment: Segment, premiums: readonly Premium[]): string[] {
-  return premiums.filter((_, i) => (segment.premiums & (1 << i)) !== 0).map((premium) => premium.name);
 }

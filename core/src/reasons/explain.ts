@@ -68,15 +68,16 @@ export function explainShift(
       .filter((segment, i) => i > 0 && segment.workday !== mine[i - 1]!.workday)
       .map(({ start }) => start),
   });
+  // By name: an edition that comes into force within the shift may have a premium of the same name.
   const named = new Map<string, Segment[]>();
   for (const segment of mine) {
-    rulebook.premiums.forEach(({ name }, bit) => {
-      if ((segment.premiums & (1 << bit)) !== 0) named.set(name, [...(named.get(name) ?? []), segment]);
-    });
+    for (const { name } of segment.premiums.list) {
+      const paid = named.get(name);
+      if (paid === undefined) named.set(name, [segment]);
+      else paid.push(segment);
+    }
   }
-  for (const { name } of rulebook.premiums) {
-    const paid = named.get(name);
-    if (paid === undefined) continue;
+  for (const [name, paid] of named) {
     reasons.push({
       step: 'premium',
       name,

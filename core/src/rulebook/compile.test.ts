@@ -48,6 +48,11 @@ describe('a rulebook', () => {
     ['a window of no length', { premiums: [{ name: 'Night', from: '22:00', to: '22:00' }] }, 'premiums.0.to'],
     ['two premiums of one name', { premiums: [good.premiums[0], good.premiums[0]] }, 'premiums.1.name'],
     [
+      'rounding of punches to a step that does not divide an hour',
+      { rounding: [{ kinds: ['in'], minutes: 25, toward: 'down' }] },
+      'rounding.0.minutes',
+    ],
+    [
       'rounding that never turns over',
       { rounding: [{ kinds: ['in'], minutes: 15, toward: 'nearest' }] },
       'rounding.0.turnsAtMinute',

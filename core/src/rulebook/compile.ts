@@ -132,7 +132,6 @@ function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledR
     ),
     exceptions: compileExceptions(rules, (jobs, path) => resolve<JobId>('job', jobs, path)),
     lines: {
-      premiumClasses: rules.premiums.map((premium): ClassId => `premium:${premium.name}`),
       decimals: rules.decimals ?? 2,
     },
   };
@@ -263,6 +262,7 @@ function compiledPremium(premium: Rulebook['premiums'][number], path: string, re
   const hasWindow = from !== undefined && to !== undefined;
   return {
     name: premium.name,
+    classId: `premium:${premium.name}`,
     // A day of the clock is a window from midnight to midnight.
     window: hasWindow
       ? new ClockWindow(clockSeconds(from), clockSeconds(to))

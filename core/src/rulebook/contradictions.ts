@@ -1,4 +1,3 @@
-import { MOST_PREMIUMS } from '../premiums/premiums.ts';
 import type { RulebookFault } from './compile.ts';
 import { durationSeconds } from './lengths.ts';
 import type { Rulebook } from './schema.ts';
@@ -17,8 +16,6 @@ export function contradictions(rules: Rulebook): RulebookFault[] {
   checkMeeting(rules, say);
   for (const [i, premium] of rules.premiums.entries()) checkPremium(premium, `premiums.${i}`, say);
   checkNames(rules.premiums, 'premiums', say);
-  if (rules.premiums.length > MOST_PREMIUMS)
-    say('premiums', `At most ${MOST_PREMIUMS} premiums: split them over two rulebooks.`);
   checkNames(rules.guarantees ?? [], 'guarantees', say);
   (rules.guarantees ?? []).forEach((rule, i) => {
     if (rule.kind === 'meal premium' && rules.breaks.mealsDue === undefined)
@@ -68,6 +65,12 @@ function checkRounding(rule: RoundingRule, path: string, say: Say): void {
     say(
       `${path}.kinds`,
       'Rounding of punches says which kinds: in, out, meal-out, meal-in, break-out, break-in.',
+    );
+  // On the wall clock another step would begin each day at another minute: the same shift would pay otherwise every day.
+  if (of === 'punch' && 60 % rule.minutes !== 0)
+    say(
+      `${path}.minutes`,
+      `${rule.minutes} minutes do not divide an hour, so that the same shift would be rounded otherwise every day. Take 1, 2, 3, 4, 5, 6, 10, 12, 15, 20, 30 or 60.`,
     );
   if (of !== 'punch' && kinds !== undefined)
     say(`${path}.kinds`, `Rounding of a ${of} has no kinds of punch: leave them out.`);

@@ -112,13 +112,13 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
     fields: [
       {
         field: 'rounding: kinds, minutes, toward, turnsAtMinute',
-        says: "Each punch of the kinds named is rounded on the wall clock: `nearest`, `up`, `down`, in `person's favor` or in `employer's favor`. With `nearest`, `turnsAtMinute` is the first minute that goes up.",
+        says: "Each punch of the kinds named is rounded on the wall clock: `nearest`, `up`, `down`, in `person's favor` or in `employer's favor`. The minutes divide an hour, so that the same shift is rounded alike every day. `nearest` needs `turnsAtMinute`, the first minute that goes up; no other way has it.",
         rules: { rounding: [{ kinds: ['in', 'out'], minutes: 15, toward: 'nearest', turnsAtMinute: 8 }] },
         day: { punches: on('2026-10-19', '07:53 in', '16:08 out'), gives: { ordinary: '8.25' } },
       },
       {
         field: 'rounding: of',
-        says: 'Instead of punches, the length of each `spell`, or the total of a `shift` or a `day`. What is added or taken lies at the end.',
+        says: 'Instead of punches, the length of each `spell`, or the total of a `shift` or a `day`, to any number of minutes. What is added or taken lies at the end.',
         rules: { rounding: [{ of: 'day', minutes: 30, toward: 'down' }] },
         day: {
           punches: on('2026-10-19', '08:00 in', '12:20 out', '13:00 in', '17:20 out'),
@@ -353,7 +353,7 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
       },
       {
         field: 'overtimeMeets',
-        says: 'How rules meet. `once only` (the default): in order, an hour that is overtime under one does not count toward the next, and each hour takes its highest multiplier. `greater of`: groups of rules are computed alone, and each workweek takes the one that gives more. `added together`: every rule counts every hour, and what they add is added.',
+        says: 'How rules meet. `once only` (the default): in order, an hour that is overtime under one does not count toward the next and is left alone by it; but a rule that covers hours from the first one on, such as a rest day, a holiday or after a clock time, looks at every hour and gives it the higher multiplier of the two. `greater of`: groups of rules are computed alone, and each workweek takes the one that gives more. `added together`: every rule counts every hour, and what they add is added.',
         rules: {
           overtime: [daily(), { name: 'Holiday', basis: 'holiday', tiers: [{ multiplier: 2 }] }],
           overtimeMeets: { mode: 'added together' },
@@ -371,7 +371,7 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
     fields: [
       {
         field: 'premiums: from, to',
-        says: 'Paid beside the class for the hours inside a clock window, which may cross midnight.',
+        says: 'Paid beside the class for the hours inside a clock window, which may cross midnight. What the wall clock shows decides: 01:00 to 02:00 is two hours long in the night on which that hour comes twice.',
         rules: { premiums: [{ name: 'Night', from: '22:00', to: '06:00' }] },
         day: {
           punches: ['2026-10-20 20:00 in', '2026-10-21 04:00 out'],

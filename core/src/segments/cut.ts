@@ -1,4 +1,5 @@
 import type { Instant } from '../units.ts';
+import { PremiumSet } from './premium-set.ts';
 import type { Segment, WorkSegment } from './types.ts';
 
 /** An ordinary segment of a shift, without a workday yet. */
@@ -14,8 +15,8 @@ export const segmentOf = (
   shift,
   from,
   multiplier: 1,
-  rule: -1,
-  premiums: 0,
+  rule: null,
+  premiums: PremiumSet.none,
 });
 
 /** Shortens a segment to end at `at` and returns the rest of it. */

@@ -1,5 +1,12 @@
 import type { EffectivePunch } from '../effective/types.ts';
 import type { Instant, Workday } from '../units.ts';
+import type { PremiumSet } from './premium-set.ts';
+
+/** What a segment needs of the overtime rule that pays it. */
+interface PaidRule {
+  readonly name: string;
+  readonly waitsForApproval: boolean;
+}
 
 /**
  * A stretch of payable time with one class, its premiums and workday. Its job, department and site are those of the
@@ -15,9 +22,8 @@ export interface WorkSegment {
   readonly from: EffectivePunch;
   /** 1 for ordinary time, else what the overtime tiers pay. */
   multiplier: number;
-  /** Index of the overtime rule behind the multiplier; -1 for ordinary time. */
-  rule: number;
-  /** Bit i is set where premium i of the rulebook is paid. */
-  premiums: number;
+  /** The overtime rule behind the multiplier, of whichever edition; null for ordinary time. */
+  rule: PaidRule | null;
+  premiums: PremiumSet;
 }
 export type Segment = Readonly<WorkSegment>;

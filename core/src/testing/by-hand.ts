@@ -120,10 +120,8 @@ function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
       const from = start + tier.fromSeconds - first;
       const to = tier.toSeconds === null ? Number.POSITIVE_INFINITY : start + tier.toSeconds - first;
       const stop = reason.capSeconds === null ? to : Math.min(to, start + reason.capSeconds);
-      if (!stretch.counts) {
-        if (position >= from && position < stop) paid.push({ ...stretch, pays: tier.multiplier });
-        continue;
-      }
+      // What does not count is left alone.
+      if (!stretch.counts) continue;
       const a = Math.max(position, from);
       const b = Math.min(position + length, stop);
       if (b > a)

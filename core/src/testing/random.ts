@@ -5,8 +5,9 @@ import type { Rulebook } from '../rulebook/schema.ts';
 type Overtime = Rulebook['overtime'][number];
 const minutes = (low: number, high: number, step = 1) =>
   fc.integer({ min: Math.ceil(low / step), max: Math.floor(high / step) }).map((n) => `PT${n * step}M`);
+/** Any quarter of an hour; often one of the night, where clocks change. */
 const clockTimes = fc
-  .integer({ min: 0, max: 95 })
+  .oneof(fc.integer({ min: 0, max: 95 }), fc.integer({ min: 3, max: 13 }))
   .map((n) => `${String(Math.floor(n / 4)).padStart(2, '0')}:${String((n % 4) * 15).padStart(2, '0')}`);
 const weekdays = fc.subarray(
   ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'] as const,
@@ -19,21 +20,28 @@ const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 export const JOBS = ['Mooring', 'Galley', 'Lamps'] as const;
 
-const amount = fc.oneof(
-  fc.record({ minutes: fc.integer({ min: 1, max: 30 }), toward: fc.constantFrom('up', 'down') }),
-  fc.integer({ min: 2, max: 30 }).chain((unit) =>
-    fc.record({
-      minutes: fc.constant(unit),
-      toward: fc.constant('nearest'),
-      turnsAtMinute: fc.integer({ min: 1, max: unit - 1 }),
-    }),
-  ),
-) as fc.Arbitrary<Pick<Rulebook['rounding'][number], 'minutes' | 'toward' | 'turnsAtMinute'>>;
+const amountOf = (units: fc.Arbitrary<number>) =>
+  fc.oneof(
+    fc.record({ minutes: units, toward: fc.constantFrom('up', 'down') }),
+    units
+      .filter((unit) => unit > 1)
+      .chain((unit) =>
+        fc.record({
+          minutes: fc.constant(unit),
+          toward: fc.constant('nearest'),
+          turnsAtMinute: fc.integer({ min: 1, max: unit - 1 }),
+        }),
+      ),
+  ) as fc.Arbitrary<Pick<Rulebook['rounding'][number], 'minutes' | 'toward' | 'turnsAtMinute'>>;
+/** Of a total, any number of minutes. */
+const amount = amountOf(fc.integer({ min: 1, max: 60 }));
+/** Of punches, one that divides an hour. */
+const step = amountOf(fc.constantFrom(1, 2, 3, 4, 5, 6, 10, 12, 15, 20, 30, 60));
 
 const rounding: fc.Arbitrary<Rulebook['rounding']> = fc
   .record({
-    ins: maybe(amount),
-    outs: maybe(amount),
+    ins: maybe(step),
+    outs: maybe(step),
     favor: fc.constantFrom(undefined, "person's favor" as const, "employer's favor" as const),
     total: maybe(fc.record({ of: fc.constantFrom('spell', 'shift', 'day'), rule: amount })),
   })
@@ -211,7 +219,8 @@ export const anyRulebook: fc.Arbitrary<Rulebook> = fc
     rounding,
     breaks,
     workday: fc.record({
-      startsAt: fc.constantFrom('00:00', '00:00', '03:00', '22:00'),
+      // Lines inside the hour that comes twice, or never, too.
+      startsAt: fc.constantFrom('00:00', '00:00', '03:00', '22:00', '01:30', '02:15'),
       shiftBelongsTo: fc.constantFrom(
         'day it starts' as const,
         'day it ends' as const,

@@ -205,10 +205,13 @@ function holdAndRound(shifts: TickShift[], input: TickInput): void {
   });
 }
 
-const dayAt = (at: number, input: TickInput): string =>
-  new Date((at + ahead(at, input.zone) - clock(input.rules.workday.startsAt)) * 1000)
-    .toISOString()
-    .slice(0, 10);
+/** The workday of an instant: it began when the clock on the wall first showed its line. */
+function dayAt(at: number, input: TickInput): string {
+  const line = input.rules.workday.startsAt;
+  let day = plusDays(new Date((at + ahead(at, input.zone)) * 1000).toISOString().slice(0, 10), -1);
+  while (at >= firstAt(plusDays(day, 1), line, input.zone)) day = plusDays(day, 1);
+  return day;
+}
 
 const startDay = (shift: TickShift, input: TickInput): string =>
   dayAt(Math.min(...[...shift.all, ...shift.alone].map((punch) => punch.at)), input);
@@ -278,9 +281,7 @@ function paidTicks(
       const { placed } = meal;
       if (placed.at === 'after work') first = Math.min(first, length(placed.after) / tick);
       if (placed.at === 'clock time') {
-        const start = ticks[0]!.at;
-        const into = (start + ahead(start, input.zone)) % 86_400;
-        const wanted = start + ((clock(placed.time) - into + 86_400) % 86_400);
+        const wanted = nextShown(ticks[0]!.at, placed.time, input.zone);
         const at = ticks.findIndex((one) => one.at >= wanted);
         if (at >= 0) first = Math.min(first, at);
       }
@@ -334,14 +335,26 @@ function isOfKind(date: string, kinds: DayKinds | undefined, input: TickInput): 
   return restDays === undefined || input.restDays.includes(date) === (restDays === 'only');
 }
 
-/** The date of the opening of a daily window in which an instant lies, or null: the clock opens and closes it once a day. */
+/** The date of the opening of a daily window in which an instant lies, or null: what the clock on the wall shows decides, and nothing else. */
 function openedOn(at: number, from: string, to: string, zone: string): string | null {
-  const today = new Date((at + ahead(at, zone)) * 1000).toISOString().slice(0, 10);
-  for (const date of [plusDays(today, -1), today]) {
-    const closes = clock(to) > clock(from) ? date : plusDays(date, 1);
-    if (at >= firstAt(date, from, zone) && at < firstAt(closes, to, zone)) return date;
+  const shown = new Date((at + ahead(at, zone)) * 1000).toISOString();
+  const today = shown.slice(0, 10);
+  const time = shown.slice(11, 19);
+  if (from < to) return time >= `${from}:00` && time < `${to}:00` ? today : null;
+  if (time >= `${from}:00`) return today;
+  return time < `${to}:00` ? plusDays(today, -1) : null;
+}
+
+/** When the clock on the wall next shows this time, from an instant on; where it is jumped over, when it has passed. */
+function nextShown(from: number, time: string, zone: string): number {
+  const shows = (at: number) => (at + ahead(at, zone)) % 86_400;
+  const wanted = clock(time);
+  if (shows(from) === wanted) return from;
+  for (let at = Math.floor(from / 60) * 60 + 60; ; at += 60) {
+    const before = shows(at - 60);
+    const now = shows(at);
+    if (now === wanted || (now - before > 60 && before < wanted && wanted < now)) return at;
   }
-  return null;
 }
 
 const FIRST = new Map<string, number>();
@@ -421,11 +434,13 @@ function applyRule(ticks: readonly Tick[], rule: OvertimeJson, adds: boolean, in
   const buckets = new Map<string, Tick[]>();
   const perDay = new Map<string, number>();
   const bucketOfDay = new Map<string, string | null>();
+  // Once only: a rule with a threshold neither counts nor touches what is overtime already; one from the first hour on takes them all.
+  const takesAll = adds || length(rule.tiers[0]!.above) === 0;
   for (const tick of ticks) {
     if (!bucketOfDay.has(tick.day)) bucketOfDay.set(tick.day, bucketOf(tick.day, rule, worked, input));
     const day = bucketOfDay.get(tick.day)!;
     if (day === null || !covers(tick, rule, input)) continue;
-    const counts = adds || tick.pays === 1;
+    const counts = takesAll || tick.pays === 1;
     if (rule.countsAtMostPerWorkday !== undefined && counts) {
       const sum = perDay.get(tick.day) ?? 0;
       if (sum >= length(rule.countsAtMostPerWorkday)) continue;
@@ -436,7 +451,8 @@ function applyRule(ticks: readonly Tick[], rule: OvertimeJson, adds: boolean, in
     buckets.get(bucket)!.push(tick);
   }
   for (const [bucket, inside] of buckets) {
-    const counted = inside.filter((tick) => adds || tick.pays === 1).length * input.tick;
+    const own = inside.filter((tick) => takesAll || tick.pays === 1);
+    const counted = own.length * input.tick;
     const leave = input.leave
       .filter(
         ({ code, date }) =>
@@ -451,9 +467,9 @@ function applyRule(ticks: readonly Tick[], rule: OvertimeJson, adds: boolean, in
     if (rule.rounding !== undefined && over > 0) over = Math.min(roundedAmount(over, rule.rounding), counted);
     if (over === 0) continue;
     let position = 0;
-    for (const tick of inside) {
+    for (const tick of own) {
       const into = position - (counted - over);
-      if (adds || tick.pays === 1) position += input.tick;
+      position += input.tick;
       if (into < 0 || (rule.cap !== undefined && into >= length(rule.cap))) continue;
       const pays = payAt(above + into, rule);
       tick.pays = adds ? Math.round((tick.pays + pays - 1) * 1000) / 1000 : Math.max(tick.pays, pays);

@@ -1,21 +1,12 @@
-import { type Instant, SECONDS_PER_DAY, type Seconds, wallClock } from '../units.ts';
-import { firstInstantOf, wallOf, type ZoneOffsets } from '../zone/zone.ts';
-
-/** One opening of a window, in instants. */
-export interface Opening {
-  readonly opens: number;
-  readonly closes: number;
-}
+import { type Instant, SECONDS_PER_DAY, type Seconds } from '../units.ts';
+import { changeAfter, wallOf, type ZoneOffsets } from '../zone/zone.ts';
 
 /**
- * A time of day that comes every day, which may cross midnight: `22:00` to `06:00`. Where clocks change it opens and closes
- * when the wall clock first shows its ends, so that it never opens twice in one night. The same ends mean a whole day.
+ * A time of day that comes every day, which may cross midnight: `22:00` to `06:00`. What the wall clock shows decides, both times where it
+ * shows it twice: 01:00 to 01:30 is an hour long in the night on which that hour comes again. The same ends mean a whole day.
  */
 export class ClockWindow {
   readonly #length: number;
-  readonly #known = new WeakMap<ZoneOffsets, Map<number, Opening>>();
-  #lastOffsets: ZoneOffsets | null = null;
-  #last: Map<number, Opening> = new Map();
 
   constructor(
     readonly fromSeconds: Seconds,
@@ -24,32 +15,13 @@ export class ClockWindow {
     this.#length = (toSeconds - fromSeconds + SECONDS_PER_DAY) % SECONDS_PER_DAY || SECONDS_PER_DAY;
   }
 
-  /** The opening that starts on a date of the wall clock. */
-  on(date: number, offsets: ZoneOffsets): Opening {
-    if (offsets !== this.#lastOffsets) {
-      this.#last = this.#known.get(offsets) ?? new Map();
-      this.#known.set(offsets, this.#last);
-      this.#lastOffsets = offsets;
-    }
-    let opening = this.#last.get(date);
-    if (opening === undefined) {
-      const opensWall = date * SECONDS_PER_DAY + this.fromSeconds;
-      opening = {
-        opens: firstInstantOf(offsets, wallClock(opensWall)),
-        closes: firstInstantOf(offsets, wallClock(opensWall + this.#length)),
-      };
-      this.#last.set(date, opening);
-    }
-    return opening;
-  }
-
   /** The date on the wall clock of the opening in which an instant lies; null outside. */
   openingAt(at: number, offsets: ZoneOffsets): number | null {
     if (at < this.#from || at >= this.#to || offsets !== this.#offsets) this.#look(at, offsets);
     return this.#opening;
   }
 
-  /** The first opening or closing after an instant. */
+  /** The first instant after another at which the window may open or close. */
   nextEdge(at: number, offsets: ZoneOffsets): number {
     if (at < this.#from || at >= this.#to || offsets !== this.#offsets) this.#look(at, offsets);
     return this.#to;
@@ -63,21 +35,15 @@ export class ClockWindow {
 
   /** Finds the stretch from an instant to the next edge, and the opening it lies in. */
   #look(at: number, offsets: ZoneOffsets): void {
+    const sinceOpening = wallOf(offsets, at as Instant) - this.fromSeconds;
+    const date = Math.floor(sinceOpening / SECONDS_PER_DAY);
+    const into = sinceOpening - date * SECONDS_PER_DAY;
+    const isOpen = into < this.#length;
+    const edge = at + (isOpen ? this.#length : SECONDS_PER_DAY) - into;
     this.#offsets = offsets;
     this.#from = at;
-    this.#opening = null;
-    // The window that opened on the day before may still be open.
-    for (let date = Math.floor(wallOf(offsets, at as Instant) / SECONDS_PER_DAY) - 1; ; date++) {
-      const { opens, closes } = this.on(date, offsets);
-      if (opens > at) {
-        this.#to = opens;
-        return;
-      }
-      if (closes > at) {
-        this.#to = closes;
-        this.#opening = date;
-        return;
-      }
-    }
+    // Beyond a change of clocks the wall shows something else.
+    this.#to = Math.min(edge, changeAfter(offsets, at as Instant));
+    this.#opening = isOpen ? date : null;
   }
 }

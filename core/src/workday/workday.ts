@@ -9,7 +9,7 @@ import {
   wallClock,
   workday,
 } from '../units.ts';
-import { firstInstantOf, wallOf, type ZoneOffsets } from '../zone/zone.ts';
+import { firstInstantOf, isShownAgain, wallOf, type ZoneOffsets } from '../zone/zone.ts';
 
 export interface WorkdayRules {
   readonly startsAtSeconds: Seconds;
@@ -18,9 +18,12 @@ export interface WorkdayRules {
   readonly weekStartsOn: number;
 }
 
-/** The workday in which an instant lies. */
+/** The workday in which an instant lies. A line that the wall clock shows twice is its first showing. */
 export function workdayAt(at: Instant, rules: WorkdayRules, offsets: ZoneOffsets): Workday {
-  return workday(Math.floor((wallOf(offsets, at) - rules.startsAtSeconds) / SECONDS_PER_DAY));
+  const shown = workday(Math.floor((wallOf(offsets, at) - rules.startsAtSeconds) / SECONDS_PER_DAY));
+  if (!isShownAgain(offsets, at)) return shown;
+  const next = workday(shown + 1);
+  return at >= workdayStart(next, rules, offsets) ? next : shown;
 }
 
 /** The instant at which a workday starts. */

@@ -33,6 +33,22 @@ export function offsetAt(offsets: ZoneOffsets, at: Instant): number {
   return offsets.offsets[i]!;
 }
 
+/** The first change of clocks after an instant; infinity where the table knows of none. */
+export function changeAfter(offsets: ZoneOffsets, at: Instant): number {
+  for (const start of offsets.starts) if (start > at) return start;
+  return Number.POSITIVE_INFINITY;
+}
+
+/** True where the wall clock shows at this instant what it has shown before, since the clocks went back. */
+export function isShownAgain(offsets: ZoneOffsets, at: Instant): boolean {
+  for (let i = offsets.starts.length - 1; i > 0; i--) {
+    const start = offsets.starts[i] ?? 0;
+    if (start > at) continue;
+    return at - start < (offsets.offsets[i - 1] ?? 0) - (offsets.offsets[i] ?? 0);
+  }
+  return false;
+}
+
 /** What the wall clock shows at this instant. */
 export function wallOf(offsets: ZoneOffsets, at: Instant): WallClock {
   return wallClock(at + offsetAt(offsets, at));

@@ -64,5 +64,11 @@ export const askForRecomputeQuery = (periodId: number): SQL => sql`
      AND NOT EXISTS (SELECT 1 FROM ${task}
                       WHERE ${task.kind} = 'recompute' AND ${task.subjectId} = ${period.id} AND ${task.status} = 'waiting')`;
 
+/** Asks for whatever is stale in open periods to be computed: what a task that gave up, or a server that died, left undone. */
+export async function askForStaleCards(queries: Queries): Promise<void> {
+  const periods = await queries.selectDistinct({ id: card.periodId }).from(card).where(stale);
+  for (const { id } of periods) await queries.execute(askForRecomputeQuery(id));
+}
+
 /** The card's results no longer belong to its inputs. */
 export const stale = ne(card.inputVersion, card.computedVersion);

@@ -1,5 +1,5 @@
 import type { CardReply } from '@heath/contract';
-import { type Computed, classOf, type PersonInput, premiumNames, workdayToIso } from '@heath/core';
+import { type Computed, classOf, type PersonInput, workdayToIso } from '@heath/core';
 import { type CorrectionRow, correctionViews } from './history.ts';
 import type { CardResults } from './results.ts';
 import type { CardSubject } from './subjects.ts';
@@ -59,7 +59,7 @@ export function cardView(
         start: segment.start,
         end: segment.end,
         classId: classOf(segment.multiplier),
-        premiums: premiumNames(segment, input.editions.on(segment.workday).premiums),
+        premiums: segment.premiums.list.map(({ name }) => name),
       })),
     lines: computed.lines,
     exceptions: computed.exceptions,

@@ -9,6 +9,9 @@ export type Queries = Pick<
   'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'
 >;
 
+/** Longer than any transaction of Heath's holds its locks; a transaction that waited this long is repeated. */
+const LOCK_WAIT_SECONDS = 10;
+
 /** A pool on MariaDB. Every connection speaks UTC and utf8mb4, in strict mode, and reads what is committed. */
 export function connect(url: string, connections: number): Database {
   const pool = mysql.createPool({
@@ -18,6 +21,7 @@ export function connect(url: string, connections: number): Database {
     timezone: 'Z',
     dateStrings: true,
     supportBigNumbers: true,
+    connectTimeout: 5000,
     // A stack for every query costs more than most of the queries.
     trace: false,
     // For statements that travel together (round-trip.ts); values are always sent apart from the text.
@@ -25,7 +29,9 @@ export function connect(url: string, connections: number): Database {
   });
   pool.on('connection', (connection) => {
     connection.query(
-      "SET time_zone = '+00:00', sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION', tx_isolation = 'READ-COMMITTED'",
+      `SET time_zone = '+00:00', sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION', tx_isolation = 'READ-COMMITTED', innodb_lock_wait_timeout = ${LOCK_WAIT_SECONDS}`,
+      // A connection that died at once says so to whoever asked for it.
+      () => {},
     );
   });
   return drizzle({ client: pool }) as Database;

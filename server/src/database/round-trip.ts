@@ -2,6 +2,7 @@ import { fillPlaceholders, type SQL } from 'drizzle-orm';
 import { MySqlDialect } from 'drizzle-orm/mysql-core';
 import type { PoolConnection } from 'mysql2';
 import { connectionOf, type Database } from './connect.ts';
+import { committing, repeated, rollBack } from './transaction.ts';
 
 const dialect = new MySqlDialect();
 
@@ -55,34 +56,33 @@ export async function sendAlone(database: Database, ...statements: readonly Stat
 
 /**
  * A transaction in two round trips: it begins with the first statements that `work` sends, and ends with those that `work`
- * returns beside its result. Whatever is thrown takes everything back.
+ * returns beside its result. Whatever is thrown takes everything back; where the database asks for it, it is repeated.
  */
-export async function inTransaction<T>(
+export function inTransaction<T>(
   database: Database,
   work: (
     trip: Trip,
   ) => Promise<{ readonly last: readonly Statement[]; readonly result: (sent: unknown[]) => T }>,
 ): Promise<T> {
-  const connection = await connectionOf(database);
-  let begun = false;
-  const trip: Trip = {
-    async send(...statements) {
-      if (begun) return send(connection, statements);
-      begun = true;
-      return (await send(connection, [BEGIN, ...statements])).slice(1);
-    },
-  };
-  try {
-    const { last, result } = await work(trip);
-    const sent = await send(connection, [...last, COMMIT]);
-    connection.release();
-    return result(sent);
-  } catch (error) {
-    // Rolling back a transaction that did not begin does nothing.
-    await send(connection, [{ sql: 'ROLLBACK', params: [] }]).then(
-      () => connection.release(),
-      () => connection.destroy(),
-    );
-    throw error;
-  }
+  return repeated(async () => {
+    const connection = await connectionOf(database);
+    let begun = false;
+    const trip: Trip = {
+      async send(...statements) {
+        if (begun) return send(connection, statements);
+        begun = true;
+        return (await send(connection, [BEGIN, ...statements])).slice(1);
+      },
+    };
+    try {
+      const { last, result } = await work(trip);
+      const sent = await committing(() => send(connection, [...last, COMMIT]));
+      connection.release();
+      return result(sent);
+    } catch (error) {
+      // Rolling back a transaction that did not begin does nothing.
+      await rollBack(connection);
+      throw error;
+    }
+  });
 }

@@ -1,3 +1,4 @@
+import type { StoredPreview } from '@heath/contract';
 import {
   type ClassId,
   type ClassSums,
@@ -57,11 +58,40 @@ export const session = mysqlTable('session', {
   expiresAt: at('expires_at').notNull(),
 });
 
+/** Failed attempts to sign in: of an account from an address, of an address, of an account. */
 export const signInAttempt = mysqlTable('sign_in_attempt', {
-  key: varchar('key', { length: 128 }).primaryKey(),
+  key: varchar('key', { length: 191 }).primaryKey(),
   hits: int('hits').notNull(),
+  /** No attempt is looked at before this. */
+  waitUntil: at('wait_until').notNull().default(0),
   resetAt: at('reset_at').notNull(),
 });
+
+/** From where somebody has signed in before: what others do at that account or address does not keep them out there. */
+export const knownSignIn = mysqlTable(
+  'known_sign_in',
+  {
+    userId: int('user_id').notNull(),
+    address: varchar('address', { length: 64 }).notNull(),
+    until: at('until').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.address] })],
+);
+
+/** What a write did, by the key that its client gave it: asking again with the same key gives the first answer. */
+export const answeredWrite = mysqlTable(
+  'answered_write',
+  {
+    userId: int('user_id').notNull(),
+    key: varchar('key', { length: 64 }).notNull(),
+    /** SHA-256 of what was asked for, so that a key given twice by mistake is noticed. */
+    about: char('about', { length: 64 }).notNull(),
+    result: json<unknown>('result').notNull(),
+    /** Real seconds, for what must expire. */
+    answeredAt: at('answered_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.key] }), index('answered_write_at').on(t.answeredAt)],
+);
 
 export const setting = mysqlTable('setting', {
   name: varchar('name', { length: 64 }).primaryKey(),
@@ -255,6 +285,10 @@ export const importFile = mysqlTable('import_file', {
   bytes: bigint('bytes', { mode: 'number' }).notNull().default(0),
   sha256: char('sha256', { length: 64 }),
   header: json<readonly string[]>('header'),
+  /** What the first rows look like, found once when the file came. */
+  preview: json<StoredPreview>('preview'),
+  /** The server that receives it: what it left half received is taken away when it starts again. */
+  receivedBy: varchar('received_by', { length: 120 }),
   mapping: json<Mapping>('mapping'),
   taskId: int('task_id'),
   added: int('added').notNull().default(0),
@@ -300,7 +334,14 @@ export const task = mysqlTable(
     done: bigint('done', { mode: 'number' }).notNull().default(0),
     total: bigint('total', { mode: 'number' }).notNull().default(0),
     claim: varchar('claim', { length: 64 }),
+    /** The server that has it; one of that name which starts again knows that nobody works at it any more. */
+    claimedBy: varchar('claimed_by', { length: 120 }),
     leaseUntil: at('lease_until').notNull().default(0),
+    /** How often it was begun. */
+    attempts: int('attempts').notNull().default(0),
+    /** Real seconds before which it is not tried again. */
+    notBefore: at('not_before').notNull().default(0),
+    /** Why it failed the last time, in words for people. */
     error: varchar('error', { length: 500 }),
   },
   (t) => [index('task_status').on(t.status)],

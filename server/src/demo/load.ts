@@ -29,16 +29,19 @@ import {
 } from '@heath/demo';
 import { sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import { clockAt } from '../clock.ts';
+import { type Clock, clockAt } from '../clock.ts';
 import { ensureCards } from '../computing/cards.ts';
 import { recomputePeriod } from '../computing/recompute.ts';
 import type { Database, Queries } from '../database/connect.ts';
 import * as tables from '../database/schema.ts';
+import { transaction } from '../database/transaction.ts';
+import { Disk } from '../disk.ts';
 import { handOff } from '../features/handoff/service.ts';
+import { inspectFile } from '../features/imports/inspect.ts';
 import { receive, start } from '../features/imports/service.ts';
 import { hashPassword } from '../features/sign-in/service.ts';
 import type { Context } from '../http/context.ts';
-import { workWaiting } from '../jobs/work.ts';
+import { workWaiting } from '../tasks/work.ts';
 
 /** Who can sign in to the demo. */
 export const DEMO_USERS = [
@@ -71,7 +74,7 @@ export async function loadCompany(
       passwordHash: await hashPassword(password),
     })),
   );
-  await database.transaction(async (tx) => {
+  await transaction(database, async (tx) => {
     await tx.insert(tables.user).values(users);
     await tx.insert(tables.site).values(SITES.map((name) => ({ name, zone: ZONE })));
     await tx.insert(tables.job).values(JOBS.map((name) => ({ name })));
@@ -203,7 +206,7 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
     // Each period was worked on the Monday after it.
     const monday = instantToIso(((lastDay + 1) * SECONDS_PER_DAY + 9 * 3600) as Instant);
     const clock = clockAt(firstDay === CURRENT_PERIOD ? DEMO_NOW : monday);
-    const context: Context = { database, clock, log, nudge: () => {} };
+    const context = contextHereAndNow(database, clock, log);
     if (last >= firstDay)
       await importFile(
         context,
@@ -211,9 +214,20 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
         punchFile(size.people, firstDay, last),
       );
     await recomputePeriod(database, clock, id, async () => {});
-    if (firstDay < CURRENT_PERIOD) await handOff(context, 1, id);
+    if (firstDay < CURRENT_PERIOD) await handOff(context, null, 1, id);
   }
 }
+
+/** A context without a server around it: for set-up and tests. */
+export const contextHereAndNow = (database: Database, clock: Clock, log: Logger): Context => ({
+  database,
+  clock,
+  log,
+  server: 'here and now',
+  disk: new Disk(null),
+  nudge: () => {},
+  inspect: (importId) => inspectFile(database, importId),
+});
 
 /** Imports a file as the page does, waiting for its end. */
 export async function importFile(
@@ -221,9 +235,9 @@ export async function importFile(
   name: string,
   bytes: AsyncIterable<Buffer>,
 ): Promise<number> {
-  const id = await receive(context, 1, name, bytes);
+  const id = await receive(context, null, 1, name, bytes);
   const header = ['Person no', 'Punched at', 'Type', 'Job', 'Site'];
-  await start(context, id, { columns: recognize(header, []).columns, dateOrder: 'iso' });
+  await start(context, null, id, { columns: recognize(header, []).columns, dateOrder: 'iso' });
   await workWaiting(context.database, context.clock);
   return id;
 }

@@ -9,9 +9,9 @@ import { clockAt } from '../clock.ts';
 import { connect, disconnect } from '../database/connect.ts';
 import { migrate } from '../database/migrate.ts';
 import { period } from '../database/schema.ts';
-import { loadCompany } from '../demo/load.ts';
+import { contextHereAndNow, loadCompany } from '../demo/load.ts';
 import type { Context } from '../http/context.ts';
-import { workWaiting } from '../jobs/work.ts';
+import { workWaiting } from '../tasks/work.ts';
 
 export interface Company extends Context {
   readonly url: string;
@@ -38,10 +38,7 @@ export async function freshCompany(name: string, size = 64): Promise<Company> {
   const clock = clockAt(DEMO_NOW);
   return {
     url,
-    database,
-    clock,
-    log: pino({ level: 'silent' }),
-    nudge: () => {},
+    ...contextHereAndNow(database, clock, pino({ level: 'silent' })),
     periodId: id,
     work: () => workWaiting(database, clock),
     close: () => disconnect(database),

@@ -1,6 +1,12 @@
-import type { ImportReply, ImportsReply, ProblemBody, RefusalsReply } from '@heath/contract';
+import {
+  type ImportReply,
+  type ImportsReply,
+  type ProblemBody,
+  type RefusalsReply,
+  WRITE_KEY_HEADER,
+} from '@heath/contract';
 import type { Mapping } from '@heath/core';
-import { api } from './base.ts';
+import { api, newWriteKey, problemOf } from './base.ts';
 
 export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefusalsQuery } =
   api.injectEndpoints({
@@ -24,13 +30,18 @@ export function uploadFile(file: File, onSent: (share: number) => void): Promise
     const request = new XMLHttpRequest();
     request.open('POST', `/api/imports?name=${encodeURIComponent(file.name)}`);
     request.setRequestHeader('Content-Type', 'application/octet-stream');
+    request.setRequestHeader(WRITE_KEY_HEADER, newWriteKey());
     request.responseType = 'json';
     request.upload.onprogress = (event) => onSent(event.total === 0 ? 0 : event.loaded / event.total);
-    request.onload = () => (request.status === 201 ? resolve(request.response) : reject(request.response));
+    request.onload = () => {
+      if (request.status === 201) resolve(request.response);
+      else reject(problemOf({ status: request.status, data: request.response }));
+    };
     request.onerror = () =>
       reject({
         type: 'unexpected',
-        title: 'The file could not be sent. Drop it again in a moment.',
+        title:
+          'The file could not be sent. Drop it again in a moment: what was kept of it already is recognized.',
         status: 0,
       });
     request.send(file);

@@ -15,7 +15,7 @@ const BY_SCREEN: Readonly<Record<string, { readonly name: string; readonly keys:
       ['K', 'Person before'],
       ['↓ ↑', 'Next day, day before'],
       ['N', 'Next missing punch'],
-      ['P', "Take the plan's time"],
+      ['P', 'Take the time proposed'],
       ['T', 'Type a time'],
       ['U', 'Undo your last correction on this card'],
       ['/', 'Filter the list'],

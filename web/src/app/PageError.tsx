@@ -3,12 +3,13 @@ import { Button } from '../ui/Button.tsx';
 
 /** What is shown when a screen breaks: nothing that was saved is lost. */
 export function PageError() {
-  const error = useRouteError();
+  // For whoever looks into it; people read what to do.
+  console.error(useRouteError());
   return (
     <main className="mx-auto mt-24 max-w-md">
       <h1 className="text-2xl">This screen broke</h1>
       <p className="mt-2 text-soft">
-        Nothing that was saved is lost. {error instanceof Error ? `The reason given: ${error.message}` : ''}
+        Nothing that was saved is lost. If it breaks again, tell whoever runs Heath which screen it was.
       </p>
       <Button className="mt-4" onClick={() => window.location.reload()}>
         Load it again

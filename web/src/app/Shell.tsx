@@ -4,8 +4,10 @@ import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-rou
 import { Toaster } from 'sonner';
 import { api, problemOf } from '../api/base.ts';
 import { useSessionQuery, useSignOutMutation } from '../api/session.ts';
+import { TaskNotices } from '../features/tasks/index.ts';
 import { HeathMark } from '../ui/HeathMark.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
+import { useKey } from '../ui/useKey.ts';
 import { useAppDispatch } from './hooks.ts';
 
 const FindDialog = lazy(() => import('./FindDialog.tsx'));
@@ -25,7 +27,7 @@ export function Shell() {
   const navigation = useNavigation();
   const [dialog, setDialog] = useState<'find' | 'keys' | null>(null);
   useHotkeys('mod+k', () => setDialog('find'), { preventDefault: true, enableOnFormTags: true });
-  useHotkeys('shift+slash', () => setDialog('keys'), { useKey: false });
+  useKey('?', () => setDialog('keys'));
 
   if (isLoading) return null;
   if (user === undefined) {
@@ -74,6 +76,7 @@ export function Shell() {
         </button>
         <UserButton name={user.name} />
       </header>
+      <TaskNotices />
       <Outlet />
       <Toaster
         position="bottom-right"
@@ -109,11 +112,9 @@ function UserButton({ name }: { name: string }) {
   };
   return (
     <details className="relative">
-      <summary
-        aria-label={`Signed in as ${name}`}
-        className="grid h-7 w-7 list-none place-items-center rounded-full bg-heather-bright text-[12px] font-semibold text-peat"
-      >
+      <summary className="grid h-7 w-7 list-none place-items-center rounded-full bg-heather-bright text-[12px] font-semibold text-peat">
         {initials}
+        <span className="sr-only">, signed in as {name}</span>
       </summary>
       <div className="absolute right-0 top-9 z-20 w-44 rounded-[5px] border border-rule bg-sheet p-2 text-ink shadow-lg">
         <p className="px-2 py-1 text-soft">{name}</p>

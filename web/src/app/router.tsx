@@ -1,4 +1,5 @@
 import { createBrowserRouter, Navigate } from 'react-router';
+import { Empty } from '../ui/Empty.tsx';
 import { PageError } from './PageError.tsx';
 import { Shell } from './Shell.tsx';
 
@@ -33,7 +34,10 @@ export const router = createBrowserRouter([
         path: 'handoff',
         lazy: async () => ({ Component: (await import('../features/handoff/HandoffPage.tsx')).HandoffPage }),
       },
-      { path: '*', element: <p className="p-6">There is no page here. The screens are in the bar above.</p> },
+      {
+        path: '*',
+        element: <Empty title="There is no page here">The screens are in the bar above.</Empty>,
+      },
     ],
   },
 ]);

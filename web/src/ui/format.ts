@@ -134,3 +134,9 @@ export function exceptionText({ kind, measured }: Exception): string {
   const amount = kind === 'away-from-site' ? `${measured} m off` : hoursAndMinutes(measured);
   return `${EXCEPTIONS[kind]}: ${amount}`;
 }
+
+/** A kind of punch as a word: `Meal out`. */
+export function punchWord(kind: string | null): string {
+  const words = (kind ?? 'punch').replaceAll('-', ' ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

@@ -41,7 +41,7 @@ let lastSettled: { personId: number; correctionId: number };
 
 describe('handing off', () => {
   it('is refused while a missing punch is open, and writes nothing', async () => {
-    await expect(handOff(company, 1, company.periodId)).rejects.toThrow('8 exceptions are open');
+    await expect(handOff(company, null, 1, company.periodId)).rejects.toThrow('8 exceptions are open');
     expect(await company.database.select().from(handoff)).toEqual([]);
     const { rows } = await listCards(company, company.periodId);
     for (const row of rows.filter((r) => r.toSettle > 0)) {
@@ -49,7 +49,7 @@ describe('handing off', () => {
         .exceptions;
       const request = { exception: open!.key, at: open!.proposals[0]!.at, note: '' };
       const key = { periodId: company.periodId, personId: row.personId };
-      const { correctionId } = await settle(company, { id: 1, name: 'Odile Ravn' }, key, request);
+      const { correctionId } = await settle(company, null, { id: 1, name: 'Odile Ravn' }, key, request);
       lastSettled = { personId: row.personId, correctionId };
     }
   });
@@ -57,21 +57,21 @@ describe('handing off', () => {
   it('is refused while an hour has no code; the catch-all says how many', async () => {
     const { classes } = await payCodes(company.database);
     const night = classes.find(({ classId }) => classId === 'premium:Night')!;
-    await assignCode(company.database, night.classId, null);
+    await assignCode(company.database, null, night.classId, null);
     const waiting = await handoffOf(company, company.periodId);
     const catchAll = waiting.codes.find((code) => code.code === null)!;
     expect(catchAll.classIds).toEqual(['premium:Night']);
     expect(catchAll.hundredths).toBeGreaterThan(0);
-    await expect(handOff(company, 1, company.periodId)).rejects.toThrow(
+    await expect(handOff(company, null, 1, company.periodId)).rejects.toThrow(
       `${(catchAll.hundredths / 100).toFixed(2)} hours have no pay code`,
     );
-    await assignCode(company.database, night.classId, night.codeId);
+    await assignCode(company.database, null, night.classId, night.codeId);
   });
 
   it('seals once: of two at the same time one is refused, and the cards take no more corrections', async () => {
     const results = await Promise.allSettled([
-      handOff(company, 1, company.periodId),
-      handOff(company, 2, company.periodId),
+      handOff(company, null, 1, company.periodId),
+      handOff(company, null, 2, company.periodId),
     ]);
     expect(results.map((result) => result.status).sort()).toEqual(['fulfilled', 'rejected']);
     expect((results.find((r) => r.status === 'rejected') as PromiseRejectedResult).reason.message).toContain(
@@ -79,7 +79,13 @@ describe('handing off', () => {
     );
     const { personId, correctionId } = lastSettled;
     await expect(
-      undo(company, { id: 1, name: 'Odile Ravn' }, { periodId: company.periodId, personId }, correctionId),
+      undo(
+        company,
+        null,
+        { id: 1, name: 'Odile Ravn' },
+        { periodId: company.periodId, personId },
+        correctionId,
+      ),
     ).rejects.toThrow('handed off');
   });
 

@@ -3,6 +3,7 @@ import { Router } from 'express';
 import * as v from 'valibot';
 import type { Context } from '../../http/context.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
+import { afterwards, writeOf } from '../../http/write.ts';
 import { writeFile } from './file.ts';
 import { handOff, handoffOf } from './service.ts';
 import { findBatch } from './store.ts';
@@ -16,8 +17,8 @@ export function handoffRoutes(context: Context): Router {
   });
   routes.post('/periods/:period/handoff', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
-    await handOff(context, request.session.user!.id, periodId);
-    response.status(201).json(await handoffOf(context, periodId));
+    await handOff(context, writeOf(request), request.session.user!.id, periodId);
+    response.status(201).json(await afterwards(() => handoffOf(context, periodId)));
   });
   routes.get('/handoffs/:id/file.csv', async (request, response) => {
     const by = valid(By, request.query.by);

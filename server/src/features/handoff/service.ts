@@ -9,6 +9,7 @@ import {
   toPayLines,
   workdayToIso,
 } from '@heath/core';
+import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
 import type { handoffLine } from '../../database/schema.ts';
 import type { Context } from '../../http/context.ts';
@@ -122,8 +123,13 @@ function codeSums(
 }
 
 /** Seals a period and writes its pay lines down as one batch, once. Refused while anything of it is open. */
-export async function handOff(context: Context, userId: number, periodId: number): Promise<HandoffBatch> {
-  return context.database.transaction(async (tx) => {
+export function handOff(
+  context: Context,
+  write: Write | null,
+  userId: number,
+  periodId: number,
+): Promise<HandoffBatch> {
+  return once(context.database, write, async (tx) => {
     const period = await findPeriod(tx, periodId);
     if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
     await lockCards(tx, periodId);
@@ -160,8 +166,12 @@ function refuseUnready(
   const unassigned = codes.filter((sum) => sum.code === null);
   const reasons = [
     totals.people === 0 ? 'nobody has a card in this period' : null,
-    totals.computing > 0 ? `${totals.computing} cards are still being computed` : null,
-    totals.toSettle > 0 ? `${totals.toSettle} exceptions are open` : null,
+    totals.computing > 0
+      ? `${totals.computing} ${totals.computing === 1 ? 'card is' : 'cards are'} still being computed`
+      : null,
+    totals.toSettle > 0
+      ? `${totals.toSettle} ${totals.toSettle === 1 ? 'exception is' : 'exceptions are'} open`
+      : null,
     unassigned.length > 0
       ? `${(unassigned.reduce((sum, code) => sum + code.hundredths, 0) / 100).toFixed(2)} hours have no pay code`
       : null,

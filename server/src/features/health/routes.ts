@@ -3,12 +3,12 @@ import { Router } from 'express';
 import type { Context } from '../../http/context.ts';
 
 /** Answers 200 when this server and its database are ready, 503 while the database is not. */
-export function healthRoutes({ database }: Context): Router {
+export function healthRoutes({ database, disk }: Context): Router {
   const routes = Router();
   routes.get('/health', async (_request, response) => {
     try {
       await database.execute(sql`SELECT 1`);
-      response.json({ status: 'ready' });
+      response.json({ status: disk.state()?.full ? 'disk full' : 'ready' });
     } catch {
       response.status(503).json({ status: 'database not ready' });
     }

@@ -1,10 +1,13 @@
 import type { Mapping } from '@heath/core';
-import ExcelJS from 'exceljs';
+import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { importChunk, importFile, importRefusal, punch, task } from '../../database/schema.ts';
+import { answeredWrite, importChunk, importFile, importRefusal, punch, task } from '../../database/schema.ts';
+import { Disk } from '../../disk.ts';
 import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { sheetNumber, workbook, workbookParts, zipped } from '../../testing/workbook.ts';
 import { describe as describeImport, receive, start } from './service.ts';
+import { forgetHalfReceived } from './store.ts';
 
 let company: Company;
 beforeAll(async () => {
@@ -12,7 +15,7 @@ beforeAll(async () => {
 });
 afterAll(() => company.close());
 beforeEach(async () => {
-  for (const table of [punch, importRefusal, importChunk, importFile, task])
+  for (const table of [punch, importRefusal, importChunk, importFile, task, answeredWrite])
     await company.database.delete(table);
 });
 
@@ -21,8 +24,8 @@ const HEADER = 'Person no,Punched at,Type,Job,Site';
 const GOOD = 'MF-0101,2026-10-20T08:00:00+01:00,in,Kittiwake,Northquay';
 
 async function importText(text: string | Buffer, mapping: Mapping = MAPPING) {
-  const id = await receive(company, 1, 'test.csv', bytes(text));
-  await start(company, id, mapping);
+  const id = await receive(company, null, 1, 'test.csv', bytes(text));
+  await start(company, null, id, mapping);
   await company.work();
   return describeImport(company, id);
 }
@@ -108,12 +111,14 @@ describe('importing punches', () => {
   });
 
   it('reads XLSX, with dates as the sheet keeps them', async () => {
-    const workbook = new ExcelJS.Workbook();
-    const sheet = workbook.addWorksheet('Punches');
-    sheet.addRow(['Person no', 'When', 'Type']);
-    sheet.addRow(['MF-0101', new Date(Date.UTC(2026, 9, 20, 8, 0, 5)), 'in']);
-    sheet.addRow(['MF-0101', new Date(Date.UTC(2026, 9, 20, 16, 30, 0)), 'out']);
-    const file = Buffer.from(await workbook.xlsx.writeBuffer());
+    const at = (hour: number, minute: number, second: number) => ({
+      moment: sheetNumber(Date.UTC(2026, 9, 20, hour, minute, second)),
+    });
+    const file = workbook([
+      ['Person no', 'When', 'Type'],
+      ['MF-0101', at(8, 0, 5), 'in'],
+      ['MF-0101', at(16, 30, 0), 'out'],
+    ]);
     const done = await importText(file, { columns: ['person', 'moment', 'kind'], dateOrder: 'iso' });
     expect(done).toMatchObject({ status: 'done', added: 2, refused: 0 });
     expect((await punches())[0]!.at).toBe(Date.UTC(2026, 9, 20, 7, 0, 5) / 1000);
@@ -121,7 +126,7 @@ describe('importing punches', () => {
 
   it('asks for the order of day and month where both are possible, and not where one is', async () => {
     const preview = async (text: string) =>
-      (await describeImport(company, await receive(company, 1, 'x.csv', bytes(text)))).preview;
+      (await describeImport(company, await receive(company, null, 1, 'x.csv', bytes(text)))).preview;
     expect(await preview('Person,Date,Time\nMF-0101,03/04/2026,08:00')).toMatchObject({ dateOrder: null });
     expect(await preview('Person,Date,Time\nMF-0101,25/04/2026,08:00')).toMatchObject({
       dateOrder: 'day-month-year',
@@ -135,15 +140,129 @@ describe('importing punches', () => {
   });
 
   it.each([
+    ['CRLF, then LF', '\r\n', '\n'],
+    ['CRLF, then CR', '\r\n', '\r'],
+    ['LF, then CRLF', '\n', '\r\n'],
+  ])('takes every row where the line ends change after the header: %s', async (_name, first, then) => {
+    const [header, ...rows] = generatedLines();
+    const done = await importText(`${header}${first}${rows.slice(0, 10).join(then)}${then}`);
+    expect(done).toMatchObject({ status: 'done', added: 10, known: 0, refused: 0 });
+  });
+
+  it('takes every row with one stray line end among the others', async () => {
+    const [header, ...rows] = generatedLines();
+    const done = await importText(
+      `${[header, ...rows.slice(0, 4)].join('\r\n')}\n${rows.slice(4, 9).join('\r\n')}`,
+    );
+    expect(done).toMatchObject({ status: 'done', added: 9, refused: 0 });
+  });
+
+  it('refuses by line a row with more or fewer cells than the header', async () => {
+    const done = await importText([HEADER, `${GOOD},surplus`, 'MF-0101,x', GOOD].join('\n'));
+    expect(done).toMatchObject({ added: 1, refused: 2 });
+    expect(await refusals()).toEqual([
+      [2, 'ignore', 'surplus', 'columns-surplus'],
+      [3, 'ignore', 'MF-0101,x', 'columns-missing'],
+    ]);
+  });
+
+  it('accounts for every row of a random file: added, known or refused', async () => {
+    const [header, ...rows] = generatedLines();
+    const row = fc.oneof(
+      { weight: 6, arbitrary: fc.nat(rows.length - 1).map((i) => rows[i]!) },
+      {
+        weight: 1,
+        arbitrary: fc.constantFrom(
+          'MF-9999,2026-10-20,in,,',
+          'MF-0101',
+          ',,,,',
+          `${GOOD},more`,
+          '"a\nb",,,,',
+          ' ',
+        ),
+      },
+    );
+    const line = fc.record({
+      row,
+      end: fc.constantFrom('\r\n', '\n', '\r'),
+      empty: fc.constantFrom(0, 0, 1),
+    });
+    await fc.assert(
+      fc.asyncProperty(fc.array(line, { minLength: 1, maxLength: 40 }), async (lines) => {
+        const text = lines.map((one) => one.row + one.end.repeat(1 + one.empty)).join('');
+        const done = await importText(`${header}\r\n${text}`);
+        expect(done.error).toBeNull();
+        expect(done.added + done.known + done.refused).toBe(lines.length);
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('keeps a bounded part of refused rows, however long they are', async () => {
+    const long = Array.from({ length: 1500 }, (_, i) => `MF-9999,${i},in,${'x'.repeat(60_000)},`);
+    const before = process.memoryUsage().heapUsed;
+    const done = await importText([HEADER, ...long].join('\n'));
+    expect(done).toMatchObject({ status: 'done', refused: 1500 });
+    const [row] = await company.database.select().from(importRefusal).limit(1);
+    expect(JSON.stringify(row!.cells).length).toBeLessThan(1100);
+    expect(row!.cells[3]).toMatch(/^x+…$/);
+    expect((process.memoryUsage().heapUsed - before) / 1024 / 1024).toBeLessThan(150);
+  });
+
+  it('refuses a sheet whose row has a number of twelve digits, and a file of 300 columns, in words', async () => {
+    const parts = workbookParts([
+      ['Person no', 'When'],
+      ['MF-0101', '2026-10-20 08:00'],
+    ]);
+    const sheet = parts['xl/worksheets/sheet1.xml']!.replace('r="2"', 'r="999999999999"');
+    const far = zipped({ ...parts, 'xl/worksheets/sheet1.xml': sheet });
+    await expect(receive(company, null, 1, 'far.xlsx', bytes(far))).rejects.toThrow(
+      'a number that no sheet has',
+    );
+    const wide = Array.from({ length: 300 }, (_, i) => `c${i}`).join(',');
+    await expect(receive(company, null, 1, 'wide.csv', bytes(`${wide}\n${wide}`))).rejects.toThrow(
+      'The file has 300 columns; Heath takes up to 200.',
+    );
+  });
+
+  it('an upload that is sent again with its key is the same import, also when both come at once', async () => {
+    const write = { userId: 1, key: 'upload-0001', about: 'x'.repeat(64) };
+    const send = () => receive(company, write, 1, 'test.csv', bytes(`${HEADER}\n${GOOD}`));
+    const ids = await Promise.all([send(), send()]);
+    expect(ids[0]).toBe(ids[1]);
+    expect(await send()).toBe(ids[0]);
+    expect(await company.database.select().from(importFile)).toHaveLength(1);
+  });
+
+  it('what a server was receiving when it died is gone after its next start', async () => {
+    await company.database.insert(importFile).values([
+      { name: 'half.csv', status: 'receiving', receivedBy: company.server, madeBy: 1, madeAt: 0 },
+      { name: 'other.csv', status: 'receiving', receivedBy: 'other:4870', madeBy: 1, madeAt: 0 },
+    ]);
+    await forgetHalfReceived(company.database, company.server);
+    expect((await company.database.select().from(importFile)).map(({ name }) => name)).toEqual(['other.csv']);
+  });
+
+  it('takes nothing in while the disk is full, and says what, where and how much is needed', async () => {
+    const full = { ...company, disk: new Disk('/data', () => 35 * 1024 * 1024) };
+    await expect(receive(full, null, 1, 'test.csv', bytes(`${HEADER}\n${GOOD}`))).rejects.toThrow(
+      'The disk below /data has 35 MB left; 200 MB are needed.',
+    );
+    expect(full.disk.state()).toMatchObject({ full: true, freeMegabytes: 35 });
+    expect(new Disk('/data', () => 5 * 1024 ** 3).state()).toBeNull();
+  });
+
+  it.each([
     ['an empty file', '', 'The file is empty.'],
     ['a header alone', `${HEADER}\n`, 'no rows'],
+    ['the older kind of workbook', Buffer.from('d0cf11e0a1b11ae1', 'hex'), 'of the older kind'],
     ['another encoding', Buffer.from(`${HEADER}\nMF-0101,Jos\xe9`, 'latin1'), 'not in UTF-8'],
     ['a binary file', Buffer.from('\x89PNG\0\0\0\n'.repeat(50), 'latin1'), 'not in UTF-8'],
     ['a text with zero bytes', Buffer.from('a,b\0\n1,2\n'), 'not a text file'],
     ['a broken workbook', Buffer.from('PK\x03\x04 no workbook'), 'cannot be opened'],
     ['one endless line', Buffer.alloc(3_000_000, 'x'), 'longer than 64 kB'],
   ])('says what is wrong with %s and keeps nothing of it', async (_name, text, message) => {
-    await expect(receive(company, 1, 'bad.csv', bytes(text))).rejects.toThrow(message);
+    await expect(receive(company, null, 1, 'bad.csv', bytes(text))).rejects.toThrow(message);
     expect(await company.database.select().from(importFile)).toEqual([]);
     expect(await company.database.select().from(importChunk)).toEqual([]);
   });
@@ -162,16 +281,16 @@ describe('importing punches', () => {
     async function* endless() {
       for (;;) yield Buffer.alloc(4 * 1024 * 1024, 'x');
     }
-    await expect(receive(company, 1, 'huge.csv', endless())).rejects.toThrow('larger than 256 MB');
+    await expect(receive(company, null, 1, 'huge.csv', endless())).rejects.toThrow('larger than 256 MB');
     expect(await company.database.select().from(importChunk)).toEqual([]);
   });
 
   it('is carried out once, however often it is started', async () => {
-    const id = await receive(company, 1, 'test.csv', bytes(`${HEADER}\n${GOOD}`));
-    await start(company, id, MAPPING);
-    await expect(start(company, id, MAPPING)).rejects.toBeInstanceOf(Problem);
+    const id = await receive(company, null, 1, 'test.csv', bytes(`${HEADER}\n${GOOD}`));
+    await start(company, null, id, MAPPING);
+    await expect(start(company, null, id, MAPPING)).rejects.toBeInstanceOf(Problem);
     await company.work();
-    await expect(start(company, id, MAPPING)).rejects.toThrow('being imported, or was');
+    await expect(start(company, null, id, MAPPING)).rejects.toThrow('being imported, or was');
     expect(await punches()).toHaveLength(1);
   });
 });

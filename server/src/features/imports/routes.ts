@@ -6,6 +6,7 @@ import * as v from 'valibot';
 import type { Context } from '../../http/context.ts';
 import { textCell } from '../../http/csv.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
+import { afterwards, writeOf } from '../../http/write.ts';
 import { describe, list, receive, start } from './service.ts';
 import { findImport, refusalsAfter } from './store.ts';
 
@@ -13,7 +14,7 @@ const FileName = v.pipe(
   v.string('Name the file.'),
   v.trim(),
   v.minLength(1, 'Name the file.'),
-  v.maxLength(255),
+  v.maxLength(255, 'The name of the file has more than 255 characters. Give it a shorter one.'),
 );
 const Line = v.optional(IdParam, '0');
 const REFUSALS_AT_ONCE = 500;
@@ -24,8 +25,12 @@ export function importRoutes(context: Context): Router {
 
   routes.post('/imports', async (request, response) => {
     const name = valid(FileName, request.query.name);
-    const id = await receive(context, request.session.user!.id, name, request);
-    response.status(201).json(await describe(context, id));
+    const gone = new AbortController();
+    response.once('close', () => response.writableFinished || gone.abort());
+    // A file that is refused is still read to its end, so that its sender hears why.
+    const body = request.iterator({ destroyOnReturn: false });
+    const id = await receive(context, writeOf(request), request.session.user!.id, name, body, gone.signal);
+    response.status(201).json(await afterwards(() => describe(context, id)));
   });
 
   routes.get('/imports', async (_request, response) => {
@@ -38,8 +43,8 @@ export function importRoutes(context: Context): Router {
 
   routes.post('/imports/:id/start', async (request, response) => {
     const id = valid(IdParam, request.params.id);
-    await start(context, id, valid(StartImportRequest, request.body));
-    response.json(await describe(context, id));
+    await start(context, writeOf(request), id, valid(StartImportRequest, request.body));
+    response.json(await afterwards(() => describe(context, id)));
   });
 
   routes.get('/imports/:id/refusals', async (request, response) => {
@@ -64,7 +69,7 @@ export function importRoutes(context: Context): Router {
     const found = await findImport(database, id);
     if (found === undefined) throw new Problem(404, 'not-found', 'There is no such import.');
     response.type('text/csv').attachment(`refused-${id}.csv`);
-    const csv = stringify({ record_delimiter: 'windows' });
+    const csv = stringify({ record_delimiter: 'windows', quoted_string: true });
     csv.pipe(response);
     const header = found.file.header ?? [];
     csv.write([...header.map(textCell), 'Line', 'Reason']);

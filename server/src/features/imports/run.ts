@@ -10,19 +10,30 @@ import {
   ZoneTables,
 } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
-import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
 import type { Clock } from '../../clock.ts';
 import { askForRecomputeQuery, ensureCards, periodsTouched, touchQuery } from '../../computing/cards.ts';
-import { connectionOf, type Database, type Queries } from '../../database/connect.ts';
-import { loadData } from '../../database/load-data.ts';
+import type { Database, Queries } from '../../database/connect.ts';
+import { type Loaded, loadData } from '../../database/load-data.ts';
 import { type importRefusal, task } from '../../database/schema.ts';
-import type { Claimed } from '../../jobs/claims.ts';
-import { readRows, UnreadableFile } from './read-file.ts';
-import { addRefusals, chunksOf, directoryRows, findImport, type ImportRow, updateImport } from './store.ts';
+import { transaction } from '../../database/transaction.ts';
+import type { Claimed } from '../../tasks/claims.ts';
+import { readRows } from './read/read-file.ts';
+import { type FileRow, UnreadableFile } from './read/types.ts';
+import {
+  addRefusals,
+  directoryRows,
+  findImport,
+  type ImportRow,
+  storedBytes,
+  updateImport,
+} from './store.ts';
 
 /** More refused rows than this, and the file is not what its columns were taken for. */
 const MOST_REFUSALS = 20_000;
+/** What is kept of a refused row: enough to put it right. A row of punches is never longer. */
+const MOST_CHARACTERS_KEPT = 1000;
+const MOST_CHARACTERS_OF_VALUE = 255;
 
 interface Found {
   readonly people: Set<number>;
@@ -45,15 +56,18 @@ export async function runImport(
   const found = await findImport(database, claimed.subjectId);
   if (found === undefined || found.file.status !== 'queued') return;
   try {
-    await importInOneTransaction(database, clock, claimed, found.file, progress);
+    await transaction(database, (queries, connection) =>
+      importAll(database, { queries, connection }, clock, claimed, found.file, progress),
+    );
   } catch (error) {
     if (!(error instanceof UnreadableFile)) throw error;
     await updateImport(database, claimed.subjectId, { status: 'failed', error: error.message });
   }
 }
 
-async function importInOneTransaction(
+async function importAll(
   database: Database,
+  { queries, connection }: { readonly queries: Queries; readonly connection: PoolConnection },
   clock: Clock,
   claimed: Claimed,
   file: ImportRow,
@@ -64,30 +78,32 @@ async function importInOneTransaction(
   const zones = ZoneTables.around(instant(now - 740 * SECONDS_PER_DAY), now);
   const read = rowReader(file.mapping!, directory, zones, now);
   const found: Found = { people: new Set(), refusals: [], first: Number.POSITIVE_INFINITY, last: 0, read: 0 };
+  const bytes = await storedBytes(database, file.id);
+  let done = 0;
+  const counted = async function* () {
+    for await (const chunk of bytes.chunks()) {
+      done += chunk.length;
+      yield chunk;
+    }
+  };
+  const reading = readRows({ ...bytes, chunks: counted }, file.format!);
 
   async function* rows(): AsyncGenerator<string> {
-    let done = 0;
     let told = Date.now();
-    const counted = async function* () {
-      for await (const chunk of chunksOf(database, file.id)) {
-        done += chunk.length;
-        yield chunk;
-      }
-    };
     let header = true;
-    for await (const batch of readRows(counted(), file.format!)) {
+    for await (const batch of reading.batches) {
       let text = '';
-      for (const { line, cells } of header ? batch.slice(1) : batch) {
-        const punch = read(cells);
+      for (const row of header ? batch.slice(1) : batch) {
+        const punch = read(row.cells);
         if ('reason' in punch) {
-          refuse(found, file.id, line, cells, punch);
+          refuse(found, file.id, row, punch);
           continue;
         }
         found.read++;
         found.people.add(punch.person);
         if (punch.at < found.first) found.first = punch.at;
         if (punch.at > found.last) found.last = punch.at;
-        text += `${punch.person}\t${punch.at}\t${punch.kind}\t${punch.site}\t${punch.job ?? '\\N'}\t${file.id}\t${line}\n`;
+        text += `${punch.person}\t${punch.at}\t${punch.kind}\t${punch.site}\t${punch.job ?? '\\N'}\t${file.id}\t${row.line}\n`;
       }
       header = false;
       if (text !== '') yield text;
@@ -98,42 +114,35 @@ async function importInOneTransaction(
     }
   }
 
-  const connection = await connectionOf(database);
-  const queries: Queries = drizzle({ client: connection });
-  try {
-    await statement(connection, 'BEGIN');
-    const columns = ['person_id', 'at', 'kind', 'site_id', 'job_id', 'import_id', 'line'];
-    const added = await loadData(connection, 'punch', columns, Readable.from(rows(), { objectMode: false }));
-    await addRefusals(queries, found.refusals);
-    if (added > 0) await touchPeriods(queries, found);
-    await updateImport(queries, file.id, {
-      status: 'done',
-      added,
-      known: found.read - added,
-      refused: found.refusals.length,
-    });
-    const [ended] = await queries
-      .update(task)
-      .set({ status: 'done', done: file.bytes, total: file.bytes })
-      .where(and(eq(task.id, claimed.id), eq(task.claim, claimed.claim)));
-    if (ended.affectedRows !== 1)
-      throw new Error('The lease of this import was lost; another server has it.');
-    await statement(connection, 'COMMIT');
-    connection.release();
-  } catch (error) {
-    // Ending the connection takes back whatever it had open, also in the middle of a LOAD DATA.
-    connection.destroy();
-    throw error;
-  }
+  const columns = ['person_id', 'at', 'kind', 'site_id', 'job_id', 'import_id', 'line'];
+  const loaded = await loadData(connection, 'punch', columns, Readable.from(rows(), { objectMode: false }));
+  refuseUnlessAllAccountedFor(found, loaded, reading.counted());
+  await addRefusals(queries, found.refusals);
+  if (loaded.added > 0) await touchPeriods(queries, found);
+  await updateImport(queries, file.id, {
+    status: 'done',
+    added: loaded.added,
+    known: loaded.known,
+    refused: found.refusals.length,
+  });
+  const [ended] = await queries
+    .update(task)
+    .set({ status: 'done', error: null, done: file.bytes, total: file.bytes })
+    .where(and(eq(task.id, claimed.id), eq(task.claim, claimed.claim)));
+  if (ended.affectedRows !== 1) throw new Error('The lease of this import was lost; another server has it.');
 }
 
-function refuse(
-  found: Found,
-  importId: number,
-  line: number,
-  cells: readonly string[],
-  refusal: Refusal,
-): void {
+/** The file's rows are counted in other ways than they were read; where the counts differ, nothing of the file is kept. */
+function refuseUnlessAllAccountedFor(found: Found, loaded: Loaded, counted: number): void {
+  const rows = counted - 1;
+  const accounted = loaded.added + loaded.known + found.refusals.length;
+  if (accounted === rows && found.read === loaded.added + loaded.known) return;
+  throw new UnreadableFile(
+    `The file has ${rows.toLocaleString('en')} rows by one count and ${accounted.toLocaleString('en')} by another. Nothing was imported: look for a quote that is not closed, or save the file once more.`,
+  );
+}
+
+function refuse(found: Found, importId: number, { line, cells }: FileRow, refusal: Refusal): void {
   if (found.refusals.length >= MOST_REFUSALS) {
     throw new UnreadableFile(
       `More than ${MOST_REFUSALS.toLocaleString('en')} rows cannot be taken, the last on line ${line}. Nothing was imported: check what each column means.`,
@@ -143,10 +152,28 @@ function refuse(
     importId,
     line,
     field: refusal.field,
-    value: refusal.value.slice(0, 255),
+    value: shortened(refusal.value, MOST_CHARACTERS_OF_VALUE),
     reason: refusal.reason,
-    cells,
+    cells: keptCells(cells),
   });
+}
+
+/** A text of at most so many characters, in memory of its own: a slice would keep the whole row alive behind it. */
+const shortened = (text: string, most: number): string =>
+  text.length <= most ? text : `${Buffer.from(text.slice(0, most - 1)).toString()}…`;
+
+/** The cells of a refused row, up to a bound; the one that is cut ends with an ellipsis. */
+function keptCells(cells: readonly string[]): string[] {
+  const kept: string[] = [];
+  let left = MOST_CHARACTERS_KEPT;
+  for (const cell of cells) {
+    if (left <= 1) break;
+    const short = shortened(cell, left);
+    kept.push(short);
+    // An empty cell costs something as well.
+    left -= short.length + 1;
+  }
+  return kept;
 }
 
 /** Marks the cards that the new punches change, and asks for them to be computed: both are there with the punches or not at all. */
@@ -176,6 +203,3 @@ async function openDirectory(database: Database): Promise<Directory> {
     zone: (site) => zones.get(site)!,
   };
 }
-
-const statement = (connection: PoolConnection, sql: string): Promise<void> =>
-  new Promise((resolve, reject) => connection.query(sql, (error) => (error ? reject(error) : resolve())));

@@ -1,16 +1,15 @@
 import { createHash } from 'node:crypto';
 import type { ImportPreview, ImportReply } from '@heath/contract';
 import { LARGEST_IMPORT_BYTES } from '@heath/contract';
-import { type Instant, instantToIso, type Mapping, recognize } from '@heath/core';
+import { type Instant, instantToIso, type Mapping } from '@heath/core';
+import { answerOf, once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
-import { formatOf, readHead, UnreadableFile } from './read-file.ts';
 import {
   addChunk,
-  chunksOf,
   createImport,
   findImport,
-  forgetImport,
+  forgetReceiving,
   type ImportWithUser,
   listImports,
   queueImport,
@@ -19,64 +18,102 @@ import {
 } from './store.ts';
 
 const CHUNK_BYTES = 1024 * 1024;
-const ROWS_RECOGNIZED = 500;
-const ROWS_SHOWN = 12;
 
-/** Keeps an uploaded file, chunk by chunk, and looks at its first rows. Returns its id; keeps nothing where the upload breaks off. */
+/**
+ * Keeps an uploaded file, chunk by chunk, and looks at its first rows. Returns its id; keeps nothing where the upload breaks off or
+ * `gone` says that nobody waits for it any more.
+ */
 export async function receive(
   context: Context,
+  write: Write | null,
   userId: number,
   name: string,
   body: AsyncIterable<Buffer>,
+  gone?: AbortSignal,
 ): Promise<number> {
   const { database, clock } = context;
-  const id = await createImport(database, { name, status: 'receiving', madeBy: userId, madeAt: clock.now() });
+  const before = write === null ? undefined : await answerOf(database, write);
+  if (before !== undefined) return before.result as number;
+  context.disk.refuseWhenFull();
+  const id = await createImport(database, {
+    name,
+    status: 'receiving',
+    receivedBy: context.server,
+    madeBy: userId,
+    madeAt: clock.now(),
+  });
   try {
-    const hash = createHash('sha256');
-    let seq = 0;
-    let bytes = 0;
-    let pending: Buffer[] = [];
-    let pendingBytes = 0;
-    const flush = async () => {
-      if (pendingBytes === 0) return;
-      await addChunk(database, id, seq++, Buffer.concat(pending));
-      pending = [];
-      pendingBytes = 0;
-    };
-    for await (const part of body) {
-      bytes += part.length;
-      if (bytes > LARGEST_IMPORT_BYTES) {
-        const limit = LARGEST_IMPORT_BYTES / 1024 / 1024;
-        throw new Problem(
-          413,
-          'too-large',
-          `The file is larger than ${limit} MB. Split it and import the parts.`,
-        );
-      }
-      hash.update(part);
-      pending.push(part);
-      pendingBytes += part.length;
-      if (pendingBytes >= CHUNK_BYTES) await flush();
-    }
-    await flush();
+    const { bytes, sha256 } = await keepChunks(context, id, body);
     if (bytes === 0) throw new Problem(422, 'invalid', 'The file is empty.', { field: 'file' });
-    await inspect(context, id, bytes, hash.digest('hex'));
-    return id;
+    const inspected = await context.inspect(id, gone);
+    if ('unreadable' in inspected) throw new Problem(422, 'invalid', inspected.unreadable, { field: 'file' });
+    const kept = await once(database, write, async (tx) => {
+      await updateImport(tx, id, { status: 'to confirm', bytes, sha256, ...inspected });
+      return id;
+    });
+    // The same upload came twice at once; the first is the one.
+    if (kept !== id) await forgetInTheEnd(context, id);
+    return kept;
   } catch (error) {
-    await forgetImport(database, id);
-    if (error instanceof UnreadableFile) throw new Problem(422, 'invalid', error.message, { field: 'file' });
+    await forgetInTheEnd(context, id);
     throw error;
   }
 }
 
-async function inspect({ database }: Context, id: number, bytes: number, sha256: string): Promise<void> {
-  const first = await chunksOf(database, id).next();
-  const format = formatOf(first.value ?? Buffer.alloc(0));
-  const [header, ...rows] = await readHead(chunksOf(database, id), format, ROWS_RECOGNIZED + 1);
-  if (header === undefined || rows.length === 0) {
-    throw new UnreadableFile('The file has no rows under its header.');
+const LONGEST_PAUSE_MILLISECONDS = 60_000;
+
+/**
+ * Takes away what is left of an upload that broke off; while the database is away, again and again after this returns. Whether the last step
+ * of the upload was kept may not be known: then it is the row that says so.
+ */
+async function forgetInTheEnd(
+  context: Pick<Context, 'database' | 'log'>,
+  id: number,
+  pauseMilliseconds = 500,
+): Promise<void> {
+  try {
+    await forgetReceiving(context.database, id);
+  } catch (error) {
+    context.log.warn({ err: error, import: id }, 'half received file not taken away yet');
+    const longer = Math.min(pauseMilliseconds * 2, LONGEST_PAUSE_MILLISECONDS);
+    setTimeout(() => void forgetInTheEnd(context, id, longer), pauseMilliseconds).unref();
   }
-  await updateImport(database, id, { status: 'to confirm', format, bytes, sha256, header: header.cells });
+}
+
+/** Stores the bytes of an upload as they come. */
+async function keepChunks(
+  { database }: Context,
+  id: number,
+  body: AsyncIterable<Buffer>,
+): Promise<{ readonly bytes: number; readonly sha256: string }> {
+  const hash = createHash('sha256');
+  let seq = 0;
+  let bytes = 0;
+  let pending: Buffer[] = [];
+  let pendingBytes = 0;
+  const flush = async () => {
+    if (pendingBytes === 0) return;
+    await addChunk(database, id, seq++, Buffer.concat(pending));
+    pending = [];
+    pendingBytes = 0;
+  };
+  for await (const part of body) {
+    bytes += part.length;
+    if (bytes > LARGEST_IMPORT_BYTES) {
+      const limit = LARGEST_IMPORT_BYTES / 1024 / 1024;
+      throw new Problem(
+        413,
+        'too-large',
+        `The file is larger than ${limit} MB. Split it and import the parts.`,
+      );
+    }
+    hash.update(part);
+    pending.push(part);
+    pendingBytes += part.length;
+    if (pendingBytes >= CHUNK_BYTES) await flush();
+  }
+  await flush();
+  return { bytes, sha256: hash.digest('hex') };
 }
 
 /** One import with its preview, its progress or its result. */
@@ -84,10 +121,11 @@ export async function describe({ database }: Context, id: number): Promise<Impor
   const found = await findImport(database, id);
   if (found === undefined) throw new Problem(404, 'not-found', 'There is no such import.');
   const { file } = found;
+  const short = summary(found);
   return {
-    ...summary(found),
-    preview: file.status === 'to confirm' || file.status === 'failed' ? await preview(found, database) : null,
-    progress: file.status === 'queued' ? { done: found.done ?? 0, total: file.bytes } : null,
+    ...short,
+    preview: short.status === 'to confirm' || short.status === 'failed' ? preview(found) : null,
+    progress: short.status === 'queued' ? { done: found.done ?? 0, total: file.bytes } : null,
     sameAs: file.sha256 === null ? null : await sameFile(database, file.sha256, id),
   };
 }
@@ -97,40 +135,41 @@ export async function list({ database }: Context) {
 }
 
 /** Confirms what the columns mean and puts the file into the queue. */
-export async function start(context: Context, id: number, mapping: Mapping): Promise<void> {
-  const found = await findImport(context.database, id);
-  if (found === undefined) throw new Problem(404, 'not-found', 'There is no such import.');
-  if (mapping.columns.length !== found.file.header?.length) {
-    throw new Problem(
-      422,
-      'invalid',
-      `The file has ${found.file.header?.length} columns: say what each means.`,
-      {
+export async function start(
+  context: Context,
+  write: Write | null,
+  id: number,
+  mapping: Mapping,
+): Promise<void> {
+  context.disk.refuseWhenFull();
+  await once(context.database, write, async (tx) => {
+    const found = await findImport(tx, id);
+    if (found === undefined) throw new Problem(404, 'not-found', 'There is no such import.');
+    const columns = found.file.header?.length;
+    if (mapping.columns.length !== columns) {
+      throw new Problem(422, 'invalid', `The file has ${columns} columns: say what each means.`, {
         field: 'columns',
-      },
-    );
-  }
-  const queued = await context.database.transaction((tx) => queueImport(tx, id, mapping));
-  if (!queued) throw new Problem(409, 'stale', 'This file is being imported, or was.');
+      });
+    }
+    if (!(await queueImport(tx, id, mapping)))
+      throw new Problem(409, 'stale', 'This file is being imported, or was.');
+    return null;
+  });
   context.nudge();
 }
 
-async function preview(found: ImportWithUser, database: Context['database']): Promise<ImportPreview> {
-  const { file } = found;
-  const [header, ...rows] = await readHead(chunksOf(database, file.id), file.format!, ROWS_RECOGNIZED + 1);
-  const cells = rows.map((row) => row.cells);
-  const recognized = recognize(header!.cells, cells);
+function preview({ file }: ImportWithUser): ImportPreview | null {
+  if (file.preview === null || file.header === null) return null;
   return {
-    header: header!.cells,
-    rows: cells.slice(0, ROWS_SHOWN),
-    columns: file.mapping?.columns ?? recognized.columns,
-    dateOrder: file.mapping?.dateOrder ?? recognized.dateOrder,
-    duplicateHeaders: recognized.duplicateHeaders,
+    header: file.header,
+    ...file.preview,
+    columns: file.mapping?.columns ?? file.preview.columns,
+    dateOrder: file.mapping?.dateOrder ?? file.preview.dateOrder,
   };
 }
 
 function summary({ file, by, taskStatus, taskError }: ImportWithUser) {
-  // A task that failed left nothing behind; its file can be started again.
+  // A task that gave up left nothing behind; its file can be started again.
   const failed = file.status === 'queued' && taskStatus === 'failed';
   return {
     id: file.id,
@@ -142,6 +181,6 @@ function summary({ file, by, taskStatus, taskError }: ImportWithUser) {
     added: file.added,
     known: file.known,
     refused: file.refused,
-    error: failed ? `The import stopped and nothing of it was kept: ${taskError}` : file.error,
+    error: failed ? `The import gave up and nothing of it was kept. ${taskError ?? ''}`.trim() : file.error,
   };
 }

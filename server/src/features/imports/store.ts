@@ -1,5 +1,5 @@
 import type { Mapping } from '@heath/core';
-import { and, asc, desc, eq, gt, ne } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../../database/connect.ts';
 import {
   importChunk,
@@ -12,19 +12,40 @@ import {
   user,
 } from '../../database/schema.ts';
 
+import { transaction } from '../../database/transaction.ts';
+import type { FileBytes } from './read/types.ts';
+
 export type ImportRow = typeof importFile.$inferSelect;
 type Refusal = typeof importRefusal.$inferInsert;
 
-/** The bytes of a file as they were received, chunk by chunk. */
-export async function* chunksOf(database: Database, importId: number): AsyncGenerator<Buffer> {
-  for (let seq = 0; ; seq++) {
+/** The bytes of a file as they were received, kept in chunks. */
+export async function storedBytes(database: Database, importId: number): Promise<FileBytes> {
+  const chunks = await database
+    .select({ seq: importChunk.seq, length: sql<number>`LENGTH(${importChunk.bytes})` })
+    .from(importChunk)
+    .where(eq(importChunk.importId, importId))
+    .orderBy(importChunk.seq);
+  let last: { readonly seq: number; readonly bytes: Buffer } | null = null;
+  const bytesOf = async (seq: number): Promise<Buffer> => {
+    if (last?.seq === seq) return last.bytes;
     const [row] = await database
       .select({ bytes: importChunk.bytes })
       .from(importChunk)
       .where(and(eq(importChunk.importId, importId), eq(importChunk.seq, seq)));
-    if (row === undefined) return;
-    yield row.bytes;
+    if (row === undefined) throw new Error(`Chunk ${seq} of file ${importId} is gone.`);
+    last = { seq, bytes: row.bytes };
+    return row.bytes;
+  };
+  async function* range(start: number, end: number): AsyncGenerator<Buffer> {
+    let at = 0;
+    for (const { seq, length } of chunks) {
+      if (at < end && at + length > start)
+        yield (await bytesOf(seq)).subarray(Math.max(start - at, 0), Math.min(end - at, length));
+      at += length;
+    }
   }
+  const size = chunks.reduce((sum, { length }) => sum + length, 0);
+  return { size, range, chunks: () => range(0, size) };
 }
 
 export async function createImport(
@@ -46,9 +67,15 @@ export async function addChunk(
   await database.$client.promise().execute(sql, [importId, seq, bytes]);
 }
 
-export async function forgetImport(queries: Queries, importId: number): Promise<void> {
-  await queries.delete(importChunk).where(eq(importChunk.importId, importId));
-  await queries.delete(importFile).where(eq(importFile.id, importId));
+/** Takes away a file that is not wholly received; one that is stays. */
+export function forgetReceiving(database: Database, importId: number): Promise<void> {
+  return transaction(database, async (tx) => {
+    const receiving = and(eq(importFile.id, importId), eq(importFile.status, 'receiving'));
+    const rows = await tx.select({ id: importFile.id }).from(importFile).where(receiving).for('update');
+    if (rows.length === 0) return;
+    await tx.delete(importChunk).where(eq(importChunk.importId, importId));
+    await tx.delete(importFile).where(eq(importFile.id, importId));
+  });
 }
 
 export async function updateImport(
@@ -80,6 +107,13 @@ export async function findImport(queries: Queries, importId: number): Promise<Im
 
 export function listImports(queries: Queries): Promise<ImportWithUser[]> {
   return withUser(queries).where(ne(importFile.status, 'receiving')).orderBy(desc(importFile.id)).limit(200);
+}
+
+/** Takes away what a server of this name was receiving when it died: nobody sends the rest of it. */
+export async function forgetHalfReceived(database: Database, server: string): Promise<void> {
+  const half = and(eq(importFile.status, 'receiving'), eq(importFile.receivedBy, server));
+  for (const { id } of await database.select({ id: importFile.id }).from(importFile).where(half))
+    await forgetReceiving(database, id);
 }
 
 /** An import of the very same bytes that was carried out, if there is one. */

@@ -20,7 +20,7 @@ describe('pay codes', () => {
       'overtime-2',
       'premium:Night',
     ]);
-    await assignCode(company.database, 'guarantee:Call-out', null);
+    await assignCode(company.database, null, 'guarantee:Call-out', null);
     const after = await payCodes(company.database);
     expect(after.classes).toContainEqual({ classId: 'guarantee:Call-out', codeId: null });
   });
@@ -41,6 +41,8 @@ describe('pay codes', () => {
   });
 
   it('refuse a code that is not there', async () => {
-    await expect(assignCode(company.database, 'ordinary', 999)).rejects.toThrow('There is no such pay code');
+    await expect(assignCode(company.database, null, 'ordinary', 999)).rejects.toThrow(
+      'There is no such pay code',
+    );
   });
 });

@@ -1,5 +1,6 @@
 import type { PayCodesReply } from '@heath/contract';
 import { type ClassId, classOf, type Rulebook } from '@heath/core';
+import { once, type Write } from '../../database/answered.ts';
 import type { Database } from '../../database/connect.ts';
 import { Problem } from '../../http/problem.ts';
 import {
@@ -51,17 +52,30 @@ export async function payCodes(database: Database): Promise<PayCodesReply> {
   };
 }
 
-export async function assignCode(database: Database, classId: ClassId, codeId: number | null): Promise<void> {
-  await database.transaction(async (tx) => {
+/** Says under which pay code a class is paid; null puts it into the catch-all. */
+export async function assignCode(
+  database: Database,
+  write: Write | null,
+  classId: ClassId,
+  codeId: number | null,
+): Promise<void> {
+  await once(database, write, async (tx) => {
     if (codeId !== null && (await findCode(tx, codeId)) === undefined) {
       throw new Problem(422, 'invalid', 'There is no such pay code.', { field: 'codeId' });
     }
     await assign(tx, classId, codeId);
+    return null;
   });
 }
 
-export async function createCode(database: Database, code: string, name: string): Promise<number> {
-  return database.transaction(async (tx) => {
+/** Adds a pay code. Returns its id; refused where the code is there already. */
+export function createCode(
+  database: Database,
+  write: Write | null,
+  code: string,
+  name: string,
+): Promise<number> {
+  return once(database, write, async (tx) => {
     const existing = await findCodeNamed(tx, code);
     if (existing !== undefined) {
       throw new Problem(409, 'invalid', `Code ${code} is there already: ${existing.name}.`, {

@@ -3,6 +3,7 @@ import { type Request, Router } from 'express';
 import type { CardKey } from '../../computing/read-card.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
+import { writeOf } from '../../http/write.ts';
 import { previewSettle, settle, undo } from './service.ts';
 
 const keyOf = (request: Request<{ period: string; person: string }>): CardKey => ({
@@ -17,11 +18,15 @@ export function settleRoutes(context: Context): Router {
   });
   routes.post('/periods/:period/cards/:person/settle', async (request, response) => {
     const settling = valid(SettleRequest, request.body);
-    response.status(201).json(await settle(context, request.session.user!, keyOf(request), settling));
+    response
+      .status(201)
+      .json(await settle(context, writeOf(request), request.session.user!, keyOf(request), settling));
   });
   routes.post('/periods/:period/cards/:person/corrections/:correction/undo', async (request, response) => {
     const id = valid(IdParam, request.params.correction);
-    response.status(201).json(await undo(context, request.session.user!, keyOf(request), id));
+    response
+      .status(201)
+      .json(await undo(context, writeOf(request), request.session.user!, keyOf(request), id));
   });
   return routes;
 }

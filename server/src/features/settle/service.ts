@@ -16,15 +16,18 @@ import {
   SECONDS_PER_DAY,
   workday,
 } from '@heath/core';
+import { sql } from 'drizzle-orm';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
 import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import type { CardSubject } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
-import { inTransaction, type Statement, statement, type Trip } from '../../database/round-trip.ts';
+import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
+import { inTransaction, type Statement, sendAlone, statement, type Trip } from '../../database/round-trip.ts';
 import type { correction } from '../../database/schema.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
+import { afterwards } from '../../http/write.ts';
 import { insertCorrection, storeResults } from './store.ts';
 
 interface LockedCard extends ReadCard {
@@ -32,8 +35,12 @@ interface LockedCard extends ReadCard {
 }
 
 /** The card with its row locked, computed as it stands; refused where the period is sealed. */
-async function openLocked({ database, clock }: Context, trip: Trip, key: CardKey): Promise<LockedCard> {
-  const read = await readCard(database, key, clock.now(), trip.send, true);
+async function openLocked(
+  { database, clock }: Context,
+  send: Trip['send'],
+  key: CardKey,
+): Promise<LockedCard> {
+  const read = await readCard(database, key, clock.now(), send, true);
   if (read === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
   if (read.subject.sealed) {
     throw new Problem(409, 'sealed', 'This period is handed off. Its cards stay as they were sent.');
@@ -102,7 +109,7 @@ export function previewSettle(
   request: SettleRequest,
 ): Promise<SettlePreview> {
   return inTransaction(context.database, async (trip) => {
-    const card = await openLocked(context, trip, key);
+    const card = await openLocked(context, trip.send, key);
     const { computed } = settled(card, request);
     const preview = {
       before: classSums(card.before.lines),
@@ -116,11 +123,12 @@ export function previewSettle(
 /** Settles a missing punch. Of two people who do so at once, the second is told who was first and with what. */
 export async function settle(
   context: Context,
+  write: Write | null,
   user: Author,
   key: CardKey,
   request: SettleRequest,
 ): Promise<SettleReply> {
-  return keep(context, user, key, (card) => {
+  return keep(context, write, user, key, (card) => {
     const { exception, added, input, computed } = settled(card, request);
     const change: Change = {
       ...NO_CHANGE,
@@ -139,11 +147,12 @@ export async function settle(
 /** Takes a correction back, as a correction of its own. */
 export async function undo(
   context: Context,
+  write: Write | null,
   user: Author,
   key: CardKey,
   correctionId: number,
 ): Promise<SettleReply> {
-  return keep(context, user, key, (card) => {
+  return keep(context, write, user, key, (card) => {
     const undone = card.history.find((row) => row.id === correctionId && row.periodId === key.periodId);
     if (undone === undefined)
       throw new Problem(404, 'not-found', 'There is no such correction on this card.');
@@ -186,15 +195,58 @@ interface Correcting {
   readonly computed: Computed;
 }
 
-/** Writes a correction and the card it leads to, in one transaction. */
-function keep(
+/** What is kept of a correction as the answer to its write. */
+interface Kept {
+  readonly correctionId: number;
+}
+
+/** Stands for the reply of a write that was answered before. */
+class Answered extends Error {
+  constructor(readonly kept: Kept) {
+    super('This write was answered before.');
+  }
+}
+
+/**
+ * Writes a correction and the card it leads to, in one transaction. A write that was done before is answered with the same correction
+ * and the card as it now stands.
+ */
+async function keep(
   context: Context,
+  write: Write | null,
+  user: Author,
+  key: CardKey,
+  correct: (card: LockedCard) => Correcting,
+): Promise<SettleReply> {
+  try {
+    const done = await answered<SettleReply | Kept>(context.database, write, () =>
+      keepInOneTransaction(context, write, user, key, correct),
+    );
+    return 'card' in done ? done : await replyTo(context, key, done);
+  } catch (error) {
+    if (error instanceof Answered) return replyTo(context, key, error.kept);
+    throw error;
+  }
+}
+
+const replyTo = ({ database, clock }: Context, key: CardKey, { correctionId }: Kept): Promise<SettleReply> =>
+  afterwards(async () => {
+    const read = await readCard(database, key, clock.now(), (...all) => sendAlone(database, ...all), false);
+    if (read === undefined) throw new Error('The card of a correction is gone.');
+    const computed = compute(read.input, true);
+    const results = cardResults(read.input, computed);
+    return { correctionId, card: cardView(read.subject, read.input, computed, results, read.history) };
+  });
+
+function keepInOneTransaction(
+  context: Context,
+  write: Write | null,
   user: Author,
   key: CardKey,
   correct: (card: LockedCard) => Correcting,
 ): Promise<SettleReply> {
   return inTransaction(context.database, async (trip) => {
-    const card = await openLocked(context, trip, key);
+    const card = await openLocked(context, unlessAnswered(write, trip), key);
     const { change, at, input, computed } = correct(card);
     const results = cardResults(input, computed);
     const values = {
@@ -206,8 +258,10 @@ function keep(
       madeAt: context.clock.now(),
     };
     const neighbors = at === null ? [] : await neighborsTouched(context, card.subject, at);
+    const answer =
+      write === null ? [] : [keepAnswer(write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
     return {
-      last: [insertCorrection(values), storeResults(key, results), ...neighbors],
+      last: [insertCorrection(values), ...answer, storeResults(key, results), ...neighbors],
       result: ([inserted]) => {
         if (neighbors.length > 0) context.nudge();
         const { insertId } = inserted as { insertId: number };
@@ -216,6 +270,17 @@ function keep(
       },
     };
   });
+}
+
+/** Sends with the first statements, behind the lock, the question whether this write was done before; throws `Answered` where it was. */
+function unlessAnswered(write: Write | null, trip: Trip): Trip['send'] {
+  if (write === null) return trip.send;
+  return async (...statements) => {
+    const sent = await trip.send(...statements, answerQuery(write));
+    const before = answerIn(write, sent.pop());
+    if (before !== undefined) throw new Answered(before.result as Kept);
+    return sent;
+  };
 }
 
 /** A punch near a period's end also matters to the period beside it: what marks those cards, and asks for them to be computed. */

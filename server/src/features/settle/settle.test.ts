@@ -53,7 +53,7 @@ describe('settling a missing punch', () => {
   it('keeps who, when, why, before and after; the raw punches stay; undo brings back every number', async () => {
     const before = await stored();
     const raw = await company.database.select().from(punch);
-    const { correctionId: id } = await settle(company, ODILE, KEY(), request(planned, 'watch log'));
+    const { correctionId: id } = await settle(company, null, ODILE, KEY(), request(planned, 'watch log'));
     const settled = await open();
     expect(settled.exceptions).toEqual([]);
     expect(settled.corrections).toMatchObject([
@@ -66,27 +66,27 @@ describe('settling a missing punch', () => {
         payableAfterHundredths: settled.row.payableHundredths,
       },
     ]);
-    await undo(company, ODILE, KEY(), id);
+    await undo(company, null, ODILE, KEY(), id);
     expect(await company.database.select().from(punch)).toEqual(raw);
     const { inputVersion: _i, computedVersion: _c, ...after } = await stored();
     expect(before).toMatchObject(after);
-    await expect(undo(company, ODILE, KEY(), id)).rejects.toThrow('undone this already');
+    await expect(undo(company, null, ODILE, KEY(), id)).rejects.toThrow('undone this already');
   });
 
   it('stores what a computation from scratch gives', async () => {
-    const { correctionId: id } = await settle(company, ODILE, KEY(), request());
+    const { correctionId: id } = await settle(company, null, ODILE, KEY(), request());
     const send = (...all: Parameters<typeof sendAlone> extends [unknown, ...infer S] ? S : never) =>
       sendAlone(company.database, ...all);
     const { input } = (await readCard(company.database, KEY(), company.clock.now(), send, false))!;
     expect(await stored()).toMatchObject(cardResults(input, compute(input)));
-    await undo(company, ODILE, KEY(), id);
+    await undo(company, null, ODILE, KEY(), id);
   });
 
   it('of two people at once the second is told who was first and with what, and only one correction is kept', async () => {
     const others = (await company.database.select().from(correction)).length;
     const results = await Promise.allSettled([
-      settle(company, ODILE, KEY(), request(planned)),
-      settle(company, MAREK, KEY(), request(planned + 300)),
+      settle(company, null, ODILE, KEY(), request(planned)),
+      settle(company, null, MAREK, KEY(), request(planned + 300)),
     ]);
     const lost = results.find((result) => result.status === 'rejected') as PromiseRejectedResult;
     const won = results.find((result) => result.status === 'fulfilled') as PromiseFulfilledResult<{
@@ -101,16 +101,16 @@ describe('settling a missing punch', () => {
     });
     expect(instantFromIso(problem.more.settled!.at!)).toBe(firstWon ? planned : planned + 300);
     expect(await company.database.select().from(correction)).toHaveLength(others + 1);
-    await undo(company, ODILE, KEY(), won.value.correctionId);
+    await undo(company, null, ODILE, KEY(), won.value.correctionId);
   });
 
   it('refuses a time on the wrong side of the punch, or too far from it', async () => {
     const opened = (await open()).exceptions[0]!;
     const sign = opened.kind === 'missing-out' ? 1 : -1;
     const wrong = request(opened.punch!.at - sign * 60);
-    await expect(settle(company, ODILE, KEY(), wrong)).rejects.toThrow('must be');
+    await expect(settle(company, null, ODILE, KEY(), wrong)).rejects.toThrow('must be');
     const far = request(opened.punch!.at + sign * 15 * 3600);
-    await expect(settle(company, ODILE, KEY(), far)).rejects.toThrow('too far');
+    await expect(settle(company, null, ODILE, KEY(), far)).rejects.toThrow('too far');
     expect((await open()).exceptions).toHaveLength(1);
   });
 });

@@ -1,8 +1,9 @@
 import { type SignedInUser, SignInRequest } from '@heath/contract';
 import { Router } from 'express';
+import { realSeconds } from '../../clock.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem, valid } from '../../http/problem.ts';
-import { limitAttempts } from './attempts.ts';
+import { countAttempt, forgetAttempts } from './attempts.ts';
 import { checkPassword } from './service.ts';
 
 export function signInRoutes({ database }: Context): Router {
@@ -13,16 +14,20 @@ export function signInRoutes({ database }: Context): Router {
     response.json(request.session.user satisfies SignedInUser);
   });
 
-  routes.post('/session', limitAttempts(database), async (request, response) => {
+  routes.post('/session', async (request, response) => {
     const { username, password } = valid(SignInRequest, request.body);
+    const caller = { account: username, address: request.ip ?? 'unknown' };
+    await countAttempt(database, caller);
     const user = await checkPassword(database, username, password);
     if (user === null)
       throw new Problem(401, 'wrong-sign-in', 'That user name and password do not go together.');
+    await forgetAttempts(database, caller, user.id);
     // A new session id at sign-in, so that one planted before is worth nothing.
     await new Promise<void>((resolve, reject) =>
       request.session.regenerate((error) => (error ? reject(error) : resolve())),
     );
     request.session.user = user;
+    request.session.since = realSeconds();
     response.json(user satisfies SignedInUser);
   });
 

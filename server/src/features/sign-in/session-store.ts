@@ -1,4 +1,5 @@
 import { eq, lt, sql } from 'drizzle-orm';
+import type { RequestHandler } from 'express';
 import { type SessionData, Store } from 'express-session';
 import { realSeconds } from '../../clock.ts';
 import type { Database } from '../../database/connect.ts';
@@ -8,12 +9,35 @@ import { session } from '../../database/schema.ts';
 declare module 'express-session' {
   interface SessionData {
     user: { id: number; name: string };
+    /** Real seconds at which its user signed in. */
+    since: number;
   }
 }
 
+/** A session that nobody uses for this long is over. */
 export const SESSION_SECONDS = 12 * 3600;
+/** However much it is used, it is over after this; then its user signs in again. */
+const LONGEST_SESSION_SECONDS = 7 * 86_400;
 /** A session's end is put off at most this often, not with every request. */
 const TOUCH_SECONDS = 300;
+
+/** Until when the row of a session is kept that was read for a request. */
+const keptUntil = new WeakMap<object, number>();
+
+/** Ends a session on its last day, and lets none be put off beyond that. */
+export const untilLastDay: RequestHandler = (request, _response, next) => {
+  const { user, since, cookie } = request.session;
+  if (user === undefined) return next();
+  const left = (since ?? 0) + LONGEST_SESSION_SECONDS - realSeconds();
+  if (left <= 0) return request.session.regenerate(next);
+  keptUntil.set(request.session, endOf(request.session));
+  cookie.maxAge = Math.min(SESSION_SECONDS, left) * 1000;
+  next();
+};
+
+/** When a session ends that is not used again. */
+const endOf = ({ cookie }: Pick<SessionData, 'cookie'>): number =>
+  cookie.expires ? Math.floor(new Date(cookie.expires).getTime() / 1000) : realSeconds() + SESSION_SECONDS;
 
 /** Every request reads its session, so the statement is built once. */
 const readSession = prepared<{ sid: string; now: number }>(sql`
@@ -37,7 +61,7 @@ export class SessionStore extends Store {
   }
 
   override set(sid: string, data: SessionData, done: (error?: unknown) => void = () => {}): void {
-    const row = { data: { ...data }, expiresAt: realSeconds() + SESSION_SECONDS };
+    const row = { data: { ...data }, expiresAt: endOf(data) };
     this.#database
       .insert(session)
       .values({ sid, ...row })
@@ -52,9 +76,9 @@ export class SessionStore extends Store {
       .then(() => done(), done);
   }
 
-  override touch(sid: string, data: SessionData, done: () => void = () => {}): void {
-    const expires = data.cookie.expires ? new Date(data.cookie.expires).getTime() / 1000 : 0;
-    if (expires > realSeconds() + SESSION_SECONDS - TOUCH_SECONDS) done();
+  override touch(sid: string, data: SessionData, done: (error?: unknown) => void = () => {}): void {
+    // Where the end lies was read a moment ago with the session, so most requests write nothing.
+    if (endOf(data) - (keptUntil.get(data) ?? 0) < TOUCH_SECONDS) done();
     else this.set(sid, data, done);
   }
 

@@ -1,22 +1,32 @@
 import type { CardRow, PeriodSummary } from '@heath/contract';
 import { useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Empty } from '../../ui/Empty.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
+import { useKey } from '../../ui/useKey.ts';
 import { CardView } from './CardView.tsx';
 import { PeopleList } from './PeopleList.tsx';
 import { type ListFilter, visibleRows } from './rows.ts';
 
+/** The filter that stands in an address. */
+function filterIn(query: URLSearchParams): ListFilter {
+  const group = query.get('group');
+  const sort = query.get('sort');
+  return {
+    groupId: group === null ? null : Number(group),
+    toSettleOnly: query.get('show') === 'to-settle',
+    text: query.get('find') ?? '',
+    sort: sort === 'hours' || sort === 'to-settle' ? sort : 'name',
+  };
+}
+
+/** In the address where nobody is picked since nobody matches the filter. */
+const NOBODY = 'nobody';
+
 /** The list, the card, its reasons. What is picked stands in the address. */
 export function CardScreen({ period, rows }: { period: PeriodSummary; rows: readonly CardRow[] }) {
   const { query, go } = useAddress();
-  const groupId = query.get('group') === null ? null : Number(query.get('group'));
-  const filter: ListFilter = {
-    groupId,
-    toSettleOnly: query.get('show') === 'to-settle',
-    text: query.get('find') ?? '',
-    sort: query.get('sort') === 'hours' ? 'hours' : query.get('sort') === 'to-settle' ? 'to-settle' : 'name',
-  };
+  const filter = filterIn(query);
+  const { groupId } = filter;
   const { groupId: g, toSettleOnly, text, sort } = filter;
   const visible = useMemo(
     () => visibleRows(rows, { groupId: g, toSettleOnly, text, sort }),
@@ -27,9 +37,11 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
   const [shownId, setShownId] = useState<number | null>(null);
   const inGroup = (row: CardRow) => groupId === null || row.groupId === groupId;
   const picked =
-    rows.find((row) => row.personId === pickedId) ??
-    rows.find((row) => row.personId === shownId && inGroup(row)) ??
-    visible[0];
+    query.get('person') === NOBODY
+      ? visible[0]
+      : (rows.find((row) => row.personId === pickedId) ??
+        rows.find((row) => row.personId === shownId && inGroup(row)) ??
+        visible[0]);
   if (picked !== undefined && picked.personId !== shownId) setShownId(picked.personId);
 
   const pick = (personId: number) => go({ person: String(personId), why: null });
@@ -38,9 +50,21 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
     const next = visible[Math.min(Math.max(index + by, 0), visible.length - 1)];
     if (next !== undefined) pick(next.personId);
   };
-  useHotkeys('j', () => step(1));
-  useHotkeys('k', () => step(-1));
-  useHotkeys('n', () => {
+  /** Whoever asks for other people gets one of them: who was open stays only while they are in the list. */
+  const filterBy = (changes: Record<string, string | null>) => {
+    const next = new URLSearchParams(query);
+    for (const [name, value] of Object.entries(changes)) {
+      if (value === null) next.delete(name);
+      else next.set(name, value);
+    }
+    const then = visibleRows(rows, filterIn(next));
+    const stays = then.some((row) => row.personId === picked?.personId);
+    const person = then[0] === undefined ? NOBODY : String(then[0].personId);
+    go(stays ? changes : { ...changes, person, day: null, why: null }, true);
+  };
+  useKey('j', () => step(1));
+  useKey('k', () => step(-1));
+  useKey('n', () => {
     const start = visible.findIndex((row) => row.personId === picked?.personId);
     const next = [...visible.slice(start + 1), ...visible.slice(0, start + 1)].find(
       (row) => row.toSettle > 0,
@@ -56,7 +80,7 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
         filter={filter}
         pickedId={picked?.personId ?? null}
         onPick={pick}
-        onFilter={(c) => go(c, true)}
+        onFilter={filterBy}
       />
       {picked === undefined ? (
         <Empty title={rows.length === 0 ? 'Nobody in this period' : 'Nobody matches'}>

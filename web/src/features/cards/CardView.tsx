@@ -7,6 +7,7 @@ import {
   isMissingPunch,
   isPremium,
   isWorked,
+  type Proposal,
   payableHundredths,
   type Workday,
   workdayFromIso,
@@ -25,7 +26,9 @@ import { Hours } from '../../ui/Hours.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';
 import { clockChange, originOf, scaleFor } from '../../ui/ribbon/scale.ts';
+import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
+import { useKey } from '../../ui/useKey.ts';
 import { type Conflict, SettlePanel } from '../settle/index.ts';
 import { ClassWhy, DayWhy, History } from './WhyPanel.tsx';
 
@@ -34,7 +37,11 @@ export function CardView({ card }: { card: CardId }) {
   const { data, error, isFetching } = useCardQuery(card);
   if (data === undefined) {
     return error === undefined ? (
-      <p className="p-6 text-soft">{isFetching ? 'Opening the card…' : ''}</p>
+      <main className="p-6 text-soft">
+        <h1 className="font-sans text-[14.5px] font-normal">
+          {isFetching ? 'Opening the card…' : 'No card'}
+        </h1>
+      </main>
     ) : (
       <Empty title="This card cannot be shown">{problemOf(error).title}</Empty>
     );
@@ -62,13 +69,13 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
     pick(days[Math.min(Math.max(days.indexOf(picked) + by, 0), days.length - 1)]!);
   useHotkeys('down', () => stepDay(1), { preventDefault: true }, [picked, days]);
   useHotkeys('up', () => stepDay(-1), { preventDefault: true }, [picked, days]);
-  useHotkeys('u', () => void undoLast(), [undoLast]);
+  useKey('u', () => void undoLast(), [undoLast]);
 
   const exception = card.exceptions.find((open) => open.workday === picked && isMissingPunch(open));
   const sums = classSums(card.lines);
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px]">
-      <section className="min-h-0 overflow-y-auto px-[18px] pt-3" aria-label="Time card">
+      <main className="min-h-0 overflow-y-auto px-[18px] pt-3" aria-label="Time card">
         <header className="flex items-baseline gap-3">
           <h1 className="whitespace-nowrap text-[23px]">{card.row.name}</h1>
           <span className="truncate text-[13px] text-soft">
@@ -127,7 +134,16 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                     inHole={(open) => <HoleText exception={open} card={card} onType={() => type(day)} />}
                   />
                 </div>
-                <button type="button" onClick={() => pick(day)} className="pr-1.5 text-right">
+                <button
+                  type="button"
+                  onClick={() => pick(day)}
+                  className="pr-1.5 text-right"
+                  aria-label={
+                    dayHundredths === 0 && !exceptions.some(isMissingPunch)
+                      ? `Nothing payable on ${shortDay(day)}`
+                      : undefined
+                  }
+                >
                   {exceptions.some(isMissingPunch) && dayHundredths === 0
                     ? '—'
                     : dayHundredths > 0 && <Hours hundredths={dayHundredths} />}
@@ -163,11 +179,8 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             <span className="text-[12px] text-soft">payable</span>
           </div>
         </footer>
-      </section>
-      <aside
-        className="min-h-0 overflow-y-auto border-l border-rule bg-sheet px-[18px] py-3.5"
-        aria-label="Why"
-      >
+      </main>
+      <Side label="Why" className="border-l border-rule bg-sheet px-[18px] py-3.5">
         {conflict !== null && (
           <div className="mb-4">
             <Notice>
@@ -202,10 +215,17 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
           <DayWhy card={card} day={picked} />
         )}
         <History card={card} onUndo={card.sealed ? null : (correctionId) => void undoLast(correctionId)} />
-      </aside>
+      </Side>
     </div>
   );
 }
+
+/** What speaks for a proposed time, in a word or two. */
+const FROM: Readonly<Record<Proposal['from'], string>> = {
+  plan: 'planned',
+  crew: 'the crew',
+  habit: 'usually',
+};
 
 function HoleText({
   exception,
@@ -220,7 +240,7 @@ function HoleText({
   return (
     <>
       {exception.kind === 'missing-out' ? 'No out punch' : 'No in punch'}
-      {proposal !== undefined && ` · planned ${clockTime(proposal.at, card.offsets)}`}
+      {proposal !== undefined && ` · ${FROM[proposal.from]} ${clockTime(proposal.at, card.offsets)}`}
       {!card.sealed && (
         <button
           type="button"
@@ -249,7 +269,7 @@ function useUndoLast(id: CardId, card: CardReply) {
       return;
     }
     const result = await undo({ ...id, correctionId: wanted });
-    toast(result.error ? problemOf(result.error).title : 'Undone. The punch is missing again.');
+    toast(result.error ? problemOf(result.error).title : 'Undone.');
   };
 }
 

@@ -1,9 +1,9 @@
 import type { CardRow } from '@heath/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Hours } from '../../ui/Hours.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { useKey } from '../../ui/useKey.ts';
 import type { ListFilter } from './rows.ts';
 
 const ROW_HEIGHT = 47;
@@ -37,7 +37,7 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
   useEffect(() => {
     if (pickedIndex >= 0) virtual.scrollToIndex(pickedIndex, { align: 'auto' });
   }, [pickedIndex, virtual]);
-  useHotkeys('slash', () => find.current?.focus(), { preventDefault: true });
+  useKey('/', () => find.current?.focus());
 
   const inGroup = filter.groupId === null ? all : all.filter((row) => row.groupId === filter.groupId);
   const toSettle = inGroup.filter((row) => row.toSettle > 0).length;
@@ -52,7 +52,7 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
     </button>
   );
   return (
-    <aside className="flex min-h-0 flex-col border-r border-rule">
+    <aside aria-label="People" className="flex min-h-0 flex-col border-r border-rule">
       <div className="flex gap-1.5 px-5 pt-2.5">
         {chip('All', inGroup.length, !filter.toSettleOnly, null)}
         {chip('To settle', toSettle, filter.toSettleOnly, 'to-settle')}

@@ -1,4 +1,4 @@
-import type { CardReply, ShiftView } from '@heath/contract';
+import type { CardReply, CorrectionView, ShiftView } from '@heath/contract';
 import {
   type ClassId,
   classesOf,
@@ -22,6 +22,7 @@ import {
   exceptionText,
   hoursAndMinutes,
   moment,
+  punchWord,
   secondsDecimal,
   shortDay,
 } from '../../ui/format.ts';
@@ -345,6 +346,14 @@ function Codes({ lines }: { lines: readonly Line[] }) {
   );
 }
 
+/** What a correction did: "Meal in 12:31 added", "Out moved to 17:05", "Out 17:05 taken out". */
+function correctionWords({ kind, punchKind, at }: CorrectionView, card: CardReply): string {
+  const punch = punchWord(punchKind);
+  const time = at === null ? '' : clockTime(at as Instant, card.offsets);
+  if (kind === 'move') return `${punch} moved to ${time}`;
+  return `${punch} ${time} ${kind === 'drop' ? 'taken out' : 'added'}`.replace('  ', ' ');
+}
+
 /** The corrections on this card, newest first; each can be taken back. */
 export function History({
   card,
@@ -363,9 +372,7 @@ export function History({
         return (
           <div key={correction.id} className="border-t border-faint py-1.5">
             <div className={correction.undone ? 'line-through opacity-70' : ''}>
-              {correction.punchKind === 'out' ? 'Out' : 'In'}{' '}
-              {correction.at === null ? '' : clockTime(correction.at as never, card.offsets)} added by{' '}
-              {correction.by}
+              {correctionWords(correction, card)} by {correction.by}
             </div>
             <div className="text-soft">
               {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHundredths)} →{' '}

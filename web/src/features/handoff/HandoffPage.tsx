@@ -11,6 +11,7 @@ import { dateRange, decimalHours, moment } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { Side } from '../../ui/Side.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { Bridge } from './Bridge.tsx';
 
@@ -144,7 +145,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
   };
   useHotkeys('shift+enter', () => void go(), [ready, isLoading, batch]);
   return (
-    <aside className="min-h-0 overflow-y-auto bg-sheet px-5 py-4" aria-label="Ready">
+    <Side label="Ready" className="bg-sheet px-5 py-4">
       <h2 className="mb-2 text-[17px]">{batch === null ? 'Ready?' : 'Handed off'}</h2>
       {batch === null ? (
         <>
@@ -258,7 +259,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
           ))}
         </section>
       )}
-    </aside>
+    </Side>
   );
 }
 

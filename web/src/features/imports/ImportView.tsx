@@ -26,7 +26,12 @@ export function ImportView({ id }: { id: number }) {
     if (status === 'done')
       dispatch(api.util.invalidateTags(['imports', 'strip', 'cards', 'card', 'handoff']));
   }, [status, dispatch]);
-  if (error !== undefined) return <Empty title="This import cannot be shown">{problemOf(error).title}</Empty>;
+  if (error !== undefined)
+    return (
+      <Empty within title="This import cannot be shown">
+        {problemOf(error).title}
+      </Empty>
+    );
   if (data === undefined) return null;
   const { progress } = data;
   return (

@@ -3,7 +3,6 @@ import { LARGEST_IMPORT_BYTES } from '@heath/contract';
 import { FileUp } from 'lucide-react';
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../api/base.ts';
 import { uploadFile, useImportsQuery } from '../../api/imports.ts';
@@ -13,7 +12,14 @@ import { moment } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
+import { useKey } from '../../ui/useKey.ts';
 import { ImportView } from './ImportView.tsx';
+
+/** Why a dropped file is not taken, by the package's names for it. */
+const WHY_NOT: Readonly<Record<string, string>> = {
+  'file-too-large': `The file is larger than ${LARGEST_IMPORT_BYTES / 1024 / 1024} MB. Split it and import the parts.`,
+  'too-many-files': 'Drop one file at a time.',
+};
 
 /** Punches come in as files: those that came, on the left; one of them, or a place to drop the next. */
 export function ImportsPage() {
@@ -48,18 +54,20 @@ export function ImportsPage() {
     onDropRejected: ([rejected]) =>
       setProblem({
         type: 'too-large',
-        title: rejected?.errors[0]?.message ?? 'That file cannot be taken.',
+        title:
+          WHY_NOT[rejected?.errors[0]?.code ?? ''] ??
+          'That cannot be taken. Punches come as CSV, TSV or XLSX files.',
         status: 413,
       }),
   });
-  useHotkeys('i', drop.open);
+  useKey('i', drop.open);
 
   return (
     <div
       {...drop.getRootProps({ className: 'relative grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)]' })}
     >
-      <input {...drop.getInputProps({ 'aria-label': 'Punch file' })} />
-      <aside className="flex min-h-0 flex-col border-r border-rule">
+      <aside aria-label="Files" className="flex min-h-0 flex-col border-r border-rule">
+        <input {...drop.getInputProps({ 'aria-label': 'Punch file' })} />
         <div className="px-5 py-3">
           <Button look="primary" onClick={drop.open} className="w-full justify-center">
             Import a file

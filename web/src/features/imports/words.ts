@@ -31,6 +31,8 @@ export const REFUSAL_WORDS: Readonly<Record<RefusalReason, string>> = {
   'unknown-kind': 'Not a kind of punch. Use in, out, meal out, meal in, break out, break in or job change.',
   'unknown-job': 'No job has this name.',
   'unknown-site': 'No site has this name.',
-  'columns-missing': 'The row has fewer columns than the header.',
+  'columns-missing': 'The row has fewer cells than the header.',
+  'columns-surplus':
+    'The row has more cells than the header. Put quotes around a cell that holds the separator.',
   'not-employed': 'The person was not employed on this day.',
 };

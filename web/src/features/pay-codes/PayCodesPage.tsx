@@ -10,6 +10,7 @@ import { Empty } from '../../ui/Empty.tsx';
 import { classBand, className } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { Side } from '../../ui/Side.tsx';
 
 /** Which pay code each class and premium is paid under, with the catch-all in sight. */
 export function PayCodesPage() {
@@ -55,7 +56,7 @@ export function PayCodesPage() {
           )}
         </section>
       </main>
-      <aside className="min-h-0 overflow-y-auto bg-sheet px-5 py-4">
+      <Side label="Codes" className="bg-sheet px-5 py-4">
         <h2 className="text-[17px]">Codes of the pay system</h2>
         <dl className="mt-2">
           {data.codes.map(({ id, code, name }) => (
@@ -68,7 +69,7 @@ export function PayCodesPage() {
           ))}
         </dl>
         <AddCode />
-      </aside>
+      </Side>
     </div>
   );
 }

@@ -44,13 +44,13 @@ export function PeriodBar({
       aria-label={label}
       disabled={to === undefined}
       onClick={() => go({ period: String(to!.id), day: null })}
-      className="rounded text-soft hover:text-heather disabled:opacity-30"
+      className="grid size-6 place-items-center rounded text-soft hover:text-heather disabled:opacity-30"
     >
       <Icon size={16} />
     </button>
   );
   return (
-    <div className="flex h-[76px] shrink-0 border-b border-rule bg-sheet">
+    <section aria-label="Period" className="flex h-[76px] shrink-0 border-b border-rule bg-sheet">
       <div className="w-[252px] shrink-0 pl-5 pt-3">
         {pickGroup ? (
           <Select
@@ -79,7 +79,7 @@ export function PeriodBar({
           {step(later, 'Next period', ChevronRight)}
         </div>
       </div>
-      <div className="flex border-l border-rule">
+      <div className="flex min-w-0 flex-1 border-l border-rule">
         {(strip?.days ?? []).map(({ day, plannedSeconds, clockedSeconds, toSettle }) => {
           const covered = plannedSeconds === 0 ? 0 : Math.min(clockedSeconds / plannedSeconds, 1);
           const title = `${shortDay(day)}: ${hoursAndMinutes(Math.round(clockedSeconds / 60) * 60)} clocked of ${hoursAndMinutes(plannedSeconds)} planned${toSettle > 0 ? `, ${toSettle} to settle` : ''}`;
@@ -88,11 +88,10 @@ export function PeriodBar({
               type="button"
               key={day}
               title={title}
-              aria-label={title}
               aria-pressed={picked === day}
               disabled={!pickDays}
               onClick={() => go({ day: picked === day ? null : day })}
-              className={`relative w-[42px] border-r border-faint pt-2 text-center text-[12px] text-soft disabled:cursor-default ${picked === day ? 'bg-heather-wash' : isWeekend(day) ? 'bg-[#FAF6EC]' : ''}`}
+              className={`relative min-w-0 max-w-[42px] flex-1 border-r border-faint pt-2 text-center text-[12px] text-soft disabled:cursor-default ${picked === day ? 'bg-heather-wash' : isWeekend(day) ? 'bg-[#FAF6EC]' : ''}`}
             >
               {weekday(day)[0]}
               <b
@@ -105,6 +104,7 @@ export function PeriodBar({
                   {toSettle}
                 </em>
               )}
+              <span className="sr-only">: {title}</span>
               <span className="absolute inset-x-2 bottom-2 h-[5px] rounded-sm bg-faint">
                 <span className="block h-full rounded-sm bg-moss" style={{ width: `${covered * 100}%` }} />
               </span>
@@ -113,7 +113,7 @@ export function PeriodBar({
         })}
       </div>
       {strip !== undefined && (
-        <dl className="ml-auto flex items-center gap-6 pr-5 text-right">
+        <dl className="ml-auto flex shrink-0 items-center gap-4 pl-4 pr-5 text-right min-[1200px]:gap-6">
           <Figure
             name="clocked"
             value={secondsDecimal(strip.clockedSeconds)}
@@ -132,7 +132,7 @@ export function PeriodBar({
           <Figure name="people" value={strip.people.toLocaleString('en')} />
         </dl>
       )}
-    </div>
+    </section>
   );
 }
 

@@ -9,7 +9,6 @@ import {
   payableHundredths,
 } from '@heath/core';
 import { useEffect, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { problemOf } from '../../api/base.ts';
 import type { CardId } from '../../api/cards.ts';
 import { usePreviewSettleQuery, useSettleMutation } from '../../api/settle.ts';
@@ -19,6 +18,7 @@ import { Hours } from '../../ui/Hours.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { TimeField } from '../../ui/TimeField.tsx';
+import { useKey } from '../../ui/useKey.ts';
 
 /** Somebody else was first: who, with what time, and what of yours was not saved. */
 export interface Conflict {
@@ -62,8 +62,8 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
       onConflict({ by: problem.settled.by, took, yours: at, note });
     }
   };
-  useHotkeys('p', () => void take(proposal?.at ?? null), [proposal, note, isLoading]);
-  useHotkeys('t', () => field.current?.focus(), { preventDefault: true });
+  useKey('p', () => void take(proposal?.at ?? null), [proposal, note, isLoading]);
+  useKey('t', () => field.current?.focus());
   useEffect(() => {
     if (typing > 0) field.current?.focus();
   }, [typing]);

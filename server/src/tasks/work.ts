@@ -20,8 +20,9 @@ export async function work(database: Database, clock: Clock, claimed: Claimed): 
 
 /** Does everything that waits, here and now: for set-up and tests, where no server runs. */
 export async function workWaiting(database: Database, clock: Clock): Promise<void> {
-  for (let claimed = await claimTask(database); claimed !== null; claimed = await claimTask(database)) {
+  const next = () => claimTask(database, 'here and now');
+  for (let claimed = await next(); claimed !== null; claimed = await next()) {
     await work(database, clock, claimed);
-    await endTask(database, claimed, null);
+    await endTask(database, claimed);
   }
 }

@@ -16,20 +16,20 @@ beforeEach(async () => {
 
 describe('claiming tasks', () => {
   it('gives a task to one of many that ask at once', async () => {
-    const claims = await Promise.all(Array.from({ length: 6 }, () => claimTask(company.database)));
+    const claims = await Promise.all(Array.from({ length: 6 }, () => claimTask(company.database, 'one:1')));
     expect(claims.filter((claim) => claim !== null)).toHaveLength(1);
   });
 
   it('gives it again when the lease of a server that died has run out, and then no longer heeds that server', async () => {
-    const dead = (await claimTask(company.database))!;
-    expect(await claimTask(company.database)).toBeNull();
+    const dead = (await claimTask(company.database, 'one:1'))!;
+    expect(await claimTask(company.database, 'one:1')).toBeNull();
     await company.database.update(task).set({ leaseUntil: 1 });
-    const next = (await claimTask(company.database))!;
+    const next = (await claimTask(company.database, 'one:1'))!;
     expect(next.id).toBe(dead.id);
-    await endTask(company.database, dead, null);
+    await endTask(company.database, dead);
     const [row] = await company.database.select().from(task).where(eq(task.id, next.id));
     expect(row!.status).toBe('running');
-    await endTask(company.database, next, null);
-    expect(await claimTask(company.database)).toBeNull();
+    await endTask(company.database, next);
+    expect(await claimTask(company.database, 'one:1')).toBeNull();
   });
 });

@@ -1,0 +1,287 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import mysql, { type Connection } from 'mysql2/promise';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { violations } from './axe.ts';
+import { openBrowser, signedIn } from './browser.ts';
+import { freshDatabase, type RunningServer, setUp, startServer } from './server.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'heath-screens-'));
+let server: RunningServer;
+let browser: Browser;
+let page: Page;
+let database: Connection;
+beforeAll(async () => {
+  const url = await freshDatabase('heath_screens');
+  setUp(url, '--first-period', '2026-10-05');
+  server = await startServer(url);
+  database = await mysql.createConnection(url);
+  browser = await openBrowser();
+  page = await signedIn(browser, server.url, 'odile', 'gorse-in-bloom');
+});
+afterAll(async () => {
+  await browser.close();
+  await database.end();
+  const ended = new Promise((resolve) => server.process.once('exit', resolve));
+  server.process.kill('SIGTERM');
+  await ended;
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const open = async (path: string, ready: string) => {
+  await page.goto(server.url + path);
+  await page.locator(ready).first().waitFor();
+};
+/** A key as a keyboard sends it: what it types, and where it lies. */
+const press = (key: string, code: string, shift: boolean) =>
+  page.evaluate(
+    ([typed, place, withShift]) => {
+      const event = { key: typed, code: place, shiftKey: withShift, bubbles: true, cancelable: true };
+      document.body.dispatchEvent(new KeyboardEvent('keydown', event));
+      document.body.dispatchEvent(new KeyboardEvent('keyup', event));
+    },
+    [key, code, shift] as const,
+  );
+const headings = () => page.getByRole('heading', { level: 1 }).innerText();
+
+describe('every screen', () => {
+  it.each([
+    ['/cards', 'text=payable'],
+    ['/cards?show=to-settle', 'text=Payable with'],
+    ['/cards?person=1&day=2026-10-28', 'text=Call-out'],
+    ['/cards?person=52&day=2026-10-24&why=premium:Night premium', 'text=Night premium'],
+    ['/cards?period=1&person=3', 'main[aria-label="Time card"]'],
+    ['/cards?find=nobody-of-this-name&person=nobody', 'text=Nobody matches'],
+    ['/punches', 'text=Drop a punch file here'],
+    ['/punches/2', 'text=added'],
+    ['/punches/99', 'text=cannot be shown'],
+    ['/handoff', 'text=Ready?'],
+    ['/handoff?period=1', 'text=The cards are sealed'],
+    ['/pay-codes', 'h2:has-text("Catch-all")'],
+    ['/nowhere', 'text=There is no page here'],
+  ])('%s has nothing that axe finds', async (path, ready) => {
+    await open(path, ready);
+    expect(await violations(page)).toEqual([]);
+  });
+
+  it('the page to sign in has nothing that axe finds, also with what is wrong on it', async () => {
+    const context = await browser.newContext();
+    const stranger = await context.newPage();
+    await stranger.goto(server.url);
+    await stranger.getByLabel('User name').waitFor();
+    expect(await violations(stranger)).toEqual([]);
+    await stranger.getByLabel('User name').fill('odile');
+    await stranger.getByLabel('Password').fill('wrong');
+    await stranger.getByRole('button', { name: 'Sign in' }).click();
+    await stranger.getByRole('alert').waitFor();
+    expect(await violations(stranger)).toEqual([]);
+    await context.close();
+  });
+
+  it('a file whose columns are to be confirmed, and one with refused rows, have nothing that axe finds', async () => {
+    const file = join(folder, 'either.csv');
+    writeFileSync(
+      file,
+      'Badge,Badge,Date,Clock time,Direction\nMF-0101,,11/10/2026,08:00,in\nMF-0999,,11/10/2026,08:00,in\n',
+    );
+    await open('/punches', 'text=Drop a punch file here');
+    await page.getByLabel('Punch file').setInputFiles(file);
+    await page.getByText('These dates can be read in two ways').waitFor();
+    expect(await violations(page)).toEqual([]);
+    await page.getByLabel('day before month').check();
+    await page.getByRole('button', { name: 'Import these punches' }).click();
+    await page.getByText('Refused rows').waitFor();
+    expect(await violations(page)).toEqual([]);
+  });
+
+  it('dialogs have nothing that axe finds', async () => {
+    await open('/cards', 'text=payable');
+    await page.keyboard.press('Control+k');
+    await page.getByPlaceholder('A name, a number, a screen').waitFor();
+    await page.keyboard.type('ma');
+    expect(await violations(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Keys of this screen' }).click();
+    await page.getByRole('dialog').waitFor();
+    expect(await violations(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+  });
+});
+
+describe('keys', () => {
+  it.each([
+    ['a British or American keyboard', '?', 'Slash', true],
+    ['a German keyboard', '?', 'Minus', true],
+    ['a French keyboard', '?', 'KeyM', true],
+  ])('? lists the keys on %s', async (_name, key, code, shift) => {
+    await open('/cards', 'text=payable');
+    await press(key, code, shift);
+    await page.getByRole('dialog').waitFor();
+    expect(await page.getByRole('dialog').innerText()).toContain('Next person');
+    await page.keyboard.press('Escape');
+  });
+
+  it.each([
+    ['a British or American keyboard', 'Slash', false],
+    ['a German keyboard', 'Digit7', true],
+    ['a keypad', 'NumpadDivide', false],
+  ])('/ goes to the filter on %s, and to nothing else', async (_name, code, shift) => {
+    await open('/cards', 'text=payable');
+    await press('/', code, shift);
+    expect(
+      await page.getByLabel('Filter the list').evaluate((input) => input === document.activeElement),
+    ).toBe(true);
+    expect(await page.getByRole('dialog').count()).toBe(0);
+  });
+
+  it('where ? lies elsewhere, the key that has it here types something else and does nothing', async () => {
+    await open('/cards', 'text=payable');
+    await press('_', 'Slash', true);
+    await press('-', 'Slash', false);
+    expect(await page.getByRole('dialog').count()).toBe(0);
+    expect(
+      await page.getByLabel('Filter the list').evaluate((input) => input === document.activeElement),
+    ).toBe(false);
+  });
+
+  it('letters are those that are typed', async () => {
+    await open('/cards', 'text=payable');
+    const first = await headings();
+    // J lies where C is on one layout.
+    await press('j', 'KeyC', false);
+    await page.getByRole('heading', { level: 1 }).filter({ hasNotText: first }).waitFor();
+  });
+});
+
+describe('the list of cards', () => {
+  const inList = async (name: string) => (await page.getByTestId('people').innerText()).includes(name);
+
+  it('"To settle" opens somebody who is in that list', async () => {
+    await open('/cards', 'text=payable');
+    const { rows } = await page.evaluate(async () => (await fetch('/api/periods/2/cards')).json());
+    const before: string = rows.find((row: { toSettle: number }) => row.toSettle === 0).name;
+    await page.getByTestId('people').getByRole('button', { name: before }).click();
+    await page.getByRole('heading', { level: 1, name: before }).waitFor();
+    await page.getByRole('button', { name: /^To settle/ }).click();
+    await page.getByText('Payable with').waitFor();
+    const after = await headings();
+    expect(await inList(before)).toBe(false);
+    expect(await inList(after)).toBe(true);
+    // The back button leads back to whoever was open.
+    await page.getByRole('button', { name: /^All/ }).click();
+    expect(await headings()).toBe(after);
+  });
+
+  it('a filter that matches nobody shows nobody', async () => {
+    await open('/cards', 'text=payable');
+    await page.getByLabel('Filter the list').fill('zzz');
+    await page.getByText('Nobody matches').waitFor();
+    await page.getByLabel('Filter the list').fill('');
+    await page.getByRole('main', { name: 'Time card' }).waitFor();
+  });
+
+  it.each([1024, 1280, 1440])('shows its four numbers whole at a width of %i', async (width) => {
+    await page.setViewportSize({ width, height: 768 });
+    await open('/cards', 'text=payable');
+    const boxes = await page.locator('section[aria-label="Period"] dl div').evaluateAll((all) =>
+      all.map((one) => ({
+        right: one.getBoundingClientRect().right,
+        cut: one.scrollWidth > one.clientWidth,
+        text: (one as HTMLElement).innerText,
+      })),
+    );
+    expect(boxes.map(({ text }) => text.split('\n')[1])).toEqual([
+      'clocked',
+      'payable',
+      'to settle',
+      'people',
+    ]);
+    for (const { right, cut } of boxes) expect([right <= width, cut]).toEqual([true, false]);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+});
+
+describe('what a card says', () => {
+  it('evidence is called what it is: the crew, or what is usual', async () => {
+    // Nobody planned this person's day any more, so the crew and habit speak.
+    await open('/cards?show=to-settle', 'text=Payable with');
+    const name = await headings();
+    const [[person]] = (await database.query('SELECT id FROM person WHERE name = ?', [name])) as unknown as [
+      [{ id: number }],
+    ];
+    await database.query('DELETE FROM plan WHERE person_id = ?', [person.id]);
+    await open(`/cards?person=${person.id}&show=to-settle`, 'text=/No (in|out) punch · (the crew|usually)/');
+    const take = await page.getByRole('button', { name: /^Take/ }).innerText();
+    expect(take).toMatch(/^Take (the crew's|the usual) /);
+    expect(await page.getByRole('main', { name: 'Time card' }).innerText()).not.toMatch(/planned \d/);
+  });
+
+  it('the history says what each correction did', async () => {
+    const [[person]] = (await database.query('SELECT MIN(id) AS id FROM person')) as unknown as [
+      [{ id: number }],
+    ];
+    const [[period]] = (await database.query(
+      "SELECT id FROM period WHERE first_day = '2026-10-19'",
+    )) as unknown as [[{ id: number }]];
+    const [[punch]] = (await database.query(
+      "SELECT id, at FROM punch WHERE person_id = ? AND at > UNIX_TIMESTAMP('2026-10-20') ORDER BY at LIMIT 1",
+      [person.id],
+    )) as unknown as [[{ id: number; at: number }]];
+    const row = (kind: string, at: number | null, punchKind: string | null, about: number | null) => [
+      person.id,
+      kind,
+      about,
+      at,
+      punchKind,
+      period.id,
+      '',
+      0,
+      0,
+      1,
+      1_793_000_000,
+      1,
+    ];
+    await database.query(
+      'INSERT INTO correction (person_id, kind, punch_id, at, punch_kind, period_id, note, payable_before, payable_after, made_by, made_at, site_id) VALUES ?',
+      [
+        [
+          row('move', punch.at + 60, 'in', punch.id),
+          row('drop', punch.at, 'meal-out', punch.id),
+          row('add', punch.at + 7200, 'break-in', null),
+        ],
+      ],
+    );
+    await open(`/cards?person=${person.id}`, 'section[aria-label="History"]');
+    const history = await page.getByLabel('History').innerText();
+    expect(history).toMatch(/In moved to \d\d:\d\d by Odile Ravn/);
+    expect(history).toMatch(/Meal out \d\d:\d\d taken out by Odile Ravn/);
+    expect(history).toMatch(/Break in \d\d:\d\d added by Odile Ravn/);
+  });
+});
+
+describe('work that failed', () => {
+  it('is seen with its reason, wherever one is, and can be tried again', async () => {
+    await database.query(
+      "UPDATE card SET input_version = input_version + 1 WHERE period_id = (SELECT id FROM period WHERE first_day = '2026-10-19') AND person_id = 9",
+    );
+    await database.query(
+      "INSERT INTO task (kind, subject_id, status, attempts, error) SELECT 'recompute', id, 'failed', 10, 'The database went away.' FROM period WHERE first_day = '2026-10-19'",
+    );
+    await open('/pay-codes', 'text=was given up after 10 attempts');
+    const notice = page.getByRole('alert').filter({ hasText: 'given up' });
+    expect(await notice.innerText()).toContain(
+      'Computing the cards of 19 Oct – 1 Nov 2026 was given up after 10 attempts. The database went away.',
+    );
+    expect(await violations(page)).toEqual([]);
+    await notice.getByRole('button', { name: 'Try again' }).click();
+    await notice.waitFor({ state: 'detached' });
+    await page.waitForTimeout(1500);
+    const [[{ n }]] = (await database.query(
+      'SELECT COUNT(*) AS n FROM card WHERE person_id = 9 AND period_id = 2 AND input_version <> computed_version',
+    )) as unknown as [[{ n: number }]];
+    expect(n).toBe(0);
+  });
+});

@@ -1,0 +1,3 @@
+import { build } from '../lib/build.mjs';
+
+await build();

@@ -1,0 +1,67 @@
+/** Takes the pictures of docs/screenshots from a running demo: npm run pictures, with HEATH_URL where it is not the default. */
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from 'playwright-core';
+import { CHROMIUM } from '../lib/install.mjs';
+import { root } from '../lib/paths.mjs';
+
+const base = process.env.HEATH_URL ?? 'http://localhost:4870';
+const folder = process.env.HEATH_PICTURES ?? join(root, 'docs', 'screenshots');
+
+const PICTURES = [
+  { name: 'time-card', path: '/cards?group=3&person=52&day=2026-10-24', ready: 'text=Why' },
+  {
+    name: 'settle',
+    path: '/cards?group=3&person=50&show=to-settle&day=2026-10-27',
+    ready: 'text=Payable with',
+  },
+  { name: 'call-out', path: '/cards?person=1&day=2026-10-28', ready: 'text=Call-out' },
+  { name: 'punches', path: '/punches/7', ready: 'text=already known' },
+  { name: 'pay-codes', path: '/pay-codes', ready: 'h2:has-text("Catch-all")' },
+  { name: 'handoff', path: '/handoff', ready: 'text=Ready?' },
+];
+
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: CHROMIUM.program,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--no-first-run',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+await page.goto(`${base}/sign-in`);
+await page.getByLabel('User name').waitFor();
+await page.screenshot({ path: join(folder, 'sign-in.png') });
+await page.getByLabel('User name').fill('odile');
+await page.getByLabel('Password').fill('gorse-in-bloom');
+await page.getByRole('button', { name: 'Sign in' }).click();
+await page.waitForURL('**/cards**');
+for (const { name, path, ready } of PICTURES) {
+  await page.goto(base + path);
+  await page.locator(ready).first().waitFor();
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+}
+// A file that is only looked at: it is uploaded, not imported.
+await page.goto(`${base}/punches`);
+const chooser = page.waitForEvent('filechooser');
+await page.getByRole('button', { name: 'Import a file' }).click();
+const rows = [
+  'MF-0101,20/10/2026,05:58,in,Kittiwake',
+  'MF-0101,20/10/2026,14:03,out,Kittiwake',
+  'MF-0152,20/10/2026,10:01 pm,in,Berth maintenance',
+];
+await (await chooser).setFiles({
+  name: 'saltholm-terminal.csv',
+  mimeType: 'text/csv',
+  buffer: Buffer.from(['Badge no,Day,Clock time,In or out,Boat', ...rows].join('\n')),
+});
+await page.getByRole('button', { name: 'Import these punches' }).waitFor();
+await page.waitForTimeout(300);
+await page.screenshot({ path: join(folder, 'confirm.png') });
+await browser.close();

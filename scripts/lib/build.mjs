@@ -1,0 +1,123 @@
+import { createHash } from 'node:crypto';
+import {
+  accessSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, dirname, join } from 'node:path';
+import { root } from './paths.mjs';
+import { fail, say } from './say.mjs';
+
+const SOURCES = ['core', 'contract', 'server', 'web', 'demo', 'scripts', 'package-lock.json'];
+const stampFile = join(root, 'dist', 'stamp');
+
+function newest(path) {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return `${path}:${stat.mtimeMs}:${stat.size}`;
+  return readdirSync(path)
+    .filter((name) => name !== 'node_modules' && name !== 'dist')
+    .sort()
+    .map((name) => newest(join(path, name)))
+    .join('\n');
+}
+
+/** Bundles programs for Node.js: Heath's own floors go in, packages stay where npm put them. */
+export async function bundle(entryPoints, outdir) {
+  const esbuild = await import('esbuild');
+  await esbuild.build({
+    entryPoints,
+    outdir,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    logLevel: 'warning',
+    plugins: [
+      {
+        name: 'packages-stay',
+        setup(plugin) {
+          plugin.onResolve({ filter: /^[^./]/ }, ({ path }) =>
+            path.startsWith('@heath/') ? undefined : { path, external: true },
+          );
+        },
+      },
+    ],
+  });
+}
+
+/** Builds the pages and the server into dist/, where a source has changed since the last build. */
+export async function build() {
+  const stamp = SOURCES.map((source) => newest(join(root, source))).join('\n');
+  if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return;
+  say('Building.');
+  try {
+    // The headless program may be running from its own folder beside these.
+    for (const part of ['stamp', 'server', 'web'])
+      rmSync(join(root, 'dist', part), { recursive: true, force: true });
+    mkdirSync(join(root, 'dist'), { recursive: true });
+    const program = basename(dirname(await builtProgram()));
+    for (const name of readdirSync(join(root, 'dist')))
+      if (name.startsWith('cli-') && name !== program)
+        rmSync(join(root, 'dist', name), { recursive: true, force: true });
+    const entries = ['main', 'worker', 'set-up'].map((name) => join(root, 'server', 'src', `${name}.ts`));
+    await bundle(entries, join(root, 'dist', 'server'));
+    const vite = await import('vite');
+    await vite.build({ configFile: join(root, 'web', 'vite.config.ts'), logLevel: 'warn' });
+  } catch (error) {
+    fail(`The application could not be built: ${error.message}`);
+  }
+  writeFileSync(stampFile, stamp);
+}
+
+const PROGRAM_SOURCES = ['core', 'cli', 'package-lock.json'];
+
+/**
+ * The headless program, bundled: the path of its main file. Each state of the sources has a folder of its own, which never changes once it
+ * is there, so that any number of runs go side by side. In a checkout that may not be written, what is not built there is built in the
+ * temporary folder.
+ */
+export async function builtProgram() {
+  const state = PROGRAM_SOURCES.map((source) => newest(join(root, source))).join('\n');
+  const name = `cli-${createHash('sha256').update(state).digest('hex').slice(0, 16)}`;
+  const places = [join(root, 'dist'), join(tmpdir(), 'heath-programs')];
+  for (const place of places) {
+    const main = join(place, name, 'main.js');
+    if (existsSync(main)) return main;
+  }
+  const place = places.find(isWritable);
+  const making = mkdtempSync(join(place, `${name}-`));
+  await bundle([join(root, 'cli', 'src', 'main.ts')], making);
+  // Packages are looked for upward from the program.
+  if (place !== places[0]) {
+    symlinkSync(join(root, 'node_modules'), join(making, 'node_modules'));
+    writeFileSync(join(making, 'package.json'), '{"type":"module"}');
+  }
+  try {
+    renameSync(making, join(place, name));
+  } catch {
+    // Another run was faster, with the very same.
+    rmSync(making, { recursive: true, force: true });
+  }
+  return join(place, name, 'main.js');
+}
+
+function isWritable(folder) {
+  try {
+    mkdirSync(folder, { recursive: true });
+    accessSync(folder, constants.W_OK);
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,75 @@
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Company, freshCompany } from '../testing/company.ts';
+import { isToBeRepeated } from './failures.ts';
+import { payCode } from './schema.ts';
+import { repeated, transaction } from './transaction.ts';
+
+let company: Company;
+beforeAll(async () => {
+  company = await freshCompany('transaction', 8);
+  await company.database.insert(payCode).values([
+    { code: 'A', name: '0' },
+    { code: 'B', name: '0' },
+  ]);
+});
+afterAll(() => company.close());
+
+const nameOf = async (code: string) =>
+  (await company.database.select().from(payCode).where(eq(payCode.code, code)))[0]!.name;
+
+describe('transactions', () => {
+  it('that the database ends as a deadlock are repeated until both are done', async () => {
+    let begun = 0;
+    /** Two that take the same two rows in opposite order, and meet. */
+    const addOne = (first: string, second: string, meet: Promise<void>, arrive: () => void) =>
+      transaction(company.database, async (tx) => {
+        begun++;
+        for (const code of [first, second]) {
+          const [row] = await tx.select().from(payCode).where(eq(payCode.code, code)).for('update');
+          await tx
+            .update(payCode)
+            .set({ name: String(Number(row!.name) + 1) })
+            .where(eq(payCode.code, code));
+          arrive();
+          await meet;
+        }
+      });
+    const arrivals = [deferred(), deferred()];
+    const both = Promise.all(arrivals.map(({ promise }) => promise)).then(() => {});
+    await Promise.all([
+      addOne('A', 'B', both, () => arrivals[0]!.resolve(undefined)),
+      addOne('B', 'A', both, () => arrivals[1]!.resolve(undefined)),
+    ]);
+    expect([await nameOf('A'), await nameOf('B')]).toEqual(['2', '2']);
+    // One of them was taken back at least once.
+    expect(begun).toBeGreaterThan(2);
+  });
+
+  it('take everything back where something is thrown', async () => {
+    const failed = transaction(company.database, async (tx) => {
+      await tx.insert(payCode).values({ code: 'C', name: 'c' });
+      throw new Error('no');
+    });
+    await expect(failed).rejects.toThrow('no');
+    expect(await company.database.select().from(payCode).where(eq(payCode.code, 'C'))).toEqual([]);
+  });
+
+  it('are not repeated for ever', async () => {
+    let tries = 0;
+    const stubborn = repeated(async () => {
+      tries++;
+      throw Object.assign(new Error('Deadlock found'), { errno: 1213 });
+    });
+    await expect(stubborn).rejects.toSatisfy(isToBeRepeated);
+    expect(tries).toBe(6);
+  });
+});
+
+function deferred() {
+  let resolve: (value: unknown) => void = () => {};
+  const promise = new Promise((done) => {
+    resolve = done;
+  });
+  return { promise, resolve };
+}

@@ -1,0 +1,45 @@
+import { and, eq, sql } from 'drizzle-orm';
+import type { Queries } from '../../database/connect.ts';
+import { card, importFile, period, task } from '../../database/schema.ts';
+
+/** A task that is not done, with what it is about. */
+export interface OpenTask {
+  readonly id: number;
+  readonly kind: 'import' | 'recompute';
+  readonly subjectId: number;
+  readonly status: 'waiting' | 'running' | 'failed';
+  readonly attempts: number;
+  readonly error: string | null;
+  readonly name: string | null;
+  readonly firstDay: string | null;
+  readonly lastDay: string | null;
+}
+
+/**
+ * Tasks that wait, run, or gave up with something still undone: a file that was not started again, cards that are still stale. Of a
+ * period's tasks the newest speaks for all.
+ */
+export async function openTasks(queries: Queries): Promise<OpenTask[]> {
+  const [rows] = await queries.execute(sql`
+    SELECT ${task.id} AS id, ${task.kind} AS kind, ${task.subjectId} AS subjectId, ${task.status} AS status, ${task.attempts} AS attempts,
+           ${task.error} AS error, ${importFile.name} AS name, ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay
+      FROM ${task}
+      LEFT JOIN ${importFile} ON ${task.kind} = 'import' AND ${importFile.id} = ${task.subjectId}
+      LEFT JOIN ${period} ON ${task.kind} = 'recompute' AND ${period.id} = ${task.subjectId}
+     WHERE ${task.status} IN ('waiting', 'running')
+        OR (${task.status} = 'failed' AND ${task.kind} = 'import' AND ${importFile.taskId} = ${task.id} AND ${importFile.status} = 'queued')
+        OR (${task.status} = 'failed' AND ${task.kind} = 'recompute'
+            AND NOT EXISTS (SELECT 1 FROM ${task} later WHERE later.kind = 'recompute' AND later.subject_id = ${task.subjectId} AND later.id > ${task.id})
+            AND EXISTS (SELECT 1 FROM ${card} WHERE ${card.periodId} = ${task.subjectId} AND ${card.inputVersion} <> ${card.computedVersion}))
+     ORDER BY ${task.id} DESC LIMIT 50`);
+  return rows as unknown as OpenTask[];
+}
+
+/** Lets a task that gave up begin anew. False where there is none such. */
+export async function tryAgain(queries: Queries, id: number): Promise<boolean> {
+  const [result] = await queries
+    .update(task)
+    .set({ status: 'waiting', attempts: 0, notBefore: 0, error: null })
+    .where(and(eq(task.id, id), eq(task.status, 'failed')));
+  return result.affectedRows === 1;
+}

@@ -1,0 +1,43 @@
+import { type Told, tellError } from '../log.ts';
+
+/**
+ * An error on its way from a worker thread. What comes with an error beside its message is lost between threads, and with it what the
+ * driver said of it; so it is packed here and unpacked there.
+ */
+export interface Packed {
+  readonly failed: { readonly told: Told; readonly codes: readonly { code?: string; errno?: number }[] };
+}
+
+const isPacked = (result: unknown): result is Packed =>
+  typeof result === 'object' && result !== null && 'failed' in result;
+
+function* codesOf(error: unknown, depth = 0): Generator<{ code?: string; errno?: number }> {
+  if (error === null || typeof error !== 'object' || depth > 5) return;
+  const { code, errno, cause } = error as { code?: unknown; errno?: unknown; cause?: unknown };
+  yield {
+    ...(typeof code === 'string' ? { code } : {}),
+    ...(typeof errno === 'number' ? { errno } : {}),
+  };
+  yield* codesOf(cause, depth + 1);
+}
+
+/** In the worker: what it did, or its error packed. */
+export async function packed<T>(work: () => Promise<T>): Promise<T | Packed> {
+  try {
+    return await work();
+  } catch (error) {
+    return { failed: { told: tellError(error), codes: [...codesOf(error)] } };
+  }
+}
+
+/** Here: what the worker did; throws its error again, with what the driver said of it. */
+export function unpacked<T>(result: T | Packed): T {
+  if (!isPacked(result)) return result;
+  const { told, codes } = result.failed;
+  let cause: Error | undefined;
+  for (const more of [...codes].reverse()) {
+    const error = new Error(told.message, { cause });
+    cause = Object.assign(error, more, { told });
+  }
+  throw cause ?? new Error(told.message);
+}

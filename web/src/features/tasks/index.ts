@@ -1,0 +1,1 @@
+export { TaskNotices } from './TaskNotices.tsx';
