@@ -3,6 +3,7 @@ import {
   type Computed,
   type Correction,
   compute,
+  type DaySpan,
   inputSpan,
   instant,
   instantToIso,
@@ -11,8 +12,10 @@ import {
   type PersonInput,
   type Plan,
   type Punch,
+  punchesAround,
   SECONDS_PER_DAY,
   type Workday,
+  workday,
   workdayToIso,
   ZoneTables,
 } from '@heath/core';
@@ -82,7 +85,7 @@ export async function computeFiles(options: ComputeOptions): Promise<0 | 1> {
   const names = new NamesAsTheyCome();
   const editions = await readEditions(options.rulebook, names);
   const span = inputSpan(options.from, options.to, editions, [{ first: options.from, last: options.to }]);
-  const needed = editions.within(span.first, span.last);
+  const needed = editions.within(workday(span.first - 2), workday(span.last + 2));
   // Wide enough for any punch that is read, near the span or not.
   const zones = ZoneTables.around(
     instant((span.first - 400) * SECONDS_PER_DAY),
@@ -111,8 +114,8 @@ export async function computeFiles(options: ComputeOptions): Promise<0 | 1> {
       else if (day.person === null) everybodyRests.add(day.workday);
       else await sorted.add(day.person, { restDay: day.workday });
     });
-    const from = (span.first - 1) * SECONDS_PER_DAY;
-    const to = (span.last + 2) * SECONDS_PER_DAY;
+    const from = (span.first - 3) * SECONDS_PER_DAY;
+    const to = (span.last + 4) * SECONDS_PER_DAY;
     const near = (at: number) => at >= from && at < to;
     const add = async (row: Row, record: PersonRecord) => {
       const { person } = row.cells;
@@ -122,10 +125,10 @@ export async function computeFiles(options: ComputeOptions): Promise<0 | 1> {
       await sorted.add(person, record);
     };
     let number = 0;
-    await each('punches', options.punches, async (row) => {
-      const punch = punchOf(row, ++number, reading);
-      if (near(punch.at)) await add(row, { punch });
-    });
+    // All of them: which ones bear on the span can be told when a person's whole record is together.
+    await each('punches', options.punches, async (row) =>
+      add(row, { punch: punchOf(row, ++number, reading) }),
+    );
     await each('plans', options.plans, async (row) => {
       const plan = planOf(row, reading);
       if (near(plan.startsAt)) await add(row, { plan });
@@ -137,6 +140,7 @@ export async function computeFiles(options: ComputeOptions): Promise<0 | 1> {
     return await computeSorted(options, sorted, {
       names,
       base: { first: options.from, last: options.to, editions: needed, zones, asOf: null },
+      span,
       holidays,
       everybodyRests,
     });
@@ -153,6 +157,8 @@ async function each(kind: Kind, file: string | undefined, take: (row: Row) => Pr
 interface Company {
   readonly names: NamesAsTheyCome;
   readonly base: Omit<PersonInput, 'punches' | 'corrections' | 'plans' | 'leave' | 'calendar'>;
+  /** The workdays that the span asked for hangs together with. */
+  readonly span: DaySpan;
   readonly holidays: ReadonlyMap<Workday, string>;
   readonly everybodyRests: ReadonlySet<Workday>;
 }
@@ -186,7 +192,10 @@ async function computeSorted(
   return holdsUp ? 1 : 0;
 }
 
-function inputOf(records: readonly PersonRecord[], { base, holidays, everybodyRests }: Company): PersonInput {
+function inputOf(
+  records: readonly PersonRecord[],
+  { base, span, holidays, everybodyRests }: Company,
+): PersonInput {
   const punches: Punch[] = [];
   const plans: Plan[] = [];
   const leave: Leave[] = [];
@@ -200,7 +209,8 @@ function inputOf(records: readonly PersonRecord[], { base, holidays, everybodyRe
     else restDays.add(record.restDay);
   }
   const calendar: Calendar = { holidays, restDays };
-  return { ...base, punches, plans, leave, corrections, calendar };
+  const input = { ...base, punches, plans, leave, corrections, calendar };
+  return { ...input, punches: punchesAround(input, span) };
 }
 
 async function writeLines(

@@ -31,7 +31,7 @@ import type { ZoneOffsets, ZoneTables } from './zone/zone.ts';
 export interface PersonInput {
   readonly first: Workday;
   readonly last: Workday;
-  /** Those of `inputSpan`, in any order. */
+  /** Those around `inputSpan` as `unbrokenAround` says, in any order. */
   readonly punches: readonly Punch[];
   readonly corrections: readonly Correction[];
   readonly plans: readonly Plan[];
@@ -81,8 +81,8 @@ export interface Computed {
 }
 
 /**
- * The workdays whose punches a span needs: whole workweeks, cycles, pay periods and the weeks that an average looks back on, with
- * two days before for a shift that reaches in and two after for one that reaches out.
+ * The workdays that a span hangs together with: whole workweeks, cycles, pay periods and the weeks that an average looks back on. Which
+ * punches bear on them, `unbrokenAround` says.
  */
 export function inputSpan(
   first: Workday,
@@ -111,7 +111,7 @@ export function inputSpan(
       to = Math.max(to, basis.bucketOfDay!(last, undefined as never)! + basis.reachDays);
     }
   }
-  return { first: (from - 2) as Workday, last: (to + 2) as Workday };
+  return { first: from as Workday, last: to as Workday };
 }
 
 /**
@@ -131,10 +131,10 @@ export function compute(input: PersonInput, explain = false): Computed {
   const rules = togetherOf(editions);
 
   const punches = effectivePunches(input.punches, corrections);
-  const pairing = editions.isSingle ? editions.on(first).pairing : null;
+  const { pairing } = editions;
   const shifts = pair(
     punches,
-    (punch) => pairing ?? editions.at(punch.at, zones.of(punch.zone)).pairing,
+    (punch) => pairing ?? editions.pairingAt(punch.at, zones.of(punch.zone)),
     input.asOf,
   );
   const starts = shifts.map((shift) => startOf(shift, zones, editions));

@@ -47,6 +47,7 @@ export { apportion, toHundredths } from './lines/apportion.ts';
 export { type ClassId, classOf, isClassId, isPremium, isWorked, type Line } from './lines/types.ts';
 export type { DaySpan } from './overtime/types.ts';
 export type { Spell } from './pair/types.ts';
+export { bearsUntil, furthestApart, punchesAround, type Span, unbrokenAround } from './pair/unbroken.ts';
 export type { Plan } from './plan/types.ts';
 export { checkProofDays, NamesAsTheyCome, type ProofResult } from './proof/proof.ts';
 export type { DayReason, OvertimeReason, ShiftReason } from './reasons/types.ts';

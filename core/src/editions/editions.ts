@@ -1,3 +1,4 @@
+import type { PairingRules } from '../pair/pair.ts';
 import type { CompiledRulebook } from '../rulebook/compile.ts';
 import { type Instant, SECONDS_PER_DAY, type Workday } from '../units.ts';
 import { wallOf, type ZoneOffsets } from '../zone/zone.ts';
@@ -12,16 +13,28 @@ export interface EditionInForce {
 export class Editions {
   /** Ascending by `from`. */
   readonly #inForce: readonly EditionInForce[];
+  /** All there are, ascending: punches long before the span may decide how those in it pair. */
+  readonly #ever: readonly EditionInForce[];
   /** One after another. */
   readonly rulebooks: readonly CompiledRulebook[];
   readonly isSingle: boolean;
+  /** How punches pair, where all editions say the same; else null, and `pairingAt` tells. */
+  readonly pairing: PairingRules | null;
 
-  /** Throws a RangeError without any edition. */
-  constructor(inForce: readonly EditionInForce[]) {
-    if (inForce.length === 0) throw new RangeError('A person works under at least one rulebook edition.');
+  /**
+   * Throws a RangeError without any edition.
+   *
+   * @param ever all editions there are, where those in force are not all
+   */
+  constructor(inForce: readonly EditionInForce[], ever: readonly EditionInForce[] = inForce) {
+    const [first] = inForce;
+    if (first === undefined) throw new RangeError('A person works under at least one rulebook edition.');
     this.#inForce = [...inForce].sort((a, b) => a.from - b.from);
+    this.#ever = [...ever].sort((a, b) => a.from - b.from);
     this.rulebooks = this.#inForce.map(({ rulebook }) => rulebook);
     this.isSingle = inForce.length === 1;
+    const { pairing } = first.rulebook;
+    this.pairing = ever.every(({ rulebook }) => isSamePairing(rulebook.pairing, pairing)) ? pairing : null;
   }
 
   /** One edition for all days. */
@@ -36,14 +49,19 @@ export class Editions {
     const kept = this.#inForce.filter(
       ({ from }, i) => from <= last && (i + 1 === length || this.#inForce[i + 1]!.from > first),
     );
-    return new Editions(kept.length > 0 ? kept : [this.#inForce[0]!]);
+    return new Editions(kept.length > 0 ? kept : [this.#inForce[0]!], this.#ever);
   }
 
   /** The edition in force on a workday. */
   on(day: number): CompiledRulebook {
-    let i = this.#inForce.length - 1;
-    while (i > 0 && this.#inForce[i]!.from > day) i--;
-    return this.#inForce[i]!.rulebook;
+    return latestBy(this.#inForce, day);
+  }
+
+  /** How punches pair on the date that the wall clock shows, also long before the span. */
+  pairingAt(instant: Instant, offsets: ZoneOffsets): PairingRules {
+    return (
+      this.pairing ?? latestBy(this.#ever, Math.floor(wallOf(offsets, instant) / SECONDS_PER_DAY)).pairing
+    );
   }
 
   /** The edition in force on the date that the wall clock shows. */
@@ -53,3 +71,15 @@ export class Editions {
       : this.on(Math.floor(wallOf(offsets, instant) / SECONDS_PER_DAY));
   }
 }
+
+/** The last of these that has begun by a day; before all of them, the first. */
+function latestBy(inForce: readonly EditionInForce[], day: number): CompiledRulebook {
+  let i = inForce.length - 1;
+  while (i > 0 && inForce[i]!.from > day) i--;
+  return inForce[i]!.rulebook;
+}
+
+const isSamePairing = (a: PairingRules, b: PairingRules): boolean =>
+  a.longestSpellSeconds === b.longestSpellSeconds &&
+  a.repeatWindowSeconds === b.repeatWindowSeconds &&
+  a.shiftGapSeconds === b.shiftGapSeconds;

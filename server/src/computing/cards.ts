@@ -1,18 +1,52 @@
-import { Editions, inputSpan, type Workday } from '@heath/core';
-import { and, eq, gte, inArray, lte, ne, type SQL, sql } from 'drizzle-orm';
+import {
+  Editions,
+  furthestApart,
+  type Instant,
+  inputSpan,
+  SECONDS_PER_DAY,
+  type Span,
+  type Workday,
+  workday,
+} from '@heath/core';
+import { and, type Column, eq, gte, inArray, lte, ne, type SQL, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
-import { card, handoff, payGroup, period, person, rulebookEdition, task } from '../database/schema.ts';
+import {
+  card,
+  correction,
+  handoff,
+  payGroup,
+  period,
+  person,
+  punch,
+  rulebookEdition,
+  task,
+} from '../database/schema.ts';
 import { compiledEdition } from './rulebooks.ts';
 
 /** No cycle and no average over weeks reaches further beyond a period's end than this. */
 const FURTHEST_REACH_DAYS = 400;
 
-/** Periods whose cards punches between these days can change: those that need them as input under some edition. */
+/** A workday begins within a day of its date in UTC, and a shift that reaches in or out is no longer than two. */
+const MARGIN_DAYS = 3;
+
+/**
+ * Periods whose cards punches of some people between two instants can change: those that need them as input under some edition, as far
+ * as later punches hang on them.
+ */
 export async function periodsTouched(
   queries: Queries,
-  first: Workday,
-  last: Workday,
+  people: readonly number[],
+  { from, to }: Span,
 ): Promise<(typeof period.$inferSelect)[]> {
+  const rows = await queries.select({ id: rulebookEdition.id }).from(rulebookEdition);
+  const editions: Editions[] = [];
+  for (const { id } of rows) editions.push(Editions.always(await compiledEdition(queries, id)));
+  const apart = Math.max(
+    ...editions.flatMap((edition) => edition.rulebooks.map(({ pairing }) => furthestApart(pairing))),
+  );
+  const until = await bearsUntil(queries, people, to, apart);
+  const first = workday(Math.floor(from / SECONDS_PER_DAY));
+  const last = workday(Math.floor(until / SECONDS_PER_DAY));
   const near = await queries
     .select()
     .from(period)
@@ -22,15 +56,42 @@ export async function periodsTouched(
         gte(period.lastDay, (first - FURTHEST_REACH_DAYS) as Workday),
       ),
     );
-  const rows = await queries.select({ id: rulebookEdition.id }).from(rulebookEdition);
-  const editions: Editions[] = [];
-  for (const { id } of rows) editions.push(Editions.always(await compiledEdition(queries, id)));
   return near.filter(({ firstDay, lastDay }) =>
     editions.some((edition) => {
       const needs = inputSpan(firstDay, lastDay, edition, [{ first: firstDay, last: lastDay }]);
-      return needs.first <= last && needs.last >= first;
+      return needs.first - MARGIN_DAYS <= last && needs.last + MARGIN_DAYS >= first;
     }),
   );
+}
+
+/** How many days of punches are looked through at once. */
+const DAYS_AT_ONCE = 14;
+
+/** The last instant whose punches hang on some before another: those that follow it, or each other, without a longer gap. */
+async function bearsUntil(
+  queries: Queries,
+  people: readonly number[],
+  to: Instant,
+  apartSeconds: number,
+): Promise<number> {
+  let until: number = to;
+  for (;;) {
+    const end = until + DAYS_AT_ONCE * SECONDS_PER_DAY;
+    const mine = (personId: Column, at: Column) =>
+      sql`${inArray(personId, [...people])} AND ${at} > ${until} AND ${at} <= ${end}`;
+    const [rows] = (await queries.execute(sql`
+      SELECT MAX(at) AS at FROM (
+        SELECT at, SUM(gap) OVER (PARTITION BY person ORDER BY at) AS gaps FROM (
+          SELECT person, at, at - COALESCE(LAG(at) OVER (PARTITION BY person ORDER BY at), ${until}) > ${apartSeconds} AS gap FROM (
+            SELECT ${punch.personId} AS person, ${punch.at} AS at FROM ${punch} WHERE ${mine(punch.personId, punch.at)}
+            UNION ALL
+            SELECT ${correction.personId}, ${correction.at} FROM ${correction} WHERE ${mine(correction.personId, correction.at)}
+          ) AS made) AS apart) AS runs
+       WHERE gaps = 0`)) as unknown as [{ readonly at: number | null }[]];
+    const reached = rows[0]?.at ?? null;
+    if (reached === null) return until;
+    until = reached;
+  }
 }
 
 /** Makes sure that everybody who is paid in a period has a card in it. */

@@ -1,4 +1,4 @@
-import { type Rulebook, workdayFromIso } from '@heath/core';
+import { instantFromIso, type Rulebook, workdayFromIso } from '@heath/core';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { card, payGroup, person, rulebook, rulebookEdition, task } from '../database/schema.ts';
@@ -93,9 +93,12 @@ describe('a change', () => {
 
   it('touches the periods whose workweeks, cycles or averages reach it', async () => {
     const touched = async (date: string) =>
-      (await periodsTouched(company.database, workdayFromIso(date), workdayFromIso(date))).map(
-        ({ id }) => id,
-      );
+      (
+        await periodsTouched(company.database, [1], {
+          from: instantFromIso(`${date}T08:00:00Z`),
+          to: instantFromIso(`${date}T17:00:00Z`),
+        })
+      ).map(({ id }) => id);
     expect(await touched('2026-10-20')).toEqual([company.periodId]);
     expect(await touched('2026-09-20')).toEqual([]);
   });

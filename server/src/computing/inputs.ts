@@ -2,6 +2,7 @@ import {
   type Calendar,
   type Correction,
   type CorrectionId,
+  type DaySpan,
   type DepartmentId,
   type Instant,
   inputSpan,
@@ -16,6 +17,8 @@ import {
   SECONDS_PER_DAY,
   type Seconds,
   type SiteId,
+  type Span,
+  unbrokenAround,
   type Workday,
   workdayFromIso,
   ZoneTables,
@@ -57,20 +60,28 @@ function zonesOf({ periodId, firstDay, lastDay }: CardSubject): ZoneTables {
   return zones;
 }
 
-/** Instants from one to another, both included. */
-export interface Span {
-  readonly from: Instant;
-  readonly to: Instant;
+type Days = Pick<CardSubject, 'firstDay' | 'lastDay' | 'editions'>;
+
+const daysNeeded = ({ firstDay, lastDay, editions }: Days): DaySpan =>
+  inputSpan(firstDay, lastDay, editions, [{ first: firstDay, last: lastDay }]);
+
+/** The instants whose plans a card needs, and whose punches in all but rare cases: see `readOn`. */
+export function spanOf(days: Days): Span {
+  const { first, last } = daysNeeded(days);
+  return { from: instant((first - 3) * SECONDS_PER_DAY), to: instant((last + 5) * SECONDS_PER_DAY) };
 }
 
-/** The instants whose punches and plans a card needs, generous by a day for zones far from UTC. */
-export function spanOf({
-  firstDay,
-  lastDay,
-  editions,
-}: Pick<CardSubject, 'firstDay' | 'lastDay' | 'editions'>): Span {
-  const { first, last } = inputSpan(firstDay, lastDay, editions, [{ first: firstDay, last: lastDay }]);
-  return { from: instant((first - 1) * SECONDS_PER_DAY), to: instant((last + 2) * SECONDS_PER_DAY) };
+/** How much further is read where punches without a gap go on beyond what was read. */
+const FURTHER_SECONDS = 28 * SECONDS_PER_DAY;
+
+/** Where what was read begins or ends amid punches that hang together, the wider span that must be read; null where it is enough. */
+export function readOn(days: Days, input: PersonInput, read: Span): Span | null {
+  const { beginsBefore, goesOnAfter } = unbrokenAround(input, daysNeeded(days), read);
+  if (!beginsBefore && !goesOnAfter) return null;
+  return {
+    from: beginsBefore ? instant(read.from - FURTHER_SECONDS) : read.from,
+    to: goesOnAfter ? instant(read.to + FURTHER_SECONDS) : read.to,
+  };
 }
 
 /** The least span that holds all of these. */
@@ -105,20 +116,38 @@ export const inputsQuery = (people: SQL, from: Value<number>, to: Value<number>)
       FROM ${holiday}
      WHERE ${holiday.workday} BETWEEN FROM_UNIXTIME(${from}) AND FROM_UNIXTIME(${to})`;
 
-/** What these cards of one period follow from, in the order given; read in one query. */
+/** What these cards of one period follow from, in the order given; read in one query, and in another for whom that is not enough. */
 export async function personInputs(
   queries: Queries,
   subjects: readonly CardSubject[],
   asOf: Instant,
 ): Promise<PersonInput[]> {
   if (subjects.length === 0) return [];
-  const { from, to } = spanOver(subjects.map(spanOf));
-  const people = sql.join(
-    subjects.map((subject) => sql`${subject.personId}`),
-    sql`, `,
-  );
-  const [rows] = (await queries.execute(inputsQuery(people, from, to))) as unknown as [InputRow[]];
-  return toInputs(subjects, rows, asOf);
+  const inputs = new Map<CardSubject, PersonInput>();
+  let left = [...subjects];
+  for (let span = spanOver(subjects.map(spanOf)); left.length > 0; ) {
+    const people = sql.join(
+      left.map((subject) => sql`${subject.personId}`),
+      sql`, `,
+    );
+    const [rows] = (await queries.execute(inputsQuery(people, span.from, span.to))) as unknown as [
+      InputRow[],
+    ];
+    const read = toInputs(left, rows, asOf);
+    const wider: Span[] = [span];
+    const notEnough: CardSubject[] = [];
+    left.forEach((subject, i) => {
+      const more = readOn(subject, read[i]!, span);
+      if (more === null) inputs.set(subject, read[i]!);
+      else {
+        notEnough.push(subject);
+        wider.push(more);
+      }
+    });
+    left = notEnough;
+    span = spanOver(wider);
+  }
+  return subjects.map((subject) => inputs.get(subject)!);
 }
 
 /** Input rows of one period's cards, given to the people they belong to. */

@@ -1,10 +1,10 @@
-import { Editions, type Instant, type PersonInput } from '@heath/core';
+import { Editions, type Instant, type PersonInput, type Span } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { prepared, type Statement } from '../database/round-trip.ts';
 import { card, period, rulebookEdition } from '../database/schema.ts';
 import { type CorrectionRow, historyQuery } from './history.ts';
-import { type InputRow, inputsQuery, type Span, spanOf, spanOver, toInputs } from './inputs.ts';
+import { type InputRow, inputsQuery, readOn, spanOf, spanOver, toInputs } from './inputs.ts';
 import { compiledEdition } from './rulebooks.ts';
 import { type CardSubject, type SubjectRow, subjectsQuery, toSubject } from './subjects.ts';
 
@@ -50,7 +50,7 @@ async function spanOfPeriod(database: Database, id: number): Promise<Span | unde
 }
 
 /**
- * Reads one card in one round trip, its row locked first where asked. Undefined where there is no such card.
+ * Reads one card in one round trip, in all but rare cases, its row locked first where asked. Undefined where there is no such card.
  *
  * @param send how the statements travel: alone, or within a transaction
  */
@@ -78,6 +78,10 @@ export async function readCard(
     spans.delete(cardKey.periodId);
     return readCard(database, cardKey, asOf, send, locked);
   }
-  const [input] = toInputs([found], inputRows, asOf);
-  return { subject: found, input: input!, history: historyRows };
+  let input = toInputs([found], inputRows, asOf)[0]!;
+  for (let more = readOn(found, input, span); more !== null; more = readOn(found, input, more)) {
+    const [rows] = (await send(inputs({ ...cardKey, ...more }))) as [InputRow[]];
+    input = toInputs([found], rows, asOf)[0]!;
+  }
+  return { subject: found, input, history: historyRows };
 }

@@ -5,8 +5,6 @@ import {
   type Refusal,
   rowReader,
   SECONDS_PER_DAY,
-  type Workday,
-  workday,
   ZoneTables,
 } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
@@ -178,8 +176,8 @@ function keptCells(cells: readonly string[]): string[] {
 
 /** Marks the cards that the new punches change, and asks for them to be computed: both are there with the punches or not at all. */
 async function touchPeriods(queries: Queries, found: Found): Promise<void> {
-  const day = (at: number): Workday => workday(Math.floor(at / SECONDS_PER_DAY));
-  const periods = (await periodsTouched(queries, day(found.first), day(found.last))).map((span) => span.id);
+  const span = { from: instant(found.first), to: instant(found.last) };
+  const periods = (await periodsTouched(queries, [...found.people], span)).map(({ id }) => id);
   for (const id of periods) await ensureCards(queries, id);
   if (periods.length > 0) await queries.execute(touchQuery(periods, [...found.people]));
   for (const id of periods) await queries.execute(askForRecomputeQuery(id));

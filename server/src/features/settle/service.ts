@@ -1,5 +1,6 @@
 import type { SettlePreview, SettleReply, SettleRequest } from '@heath/contract';
 import {
+  bearsUntil,
   type Computed,
   type Correction,
   type CorrectionId,
@@ -14,7 +15,7 @@ import {
   type PersonInput,
   payableHundredths,
   SECONDS_PER_DAY,
-  workday,
+  type Span,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
@@ -257,7 +258,10 @@ function keepInOneTransaction(
       madeBy: user.id,
       madeAt: context.clock.now(),
     };
-    const neighbors = at === null ? [] : await neighborsTouched(context, card.subject, at);
+    const until = (of: PersonInput) => (at === null ? 0 : bearsUntil(of, at));
+    // With the change and without: what it divides hung together before.
+    const to = instant(Math.max(until(card.input), until(input)));
+    const neighbors = at === null ? [] : await neighborsTouched(context, card.subject, { from: at, to });
     const answer =
       write === null ? [] : [keepAnswer(write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
     return {
@@ -283,16 +287,19 @@ function unlessAnswered(write: Write | null, trip: Trip): Trip['send'] {
   };
 }
 
-/** A punch near a period's end also matters to the period beside it: what marks those cards, and asks for them to be computed. */
+/** What happens near a period's end also matters to the period beside it: what marks those cards, and asks for them to be computed. */
 async function neighborsTouched(
   { database }: Context,
   subject: CardSubject,
-  at: Instant,
+  span: Span,
 ): Promise<Statement[]> {
-  const day = workday(Math.floor(at / SECONDS_PER_DAY));
+  const [first, last] = [span.from, span.to].map((at) => Math.floor(at / SECONDS_PER_DAY)) as [
+    number,
+    number,
+  ];
   // No workweek and no shift reaches from here into another period.
-  if (day > subject.firstDay + 1 && day < subject.lastDay - 1 && startsOnPeriod(subject)) return [];
-  const neighbors = (await periodsTouched(database, day, day)).filter(
+  if (first > subject.firstDay + 1 && last < subject.lastDay - 1 && startsOnPeriod(subject)) return [];
+  const neighbors = (await periodsTouched(database, [subject.personId], span)).filter(
     (period) => period.id !== subject.periodId,
   );
   return neighbors.flatMap(({ id }) => [
@@ -304,7 +311,7 @@ async function neighborsTouched(
 /** The period consists of whole workweeks, and nothing counts together across its ends. */
 const startsOnPeriod = ({ firstDay, lastDay, editions }: CardSubject): boolean => {
   const reach = inputSpan(firstDay, lastDay, editions);
-  return reach.first >= firstDay - 2 && reach.last <= lastDay + 2;
+  return reach.first >= firstDay && reach.last <= lastDay;
 };
 
 function stillOpen({ before, history }: LockedCard, key: string): Exception {
