@@ -1,22 +1,35 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { compute, type PersonInput } from './compute.ts';
+import { compute, inputSpan, type PersonInput } from './compute.ts';
 import { broken } from './invariants/invariants.ts';
+import { punchesAround } from './pair/unbroken.ts';
 import { byHand } from './testing/by-hand.ts';
-import { anyRulebook, anyWeek } from './testing/random.ts';
-import { compiledOrNull, inputOf, STRETCHES } from './testing/random-input.ts';
+import { cases } from './testing/cases.ts';
+import { anyEditions, anyPerson, anyRound } from './testing/random.ts';
+import { dayOf, editionsOf, inputOf, STRETCHES } from './testing/random-input.ts';
 import { type Workday, workday } from './units.ts';
 import { workweekOf } from './workday/workday.ts';
 
 /** Random people under random rulebooks, on nights on which clocks change and on others. */
 const holds = (check: (input: PersonInput) => void, tick = 60, numRuns = 300) =>
   fc.assert(
-    fc.property(anyRulebook, anyWeek(tick), fc.constantFrom(...STRETCHES), (rules, week, stretch) => {
-      const rulebook = compiledOrNull(rules);
-      fc.pre(rulebook !== null);
-      check(inputOf(rulebook!, week, stretch));
-    }),
-    { numRuns },
+    fc.property(
+      anyEditions(tick),
+      fc.oneof({ weight: 3, arbitrary: anyPerson(tick) }, { weight: 1, arbitrary: anyRound(tick) }),
+      fc.constantFrom(...STRETCHES),
+      (editions, person, stretch) => {
+        check(inputOf(editionsOf(editions, stretch), person, stretch));
+      },
+    ),
+    { numRuns: cases(numRuns) },
+  );
+
+/** Nothing reaches across the line of a workweek, which is the same in all editions. */
+const countsByWeeks = ({ editions }: PersonInput): boolean =>
+  editions.rulebooks.every(
+    ({ overtime, workday: { weekStartsOn } }) =>
+      weekStartsOn === editions.rulebooks[0]?.workday.weekStartsOn &&
+      overtime.every(({ basis }) => basis.name !== 'pay period' && basis.name !== 'cycle'),
   );
 
 const linesOf = (input: PersonInput) => compute(input).lines;
@@ -26,7 +39,7 @@ describe('what always holds', () => {
     holds((input) => expect(broken(compute(input))).toEqual([]), 1, 500);
   });
 
-  it('hundredths add up to the rounded hours of each day', () => {
+  it('hours have the decimals of the day and add up to its rounded hours', () => {
     holds((input) => {
       const days = new Map<number, { seconds: number; hundredths: number }>();
       for (const { workday: day, classId, seconds, hundredths } of linesOf(input)) {
@@ -34,8 +47,10 @@ describe('what always holds', () => {
         const sum = days.get(day) ?? { seconds: 0, hundredths: 0 };
         days.set(day, { seconds: sum.seconds + seconds, hundredths: sum.hundredths + hundredths });
       }
-      for (const { seconds, hundredths } of days.values()) {
-        expect(Math.abs(hundredths - seconds / 36)).toBeLessThanOrEqual(0.5);
+      for (const [day, { seconds, hundredths }] of days) {
+        const unit = 10 ** (2 - input.editions.on(day).lines.decimals);
+        expect(hundredths % unit).toBe(0);
+        expect(Math.abs(hundredths - seconds / 36)).toBeLessThanOrEqual(unit / 2);
       }
     }, 1);
   });
@@ -49,6 +64,7 @@ describe('what always holds', () => {
       const turned = {
         ...input,
         punches: [...input.punches].reverse(),
+        corrections: [...input.corrections].reverse(),
         plans: [...input.plans].reverse(),
         leave: [...input.leave!].reverse(),
       };
@@ -59,20 +75,57 @@ describe('what always holds', () => {
   it('two spans that meet on a workweek line give what one gives', () => {
     holds((input) => {
       // A pay period and a cycle of days may reach across the line.
-      const rulebook = input.editions.on(input.first);
-      fc.pre(rulebook.overtime.every(({ basis }) => basis.name !== 'pay period' && basis.name !== 'cycle'));
-      const line = workweekOf(workday(input.first + 9), rulebook.workday.weekStartsOn);
+      fc.pre(countsByWeeks(input));
+      const { weekStartsOn } = input.editions.on(input.first).workday;
+      const line = workweekOf(workday(input.first + 9), weekStartsOn);
       const before = linesOf({ ...input, last: workday(line - 1) });
       const after = linesOf({ ...input, first: line });
       expect([...before, ...after]).toEqual(linesOf(input));
     });
   });
 
+  it('where reading begins and ends changes nothing: random spans over one record agree on each day they share', () => {
+    const days = fc.tuple(fc.integer({ min: -3, max: 26 }), fc.integer({ min: 0, max: 9 }));
+    const spans = fc.tuple(days, days, fc.boolean());
+    fc.assert(
+      fc.property(
+        anyEditions(60),
+        fc.oneof(anyPerson(60), anyRound(60)),
+        fc.constantFrom(...STRETCHES),
+        spans,
+        (editions, person, stretch, [one, other, onlyUndirected]) => {
+          const whole = inputOf(editionsOf(editions, stretch), person, stretch);
+          const punches = onlyUndirected
+            ? whole.punches.map((punch) => ({ ...punch, kind: 'undirected' as const }))
+            : whole.punches;
+          const payPeriods = [-10, 0, 11, 25].map((day, i, all) => ({
+            first: dayOf(stretch, day),
+            last: dayOf(stretch, (all[i + 1] ?? 60) - 1),
+          }));
+          const linesOn = new Map<number, string>();
+          for (const [day, length] of [one, other]) {
+            const first = dayOf(stretch, day);
+            const last = workday(first + length);
+            const record = { ...whole, punches, payPeriods, first, last };
+            const needed = inputSpan(first, last, record.editions, payPeriods);
+            const { lines } = compute({ ...record, punches: punchesAround(record, needed) });
+            for (let on = first; on <= last; on = workday(on + 1)) {
+              const here = JSON.stringify(lines.filter((line) => line.workday === on));
+              expect(here).toBe(linesOn.get(on) ?? here);
+              linesOn.set(on, here);
+            }
+          }
+        },
+      ),
+      { numRuns: cases(1200) },
+    );
+  });
+
   it('what comes in a later workweek changes no line of an earlier one', () => {
     holds((input) => {
-      const rulebook = input.editions.on(input.first);
-      fc.pre(rulebook.overtime.every(({ basis }) => basis.name !== 'pay period' && basis.name !== 'cycle'));
-      const line = workweekOf(workday(input.first + 9), rulebook.workday.weekStartsOn);
+      fc.pre(countsByWeeks(input));
+      const { weekStartsOn } = input.editions.on(input.first).workday;
+      const line = workweekOf(workday(input.first + 9), weekStartsOn);
       // Punches of the days around the line may belong to a shift across it.
       const cut = (line + 2) * 86_400;
       const early = (of: PersonInput) =>

@@ -156,15 +156,23 @@ export function compute(input: PersonInput, explain = false): Computed {
     assignWorkday(breaks.worked, ends.first, ends.last, rulebook.workday, offsets, segments);
     if (segments.length > before) computed[i]!.workday = segments[before]!.workday;
   }
-  if (!editions.isSingle) segments.sort((a, b) => a.workday - b.workday || a.start - b.start);
 
   const offsetsOf = (shift: number) => starts[shift]!.offsets;
   const payPeriods = input.payPeriods ?? [{ first, last }];
-  const workedDays = daysOf(segments);
+  const { days: workedDays, inOrder: daysInOrder } = daysOf(segments);
   segments = classify(
     segments,
     rules.overtime,
-    (weekStartsOn) => ({ weekStartsOn, calendar, plans, leave, offsetsOf, payPeriods, workedDays }),
+    (weekStartsOn) => ({
+      weekStartsOn,
+      calendar,
+      plans,
+      leave,
+      offsetsOf,
+      payPeriods,
+      workedDays,
+      daysInOrder,
+    }),
     overtimeReasons,
   );
   segments = addPremiums(
@@ -259,14 +267,15 @@ function roundAll(
   held: readonly Held[],
 ): RoundedSpell[][] {
   const rounded: RoundedSpell[][] = [];
+  const roundsDays = starts.some(({ rulebook }) => rulebook.rounding.day !== null);
   let notBefore = instant(Number.NEGATIVE_INFINITY);
   let dayTotal = 0;
   for (let i = 0; i < shifts.length; i++) {
     const { rulebook, offsets, workday } = starts[i]!;
     let spells = round(shifts[i]!, held[i]!, rulebook.rounding, offsets, notBefore);
-    if (rulebook.rounding.day !== null) {
-      if (i > 0 && starts[i - 1]!.workday !== workday) dayTotal = 0;
-      if (i + 1 === shifts.length || starts[i + 1]!.workday !== workday)
+    if (roundsDays) {
+      if (starts[i - 1]?.workday !== workday) dayTotal = 0;
+      if (rulebook.rounding.day !== null && starts[i + 1]?.workday !== workday)
         spells = roundTotal(spells, dayTotal, rulebook.rounding.day);
       for (const { start, end } of spells) dayTotal += end - start;
     }
@@ -351,14 +360,22 @@ function isAway({ unpaid }: Breaks, start: Instant): boolean {
   return false;
 }
 
-/** The workdays of segments, ascending, each once. */
-function daysOf(segments: readonly Segment[]): Workday[] {
+/**
+ * The workdays of segments, ascending, each once, and whether they follow one another as the segments do. They may not, where editions or sites
+ * have other lines between days: one shift counts for the day it ends, and the next, by another line, for the day before.
+ */
+function daysOf(segments: readonly Segment[]): { days: Workday[]; inOrder: boolean } {
   const days: Workday[] = [];
+  let inOrder = true;
   for (let i = 0; i < segments.length; i++) {
     const { workday } = segments[i]!;
-    if (days.length === 0 || days[days.length - 1]! < workday) days.push(workday);
+    const latest = days[days.length - 1];
+    if (latest === undefined || latest < workday) days.push(workday);
+    else if (latest > workday) inOrder = false;
   }
-  return days;
+  if (inOrder) return { days, inOrder };
+  const all = new Set(segments.map(({ workday }) => workday));
+  return { days: [...all].sort((a, b) => a - b), inOrder };
 }
 
 /** What the editions in force say, put together once for everybody who works under them. */

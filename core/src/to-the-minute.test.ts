@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Computed, compute, type PersonInput } from './compute.ts';
+import { Editions } from './editions/editions.ts';
 import type { Rulebook } from './rulebook/schema.ts';
+import { cases } from './testing/cases.ts';
 import { computeFor, hoursByClass, rulebook, shifts } from './testing/fixtures.ts';
-import { anyRulebook } from './testing/random.ts';
-import { compiledOrNull, inputOf, STRETCHES } from './testing/random-input.ts';
+import { type AnyLeave, anyRulebook, compiledOrNull } from './testing/random.ts';
+import { inputOf, STRETCHES } from './testing/random-input.ts';
 import { workdayFromIso } from './units.ts';
 
 const MONDAY = 19;
@@ -130,31 +132,34 @@ function ratesBefore(
 const pay = ({ segments }: Computed) =>
   segments.reduce((sum, { start, end, multiplier }) => sum + (end - start) * multiplier, 0);
 
+const NOWHERE = { job: null, department: null, site: null };
+
 describe('a minute more', () => {
-  const cases = fc.record({
-    rules: anyRulebook,
+  const anyCase = fc.record({
+    rules: anyRulebook(60),
     days: anyDays,
     which: fc.nat(),
     holidays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
     restDays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
-    leave: fc.constantFrom<{ day: number; code: string; seconds: number }[]>(
-      [],
-      [{ day: 2, code: 'Shore leave', seconds: 14_400 }],
-    ),
+    leave: fc.constantFrom<AnyLeave[]>([], [{ day: 2, kind: 'leave', code: 'Shore leave', seconds: 14_400 }]),
     stretch: fc.constantFrom(...STRETCHES),
   });
   const inputs = (
-    { rules, days, which, stretch, ...rest }: typeof cases extends fc.Arbitrary<infer T> ? T : never,
+    { rules, days, which, stretch, ...rest }: typeof anyCase extends fc.Arbitrary<infer T> ? T : never,
     book: NonNullable<ReturnType<typeof compiledOrNull>>,
   ) => {
     const longer = which % days.length;
     const punchesWith = (extra: number) =>
       days.flatMap(({ day, start, length }, i) => [
-        { at: day * 86_400 + start * 60, kind: 'in', job: null },
-        { at: day * 86_400 + (start + length) * 60 + (i === longer ? extra : 0), kind: 'out', job: null },
+        { at: day * 86_400 + start * 60, kind: 'in', ...NOWHERE },
+        { at: day * 86_400 + (start + length) * 60 + (i === longer ? extra : 0), kind: 'out', ...NOWHERE },
       ]);
     const week = (extra: number) =>
-      inputOf(book, { ...rest, plans: [], punches: punchesWith(extra) }, stretch);
+      inputOf(
+        Editions.always(book),
+        { ...rest, plans: [], corrections: [], punches: punchesWith(extra) },
+        stretch,
+      );
     const { day, start, length } = days[longer]!;
     return { before: week(0), after: week(60), changedAt: stretch[1] + day * 86_400 + (start + length) * 60 };
   };
@@ -162,14 +167,14 @@ describe('a minute more', () => {
     check: (rules: Rulebook, before: PersonInput, after: PersonInput, changedAt: number) => void,
   ) =>
     fc.assert(
-      fc.property(cases, (drawn) => {
+      fc.property(anyCase, (drawn) => {
         const rules = withoutJumps(drawn.rules);
         const book = compiledOrNull(rules);
         fc.pre(book !== null && rules.overtime.length > 0);
         const { before, after, changedAt } = inputs(drawn, book!);
         check(rules, before, after, changedAt);
       }),
-      { numRuns: 2500 },
+      { numRuns: cases(2500) },
     );
 
   it('never changes the rate of an hour before it, whatever rules meet once only or added together', () => {

@@ -94,7 +94,7 @@ export function takeBreaks(
         }
         if (paidUntil < start) {
           unpaid.push({ start: paidUntil, end: start, kind: gap.kind });
-          if (gap.paidSeconds === 0 && !gap.fromAllowance) unpaidMealSeconds += start - paidUntil;
+          if (gap.isMeal) unpaidMealSeconds += start - paidUntil;
           if (gap.kind === 'break') breakOver += start - paidUntil;
         }
         if (meals !== null && gap.isMeal)

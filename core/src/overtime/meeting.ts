@@ -112,5 +112,5 @@ function takeGreater(
   }
   return alternatives
     .flatMap(({ segments: own }, i) => own.filter((segment) => chosen.get(weekOf(segment)) === i))
-    .sort((a, b) => a.workday - b.workday || a.start - b.start);
+    .sort((a, b) => a.start - b.start);
 }

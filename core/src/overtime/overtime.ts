@@ -53,14 +53,19 @@ export function applyRule(
         const segment = all[i]!;
         if (countsAll || segment.multiplier === 1) counted += segment.end - segment.start;
         end = i + 1;
-      } else if (other !== OUTSIDE) break;
+      } else if (other !== OUTSIDE && context.daysInOrder) break;
     }
     const leave = rule.countedLeave.size === 0 ? 0 : leaveIn(bucket, rule, context);
     const amounts = amountsOf(rule, counted, leave);
     const before = all.length;
     reasons?.push(reasonOf(all, buckets, first, end, rule, index, amounts, adds, countsAll));
     if (amounts.paid > 0) applyTiers(all, buckets, first, end, rule, amounts, adds, countsAll);
-    first = end + all.length - before;
+    end += all.length - before;
+    if (context.daysInOrder) first = end;
+    else {
+      // Segments of other buckets may lie among them: these are done, those are still to come.
+      for (let i = first; i < end; i++) if (buckets[i] === bucket) buckets[i] = OUTSIDE;
+    }
   }
   return all;
 }
@@ -79,13 +84,15 @@ function bucketsOf(
   let applies = true;
   let bucketOfDay: number = OUTSIDE;
   let dayCounted = 0;
+  const counted: Map<number, number> | null = context.daysInOrder ? null : new Map();
   let shift = -1;
   let shiftOwned = true;
   for (let i = 0; i < segments.length; i++) {
     const segment = segments[i]!;
     if (segment.workday !== day) {
+      counted?.set(day, dayCounted);
       day = segment.workday;
-      dayCounted = 0;
+      dayCounted = counted?.get(day) ?? 0;
       applies = on === null || isOfKind(segment.workday, weekdayOf(segment.workday), on, context.calendar);
       const first = basis.bucketOfDay?.(segment.workday, context) ?? OUTSIDE;
       bucketOfDay = owns === null || owns(first) ? first : OUTSIDE;

@@ -31,6 +31,8 @@ export interface OvertimeContext {
   readonly leave: readonly Leave[];
   /** The workdays with work, ascending. */
   readonly workedDays: readonly Workday[];
+  /** Whether the days of segments follow one another as their instants do. */
+  readonly daysInOrder: boolean;
   offsetsOf(shift: number): ZoneOffsets;
 }
 

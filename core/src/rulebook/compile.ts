@@ -6,7 +6,6 @@ import type { ExceptionRules } from '../exceptions/types.ts';
 import type { GuaranteeRule } from '../guarantees/guarantees.ts';
 import type { HoldRules } from '../hold/hold.ts';
 import type { LineRules } from '../lines/lines.ts';
-import type { ClassId } from '../lines/types.ts';
 import { clockTime, consecutiveWorkday, cycle, PLAIN_BASES } from '../overtime/bases/bases.ts';
 import type { Basis, Meeting, OvertimeRule, Tier } from '../overtime/types.ts';
 import type { PairingRules } from '../pair/pair.ts';

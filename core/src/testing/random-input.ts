@@ -1,11 +1,9 @@
 import type { PersonInput } from '../compute.ts';
 import { Editions } from '../editions/editions.ts';
-import type { Punch, PunchKind } from '../effective/types.ts';
-import { type CompiledRulebook, compileRulebook, type Names } from '../rulebook/compile.ts';
-import type { Rulebook } from '../rulebook/schema.ts';
+import type { Correction, Punch, PunchKind } from '../effective/types.ts';
 import {
+  type CorrectionId,
   instant,
-  type JobId,
   type PunchId,
   SECONDS_PER_DAY,
   seconds,
@@ -14,7 +12,7 @@ import {
 } from '../units.ts';
 import { workdayAt } from '../workday/workday.ts';
 import { ZoneTables } from '../zone/zone.ts';
-import { type AnyWeek, JOBS } from './random.ts';
+import { type AnyEdition, type AnyPerson, type AnyPunch, compiledOrNull, names } from './random.ts';
 
 /** Starts of ten days each: the nights on which clocks change lie inside, forward and back, and one stretch without. */
 export const STRETCHES = [
@@ -26,52 +24,62 @@ export const STRETCHES = [
 ] as const;
 export type AnyStretch = (typeof STRETCHES)[number];
 
-const names: Names = {
-  job: (name) => {
-    const at = JOBS.indexOf(name as (typeof JOBS)[number]);
-    return at < 0 ? undefined : ((at + 1) as JobId);
-  },
-  department: () => undefined,
-  site: () => undefined,
-};
-
-export const compiledOrNull = (rules: Rulebook): CompiledRulebook | null => {
-  const result = compileRulebook(rules, 1, names);
-  return result.ok ? result.rulebook : null;
-};
-
 /** The workday so many days into a stretch. */
 export const dayOf = ([, start]: AnyStretch, day: number): Workday => workday(start / SECONDS_PER_DAY + day);
 
-/** A random week as the core takes it, over all of it and some days around. */
-export function inputOf(rulebook: CompiledRulebook, week: AnyWeek, stretch: AnyStretch): PersonInput {
+/** The editions compiled. */
+export const editionsOf = (editions: readonly AnyEdition[], stretch: AnyStretch): Editions =>
+  new Editions(
+    editions.map(({ from, rules }) => ({
+      from: from === null ? (Number.NEGATIVE_INFINITY as Workday) : dayOf(stretch, from),
+      rulebook: compiledOrNull(rules)!,
+    })),
+  );
+
+/** A random person as the core takes it, over all of the span and some days around. */
+export function inputOf(editions: Editions, person: AnyPerson, stretch: AnyStretch): PersonInput {
   const [zone, start] = stretch;
   const zones = new ZoneTables(instant(start - 40 * SECONDS_PER_DAY), instant(start + 60 * SECONDS_PER_DAY));
+  const placed = ({ job, department, site }: Omit<AnyPunch, 'at' | 'kind'>) => ({
+    zone,
+    job: job === null ? null : (names.job(job) ?? null),
+    department: department === null ? null : (names.department(department) ?? null),
+    site: site === null ? null : (names.site(site) ?? null),
+  });
   return {
     first: dayOf(stretch, -3),
-    last: dayOf(stretch, 14),
-    punches: week.punches.map(
+    last: dayOf(stretch, 28),
+    punches: person.punches.map(
       (punch, i): Punch => ({
         id: (i + 1) as PunchId,
         at: instant(start + punch.at),
         kind: punch.kind as PunchKind,
-        zone,
-        job: punch.job === null ? null : names.job(punch.job)!,
-        department: null,
-        site: null,
+        ...placed(punch),
       }),
     ),
-    corrections: [],
-    plans: week.plans.map(({ from, to }) => ({
-      workday: workdayAt(instant(start + from), rulebook.workday, zones.of(zone)),
-      startsAt: instant(start + from),
-      endsAt: instant(start + to),
-      job: null,
-      department: null,
-    })),
-    leave: week.leave.map(({ day, code, seconds: length }) => ({
+    corrections: person.corrections.map((drawn, i): Correction => {
+      const id = (i + 1) as CorrectionId;
+      if (drawn.correction === 'undo') return { id, kind: 'undo', undoes: drawn.undoes as CorrectionId };
+      if (drawn.correction === 'drop') return { id, kind: 'drop', punch: (drawn.punch + 1) as PunchId };
+      const at = instant(start + drawn.at);
+      if (drawn.correction === 'cancel-meal') return { id, kind: 'cancel-meal', at };
+      if (drawn.correction === 'move') return { id, kind: 'move', punch: (drawn.punch + 1) as PunchId, at };
+      return { id, kind: 'add', at, punchKind: drawn.kind as PunchKind, ...placed(drawn) };
+    }),
+    plans: person.plans.map(({ from, to }) => {
+      const offsets = zones.of(zone);
+      const startsAt = instant(start + from);
+      return {
+        workday: workdayAt(startsAt, editions.at(startsAt, offsets).workday, offsets),
+        startsAt,
+        endsAt: instant(start + to),
+        job: null,
+        department: null,
+      };
+    }),
+    leave: person.leave.map(({ day, kind, code, seconds: length }) => ({
       workday: dayOf(stretch, day),
-      kind: 'leave',
+      kind,
       code,
       seconds: seconds(length),
       reason: '',
@@ -79,10 +87,10 @@ export function inputOf(rulebook: CompiledRulebook, week: AnyWeek, stretch: AnyS
       department: null,
     })),
     calendar: {
-      holidays: new Map(week.holidays.map((day) => [dayOf(stretch, day), 'Holiday'])),
-      restDays: new Set(week.restDays.map((day) => dayOf(stretch, day))),
+      holidays: new Map(person.holidays.map((day) => [dayOf(stretch, day), 'Holiday'])),
+      restDays: new Set(person.restDays.map((day) => dayOf(stretch, day))),
     },
-    editions: Editions.always(rulebook),
+    editions,
     zones,
     asOf: null,
   };

@@ -1,10 +1,11 @@
-/** Random people, rulebooks and weeks for property tests, on whole minutes or seconds. */
+/** Random people, rulebooks and weeks for property tests, on whole ticks of time. */
 import fc from 'fast-check';
+import { type CompiledRulebook, compileRulebook, type Names } from '../rulebook/compile.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
+import type { DepartmentId, JobId, SiteId } from '../units.ts';
 
 type Overtime = Rulebook['overtime'][number];
-const minutes = (low: number, high: number, step = 1) =>
-  fc.integer({ min: Math.ceil(low / step), max: Math.floor(high / step) }).map((n) => `PT${n * step}M`);
+
 /** Any quarter of an hour; often one of the night, where clocks change. */
 const clockTimes = fc
   .oneof(fc.integer({ min: 0, max: 95 }), fc.integer({ min: 3, max: 13 }))
@@ -19,79 +20,117 @@ const maybe = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: und
 const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 export const JOBS = ['Mooring', 'Galley', 'Lamps'] as const;
+export const DEPARTMENTS = ['Deck', 'Hold'] as const;
+export const SITES = ['East pier', 'West pier'] as const;
 
-const amountOf = (units: fc.Arbitrary<number>) =>
-  fc.oneof(
-    fc.record({ minutes: units, toward: fc.constantFrom('up', 'down') }),
-    units
-      .filter((unit) => unit > 1)
-      .chain((unit) =>
-        fc.record({
-          minutes: fc.constant(unit),
-          toward: fc.constant('nearest'),
-          turnsAtMinute: fc.integer({ min: 1, max: unit - 1 }),
-        }),
-      ),
-  ) as fc.Arbitrary<Pick<Rulebook['rounding'][number], 'minutes' | 'toward' | 'turnsAtMinute'>>;
-/** Of a total, any number of minutes. */
-const amount = amountOf(fc.integer({ min: 1, max: 60 }));
-/** Of punches, one that divides an hour. */
-const step = amountOf(fc.constantFrom(1, 2, 3, 4, 5, 6, 10, 12, 15, 20, 30, 60));
+/** Ids from 1, in the order of a list. */
+const idIn = (list: readonly string[], name: string): number | undefined => {
+  const at = list.indexOf(name);
+  return at < 0 ? undefined : at + 1;
+};
 
-const rounding: fc.Arbitrary<Rulebook['rounding']> = fc
-  .record({
-    ins: maybe(step),
-    outs: maybe(step),
-    favor: fc.constantFrom(undefined, "person's favor" as const, "employer's favor" as const),
-    total: maybe(fc.record({ of: fc.constantFrom('spell', 'shift', 'day'), rule: amount })),
-  })
-  .map(({ ins, outs, favor, total }) => [
-    ...(favor !== undefined
-      ? [{ kinds: ['in' as const, 'out' as const], minutes: 15, toward: favor }]
-      : [
-          ...(ins === undefined ? [] : [{ kinds: ['in' as const, 'meal-in' as const], ...ins }]),
-          ...(outs === undefined ? [] : [{ kinds: ['out' as const, 'meal-out' as const], ...outs }]),
-        ]),
-    ...(total === undefined ? [] : [{ of: total.of as 'shift', ...total.rule }]),
-  ]);
+export const names: Names = {
+  job: (name) => idIn(JOBS, name) as JobId | undefined,
+  department: (name) => idIn(DEPARTMENTS, name) as DepartmentId | undefined,
+  site: (name) => idIn(SITES, name) as SiteId | undefined,
+};
 
-const breaks: fc.Arbitrary<Rulebook['breaks']> = fc.record({
-  paidUpTo: minutes(0, 30, 5),
-  allowance: maybe(minutes(5, 40, 5)),
-  mealUnpaidFrom: maybe(minutes(5, 40, 5)),
-  automaticMeal: maybe(
-    fc.record({
-      tiers: fc.constantFrom(
-        [{ after: 'PT5H', compare: 'more than' as const, take: 'PT30M' }],
-        [
-          { after: 'PT6H', compare: 'at least' as const, take: 'PT30M' },
-          { after: 'PT9H', compare: 'more than' as const, take: 'PT45M' },
-        ],
-        [{ after: 'PT1H', compare: 'more than' as const, take: 'PT20M' }],
-      ),
-      besidePunched: fc.constantFrom('skip' as const, 'top up' as const, 'take as well' as const),
-      placed: fc.oneof(
-        clockTimes.map((time) => ({ at: 'clock time' as const, time })),
-        minutes(0, 360, 30).map((after) => ({ at: 'after work' as const, after })),
-        fc.constant({ at: 'end' as const }),
-      ),
-    }),
-  ),
-  mealsDue: maybe(
-    fc.constantFrom(
-      [{ whenWorkOver: 'PT5H', startsBy: 'PT5H', least: 'PT30M' }],
-      [
-        { whenWorkOver: 'PT4H', startsBy: 'PT3H', least: 'PT20M' },
-        { whenWorkOver: 'PT8H', startsBy: 'PT6H', least: 'PT20M' },
-      ],
+/** The rulebook compiled; null where it contradicts itself. */
+export const compiledOrNull = (rules: Rulebook): CompiledRulebook | null => {
+  const result = compileRulebook(rules, 1, names);
+  return result.ok ? result.rulebook : null;
+};
+
+/** Lengths of time that cut hours where ticks of so many minutes meet. */
+function lengthsOn(tickMinutes: number) {
+  const minutes = (low: number, high: number) =>
+    fc
+      .integer({ min: Math.ceil(low / tickMinutes), max: Math.floor(high / tickMinutes) })
+      .map((n) => `PT${n * tickMinutes}M`);
+  const amountOf = (units: fc.Arbitrary<number>) =>
+    fc.oneof(
+      fc.record({ minutes: units, toward: fc.constantFrom('up', 'down') }),
+      units
+        .filter((unit) => unit > 1)
+        .chain((unit) =>
+          fc.record({
+            minutes: fc.constant(unit),
+            toward: fc.constant('nearest'),
+            turnsAtMinute: fc.integer({ min: 1, max: unit - 1 }),
+          }),
+        ),
+    ) as fc.Arbitrary<Pick<Rulebook['rounding'][number], 'minutes' | 'toward' | 'turnsAtMinute'>>;
+  const dividing = [1, 2, 3, 4, 5, 6, 10, 12, 15, 20, 30, 60].filter((unit) => unit % tickMinutes === 0);
+  return {
+    minutes,
+    /** Rounding of a total, to any number of minutes. */
+    amount: amountOf(
+      fc.integer({ min: 1, max: Math.max(1, Math.floor(60 / tickMinutes)) }).map((n) => n * tickMinutes),
     ),
-  ),
-});
+    /** Rounding of punches, to one that divides an hour. */
+    step: amountOf(fc.constantFrom(...dividing)),
+  };
+}
+type Lengths = ReturnType<typeof lengthsOn>;
+
+const rounding = ({ amount, step }: Lengths): fc.Arbitrary<Rulebook['rounding']> =>
+  fc
+    .record({
+      ins: maybe(step),
+      outs: maybe(step),
+      favor: fc.constantFrom(undefined, "person's favor" as const, "employer's favor" as const),
+      total: maybe(fc.record({ of: fc.constantFrom('spell', 'shift', 'day'), rule: amount })),
+    })
+    .map(({ ins, outs, favor, total }) => [
+      ...(favor !== undefined
+        ? [{ kinds: ['in' as const, 'out' as const], minutes: 15, toward: favor }]
+        : [
+            ...(ins === undefined ? [] : [{ kinds: ['in' as const, 'meal-in' as const], ...ins }]),
+            ...(outs === undefined ? [] : [{ kinds: ['out' as const, 'meal-out' as const], ...outs }]),
+          ]),
+      ...(total === undefined ? [] : [{ of: total.of as 'shift', ...total.rule }]),
+    ]);
+
+const breaks = ({ minutes }: Lengths, tickMinutes: number): fc.Arbitrary<Rulebook['breaks']> => {
+  const short = `PT${tickMinutes * Math.ceil(20 / tickMinutes)}M`;
+  return fc.record({
+    paidUpTo: minutes(0, 30),
+    allowance: maybe(minutes(5, 45)),
+    mealUnpaidFrom: maybe(minutes(5, 45)),
+    automaticMeal: maybe(
+      fc.record({
+        tiers: fc.constantFrom(
+          [{ after: 'PT5H', compare: 'more than' as const, take: 'PT30M' }],
+          [
+            { after: 'PT6H', compare: 'at least' as const, take: 'PT30M' },
+            { after: 'PT9H', compare: 'more than' as const, take: 'PT45M' },
+          ],
+          [{ after: 'PT1H', compare: 'more than' as const, take: short }],
+        ),
+        besidePunched: fc.constantFrom('skip' as const, 'top up' as const, 'take as well' as const),
+        placed: fc.oneof(
+          clockTimes.map((time) => ({ at: 'clock time' as const, time })),
+          minutes(0, 360).map((after) => ({ at: 'after work' as const, after })),
+          fc.constant({ at: 'end' as const }),
+        ),
+      }),
+    ),
+    mealsDue: maybe(
+      fc.constantFrom(
+        [{ whenWorkOver: 'PT5H', startsBy: 'PT5H', least: 'PT30M' }],
+        [
+          { whenWorkOver: 'PT4H', startsBy: 'PT3H', least: 'PT20M' },
+          { whenWorkOver: 'PT8H', startsBy: 'PT6H', least: 'PT20M' },
+        ],
+      ),
+    ),
+  });
+};
 
 const kinds = fc.record({
   weekdays: maybe(weekdays),
   holidays: fc.constantFrom(undefined, 'only' as const, 'never' as const),
-  restDays: fc.constantFrom(undefined, undefined, 'never' as const),
+  restDays: fc.constantFrom(undefined, undefined, 'only' as const, 'never' as const),
 });
 
 const tiers = fc
@@ -169,7 +208,9 @@ const premium = (name: string): fc.Arbitrary<Rulebook['premiums'][number]> =>
       window: maybe(fc.record({ from: clockTimes, to: clockTimes })),
       days: maybe(kinds),
       dayBy: fc.constantFrom(undefined, 'clock' as const),
-      jobs: fc.constantFrom<string[] | undefined>(undefined, undefined, ['Mooring']),
+      jobs: fc.constantFrom<string[] | undefined>(undefined, undefined, ['Mooring'], ['Galley', 'Lamps']),
+      departments: fc.constantFrom<string[] | undefined>(undefined, undefined, undefined, ['Deck']),
+      sites: fc.constantFrom<string[] | undefined>(undefined, undefined, undefined, ['West pier']),
       wholeShift: maybe(
         fc.constantFrom(
           { when: 'enough' as const, enough: 'PT2H' },
@@ -199,54 +240,117 @@ const guarantees: fc.Arbitrary<Rulebook['guarantees']> = fc.subarray<
   { kind: 'split shift', name: 'Split', gapOver: 'PT1H', pays: 'PT1H' },
 ]);
 
-/** A rulebook that may use every rule there is; not all of them can mean something. */
-export const anyRulebook: fc.Arbitrary<Rulebook> = fc
-  .record({
-    name: fc.constant('Any'),
-    pairing: fc.record({
-      repeatWindow: fc.constantFrom('PT0S', 'PT2M', 'PT5M'),
-      longestSpell: fc.constantFrom('PT10H', 'PT14H'),
-      shiftGap: fc.constantFrom('PT1H', 'PT4H'),
-    }),
-    plan: maybe(
-      fc.record({
-        earlyIn: maybe(minutes(0, 60, 5)),
-        lateIn: maybe(minutes(0, 60, 5)),
-        earlyOut: maybe(minutes(0, 60, 5)),
-        lateOut: maybe(minutes(0, 60, 5)),
+/** A rulebook that may use every rule there is, its lengths on ticks of so many seconds. */
+export function anyRulebook(tick: number): fc.Arbitrary<Rulebook> {
+  const tickMinutes = Math.max(1, tick / 60);
+  const lengths = lengthsOn(tickMinutes);
+  const window = maybe(lengths.minutes(0, 60));
+  return fc
+    .record({
+      name: fc.constant('Any'),
+      decimals: fc.constantFrom(undefined, undefined, 0, 1),
+      pairing: fc.record({
+        repeatWindow: fc.constantFrom('PT0S', 'PT2M', 'PT5M', 'PT20M'),
+        longestSpell: fc.constantFrom('PT10H', 'PT14H'),
+        shiftGap: fc.constantFrom('PT1H', 'PT4H', 'PT9H'),
       }),
-    ),
-    rounding,
-    breaks,
-    workday: fc.record({
-      // Lines inside the hour that comes twice, or never, too.
-      startsAt: fc.constantFrom('00:00', '00:00', '03:00', '22:00', '01:30', '02:15'),
-      shiftBelongsTo: fc.constantFrom(
-        'day it starts' as const,
-        'day it ends' as const,
-        'day of its larger part' as const,
-        'split at the line' as const,
+      plan: maybe(
+        fc.record({
+          earlyIn: window,
+          lateIn: window,
+          earlyOut: window,
+          lateOut: window,
+          reach: fc.constantFrom(undefined, undefined, 'PT0S', 'PT30M', 'PT5H'),
+        }),
       ),
-    }),
-    workweek: fc.record({
-      startsOn: fc.constantFrom('monday' as const, 'sunday' as const, 'thursday' as const),
-    }),
-    premiums: fc
-      .integer({ min: 0, max: 3 })
-      .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => premium(`Premium ${i + 1}`)))),
-    guarantees,
-    meeting: overtime,
-  })
-  .map(({ meeting, ...rest }) => json({ ...rest, ...meeting }) as Rulebook);
+      rounding: rounding(lengths),
+      breaks: breaks(lengths, tickMinutes),
+      workday: fc.record({
+        // Lines inside the hour that comes twice, or never, too.
+        startsAt: fc.constantFrom('00:00', '00:00', '03:00', '22:00', '01:30', '02:15'),
+        shiftBelongsTo: fc.constantFrom(
+          'day it starts' as const,
+          'day it ends' as const,
+          'day of its larger part' as const,
+          'split at the line' as const,
+        ),
+      }),
+      workweek: fc.record({
+        startsOn: fc.constantFrom('monday' as const, 'sunday' as const, 'thursday' as const),
+      }),
+      premiums: fc
+        .integer({ min: 0, max: 3 })
+        .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => premium(`Premium ${i + 1}`)))),
+      guarantees,
+      meeting: overtime,
+    })
+    .map(({ meeting, ...rest }) => json({ ...rest, ...meeting }) as Rulebook)
+    .filter((rules) => compiledOrNull(rules) !== null);
+}
 
-/** What happened to one person, in seconds from the start of the span. */
-export interface AnyWeek {
-  readonly punches: readonly { readonly at: number; readonly kind: string; readonly job: string | null }[];
+/** A rulebook, and the day of the span from which on it holds; null where it always did. */
+export interface AnyEdition {
+  readonly from: number | null;
+  readonly rules: Rulebook;
+}
+
+/** Mostly one edition; else others that follow it, in the middle of a workweek, a shift or a pay period. */
+export const anyEditions = (tick: number): fc.Arbitrary<AnyEdition[]> =>
+  fc
+    .record({
+      first: anyRulebook(tick),
+      later: fc.oneof(
+        { weight: 2, arbitrary: fc.constant([]) },
+        {
+          weight: 1,
+          arbitrary: fc.uniqueArray(
+            fc.record({ from: fc.integer({ min: 0, max: 9 }), rules: anyRulebook(tick) }),
+            { minLength: 1, maxLength: 2, selector: ({ from }) => from },
+          ),
+        },
+      ),
+    })
+    .map(({ first, later }) => [{ from: null, rules: first }, ...[...later].sort((a, b) => a.from - b.from)]);
+
+export interface AnyPunch {
+  /** Seconds from the start of the span. */
+  readonly at: number;
+  readonly kind: string;
+  readonly job: string | null;
+  readonly department: string | null;
+  readonly site: string | null;
+}
+
+/** Corrections by their place in the list, from 1; punches by theirs. */
+export type AnyCorrection =
+  | ({ readonly correction: 'add' } & AnyPunch)
+  | { readonly correction: 'move'; readonly punch: number; readonly at: number }
+  | { readonly correction: 'drop'; readonly punch: number }
+  | { readonly correction: 'cancel-meal'; readonly at: number }
+  | { readonly correction: 'undo'; readonly undoes: number };
+
+export interface AnyLeave {
+  readonly day: number;
+  readonly kind: 'leave' | 'adjustment';
+  readonly code: string;
+  readonly seconds: number;
+}
+
+/** What happened to one person, in seconds or days from the start of the span. */
+export interface AnyPerson {
+  readonly punches: readonly AnyPunch[];
+  readonly corrections: readonly AnyCorrection[];
   readonly plans: readonly { readonly from: number; readonly to: number }[];
-  readonly leave: readonly { readonly day: number; readonly code: string; readonly seconds: number }[];
+  readonly leave: readonly AnyLeave[];
   readonly holidays: readonly number[];
   readonly restDays: readonly number[];
 }
+
+const places = fc.record({
+  job: fc.constantFrom(null, ...JOBS),
+  department: fc.constantFrom(null, ...DEPARTMENTS),
+  site: fc.constantFrom(null, ...SITES),
+});
 
 /** One shift that is believable, or a few punches that are not. */
 const stretchOf = (tick: number) =>
@@ -259,50 +363,168 @@ const stretchOf = (tick: number) =>
     gap: fc.constantFrom(['meal-out', 'meal-in'], ['break-out', 'break-in'], ['out', 'in'], ['job-change']),
     drop: fc.constantFrom(null, null, null, null, 'in', 'out'),
     undirected: fc.constantFrom(false, false, false, true),
-    job: fc.constantFrom(null, ...JOBS),
-    otherJob: fc.constantFrom(null, ...JOBS),
-    planned: fc.option(fc.tuple(fc.integer({ min: -90, max: 90 }), fc.integer({ min: -90, max: 90 })), {
-      nil: null,
-      freq: 2,
-    }),
+    place: places,
+    otherPlace: places,
+    planned: fc.option(
+      fc.tuple(fc.integer({ min: -5400, max: 5400 }), fc.integer({ min: -5400, max: 5400 })),
+      {
+        nil: null,
+        freq: 2,
+      },
+    ),
   });
 
-/** Ten days of somebody's punches and plans, all at different moments, on whole ticks of seconds. */
-export const anyWeek = (tick: number): fc.Arbitrary<AnyWeek> =>
+/** A night after night, or day after day, by a clock that mostly does not tell in from out. */
+const roundOf = (tick: number) =>
+  fc.record({
+    days: fc.integer({ min: 3, max: 24 }),
+    start: fc.integer({ min: 0, max: (86_400 - tick) / tick }),
+    length: fc.integer({ min: (6 * 3600) / tick, max: (13 * 3600) / tick }),
+    // Each day somebody comes and goes a little otherwise, forgets to punch, or punches once more.
+    each: fc.array(
+      fc.record({
+        late: fc.integer({ min: 0, max: 3 }),
+        long: fc.integer({ min: -3, max: 3 }),
+        odd: fc.constantFrom(
+          ...Array.from({ length: 20 }, () => null),
+          'no in',
+          'no out',
+          'one more',
+          'says in',
+        ),
+      }),
+      { minLength: 24, maxLength: 24 },
+    ),
+    place: places,
+  });
+
+/** What was recorded later: corrections that may aim at any punch and take back any correction before. */
+const correctionsOf = (tick: number) =>
+  fc.array(
+    fc.record({
+      correction: fc.constantFrom('add', 'add', 'move', 'move', 'drop', 'cancel-meal', 'cancel-meal', 'undo'),
+      which: fc.nat(),
+      by: fc.integer({ min: -(4 * 3600) / tick, max: (4 * 3600) / tick }),
+      kind: fc.constantFrom('in', 'out', 'in', 'out', 'meal-out', 'meal-in', 'job-change', 'undirected'),
+      place: places,
+    }),
+    { maxLength: 4 },
+  );
+
+const aroundWork = (tick: number) => ({
+  leave: fc.array(
+    fc.record({
+      day: fc.integer({ min: 0, max: 9 }),
+      kind: fc.constantFrom('leave' as const, 'leave' as const, 'adjustment' as const),
+      code: fc.constantFrom('Shore leave', 'Sick'),
+      seconds: fc.constantFrom(14_400, 28_800, 13 * tick),
+    }),
+    { maxLength: 2 },
+  ),
+  holidays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
+  restDays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
+});
+
+/** Punches of which no two of one kind lie at one instant. */
+class Clocked {
+  readonly #taken = new Set<string>();
+  readonly punches: AnyPunch[] = [];
+
+  /** True where there was room, which is then taken. */
+  takes(at: number, kind: string): boolean {
+    const key = `${at} ${kind}`;
+    if (this.#taken.has(key)) return false;
+    this.#taken.add(key);
+    return true;
+  }
+
+  push(punch: AnyPunch): void {
+    if (this.takes(punch.at, punch.kind)) this.punches.push(punch);
+  }
+}
+
+type DrawnStretch = ReturnType<typeof stretchOf> extends fc.Arbitrary<infer T> ? T : never;
+type DrawnRound = ReturnType<typeof roundOf> extends fc.Arbitrary<infer T> ? T : never;
+type DrawnCorrection = ReturnType<typeof correctionsOf> extends fc.Arbitrary<(infer T)[]> ? T : never;
+interface Planned {
+  readonly from: number;
+  readonly to: number;
+}
+
+function pushStretch(s: DrawnStretch, clocked: Clocked, plans: Planned[], tick: number): void {
+  const from = s.day * 86_400 + s.start * tick;
+  const to = from + s.length * tick;
+  const push = (at: number, kind: string, place = s.place) =>
+    clocked.push({ at, kind: s.undirected ? 'undirected' : kind, ...place });
+  if (s.drop !== 'in') push(from, 'in');
+  if (s.mealAt !== undefined && s.mealAt < s.length) {
+    push(from + s.mealAt * tick, s.gap[0]!, s.gap.length === 1 ? s.otherPlace : s.place);
+    if (s.gap.length === 2) push(from + (s.mealAt + s.mealLength) * tick, s.gap[1]!, s.otherPlace);
+  }
+  if (s.drop !== 'out') push(to, 'out');
+  if (s.planned === null) return;
+  const onTick = (seconds: number) => Math.round(seconds / Math.max(60, tick)) * Math.max(60, tick);
+  const plan = { from: from + onTick(s.planned[0]), to: to + onTick(s.planned[1]) };
+  if (plan.to > plan.from && !plans.some((other) => plan.from < other.to && other.from < plan.to))
+    plans.push(plan);
+}
+
+function pushRound(round: DrawnRound, clocked: Clocked, tick: number): void {
+  round.each.slice(0, round.days).forEach(({ late, long, odd }, day) => {
+    const from = day * 86_400 + (round.start + late) * tick;
+    const to = from + (round.length + long) * tick;
+    const push = (at: number, kind: string) => clocked.push({ at, kind, ...round.place });
+    if (odd !== 'no in') push(from, odd === 'says in' ? 'in' : 'undirected');
+    if (odd === 'one more') push(from + Math.floor((to - from) / 2 / tick) * tick, 'undirected');
+    if (odd !== 'no out') push(to, 'undirected');
+  });
+}
+
+function correctionsFrom(drawn: readonly DrawnCorrection[], clocked: Clocked, tick: number): AnyCorrection[] {
+  const { punches } = clocked;
+  const corrections: AnyCorrection[] = [];
+  for (const { correction, which, by, kind, place } of drawn) {
+    const target = which % Math.max(1, punches.length);
+    const punch = punches[target];
+    const at = (punch?.at ?? 4 * 86_400) + by * tick;
+    if (correction === 'add' && clocked.takes(at, kind)) corrections.push({ correction, at, kind, ...place });
+    if (correction === 'move' && punch !== undefined && clocked.takes(at, punch.kind))
+      corrections.push({ correction, punch: target, at });
+    if (correction === 'drop' && punch !== undefined) corrections.push({ correction, punch: target });
+    if (correction === 'cancel-meal') corrections.push({ correction, at });
+    if (correction === 'undo' && corrections.length > 0)
+      corrections.push({ correction, undoes: 1 + (which % corrections.length) });
+  }
+  return corrections;
+}
+
+/** Ten days of somebody's punches, plans, leave and corrections, on whole ticks of seconds. */
+export const anyPerson = (tick: number): fc.Arbitrary<AnyPerson> =>
   fc
     .record({
       stretches: fc.array(stretchOf(tick), { maxLength: tick === 1 ? 4 : 9 }),
-      leave: fc.array(
-        fc.record({
-          day: fc.integer({ min: 0, max: 9 }),
-          code: fc.constantFrom('Shore leave', 'Sick'),
-          seconds: fc.constantFrom(14_400, 28_800),
-        }),
-        { maxLength: 2 },
+      later: fc.oneof(
+        { weight: 1, arbitrary: fc.constant([]) },
+        { weight: 1, arbitrary: correctionsOf(tick) },
       ),
-      holidays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
-      restDays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
+      ...aroundWork(tick),
     })
-    .map(({ stretches, ...rest }) => {
-      const punches = new Map<number, { at: number; kind: string; job: string | null }>();
-      const plans: { from: number; to: number }[] = [];
-      for (const s of stretches) {
-        const from = s.day * 86_400 + s.start * tick;
-        const to = from + s.length * tick;
-        const push = (at: number, kind: string, job: string | null = s.job) => {
-          if (!punches.has(at)) punches.set(at, { at, kind: s.undirected ? 'undirected' : kind, job });
-        };
-        if (s.drop !== 'in') push(from, 'in');
-        if (s.mealAt !== undefined && s.mealAt < s.length) {
-          push(from + s.mealAt * tick, s.gap[0]!, s.gap.length === 1 ? s.otherJob : s.job);
-          if (s.gap.length === 2) push(from + (s.mealAt + s.mealLength) * tick, s.gap[1]!, s.otherJob);
-        }
-        if (s.drop !== 'out') push(to, 'out');
-        if (s.planned === null) continue;
-        const plan = { from: from + s.planned[0] * 60, to: to + s.planned[1] * 60 };
-        if (plan.to > plan.from && !plans.some((other) => plan.from < other.to && other.from < plan.to))
-          plans.push(plan);
-      }
+    .map(({ stretches, later, ...rest }) => {
+      const clocked = new Clocked();
+      const plans: Planned[] = [];
+      for (const stretch of stretches) pushStretch(stretch, clocked, plans, tick);
       plans.sort((a, b) => a.from - b.from);
-      return { punches: [...punches.values()], plans, ...rest };
+      const { punches } = clocked;
+      return { punches, corrections: correctionsFrom(later, clocked, tick), plans, ...rest };
+    });
+
+/** Up to twenty-four days, night after night or day after day, by a clock that mostly does not tell in from out. */
+export const anyRound = (tick: number): fc.Arbitrary<AnyPerson> =>
+  fc
+    .record({ round: roundOf(tick), later: correctionsOf(tick), ...aroundWork(tick) })
+    .map(({ round, later, ...rest }) => {
+      const clocked = new Clocked();
+      pushRound(round, clocked, tick);
+      const { punches } = clocked;
+      return { punches, corrections: correctionsFrom(later, clocked, tick), plans: [], ...rest };
     });

@@ -5,21 +5,44 @@
 import { DateTime } from 'luxon';
 import type { Rulebook } from '../rulebook/schema.ts';
 
-interface TickPunch {
+interface TickPlace {
+  readonly job: string | null;
+  readonly department: string | null;
+  readonly site: string | null;
+}
+interface TickPunch extends TickPlace {
   readonly at: number;
   readonly kind: string;
-  readonly job: string | null;
+}
+/** What was recorded later, numbered from 1; punches by their place in the list, from 0. */
+type TickCorrection =
+  | ({ readonly correction: 'add' } & TickPunch)
+  | { readonly correction: 'move'; readonly punch: number; readonly at: number }
+  | { readonly correction: 'drop'; readonly punch: number }
+  | { readonly correction: 'cancel-meal'; readonly at: number }
+  | { readonly correction: 'undo'; readonly undoes: number };
+
+/** A rulebook and the ISO date from which on it holds; the first always did. */
+interface TickEdition {
+  readonly from: string | null;
+  readonly rules: Rulebook;
 }
 
 export interface TickInput {
-  readonly rules: Rulebook;
+  readonly editions: readonly TickEdition[];
   readonly zone: string;
   readonly punches: readonly TickPunch[];
+  readonly corrections: readonly TickCorrection[];
   readonly plans: readonly { readonly from: number; readonly to: number }[];
   /** ISO dates. */
   readonly holidays: readonly string[];
   readonly restDays: readonly string[];
-  readonly leave: readonly { readonly date: string; readonly code: string; readonly seconds: number }[];
+  readonly leave: readonly {
+    readonly date: string;
+    readonly kind: string;
+    readonly code: string;
+    readonly seconds: number;
+  }[];
   /** Days of the pay period. */
   readonly first: string;
   readonly last: string;
@@ -58,6 +81,64 @@ function weekOf(date: string, startsOn: string): string {
   return day;
 }
 
+/** What is worked out once for each quarter of an hour, on which clocks change and lines between days lie. */
+function onceAQuarter<T>(workOut: (at: number, zone: string, line: string) => T) {
+  const known = new Map<string, Map<number, T>>();
+  return (at: number, zone: string, line: string): T => {
+    const key = `${zone} ${line}`;
+    let quarters = known.get(key);
+    if (quarters === undefined) {
+      quarters = new Map();
+      known.set(key, quarters);
+    }
+    const quarter = Math.floor(at / 900);
+    let found = quarters.get(quarter);
+    if (found === undefined && !quarters.has(quarter)) {
+      found = workOut(quarter * 900, zone, line);
+      quarters.set(quarter, found);
+    }
+    return found as T;
+  };
+}
+
+const dateShown = onceAQuarter((at, zone) =>
+  new Date((at + ahead(at, zone)) * 1000).toISOString().slice(0, 10),
+);
+
+/** The rules of the last edition that has begun by a date. */
+function rulesOn(date: string, { editions }: TickInput): Rulebook {
+  let { rules } = editions[0]!;
+  for (const edition of editions) if (edition.from !== null && edition.from <= date) rules = edition.rules;
+  return rules;
+}
+const rulesAt = (at: number, input: TickInput): Rulebook => rulesOn(dateShown(at, input.zone, ''), input);
+
+/** The corrections that nothing takes back: an undo holds where no undo of it holds. */
+function inForce(corrections: readonly TickCorrection[]): TickCorrection[] {
+  const holds = (number: number): boolean =>
+    !corrections.some((other, i) => other.correction === 'undo' && other.undoes === number && holds(i + 1));
+  return corrections.filter((_, i) => holds(i + 1));
+}
+
+/** At one instant, what ends comes before what begins. */
+const FIRST_ENDS = ['out', 'meal-out', 'break-out', 'job-change', 'undirected', 'break-in', 'meal-in', 'in'];
+
+/** What was clocked, as corrected, in order. */
+function effective(input: TickInput): TickPunch[] {
+  const corrections = inForce(input.corrections);
+  const punches: TickPunch[] = [];
+  input.punches.forEach((punch, i) => {
+    const last = corrections.filter(
+      (one) => (one.correction === 'move' || one.correction === 'drop') && one.punch === i,
+    );
+    const change = last[last.length - 1];
+    if (change === undefined) punches.push(punch);
+    if (change?.correction === 'move') punches.push({ ...punch, at: change.at });
+  });
+  for (const one of corrections) if (one.correction === 'add') punches.push(one);
+  return punches.sort((a, b) => a.at - b.at || FIRST_ENDS.indexOf(a.kind) - FIRST_ENDS.indexOf(b.kind));
+}
+
 interface TickSpell {
   readonly in: TickPunch;
   readonly out: TickPunch;
@@ -69,13 +150,14 @@ interface TickShift {
   readonly all: TickPunch[];
   /** Punches without a partner. */
   readonly alone: TickPunch[];
+  /** Those of the edition in force when it began. */
+  rules: Rulebook;
   plan: { readonly from: number; readonly to: number } | null;
 }
 
 const COMES = ['in', 'meal-in', 'break-in', 'job-change'];
 
 function shiftsOf(input: TickInput): TickShift[] {
-  const { pairing } = input.rules;
   const shifts: TickShift[] = [];
   let open: TickPunch | null = null;
   let before: TickPunch | null = null;
@@ -83,9 +165,10 @@ function shiftsOf(input: TickInput): TickShift[] {
   const shift = () => shifts[shifts.length - 1]!;
   const place = (punch: TickPunch, gap: number) => {
     if (shifts.length === 0 || punch.at - lastAt > gap)
-      shifts.push({ spells: [], all: [], alone: [], plan: null });
+      shifts.push({ spells: [], all: [], alone: [], plan: null, rules: rulesAt(punch.at, input) });
   };
-  for (const punch of [...input.punches].sort((a, b) => a.at - b.at)) {
+  for (const punch of effective(input)) {
+    const { pairing } = rulesAt(punch.at, input);
     if (before !== null && before.kind === punch.kind && punch.at - before.at <= length(pairing.repeatWindow))
       continue;
     before = punch;
@@ -135,20 +218,19 @@ function roundedAmount(seconds: number, rule: RoundingJson): number {
   return into > 0 && into >= turn(rule, false) ? seconds - into + rule.minutes * 60 : seconds - into;
 }
 
-function roundedPunch(punch: TickPunch, end: 'in' | 'out', input: TickInput): number {
+function roundedPunch(punch: TickPunch, end: 'in' | 'out', rules: Rulebook, zone: string): number {
   const kind = punch.kind === 'undirected' ? end : punch.kind;
-  const rule = input.rules.rounding.find((one) => one.kinds?.includes(kind as 'in'));
+  const rule = rules.rounding.find((one) => one.kinds?.includes(kind as 'in'));
   if (rule === undefined) return punch.at;
-  const into = (punch.at + ahead(punch.at, input.zone)) % (rule.minutes * 60);
+  const into = (punch.at + ahead(punch.at, zone)) % (rule.minutes * 60);
   const up = into > 0 && into >= turn(rule, COMES.includes(kind));
   return punch.at - into + (up ? rule.minutes * 60 : 0);
 }
 
 /** Plan, hold and rounding: start and end of every spell. */
 function holdAndRound(shifts: TickShift[], input: TickInput): void {
-  const { rules } = input;
-  const reach = length(rules.plan?.reach, 7200);
   for (const shift of shifts) {
+    const reach = length(shift.rules.plan?.reach, 7200);
     const times = [...shift.all, ...shift.alone].map((punch) => punch.at);
     const [from, to] = [Math.min(...times), Math.max(...times)];
     let best = -reach - 1;
@@ -157,14 +239,14 @@ function holdAndRound(shifts: TickShift[], input: TickInput): void {
       if (overlap > best) [best, shift.plan] = [overlap, plan];
     }
   }
-  const totalRule = (of: string) => rules.rounding.find((one) => one.of === of);
   let floor = Number.NEGATIVE_INFINITY;
   shifts.forEach((shift, s) => {
-    const { spells, plan } = shift;
+    const { spells, plan, rules } = shift;
+    const totalRule = (of: string) => rules.rounding.find((one) => one.of === of);
     const last = spells.length - 1;
     spells.forEach((spell, i) => {
-      let start = roundedPunch(spell.in, 'in', input);
-      let end = roundedPunch(spell.out, 'out', input);
+      let start = roundedPunch(spell.in, 'in', rules, input.zone);
+      let end = roundedPunch(spell.out, 'out', rules, input.zone);
       if (plan !== null && i === 0 && !shifts.slice(0, s).some((other) => other.plan === plan)) {
         const early = plan.from - spell.in.at;
         const window = early > 0 ? rules.plan?.earlyIn : rules.plan?.lateIn;
@@ -206,19 +288,20 @@ function holdAndRound(shifts: TickShift[], input: TickInput): void {
 }
 
 /** The workday of an instant: it began when the clock on the wall first showed its line. */
-function dayAt(at: number, input: TickInput): string {
-  const line = input.rules.workday.startsAt;
-  let day = plusDays(new Date((at + ahead(at, input.zone)) * 1000).toISOString().slice(0, 10), -1);
-  while (at >= firstAt(plusDays(day, 1), line, input.zone)) day = plusDays(day, 1);
+const dayAfterLine = onceAQuarter((at, zone, line) => {
+  let day = plusDays(new Date((at + ahead(at, zone)) * 1000).toISOString().slice(0, 10), -1);
+  while (at >= firstAt(plusDays(day, 1), line, zone)) day = plusDays(day, 1);
   return day;
-}
+});
+const dayAt = (at: number, rules: Rulebook, { zone }: TickInput): string =>
+  dayAfterLine(at, zone, rules.workday.startsAt);
 
 const startDay = (shift: TickShift, input: TickInput): string =>
-  dayAt(Math.min(...[...shift.all, ...shift.alone].map((punch) => punch.at)), input);
+  dayAt(Math.min(...[...shift.all, ...shift.alone].map((punch) => punch.at)), shift.rules, input);
 
 interface Tick {
   readonly at: number;
-  readonly job: string | null;
+  readonly place: TickPlace;
   readonly shift: number;
   day: string;
   pays: number;
@@ -231,12 +314,15 @@ function paidTicks(
   index: number,
   input: TickInput,
 ): { ticks: Tick[]; faults: Map<number, Set<string>> } {
-  const { breaks } = input.rules;
+  const { breaks } = shift.rules;
   const { tick } = input;
+  const canceled = inForce(input.corrections).flatMap((one) =>
+    one.correction === 'cancel-meal' ? [one.at] : [],
+  );
   let ticks: Tick[] = [];
-  const work = (from: number, to: number, job: string | null) => {
+  const work = (from: number, to: number, place: TickPlace) => {
     for (let at = from; at < to; at += tick)
-      ticks.push({ at, job, shift: index, day: '', pays: 1, premiums: [] });
+      ticks.push({ at, place, shift: index, day: '', pays: 1, premiums: [] });
   };
   let allowance = length(breaks.allowance);
   let unpaidMeals = 0;
@@ -249,22 +335,23 @@ function paidTicks(
       const is = (kind: string) => previous.out.kind === `${kind}-out` || spell.in.kind === `${kind}-in`;
       const short = gap <= length(breaks.paidUpTo);
       let paid = 0;
-      let wholly = true;
-      if (is('meal')) {
+      // A break is called one, or is short and called nothing. All else is a meal: somebody was away to eat.
+      if (!is('meal') && (is('break') || short)) {
+        if (breaks.allowance !== undefined) {
+          paid = Math.min(gap, allowance);
+          allowance -= paid;
+        } else paid = short ? gap : 0;
+      } else {
         const unpaidFrom = breaks.mealUnpaidFrom === undefined ? null : length(breaks.mealUnpaidFrom);
-        paid = (unpaidFrom === null ? short : gap < unpaidFrom) ? gap : 0;
-        meals.push({ at: previous.end, seconds: gap, before });
-      } else if (!is('break') && !short) {
-        meals.push({ at: previous.end, seconds: gap, before });
-      } else if (breaks.allowance !== undefined) {
-        paid = Math.min(gap, allowance);
-        allowance -= paid;
-        wholly = false;
-      } else paid = short ? gap : 0;
-      work(previous.end, previous.end + paid, previous.in.job);
-      if (wholly && paid === 0) unpaidMeals += gap;
+        const isPaid = is('meal') && (unpaidFrom === null ? short : gap < unpaidFrom);
+        const workedThrough = !isPaid && canceled.some((at) => at >= previous.out.at && at < spell.in.at);
+        paid = isPaid || workedThrough ? gap : 0;
+        if (!workedThrough) meals.push({ at: previous.end, seconds: gap, before });
+        if (paid === 0) unpaidMeals += gap;
+      }
+      work(previous.end, previous.end + paid, previous.in);
     }
-    work(spell.start, spell.end, spell.in.job);
+    work(spell.start, spell.end, spell.in);
   });
   const meal = breaks.automaticMeal;
   if (meal !== undefined) {
@@ -276,7 +363,11 @@ function paidTicks(
     if (meal.besidePunched === 'skip' && unpaidMeals > 0) take = 0;
     if (meal.besidePunched === 'top up') take -= unpaidMeals;
     const off = Math.min(Math.max(take, 0), worked) / tick;
-    if (off > 0) {
+    const [begin, end] = [shift.spells[0]?.in.at ?? 0, shift.spells.at(-1)?.out.at ?? 0];
+    const between = (at: number) =>
+      shift.spells.some((spell, i) => i > 0 && at >= shift.spells[i - 1]!.out.at && at < spell.in.at);
+    const isCanceled = canceled.some((at) => at >= begin && at <= end && !between(at));
+    if (off > 0 && !isCanceled) {
       let first = ticks.length - off;
       const { placed } = meal;
       if (placed.at === 'after work') first = Math.min(first, length(placed.after) / tick);
@@ -307,12 +398,12 @@ function paidTicks(
 function giveDays(ticks: readonly Tick[], shift: TickShift, input: TickInput): void {
   if (ticks.length === 0) return;
   const alone = shift.alone.map((punch) => punch.at);
-  const first = dayAt(Math.min(ticks[0]!.at, ...alone), input);
-  const last = dayAt(Math.max(ticks[ticks.length - 1]!.at + input.tick - 1, ...alone), input);
-  const rule = input.rules.workday.shiftBelongsTo;
+  const first = dayAt(Math.min(ticks[0]!.at, ...alone), shift.rules, input);
+  const last = dayAt(Math.max(ticks[ticks.length - 1]!.at + input.tick - 1, ...alone), shift.rules, input);
+  const rule = shift.rules.workday.shiftBelongsTo;
   const counts = new Map<string, number>();
   for (const tick of ticks) {
-    tick.day = dayAt(tick.at, input);
+    tick.day = dayAt(tick.at, shift.rules, input);
     counts.set(tick.day, (counts.get(tick.day) ?? 0) + 1);
   }
   if (rule === 'split at the line') return;
@@ -336,14 +427,17 @@ function isOfKind(date: string, kinds: DayKinds | undefined, input: TickInput): 
 }
 
 /** The date of the opening of a daily window in which an instant lies, or null: what the clock on the wall shows decides, and nothing else. */
-function openedOn(at: number, from: string, to: string, zone: string): string | null {
+const openedOn = (at: number, from: string, to: string, zone: string): string | null =>
+  windowAt(at, zone, `${from} ${to}`);
+const windowAt = onceAQuarter((at, zone, window): string | null => {
+  const [from, to] = window.split(' ') as [string, string];
   const shown = new Date((at + ahead(at, zone)) * 1000).toISOString();
   const today = shown.slice(0, 10);
   const time = shown.slice(11, 19);
   if (from < to) return time >= `${from}:00` && time < `${to}:00` ? today : null;
   if (time >= `${from}:00`) return today;
   return time < `${to}:00` ? plusDays(today, -1) : null;
-}
+});
 
 /** When the clock on the wall next shows this time, from an instant on; where it is jumped over, when it has passed. */
 function nextShown(from: number, time: string, zone: string): number {
@@ -380,10 +474,11 @@ function bucketOf(
   day: string,
   rule: OvertimeJson,
   worked: ReadonlySet<string>,
+  rules: Rulebook,
   input: TickInput,
 ): string | null {
   const { basis } = rule;
-  const { startsOn } = input.rules.workweek;
+  const { startsOn } = rules.workweek;
   if (!isOfKind(day, rule.on, input)) return null;
   if (basis === 'workweek') return weekOf(day, startsOn);
   if (basis === 'pay period') return day >= input.first && day <= input.last ? input.first : null;
@@ -429,17 +524,28 @@ function payAt(position: number, rule: OvertimeJson): number {
   return pays;
 }
 
-function applyRule(ticks: readonly Tick[], rule: OvertimeJson, adds: boolean, input: TickInput): void {
+/** One rule of one edition: it counts the stretches of days on whose first day that edition is in force. */
+function applyRule(
+  ticks: readonly Tick[],
+  rule: OvertimeJson,
+  adds: boolean,
+  rules: Rulebook,
+  input: TickInput,
+): void {
   const worked = new Set(ticks.map((tick) => tick.day));
   const buckets = new Map<string, Tick[]>();
   const perDay = new Map<string, number>();
   const bucketOfDay = new Map<string, string | null>();
   // Once only: a rule with a threshold neither counts nor touches what is overtime already; one from the first hour on takes them all.
   const takesAll = adds || length(rule.tiers[0]!.above) === 0;
+  const firstDayOf = new Map<number, string>();
+  for (const tick of ticks) if (!firstDayOf.has(tick.shift)) firstDayOf.set(tick.shift, tick.day);
   for (const tick of ticks) {
-    if (!bucketOfDay.has(tick.day)) bucketOfDay.set(tick.day, bucketOf(tick.day, rule, worked, input));
+    if (!bucketOfDay.has(tick.day)) bucketOfDay.set(tick.day, bucketOf(tick.day, rule, worked, rules, input));
     const day = bucketOfDay.get(tick.day)!;
     if (day === null || !covers(tick, rule, input)) continue;
+    const begins = rule.basis === 'shift' ? firstDayOf.get(tick.shift)! : day;
+    if (rulesOn(begins, input) !== rules) continue;
     const counts = takesAll || tick.pays === 1;
     if (rule.countsAtMostPerWorkday !== undefined && counts) {
       const sum = perDay.get(tick.day) ?? 0;
@@ -456,7 +562,7 @@ function applyRule(ticks: readonly Tick[], rule: OvertimeJson, adds: boolean, in
     const leave = input.leave
       .filter(
         ({ code, date }) =>
-          rule.countsLeave?.includes(code) && bucketOf(date, rule, worked, input) === bucket,
+          rule.countsLeave?.includes(code) && bucketOf(date, rule, worked, rules, input) === bucket,
       )
       .reduce((sum, { seconds }) => sum + seconds, 0);
     const above = length(rule.tiers[0]!.above);
@@ -478,16 +584,29 @@ function applyRule(ticks: readonly Tick[], rule: OvertimeJson, adds: boolean, in
 }
 
 function applyOvertime(ticks: Tick[], input: TickInput): void {
-  const { overtime, overtimeMeets, workweek } = input.rules;
-  if (overtimeMeets?.mode !== 'greater of') {
-    for (const rule of overtime) applyRule(ticks, rule, overtimeMeets?.mode === 'added together', input);
-    return;
+  const editions = input.editions.map(({ rules }) => rules);
+  const most = Math.max(...editions.map(({ overtime }) => overtime.length));
+  // The first rules of all editions, then the second: a week's rule sees what another edition's daily rule made overtime.
+  for (let i = 0; i < most; i++) {
+    for (const rules of editions) {
+      const rule = rules.overtime[i];
+      const mode = rules.overtimeMeets?.mode;
+      if (rule !== undefined && mode !== 'greater of')
+        applyRule(ticks, rule, mode === 'added together', rules, input);
+    }
   }
+  for (const rules of editions) takeGreater(ticks, rules, input);
+}
+
+function takeGreater(ticks: Tick[], rules: Rulebook, input: TickInput): void {
+  const { overtime, overtimeMeets, workweek } = rules;
+  if (overtimeMeets?.mode !== 'greater of') return;
   const grouped = overtimeMeets.groups.flat();
   const alternatives = overtimeMeets.groups.map((group) => {
     const own = ticks.map((tick) => ({ ...tick }));
     for (const rule of overtime)
-      if (!grouped.includes(rule.name) || group.includes(rule.name)) applyRule(own, rule, false, input);
+      if (!grouped.includes(rule.name) || group.includes(rule.name))
+        applyRule(own, rule, false, rules, input);
     return own;
   });
   const gives = alternatives.map((own) => {
@@ -508,23 +627,29 @@ function applyOvertime(ticks: Tick[], input: TickInput): void {
   });
 }
 
-function applyPremiums(ticks: readonly Tick[], input: TickInput): void {
+function applyPremiums(ticks: readonly Tick[], rules: Rulebook, input: TickInput): void {
   const shifts = [...new Set(ticks.map((tick) => tick.shift))];
-  for (const premium of input.rules.premiums) {
+  const holds = new Map(ticks.map(({ day }) => [day, rulesOn(day, input) === rules]));
+  for (const premium of rules.premiums) {
     const hasDays = premium.weekdays ?? premium.holidays ?? premium.restDays;
     for (const shift of shifts) {
       const own = ticks.filter((tick) => tick.shift === shift);
       const inside = own.filter((tick) => {
+        if (!holds.get(tick.day)) return false;
         let date: string = tick.day;
         const byClock = premium.dayBy === 'clock';
         if (premium.from !== undefined) {
           const opened = openedOn(tick.at, premium.from, premium.to!, input.zone);
           if (opened === null) return false;
           if (byClock) date = opened;
-        } else if (byClock)
-          date = new Date((tick.at + ahead(tick.at, input.zone)) * 1000).toISOString().slice(0, 10);
+        } else if (byClock) date = dateShown(tick.at, input.zone, '');
         if (hasDays !== undefined && !isOfKind(date, premium, input)) return false;
-        return premium.jobs === undefined || (tick.job !== null && premium.jobs.includes(tick.job));
+        const { job, department, site } = tick.place;
+        const among = (list: readonly string[] | undefined, one: string | null) =>
+          list === undefined || (one !== null && list.includes(one));
+        return (
+          among(premium.jobs, job) && among(premium.departments, department) && among(premium.sites, site)
+        );
       });
       const seconds = inside.length * input.tick;
       let paid = inside;
@@ -537,7 +662,7 @@ function applyPremiums(ticks: readonly Tick[], input: TickInput): void {
             : wholeShift.when === 'most'
               ? inside.length * 2 > own.length
               : inside[0] === own[0];
-        paid = reached ? own : [];
+        paid = reached ? own.filter((tick) => holds.get(tick.day)) : [];
       }
       for (const tick of paid)
         if (premium.additive !== false || tick.premiums.length === 0) tick.premiums.push(premium.name);
@@ -545,7 +670,9 @@ function applyPremiums(ticks: readonly Tick[], input: TickInput): void {
   }
 }
 
-/** Seconds by `date|class|job`, for the days from `first` to `last`, and clocked-to-payable work by nobody else's rules. */
+type Add = (day: string, name: string, place: TickPlace | null, seconds: number) => void;
+
+/** Seconds by `date|class|job|department`, for the days from `first` to `last`, and clocked-to-payable work by nobody else's rules. */
 export function tickByTick(input: TickInput): Map<string, number> {
   const shifts = shiftsOf(input);
   holdAndRound(shifts, input);
@@ -556,19 +683,19 @@ export function tickByTick(input: TickInput): Map<string, number> {
   });
   const ticks = perShift.flatMap((paid) => paid.ticks);
   applyOvertime(ticks, input);
-  applyPremiums(ticks, input);
+  for (const { rules } of input.editions) applyPremiums(ticks, rules, input);
   const sums = new Map<string, number>();
-  const add = (day: string, name: string, job: string | null, seconds: number) => {
+  const add: Add = (day, name, place, seconds) => {
     if (day < input.first || day > input.last || seconds <= 0) return;
-    const key = `${day}|${name}|${job ?? ''}`;
+    const key = `${day}|${name}|${place?.job ?? ''}|${place?.department ?? ''}`;
     sums.set(key, (sums.get(key) ?? 0) + seconds);
   };
-  for (const { day, pays, job, premiums } of ticks) {
-    add(day, pays === 1 ? 'ordinary' : `overtime-${pays}`, job, input.tick);
-    for (const name of premiums) add(day, `premium:${name}`, job, input.tick);
+  for (const { day, pays, place, premiums } of ticks) {
+    add(day, pays === 1 ? 'ordinary' : `overtime-${pays}`, place, input.tick);
+    for (const name of premiums) add(day, `premium:${name}`, place, input.tick);
   }
-  for (const { date, code, seconds } of input.leave) add(date, `leave:${code}`, null, seconds);
-  addGuarantees(shifts, perShift, input, add);
+  for (const { date, kind, code, seconds } of input.leave) add(date, `${kind}:${code}`, null, seconds);
+  for (const { rules } of input.editions) addGuarantees(shifts, perShift, rules, input, add);
   return sums;
 }
 
@@ -578,39 +705,43 @@ function addGuarantees(
     readonly ticks: readonly Tick[];
     readonly faults: ReadonlyMap<number, ReadonlySet<string>>;
   }[],
+  rules: Rulebook,
   input: TickInput,
-  add: (day: string, name: string, job: string | null, seconds: number) => void,
+  add: Add,
 ): void {
-  const { rules, tick } = input;
+  const { tick } = input;
   const worked = (i: number) => perShift[i]!.ticks.length * tick;
   const dayOf = (i: number) => perShift[i]!.ticks[0]?.day ?? startDay(shifts[i]!, input);
-  const real = shifts.map((_, i) => i).filter((i) => shifts[i]!.spells.length > 0);
-  const jobOf = (i: number) => shifts[i]!.spells[0]!.in.job;
+  const all = shifts.map((_, i) => i).filter((i) => shifts[i]!.spells.length > 0);
+  const real = all.filter((i) => rulesOn(dayOf(i), input) === rules);
+  const placeOf = (i: number): TickPlace => shifts[i]!.spells[0]!.in;
   for (const rule of rules.guarantees ?? []) {
     const name = `guarantee:${rule.name}`;
     if (rule.kind === 'call-out') {
       for (const i of real) {
         const week = weekOf(dayOf(i), rules.workweek.startsOn);
         const planned = input.plans.some((plan) => {
-          const day = dayAt(plan.from, input);
+          const day = dayAt(plan.from, rulesAt(plan.from, input), input);
           return day >= week && day < plusDays(week, 7);
         });
         const called =
-          rule.jobs === undefined ? planned && shifts[i]!.plan === null : rule.jobs.includes(jobOf(i) ?? '');
-        if (called) add(dayOf(i), name, jobOf(i), length(rule.least) - worked(i));
+          rule.jobs === undefined
+            ? planned && shifts[i]!.plan === null
+            : rule.jobs.includes(placeOf(i).job ?? '');
+        if (called) add(dayOf(i), name, placeOf(i), length(rule.least) - worked(i));
       }
     } else if (rule.kind === 'share of plan') {
       for (const plan of input.plans) {
-        const of = real.filter((i) => shifts[i]!.plan === plan);
+        const of = all.filter((i) => shifts[i]!.plan === plan);
         const last = shifts.findLastIndex((shift) => shift.plan === plan);
-        if (of.length === 0 || !of.includes(last)) continue;
+        if (!of.includes(last) || !real.includes(last)) continue;
         const sum = of.reduce((total, i) => total + worked(i), 0);
         const share = Math.floor((plan.to - plan.from) * rule.share);
         const owed = Math.min(
           Math.max(share, length(rule.least)),
           length(rule.most, Number.POSITIVE_INFINITY),
         );
-        add(dayOf(last), name, jobOf(last), owed - sum);
+        add(dayOf(last), name, placeOf(last), owed - sum);
       }
     } else {
       for (const day of new Set(real.map(dayOf))) {
@@ -622,7 +753,7 @@ function addGuarantees(
               sum + [...perShift[i]!.faults.values()].filter((f) => kinds.some((k) => f.has(k))).length,
             0,
           );
-          add(day, name, jobOf(of[0]!), Math.min(times, rule.atMostPerWorkday ?? 1) * length(rule.pays));
+          add(day, name, placeOf(of[0]!), Math.min(times, rule.atMostPerWorkday ?? 1) * length(rule.pays));
         } else {
           const spells = of.flatMap((i) => shifts[i]!.spells.map((spell) => ({ ...spell, shift: i })));
           const long = spells.some((spell, i) => {
@@ -632,7 +763,7 @@ function addGuarantees(
             const named = [spell.out.kind, next.in.kind].some((kind) => /^(meal|break)-/.test(kind));
             return !named && spell.out.at !== next.in.at;
           });
-          if (long) add(day, name, jobOf(of[0]!), length(rule.pays));
+          if (long) add(day, name, placeOf(of[0]!), length(rule.pays));
         }
       }
     }

@@ -1,12 +1,5 @@
 import { Readable } from 'node:stream';
-import {
-  type Directory,
-  instant,
-  type Refusal,
-  rowReader,
-  SECONDS_PER_DAY,
-  ZoneTables,
-} from '@heath/core';
+import { type Directory, instant, type Refusal, rowReader, SECONDS_PER_DAY, ZoneTables } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
 import type { Clock } from '../../clock.ts';

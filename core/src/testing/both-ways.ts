@@ -1,0 +1,54 @@
+import fc from 'fast-check';
+import { expect } from 'vitest';
+import { compute } from '../compute.ts';
+import { workdayToIso } from '../units.ts';
+import { type AnyEdition, type AnyPerson, DEPARTMENTS, JOBS } from './random.ts';
+import { type AnyStretch, dayOf, editionsOf, inputOf } from './random-input.ts';
+import { tickByTick } from './tick-by-tick.ts';
+
+const nameOf = (names: readonly string[], id: number | null): string =>
+  id === null ? '' : (names[id - 1] ?? '');
+
+/** Seconds by workday, class, job and department, by the core and by the other. */
+function bothWays(editions: readonly AnyEdition[], person: AnyPerson, stretch: AnyStretch, tick: number) {
+  const input = inputOf(editionsOf(editions, stretch), person, stretch);
+  const ours = new Map<string, number>();
+  for (const line of compute(input).lines) {
+    const key = `${workdayToIso(line.workday)}|${line.classId}|${nameOf(JOBS, line.job)}|${nameOf(DEPARTMENTS, line.department)}`;
+    ours.set(key, (ours.get(key) ?? 0) + line.seconds);
+  }
+  const [zone, start] = stretch;
+  const iso = (day: number): string => workdayToIso(dayOf(stretch, day));
+  const theirs = tickByTick({
+    editions: editions.map(({ from, rules }) => ({ from: from === null ? null : iso(from), rules })),
+    zone,
+    punches: person.punches.map((punch) => ({ ...punch, at: start + punch.at })),
+    corrections: person.corrections.map((one) => ('at' in one ? { ...one, at: start + one.at } : one)),
+    plans: person.plans.map(({ from, to }) => ({ from: start + from, to: start + to })),
+    holidays: person.holidays.map(iso),
+    restDays: person.restDays.map(iso),
+    leave: person.leave.map(({ day, ...rest }) => ({ date: iso(day), ...rest })),
+    first: workdayToIso(input.first),
+    last: workdayToIso(input.last),
+    tick,
+  });
+  return { ours: Object.fromEntries([...ours].sort()), theirs: Object.fromEntries([...theirs].sort()) };
+}
+
+/** So many random people under random rulebooks, computed both ways, agree in every line. */
+export function agree(
+  editions: fc.Arbitrary<AnyEdition[]>,
+  people: fc.Arbitrary<AnyPerson>,
+  stretches: readonly AnyStretch[],
+  tick: number,
+  numRuns: number,
+): void {
+  fc.assert(
+    fc.property(editions, people, fc.constantFrom(...stretches), (rules, person, stretch) => {
+      const { ours, theirs } = bothWays(rules, person, stretch, tick);
+      expect(ours).toEqual(theirs);
+    }),
+    // Other people in each zone.
+    { numRuns, seed: (fc.readConfigureGlobal().seed ?? 0) + (stretches[0]?.[1] ?? 0) + tick },
+  );
+}
