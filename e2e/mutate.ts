@@ -42,7 +42,7 @@ const PIECES = [
   '26:61',
   '<script>',
   "'; DROP TABLE punch; --",
-  '${1}',
+  '$\u007b1}',
   '%00',
   '../../etc',
   'x'.repeat(300),

@@ -22,7 +22,7 @@ import { explainShift } from './reasons/explain.ts';
 import type { DayReason, OvertimeReason, ShiftReason } from './reasons/types.ts';
 import { type RoundedSpell, round, roundTotal } from './round/round.ts';
 import type { CompiledRulebook } from './rulebook/compile.ts';
-import type { Segment, WorkSegment } from './segments/types.ts';
+import type { Segment, SegmentShift, WorkSegment } from './segments/types.ts';
 import { type Instant, instant, type Seconds, type SiteId, seconds, type Workday } from './units.ts';
 import { assignWorkday, workdayAt, workweekOf } from './workday/workday.ts';
 import type { ZoneOffsets, ZoneTables } from './zone/zone.ts';
@@ -148,7 +148,7 @@ export function compute(input: PersonInput, explain = false): Computed {
   for (let i = 0; i < shifts.length; i++) {
     const shift = shifts[i]!;
     const { rulebook, offsets } = starts[i]!;
-    const breaks = takeBreaks(shift, i, rounded[i]!, rulebook.breaks, corrections.canceledMeals, offsets);
+    const breaks = takeBreaks(shift, starts[i]!, rounded[i]!, rulebook.breaks, corrections.canceledMeals);
     const before = segments.length;
     // Before the segments are cut in place, what they pay is added up.
     computed.push(account(shift, starts[i]!, matches[i]!, held[i]!, rounded[i]!, breaks));
@@ -157,7 +157,6 @@ export function compute(input: PersonInput, explain = false): Computed {
     if (segments.length > before) computed[i]!.workday = segments[before]!.workday;
   }
 
-  const offsetsOf = (shift: number) => starts[shift]!.offsets;
   const payPeriods = input.payPeriods ?? [{ first, last }];
   const { days: workedDays, inOrder: daysInOrder } = daysOf(segments);
   segments = classify(
@@ -168,21 +167,13 @@ export function compute(input: PersonInput, explain = false): Computed {
       calendar,
       plans,
       leave,
-      offsetsOf,
       payPeriods,
       workedDays,
       daysInOrder,
     }),
     overtimeReasons,
   );
-  segments = addPremiums(
-    segments,
-    rules.premiums,
-    (day) => rulesOn(day).premiums,
-    offsetsOf,
-    calendar,
-    workedDays,
-  );
+  segments = addPremiums(segments, rules.premiums, (day) => rulesOn(day).premiums, calendar, workedDays);
   const guaranteed = guarantees(computed, plans, rules.hasGuarantees, (day) => {
     const rulebook = rulesOn(day);
     return { guarantees: rulebook.guarantees, weekStartsOn: rulebook.workday.weekStartsOn };
@@ -211,7 +202,7 @@ export function compute(input: PersonInput, explain = false): Computed {
     rules.exceptions,
   );
   return {
-    shifts: explain ? withReasons(computed, segments, offsetsOf) : computed,
+    shifts: explain ? withReasons(computed, segments, starts) : computed,
     segments,
     lines: sumLines(segments, guaranteed, leave, (day) => rulesOn(day).lines, first, last),
     exceptions: within(exceptions, first, last),
@@ -239,7 +230,7 @@ function within(exceptions: readonly Exception[], first: Workday, last: Workday)
 type AssignedShift = Omit<ComputedShift, 'workday'> & { workday: Workday };
 
 /** Where a shift starts: the day on the wall clock, and the edition in force there. */
-interface ShiftStart {
+interface ShiftStart extends SegmentShift {
   readonly punch: EffectivePunch;
   readonly offsets: ZoneOffsets;
   readonly rulebook: CompiledRulebook;
@@ -410,13 +401,14 @@ function togetherOf(editions: Editions): Together {
 function withReasons(
   shifts: readonly ComputedShift[],
   segments: readonly Segment[],
-  offsetsOf: (shift: number) => ZoneOffsets,
+  starts: readonly ShiftStart[],
 ): ComputedShift[] {
-  const byShift: Segment[][] = shifts.map(() => []);
-  for (const segment of segments) byShift[segment.shift]!.push(segment);
+  const byShift = new Map<SegmentShift, Segment[]>(starts.map((start) => [start, []]));
+  for (const segment of segments) byShift.get(segment.shift)?.push(segment);
   let notBefore: Instant | null = null;
   return shifts.map((shift, i) => {
-    const reasons = explainShift(shift, byShift[i]!, notBefore, offsetsOf(i));
+    const start = starts[i]!;
+    const reasons = explainShift(shift, byShift.get(start)!, notBefore, start.offsets);
     notBefore = shift.rounded[shift.rounded.length - 1]?.end ?? notBefore;
     return { ...shift, reasons };
   });

@@ -1,7 +1,7 @@
 import type { Shift, Spell } from '../pair/types.ts';
 import type { RoundedSpell } from '../round/round.ts';
 import { cutOff, lengthOf, segmentOf } from '../segments/cut.ts';
-import type { WorkSegment } from '../segments/types.ts';
+import type { SegmentShift, WorkSegment } from '../segments/types.ts';
 import { type Instant, instant, SECONDS_PER_DAY, seconds, wallClock } from '../units.ts';
 import { firstInstantOf, instantsOf, wallOf, type ZoneOffsets } from '../zone/zone.ts';
 import { faultsOf, type TakenMeal } from './meals-due.ts';
@@ -61,15 +61,15 @@ const NO_FAULTS: Breaks['mealFaults'] = [];
  * Then the automatic meal: by the last tier that the work reaches, beside what was punched as the rule says, cut out where
  * the rule places it. Last, the meals that were due.
  *
+ * @param from the shift, as its segments know it
  * @param canceled instants within meals that corrections pay
  */
 export function takeBreaks(
   shift: Shift,
-  index: number,
+  from: SegmentShift,
   spells: readonly RoundedSpell[],
   rules: BreakRules,
   canceled: readonly Instant[],
-  offsets: ZoneOffsets,
 ): Breaks {
   let worked: WorkSegment[] = [];
   const unpaid: UnpaidBreak[] = [];
@@ -88,7 +88,7 @@ export function takeBreaks(
         const paidUntil = instant(last + gap.paidSeconds);
         if (gap.paidSeconds > 0) {
           paid = [...paid, { start: last, end: paidUntil }];
-          worked.push(segmentOf(last, paidUntil, index, shift.spells[i - 1]!.in));
+          worked.push(segmentOf(last, paidUntil, from, shift.spells[i - 1]!.in));
           workedSeconds += gap.paidSeconds;
           if (gap.fromAllowance) allowanceLeft -= gap.paidSeconds;
         }
@@ -102,7 +102,7 @@ export function takeBreaks(
       }
     }
     if (end > start) {
-      worked.push(segmentOf(start, end, index, shift.spells[i]!.in));
+      worked.push(segmentOf(start, end, from, shift.spells[i]!.in));
       workedSeconds += end - start;
     }
   }
@@ -114,7 +114,7 @@ export function takeBreaks(
     if (take > 0) {
       automaticCanceled = canceled.length > 0 && cancelsAutomatic(shift, canceled);
       if (!automaticCanceled) {
-        const start = mealStart(meal, worked, take, offsets);
+        const start = mealStart(meal, worked, take, from.offsets);
         if (meals !== null) insertMeal(meals, worked, start, take);
         worked = cutOut(worked, take, start, unpaid);
         workedSeconds -= take;

@@ -21,17 +21,23 @@ export function faultsOf(
   workedSeconds: Seconds,
 ): MealFault[] {
   const faults: MealFault[] = [];
-  due.forEach((meal, nth) => {
+  due.forEach((meal, i) => {
     if (workedSeconds <= meal.whenWorkOverSeconds) return;
-    const had = taken[nth];
+    const had = taken[i];
+    const which = { due: meal, nth: i + 1 };
     if (had === undefined) {
-      faults.push({ kind: 'missed', nth, at: afterWork(worked, meal.startsBySeconds), seconds: seconds(0) });
+      faults.push({
+        ...which,
+        kind: 'missed',
+        at: afterWork(worked, meal.startsBySeconds),
+        seconds: seconds(0),
+      });
       return;
     }
     if (had.seconds < meal.leastSeconds)
-      faults.push({ kind: 'short', nth, at: had.at, seconds: seconds(had.seconds) });
+      faults.push({ ...which, kind: 'short', at: had.at, seconds: seconds(had.seconds) });
     if (had.workBefore > meal.startsBySeconds)
-      faults.push({ kind: 'late', nth, at: had.at, seconds: seconds(had.workBefore) });
+      faults.push({ ...which, kind: 'late', at: had.at, seconds: seconds(had.workBefore) });
   });
   return faults;
 }

@@ -41,7 +41,8 @@ export interface UnpaidBreak {
 /** A meal that was due and was not as it should be. */
 export interface MealFault {
   readonly kind: 'missed' | 'short' | 'late';
-  /** Which of the meals due, from 0. */
+  readonly due: MealDue;
+  /** Which of the meals due it is, from 1. */
   readonly nth: number;
   /** Where the meal is, or should have begun at the latest. */
   readonly at: Instant;

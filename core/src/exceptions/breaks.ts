@@ -6,15 +6,12 @@ const mealFault = (kind: MealFault['kind']): ExceptionFinder =>
   ofShifts(`meal-${kind}`, (shift) =>
     shift.breaks.mealFaults
       .filter((fault) => fault.kind === kind)
-      .map((fault) => {
-        const due = shift.rulebook.breaks.mealsDue[fault.nth]!;
-        return {
-          at: fault.at,
-          about: `${shift.workday}-${shift.spells[0]!.in.at}-${fault.nth}`,
-          measured: fault.seconds,
-          limit: kind === 'late' ? due.startsBySeconds : due.leastSeconds,
-        };
-      }),
+      .map(({ at, nth, seconds, due }) => ({
+        at,
+        about: `${shift.workday}-${shift.spells[0]!.in.at}-${nth}`,
+        measured: seconds,
+        limit: kind === 'late' ? due.startsBySeconds : due.leastSeconds,
+      })),
   );
 
 /** A meal that was due and never taken. */

@@ -37,15 +37,7 @@ export function classify(
       const { rules, meeting, owns } = editions[e]!;
       const rule = rules[index];
       if (rule === undefined || meeting.mode === 'greater of') continue;
-      classed = applyRule(
-        classed,
-        rule,
-        index,
-        contexts[e]!,
-        meeting.mode === 'added together',
-        owns,
-        reasons,
-      );
+      classed = applyRule(classed, rule, contexts[e]!, meeting.mode === 'added together', owns, reasons);
     }
   }
   for (let e = 0; e < editions.length; e++) {
@@ -60,7 +52,7 @@ export function classify(
 function takeGreater(
   segments: readonly Segment[],
   { rules, owns }: RulesInForce,
-  groups: readonly (readonly number[])[],
+  groups: readonly (readonly OvertimeRule[])[],
   context: OvertimeContext,
   reasons: OvertimeReason[] | null,
 ): WorkSegment[] {
@@ -69,10 +61,10 @@ function takeGreater(
   const alternatives = groups.map((group) => {
     const found: OvertimeReason[] = [];
     let own: WorkSegment[] = segments.map((segment) => ({ ...segment }));
-    rules.forEach((rule, index) => {
-      if (grouped.has(index) && !group.includes(index)) return;
-      own = applyRule(own, rule, index, context, false, owns, reasons === null ? null : found);
-    });
+    for (const rule of rules) {
+      if (grouped.has(rule) && !group.includes(rule)) continue;
+      own = applyRule(own, rule, context, false, owns, reasons === null ? null : found);
+    }
     const pay = new Map<number, number>();
     for (const segment of own) {
       const week = weekOf(segment);

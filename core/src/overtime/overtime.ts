@@ -6,7 +6,7 @@ import type { WorkSegment } from '../segments/types.ts';
 import { instant, seconds, weekdayOf } from '../units.ts';
 import type { OvertimeContext, OvertimeRule } from './types.ts';
 
-/** The bucket of a segment that a rule does not look at; no workday and no shift has this number. */
+/** The bucket of a segment that a rule does not look at; no workday has this number, and no shift starts at this instant. */
 const OUTSIDE = -(2 ** 31);
 
 /**
@@ -24,7 +24,6 @@ const OUTSIDE = -(2 ** 31);
 export function applyRule(
   segments: WorkSegment[],
   rule: OvertimeRule,
-  index: number,
   context: OvertimeContext,
   adds: boolean,
   owns: ((firstDay: number) => boolean) | null,
@@ -58,7 +57,7 @@ export function applyRule(
     const leave = rule.countedLeave.size === 0 ? 0 : leaveIn(bucket, rule, context);
     const amounts = amountsOf(rule, counted, leave);
     const before = all.length;
-    reasons?.push(reasonOf(all, buckets, first, end, rule, index, amounts, adds, countsAll));
+    reasons?.push(reasonOf(all, buckets, first, end, rule, amounts, adds, countsAll));
     if (amounts.paid > 0) applyTiers(all, buckets, first, end, rule, amounts, adds, countsAll);
     end += all.length - before;
     if (context.daysInOrder) first = end;
@@ -85,7 +84,7 @@ function bucketsOf(
   let bucketOfDay: number = OUTSIDE;
   let dayCounted = 0;
   const counted: Map<number, number> | null = context.daysInOrder ? null : new Map();
-  let shift = -1;
+  let shift: WorkSegment['shift'] | null = null;
   let shiftOwned = true;
   for (let i = 0; i < segments.length; i++) {
     const segment = segments[i]!;
@@ -103,7 +102,7 @@ function bucketsOf(
         shift = segment.shift;
         shiftOwned = owns === null || owns(segment.workday);
       }
-      bucket = shiftOwned ? shift : OUTSIDE;
+      bucket = shiftOwned ? shift.punch.at : OUTSIDE;
     }
     if (!applies) bucket = OUTSIDE;
     if (basis.covers !== undefined && bucket !== OUTSIDE && !basis.covers(segment, context)) bucket = OUTSIDE;
@@ -215,7 +214,6 @@ function reasonOf(
   first: number,
   end: number,
   rule: OvertimeRule,
-  index: number,
   { counted, leave, over, paid }: Amounts,
   adds: boolean,
   countsAll: boolean,
@@ -223,7 +221,6 @@ function reasonOf(
   const looked = segments.slice(first, end).filter((_, i) => buckets[first + i] === buckets[first]);
   return {
     step: 'overtime',
-    rule: index,
     name: rule.name,
     basis: rule.basis.name,
     firstWorkday: segments[first]!.workday,

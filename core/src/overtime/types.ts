@@ -4,7 +4,6 @@ import type { Plan } from '../plan/types.ts';
 import type { Rounding } from '../round/amount.ts';
 import type { Segment } from '../segments/types.ts';
 import type { Seconds, Workday } from '../units.ts';
-import type { ZoneOffsets } from '../zone/zone.ts';
 
 /** Hours of a bucket from one count up to another pay this. */
 export interface Tier {
@@ -33,7 +32,6 @@ export interface OvertimeContext {
   readonly workedDays: readonly Workday[];
   /** Whether the days of segments follow one another as their instants do. */
   readonly daysInOrder: boolean;
-  offsetsOf(shift: number): ZoneOffsets;
 }
 
 /** What an overtime rule adds up. */
@@ -78,5 +76,5 @@ export interface OvertimeRule {
 export type Meeting =
   | { readonly mode: 'once only' }
   | { readonly mode: 'added together' }
-  /** Indices of rules; those in no group belong to each. */
-  | { readonly mode: 'greater of'; readonly groups: readonly (readonly number[])[] };
+  /** Rules that are in no group belong to each. */
+  | { readonly mode: 'greater of'; readonly groups: readonly (readonly OvertimeRule[])[] };

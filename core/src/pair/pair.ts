@@ -36,6 +36,8 @@ const emptyShift = (): OpenShift => ({
  * in the shift they belong to and pay nothing. Where `asOf` is given, an in without an out that is still younger than the longest
  * spell at that instant is somebody at work, not a missing out.
  *
+ * Punches of one kind, each within the repeat window of the one before, are one: the first counts.
+ *
  * @param rulesAt the rules in force when a punch was made
  */
 export function pair(
@@ -70,6 +72,7 @@ export function pair(
       punch.at - previous.at <= rules.repeatWindowSeconds
     ) {
       shift!.repeats = [...shift!.repeats, punch];
+      previous = punch;
       continue;
     }
     previous = punch;

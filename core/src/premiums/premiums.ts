@@ -41,7 +41,6 @@ export function addPremiums(
   segments: WorkSegment[],
   lists: readonly (readonly Premium[])[],
   premiumsOf: (day: Workday) => readonly Premium[],
-  offsetsOf: (shift: number) => ZoneOffsets,
   calendar: Calendar,
   workedDays: readonly Workday[],
 ): WorkSegment[] {
@@ -51,13 +50,12 @@ export function addPremiums(
       if (!mayApply(premium, workedDays, calendar)) continue;
       if (premium.window !== null) {
         const { window } = premium;
-        marked = cutAtEdges(marked, (at, segment) => window.nextEdge(at, offsetsOf(segment.shift)));
+        marked = cutAtEdges(marked, (at, { shift }) => window.nextEdge(at, shift.offsets));
       }
       markShifts(
         marked,
         premium,
         lists.length === 1 ? null : (day) => premiumsOf(day) === premiums,
-        offsetsOf,
         calendar,
       );
     }
@@ -77,7 +75,6 @@ function markShifts(
   segments: readonly WorkSegment[],
   premium: Premium,
   inForce: ((day: Workday) => boolean) | null,
-  offsetsOf: (shift: number) => ZoneOffsets,
   calendar: Calendar,
 ): void {
   const byWorkday = premium.dayBy === 'workday' ? premium.days : null;
@@ -86,7 +83,6 @@ function markShifts(
   let first = 0;
   while (first < segments.length) {
     const { shift } = segments[first]!;
-    const offsets = offsetsOf(shift);
     let end = first;
     let inside = 0;
     let total = 0;
@@ -99,7 +95,7 @@ function markShifts(
         day = segment.workday;
         dayMeets = isOfKind(segment.workday, weekdayOf(segment.workday), byWorkday, calendar);
       }
-      if (!dayMeets || !meets(segment, premium, offsets, calendar)) continue;
+      if (!dayMeets || !meets(segment, premium, shift.offsets, calendar)) continue;
       if (end === first) startsInside = true;
       inside += segment.end - segment.start;
       segment.premiums = segment.premiums.with(premium);

@@ -83,8 +83,7 @@ export type ShiftReason =
 /** What one overtime rule found in one of its buckets (a workday, a workweek). */
 export interface OvertimeReason {
   readonly step: 'overtime';
-  /** Index of the rule in the rulebook. */
-  readonly rule: number;
+  /** The rule's. */
   readonly name: string;
   readonly basis: string;
   readonly firstWorkday: Workday;

@@ -101,6 +101,7 @@ function resolverOf(names: Names, faults: RulebookFault[]): Resolve {
 const optionalSeconds = (iso: string | undefined) => (iso === undefined ? null : durationSeconds(iso));
 
 function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledRulebook {
+  const overtime = rules.overtime.map(compiledOvertime);
   return {
     name: rules.name,
     edition,
@@ -123,8 +124,8 @@ function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledR
       shiftBelongsTo: rules.workday.shiftBelongsTo,
       weekStartsOn: weekdayNumber(rules.workweek.startsOn),
     },
-    overtime: rules.overtime.map(compiledOvertime),
-    meeting: compiledMeeting(rules),
+    overtime,
+    meeting: compiledMeeting(rules.overtimeMeets, overtime),
     premiums: rules.premiums.map((premium, i) => compiledPremium(premium, `premiums.${i}`, resolve)),
     guarantees: (rules.guarantees ?? []).map((rule, i) =>
       compiledGuarantee(rule, `guarantees.${i}`, resolve),
@@ -245,13 +246,11 @@ const dayKinds = (on: NonNullable<OvertimeSettings['on']>): DayKinds => ({
   restDays: on.restDays ?? null,
 });
 
-function compiledMeeting({ overtime, overtimeMeets }: Rulebook): Meeting {
+function compiledMeeting(overtimeMeets: Rulebook['overtimeMeets'], rules: readonly OvertimeRule[]): Meeting {
   if (overtimeMeets?.mode !== 'greater of') return overtimeMeets ?? { mode: 'once only' };
   return {
     mode: 'greater of',
-    groups: overtimeMeets.groups.map((group) =>
-      group.map((name) => overtime.findIndex((rule) => rule.name === name)),
-    ),
+    groups: overtimeMeets.groups.map((group) => rules.filter(({ name }) => group.includes(name))),
   };
 }
 

@@ -43,9 +43,26 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
     fields: [
       {
         field: 'pairing.repeatWindow',
-        says: 'Two punches of one kind within this time are one.',
+        says: 'Punches of one kind, each within this time of the one before, are one, and the first of them counts: somebody pressed again to be sure. A repeat of a repeat is one too.',
         rules: {},
-        day: { punches: on('2026-10-19', '08:00 in', '08:02 in', '17:00 out'), gives: { ordinary: '9' } },
+        day: {
+          punches: on('2026-10-19', '08:00 in', '08:02 in', '08:04 in', '17:00 out', '17:01 out'),
+          gives: { ordinary: '9' },
+        },
+      },
+      {
+        field: 'pairing: punches without a kind',
+        says: 'A clock that does not tell in from out gives `undirected` punches. They alternate: one ends what was begun within the longest spell, or else begins something. They start anew after a gap longer than the longest spell and the shift gap, and after a punch that says what it is; so it does not matter from which day on hours are computed. Here the night of 19 October has no punch at its end: the next one, 24 hours later, begins a night of its own.',
+        rules: {},
+        day: {
+          punches: [
+            '2026-10-19 18:00 undirected',
+            '2026-10-20 18:00 undirected',
+            '2026-10-21 05:00 undirected',
+          ],
+          gives: { ordinary: '11' },
+          exceptions: ['missing-out'],
+        },
       },
       {
         field: 'pairing.longestSpell',
@@ -112,7 +129,7 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
     fields: [
       {
         field: 'rounding: kinds, minutes, toward, turnsAtMinute',
-        says: "Each punch of the kinds named is rounded on the wall clock: `nearest`, `up`, `down`, in `person's favor` or in `employer's favor`. The minutes divide an hour, so that the same shift is rounded alike every day. `nearest` needs `turnsAtMinute`, the first minute that goes up; no other way has it.",
+        says: "Each punch of the kinds named is rounded on the wall clock: `nearest`, `up`, `down`, in `person's favor` or in `employer's favor`. The minutes divide an hour, so that the same shift is rounded alike every day. `nearest` needs `turnsAtMinute`, the first minute that goes up, from 1 to one less than the minutes: 8 of 15 sends 1 to 7 down and 8 to 14 up. No other way has it.",
         rules: { rounding: [{ kinds: ['in', 'out'], minutes: 15, toward: 'nearest', turnsAtMinute: 8 }] },
         day: { punches: on('2026-10-19', '07:53 in', '16:08 out'), gives: { ordinary: '8.25' } },
       },
@@ -132,7 +149,7 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
     fields: [
       {
         field: 'breaks.paidUpTo',
-        says: 'A gap within a shift up to this long is paid; a longer one is not.',
+        says: 'A gap within a shift up to this long is paid, whether it is called a break, a meal or nothing; a longer one is not.',
         rules: {},
         day: {
           punches: on(
@@ -148,8 +165,20 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
         },
       },
       {
+        field: 'breaks: gaps and rounding',
+        says: 'Every gap is measured after holding to the plan and rounding: this one of 23 minutes lies between 10:00 and 10:20, and is paid.',
+        rules: {
+          rounding: [{ kinds: ['break-out', 'break-in'], minutes: 5, toward: 'down' }],
+          breaks: { paidUpTo: 'PT20M' },
+        },
+        day: {
+          punches: on('2026-10-19', '08:00 in', '10:01 break-out', '10:24 break-in', '17:00 out'),
+          gives: { ordinary: '9' },
+        },
+      },
+      {
         field: 'breaks.allowance',
-        says: 'Paid break time of one shift, however it is divided; what is beyond is unpaid.',
+        says: 'Paid break time of one shift, however it is divided, in place of a length up to which each break is paid; what is beyond is unpaid. Of one break of an hour, the first half hour is paid under an allowance of half an hour. A gap that is called nothing draws on it too, up to `paidUpTo`; meals never do.',
         rules: { breaks: { paidUpTo: 'PT20M', allowance: 'PT30M' } },
         day: {
           punches: on(
@@ -165,6 +194,23 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
         },
       },
       {
+        field: 'breaks.allowance: one long break, and a meal',
+        says: 'Here the break of an hour uses the allowance up: half of it is paid. The meal is paid because it is shorter than an unpaid one, not out of the allowance.',
+        rules: { breaks: { paidUpTo: 'PT20M', allowance: 'PT30M', mealUnpaidFrom: 'PT30M' } },
+        day: {
+          punches: on(
+            '2026-10-19',
+            '08:00 in',
+            '10:00 break-out',
+            '11:00 break-in',
+            '13:00 meal-out',
+            '13:20 meal-in',
+            '17:00 out',
+          ),
+          gives: { ordinary: '8.5' },
+        },
+      },
+      {
         field: 'breaks.mealUnpaidFrom',
         says: 'A punched meal is unpaid from this length on; where it is not given, a meal is paid like any break.',
         rules: { breaks: { paidUpTo: 'PT20M', mealUnpaidFrom: 'PT30M' } },
@@ -175,7 +221,7 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
       },
       {
         field: 'breaks.automaticMeal',
-        says: 'By the last of `tiers` that the work reaches (`more than` or `at least`), so much is taken off; `compare` says which. `besidePunched` says what happens beside a punched meal: `skip` takes nothing, `top up` the rest, `take as well` all of it. `placed` says where it lies: at a `clock time`, `after work` of so many hours, or at the `end`; that decides which premium it thins.',
+        says: 'By the last of `tiers` that the work reaches (`more than` or `at least`), so much is taken off; `compare` says which. `besidePunched` says what happens beside a punched meal: `skip` takes nothing, `top up` the rest, `take as well` all of it. `placed` says where it lies: at a `clock time`, `after work` of so many hours, or at the `end`; that decides which premium it thins. A correction can cancel it.',
         rules: {
           breaks: {
             paidUpTo: 'PT20M',
@@ -193,8 +239,63 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
         },
       },
       {
+        field: 'breaks.automaticMeal.tiers: after how much work',
+        says: 'Work is what would be paid without the automatic meal: paid breaks are in it, unpaid gaps are not. Present from 08:00 to 14:45 with a meal of 45 minutes is six hours of work, which is not more than six.',
+        rules: {
+          breaks: {
+            paidUpTo: 'PT20M',
+            automaticMeal: {
+              tiers: [{ after: 'PT6H', compare: 'more than', take: 'PT30M' }],
+              besidePunched: 'take as well',
+              placed: { at: 'end' },
+            },
+          },
+        },
+        day: {
+          punches: on('2026-10-19', '08:00 in', '12:00 meal-out', '12:45 meal-in', '14:45 out'),
+          gives: { ordinary: '6' },
+        },
+      },
+      {
+        field: 'breaks.automaticMeal.besidePunched: what a punched meal is',
+        says: 'An unpaid gap that is called a meal, or is called nothing: somebody went out and came in again. A break is none, however long: here its 25 minutes are unpaid, and the meal is taken off all the same.',
+        rules: {
+          breaks: {
+            paidUpTo: 'PT20M',
+            automaticMeal: {
+              tiers: [{ after: 'PT6H', compare: 'more than', take: 'PT30M' }],
+              besidePunched: 'skip',
+              placed: { at: 'end' },
+            },
+          },
+        },
+        day: {
+          punches: on('2026-10-19', '08:00 in', '10:00 break-out', '10:25 break-in', '17:00 out'),
+          gives: { ordinary: '8.08' },
+        },
+      },
+      {
+        field: 'breaks.automaticMeal.placed: a clock time that the work does not reach',
+        says: 'The meal lies where the clock next shows the time, from the start of the shift on, but never so late that it would not fit: it then lies at the end. Here the work ends before 02:00, and the meal thins the night by its half hour all the same.',
+        rules: {
+          breaks: {
+            paidUpTo: 'PT20M',
+            automaticMeal: {
+              tiers: [{ after: 'PT4H', compare: 'more than', take: 'PT30M' }],
+              besidePunched: 'skip',
+              placed: { at: 'clock time', time: '02:00' },
+            },
+          },
+          premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
+        },
+        day: {
+          punches: ['2026-10-20 20:00 in', '2026-10-21 01:00 out'],
+          gives: { ordinary: '4.5', 'premium:Night': '2.5' },
+        },
+      },
+      {
         field: 'breaks.mealsDue',
-        says: 'Meals that must be taken: where the shift works over `whenWorkOver`, the meal starts before more than `startsBy` of work and lasts at least `least`. The first of the list is met by the first meal, the second by the second.',
+        says: 'Meals that must be taken: where the shift works over `whenWorkOver`, a meal starts at the latest after `startsBy` of work and lasts at least `least`. The first of the list is met by the first meal, the second by the second. A punched meal counts whether it is paid or not, and so does the automatic one; a break never does.',
         rules: {
           breaks: {
             paidUpTo: 'PT20M',
@@ -227,6 +328,23 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
             '2026-10-21 23:00 out',
           ],
           gives: { ordinary: '9', 'overtime-1.5': '2' },
+        },
+      },
+      {
+        field: 'workday.shiftBelongsTo: the larger part',
+        says: 'The larger part is of what is paid, breaks taken out. Of two equal parts the earlier day has it: here three hours before midnight and, without the meal, three after it are all paid as Tuesday.',
+        rules: {
+          workday: { startsAt: '00:00', shiftBelongsTo: 'day of its larger part' },
+          premiums: [{ name: 'Tuesday', weekdays: ['tuesday'] }],
+        },
+        day: {
+          punches: [
+            '2026-10-20 21:00 in',
+            '2026-10-21 01:00 meal-out',
+            '2026-10-21 02:00 meal-in',
+            '2026-10-21 04:00 out',
+          ],
+          gives: { ordinary: '6', 'premium:Tuesday': '6' },
         },
       },
       {

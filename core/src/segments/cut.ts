@@ -6,7 +6,7 @@ import type { Segment, WorkSegment } from './types.ts';
 export const segmentOf = (
   start: Instant,
   end: Instant,
-  shift: number,
+  shift: Segment['shift'],
   from: Segment['from'],
 ): WorkSegment => ({
   start,

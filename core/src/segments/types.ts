@@ -1,11 +1,20 @@
 import type { EffectivePunch } from '../effective/types.ts';
 import type { Instant, Workday } from '../units.ts';
+import type { ZoneOffsets } from '../zone/zone.ts';
 import type { PremiumSet } from './premium-set.ts';
 
 /** What a segment needs of the overtime rule that pays it. */
 interface PaidRule {
   readonly name: string;
   readonly waitsForApproval: boolean;
+}
+
+/** What a segment needs of the shift it comes from. All segments of one shift share this object. */
+export interface SegmentShift {
+  /** The shift's earliest punch. */
+  readonly punch: EffectivePunch;
+  /** Of the zone in which it started. */
+  readonly offsets: ZoneOffsets;
 }
 
 /**
@@ -16,8 +25,7 @@ export interface WorkSegment {
   start: Instant;
   end: Instant;
   workday: Workday;
-  /** Index of the shift it comes from. */
-  readonly shift: number;
+  readonly shift: SegmentShift;
   /** The punch that started it. */
   readonly from: EffectivePunch;
   /** 1 for ordinary time, else what the overtime tiers pay. */

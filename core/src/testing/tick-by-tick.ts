@@ -169,9 +169,9 @@ function shiftsOf(input: TickInput): TickShift[] {
   };
   for (const punch of effective(input)) {
     const { pairing } = rulesAt(punch.at, input);
-    if (before !== null && before.kind === punch.kind && punch.at - before.at <= length(pairing.repeatWindow))
-      continue;
+    const repeats = before?.kind === punch.kind && punch.at - before.at <= length(pairing.repeatWindow);
     before = punch;
+    if (repeats) continue;
     const near: boolean = open !== null && punch.at - open.at <= length(pairing.longestSpell);
     const close = () => {
       shift().spells.push({ in: open!, out: punch, start: open!.at, end: punch.at });
@@ -443,12 +443,14 @@ const windowAt = onceAQuarter((at, zone, window): string | null => {
 function nextShown(from: number, time: string, zone: string): number {
   const shows = (at: number) => (at + ahead(at, zone)) % 86_400;
   const wanted = clock(time);
-  if (shows(from) === wanted) return from;
-  for (let at = Math.floor(from / 60) * 60 + 60; ; at += 60) {
+  const isThen = (at: number) => {
     const before = shows(at - 60);
     const now = shows(at);
-    if (now === wanted || (now - before > 60 && before < wanted && wanted < now)) return at;
-  }
+    return now === wanted || (now - before > 60 && before < wanted && wanted < now);
+  };
+  // A jump lies on a whole minute: where work begins on it, the time has just been passed over.
+  if (shows(from) === wanted || (from % 60 === 0 && isThen(from))) return from;
+  for (let at = Math.floor(from / 60) * 60 + 60; ; at += 60) if (isThen(at)) return at;
 }
 
 const FIRST = new Map<string, number>();

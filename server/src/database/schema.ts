@@ -240,16 +240,8 @@ export const correction = mysqlTable(
   (t) => [index('correction_person').on(t.personId)],
 );
 
-/**
- * The workdays of a card as lists and strips need them, packed so that ten thousand cards are read without parsing: for each day its
- * planned and clocked seconds, hundredths payable and overtime, and exceptions, as five 32-bit numbers.
- */
-const cardDays = customType<{ data: Int32Array; driverData: Buffer }>({
-  dataType: () => 'varbinary(1280)',
-  fromDriver: (bytes) =>
-    new Int32Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength)),
-  toDriver: (days) => Buffer.from(days.buffer, days.byteOffset, days.byteLength),
-});
+/** The workdays of a card, as `PackedDays` has them. */
+const cardDays = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'varbinary(1280)' });
 
 /**
  * One person's computed period. `inputVersion` grows with every change to what it follows from; the results belong to

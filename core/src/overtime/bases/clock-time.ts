@@ -9,7 +9,7 @@ export function clockTime(fromSeconds: Seconds, toSeconds: Seconds): Basis {
     name: 'clock time',
     reachDays: 0,
     bucketOfDay: (day) => day,
-    covers: (segment, context) => window.openingAt(segment.start, context.offsetsOf(segment.shift)) !== null,
-    nextEdge: (at, segment, context) => window.nextEdge(at, context.offsetsOf(segment.shift)),
+    covers: ({ start, shift }) => window.openingAt(start, shift.offsets) !== null,
+    nextEdge: (at, { shift }) => window.nextEdge(at, shift.offsets),
   };
 }

@@ -33,7 +33,7 @@ export interface StripRow {
   readonly clockedSeconds: number;
   readonly payableHundredths: number;
   readonly toSettle: number;
-  /** Packed; see `DAY` for what stands where. */
+  /** As `PackedDays` has them. */
   readonly days: Buffer | null;
 }
 

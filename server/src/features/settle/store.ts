@@ -16,12 +16,11 @@ export function insertCorrection(values: Omit<typeof correction.$inferSelect, 'i
 
 /** Stores a computed card as belonging to one more version of its inputs. */
 export function storeResults({ periodId, personId }: CardKey, results: CardResults): Statement {
-  const days = Buffer.from(results.days.buffer, results.days.byteOffset, results.days.byteLength);
   return statement(sql`
     UPDATE ${card}
        SET input_version = input_version + 1, computed_version = input_version, clocked_seconds = ${results.clockedSeconds},
            unpaid_seconds = ${results.unpaidSeconds}, held_seconds = ${results.heldSeconds}, rounding_seconds = ${results.roundingSeconds},
-           payable_hundredths = ${results.payableHundredths}, to_settle = ${results.toSettle}, days = ${days}, marks = ${results.marks},
+           payable_hundredths = ${results.payableHundredths}, to_settle = ${results.toSettle}, days = ${results.days}, marks = ${results.marks},
            sums = ${JSON.stringify(results.sums)}, \`lines\` = ${JSON.stringify(results.lines)}
      WHERE ${and(eq(card.periodId, periodId), eq(card.personId, personId))}`);
 }

@@ -248,7 +248,7 @@ function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; li
     <ol>
       <Step name="Overtime" result={result === 0 ? 'none' : `${decimalHours(result)} h`}>
         {reasons.map((reason) => (
-          <span key={reason.rule} className="block">
+          <span key={`${reason.name} ${reason.firstWorkday}`} className="block">
             {overtimeText(reason)}
           </span>
         ))}
