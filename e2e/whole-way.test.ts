@@ -142,7 +142,8 @@ describe('from a punch file to a pay file', () => {
     await page.keyboard.press('Enter');
     await page.getByText('added by Odile Ravn').waitFor();
     expect(await totals.innerText()).toContain(to!.toFixed(2));
-    expect(await figure('to settle')).toBe('7');
+    // The strip is asked for again once the correction is kept.
+    await expect.poll(() => figure('to settle'), { timeout: 10_000 }).toBe('7');
 
     await page.keyboard.press('u');
     await page.getByText('Undone by Odile Ravn').waitFor();

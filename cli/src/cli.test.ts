@@ -62,6 +62,24 @@ describe('heath compute', () => {
     expect(read('lines.csv')).toBe(LINES);
   });
 
+  it('gives a day the same hours from whichever day on it computes, also where punches say neither in nor out', async () => {
+    // 18:00 to 05:00 every night: no rest is longer than a spell can be.
+    const nights = Array.from({ length: 30 }, (_, i) => {
+      const date = (day: number) => new Date(Date.UTC(2026, 8, 1 + day)).toISOString().slice(0, 10);
+      return `C3,${date(i)} 18:00,undirected,\nC3,${date(i + 1)} 05:00,undirected,`;
+    });
+    const punches = put('nights.csv', `person,at,kind,job\n${nights.join('\n')}\n`);
+    const to = workdayFromIso('2026-09-27');
+    for (const from of ['2026-09-01', '2026-09-02', '2026-09-14', '2026-09-21', '2026-09-22']) {
+      await compute({ punches, from: workdayFromIso(from), to });
+      const seconds = read('lines.csv')
+        .split('\r\n')
+        .filter((line) => line.startsWith('C3,2026-09-22,'))
+        .map((line) => Number(line.split(',')[5]));
+      expect([from, seconds.reduce((sum, each) => sum + each, 0)]).toEqual([from, 660 * 60]);
+    }
+  });
+
   it.each([
     ['LF', (lines: string[]) => lines.join('\n')],
     ['CR', (lines: string[]) => lines.join('\r')],

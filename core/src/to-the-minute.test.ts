@@ -98,7 +98,7 @@ function withoutJumps(rules: Rulebook): Rulebook {
     breaks: { paidUpTo: 'PT0S' },
     workday: { startsAt: '00:00', shiftBelongsTo: 'day it starts' },
     overtime: rules.overtime.map(({ least: _l, leastPays: _p, rounding: _r, ...rule }) => rule),
-    premiums: [],
+    premiums: rules.premiums.map(({ least: _l, wholeShift: _w, ...premium }) => premium),
     guarantees: [],
     plan: undefined,
   } as unknown as Rulebook;
@@ -190,6 +190,19 @@ describe('a minute more', () => {
       const most = 60 * (1 + 2 * tiers.reduce((sum, extra) => sum + extra, 0));
       const change = pay(compute(after)) - pay(compute(before));
       expect(Math.abs(change)).toBeLessThanOrEqual(most + 0.001);
+    });
+  });
+
+  it('changes each premium by no more than that minute', () => {
+    tried((rules, before, after) => {
+      fc.pre(rules.premiums.length > 0);
+      const paid = ({ segments }: Computed, name: string) =>
+        segments
+          .filter(({ premiums }) => premiums.list.some((premium) => premium.name === name))
+          .reduce((sum, { start, end }) => sum + end - start, 0);
+      const [shorter, longer] = [compute(before), compute(after)];
+      for (const { name } of rules.premiums)
+        expect(Math.abs(paid(longer, name) - paid(shorter, name))).toBeLessThanOrEqual(60);
     });
   });
 });

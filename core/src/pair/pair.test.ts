@@ -63,6 +63,12 @@ describe('pairing', () => {
     expect(paired(twice('2026-10-19 08:02:01'))[0]!.missingOut).toBe(1);
   });
 
+  it('takes the repeat of a repeat for one too; the first counts, and only those of one kind are one', () => {
+    const burst = ['08:00', '08:02', '08:04'].map((time) => punch('in', `2026-10-19 ${time}`));
+    expect(paired([...burst, punch('out', '2026-10-19 09:00')])).toEqual([whole(60)]);
+    expect(paired([...burst, punch('out', '2026-10-19 08:05')])).toEqual([whole(5)]);
+  });
+
   it('an out later than the longest spell leaves both without a partner', () => {
     expect(paired([punch('in', '2026-10-19 08:00'), punch('out', '2026-10-19 22:00')])).toEqual([whole(840)]);
     expect(paired([punch('in', '2026-10-19 08:00'), punch('out', '2026-10-19 22:00:01')])).toEqual([
