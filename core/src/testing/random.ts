@@ -21,7 +21,7 @@ const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 export const JOBS = ['Mooring', 'Galley', 'Lamps'] as const;
 export const DEPARTMENTS = ['Deck', 'Hold'] as const;
-export const SITES = ['East pier', 'West pier'] as const;
+const SITES = ['East pier', 'West pier'] as const;
 
 /** Ids from 1, in the order of a list. */
 const idIn = (list: readonly string[], name: string): number | undefined => {
@@ -322,7 +322,7 @@ export interface AnyPunch {
 }
 
 /** Corrections by their place in the list, from 1; punches by theirs. */
-export type AnyCorrection =
+type AnyCorrection =
   | ({ readonly correction: 'add' } & AnyPunch)
   | { readonly correction: 'move'; readonly punch: number; readonly at: number }
   | { readonly correction: 'drop'; readonly punch: number }
