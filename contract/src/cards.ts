@@ -11,7 +11,7 @@ import type {
   UnpaidBreak,
   ZoneOffsets,
 } from '@heath/core';
-import type { CorrectionView } from './settle.ts';
+import type { CorrectionView } from './corrections.ts';
 
 /** What a day's mark in the list shows: ordinary, with overtime, with something to settle, nothing. */
 export type DayMark = 'o' | 't' | 'x' | '-';

@@ -1,4 +1,5 @@
 export * from './cards.ts';
+export * from './corrections.ts';
 export * from './handoff.ts';
 export * from './imports.ts';
 export * from './messages.ts';

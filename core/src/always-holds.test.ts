@@ -1,14 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { compute, inputSpan, type PersonInput } from './compute.ts';
-import { broken } from './invariants/invariants.ts';
-import { punchesAround } from './pair/unbroken.ts';
+import { broken } from './card/always-holds.ts';
+import { compute } from './compute.ts';
+import type { PersonInput } from './record/person.ts';
+import { inputSpan } from './rulebook/reach.ts';
+import { punchesAround } from './steps/pair/unbroken.ts';
+import { workweekOf } from './steps/workday/workday.ts';
 import { byHand } from './testing/by-hand.ts';
 import { cases } from './testing/cases.ts';
 import { anyEditions, anyPerson, anyRound } from './testing/random.ts';
 import { dayOf, editionsOf, inputOf, STRETCHES } from './testing/random-input.ts';
-import { type Workday, workday } from './units.ts';
-import { workweekOf } from './workday/workday.ts';
+import { type Workday, workday } from './time/units.ts';
 
 /** Random people under random rulebooks, on nights on which clocks change and on others. */
 const holds = (check: (input: PersonInput) => void, tick = 60, numRuns = 300) =>

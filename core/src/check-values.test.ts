@@ -4,16 +4,16 @@ import * as formulas from '@formulajs/formulajs';
 import fc from 'fast-check';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { toHundredths } from './lines/apportion.ts';
-import { checkProofDays } from './proof/proof.ts';
 import { regularRates } from './regular-rate/regular-rate.ts';
 import { compileRulebook } from './rulebook/compile.ts';
+import { checkProofDays } from './rulebook/proof.ts';
 import type { Rulebook } from './rulebook/schema.ts';
-import { base, days } from './starters/base.ts';
-import { STARTERS } from './starters/starters.ts';
+import { base, days } from './rulebook/starters/base.ts';
+import { STARTERS } from './rulebook/starters/starters.ts';
+import { toHundredths } from './steps/lines/apportion.ts';
 import { at, computeFor, hoursByClass, LONDON, punch, rulebook, shifts } from './testing/fixtures.ts';
-import { instant, workdayFromIso } from './units.ts';
-import { ZoneTables } from './zone/zone.ts';
+import { instant, workdayFromIso } from './time/units.ts';
+import { ZoneTables } from './time/zone.ts';
 
 const give = (
   rules: Rulebook,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { Punch } from './effective/types.ts';
+import type { Punch } from './record/punch.ts';
 import { computeFor, hoursByClass, punch, rulebook } from './testing/fixtures.ts';
-import { instantFromIso, instantToIso, workdayToIso } from './units.ts';
+import { instantFromIso, instantToIso, workdayToIso } from './time/units.ts';
 
 const utc = (text: string) => instantFromIso(`${text.replace(' ', 'T')}:00Z`);
 /** Instants in UTC, since the wall clock shows some times twice. */

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Punch, PunchKind } from './effective/types.ts';
+import type { Punch, PunchKind } from './record/punch.ts';
 import type { Rulebook } from './rulebook/schema.ts';
 import { at, computeFor, punch, rulebook, shifts } from './testing/fixtures.ts';
-import { instant, workdayFromIso } from './units.ts';
+import { instant, workdayFromIso } from './time/units.ts';
 
 /** Anything that clocks can throw at the computation, over three weeks around the night the clocks go back. */
 const KINDS: readonly PunchKind[] = [

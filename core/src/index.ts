@@ -1,16 +1,13 @@
-export type { MealFault, UnpaidBreak } from './breaks/types.ts';
-export { type Calendar, NO_CALENDAR } from './calendar/calendar.ts';
-export { type Computed, type ComputedShift, compute, inputSpan, type PersonInput } from './compute.ts';
-export { type EditionInForce, Editions } from './editions/editions.ts';
-export { correctionsInForce } from './effective/effective.ts';
-export {
-  type Correction,
-  type EffectivePunch,
-  type Position,
-  PUNCH_KINDS,
-  type Punch,
-  type PunchKind,
-} from './effective/types.ts';
+export { broken } from './card/always-holds.ts';
+export type { Computed } from './card/card.ts';
+export type { Line } from './card/line.ts';
+export type { DayReason, OvertimeReason, ShiftReason } from './card/reasons.ts';
+export type { Segment } from './card/segment.ts';
+export type { ComputedShift } from './card/shift.ts';
+export { type ClassSum, type ClassSums, classesOf, classSums, payableHundredths } from './card/totals.ts';
+export { compute } from './compute.ts';
+export { correctionsInForce } from './corrections/effective.ts';
+export type { Correction } from './corrections/types.ts';
 export { crewShifts } from './exceptions/crew.ts';
 export {
   type CrewShift,
@@ -21,18 +18,6 @@ export {
   type Proposal,
   type Severity,
 } from './exceptions/types.ts';
-export type { GuaranteeReason } from './guarantees/guarantees.ts';
-export {
-  type ClassSum,
-  type ClassSums,
-  classesOf,
-  classSums,
-  type PayCode,
-  type PayCodeMap,
-  type PayLine,
-  payableHundredths,
-  toPayLines,
-} from './handoff/handoff.ts';
 export {
   type HolidayAverage,
   type HolidayAverageRule,
@@ -41,30 +26,39 @@ export {
 export { dateOrderOf, recognize } from './imports/recognize.ts';
 export { type Directory, missingFields, type ReadPunch, rowReader } from './imports/row.ts';
 export * from './imports/types.ts';
-export { broken } from './invariants/invariants.ts';
-export type { Leave } from './leave/types.ts';
-export { apportion, toHundredths } from './lines/apportion.ts';
-export { type ClassId, classOf, isClassId, isPremium, isWorked, type Line } from './lines/types.ts';
-export type { DaySpan } from './overtime/types.ts';
-export type { Spell } from './pair/types.ts';
-export { bearsUntil, furthestApart, punchesAround, type Span, unbrokenAround } from './pair/unbroken.ts';
-export type { Plan } from './plan/types.ts';
-export { checkProofDays, NamesAsTheyCome, type ProofResult } from './proof/proof.ts';
-export type { DayReason, OvertimeReason, ShiftReason } from './reasons/types.ts';
-export { type RateInput, type RegularRate, regularRates } from './regular-rate/regular-rate.ts';
+export { type ClassId, classOf, isClassId, isPremium, isWorked } from './pay/classes.ts';
+export { type PayCode, type PayCodeMap, type PayLine, toPayLines } from './pay/handoff.ts';
+export * from './record/ids.ts';
+export type { Leave } from './record/leave.ts';
+export type { PersonInput } from './record/person.ts';
+export type { Plan } from './record/plan.ts';
 export {
-  type CompiledRulebook,
-  compileRulebook,
-  type Names,
-  type RulebookFault,
-} from './rulebook/compile.ts';
-export { clockSeconds, durationSeconds } from './rulebook/lengths.ts';
+  type EffectivePunch,
+  type Position,
+  PUNCH_KINDS,
+  type Punch,
+  type PunchKind,
+} from './record/punch.ts';
+export { type RateInput, type RegularRate, regularRates } from './regular-rate/regular-rate.ts';
+export { compileRulebook, type Names } from './rulebook/compile.ts';
+export type { CompiledRulebook } from './rulebook/compiled.ts';
+export { type EditionInForce, Editions } from './rulebook/editions.ts';
+export type { RulebookFault } from './rulebook/fault.ts';
+export { checkProofDays, NamesAsTheyCome, type ProofResult } from './rulebook/proof.ts';
+export { inputSpan } from './rulebook/reach.ts';
 export { type ProofDay, type Rulebook, RulebookSchema } from './rulebook/schema.ts';
-export type { Segment } from './segments/types.ts';
-export { STARTERS } from './starters/starters.ts';
-export { readTimeEntry, type TimeEntry } from './time-entry/time-entry.ts';
-export * from './units.ts';
-export { workdayAt, workdayStart, workweekOf } from './workday/workday.ts';
+export { STARTERS } from './rulebook/starters/starters.ts';
+export type { MealFault, UnpaidBreak } from './steps/breaks/types.ts';
+export type { GuaranteeReason } from './steps/guarantees/types.ts';
+export { apportion, toHundredths } from './steps/lines/apportion.ts';
+export type { Spell } from './steps/pair/types.ts';
+export { bearsUntil, furthestApart, punchesAround, unbrokenAround } from './steps/pair/unbroken.ts';
+export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts';
+export { type Calendar, NO_CALENDAR } from './time/calendar.ts';
+export { clockSeconds, durationSeconds } from './time/lengths.ts';
+export type { DaySpan, Span } from './time/spans.ts';
+export { readTimeEntry, type TimeEntry } from './time/time-entry.ts';
+export * from './time/units.ts';
 export {
   firstInstantOf,
   instantsOf,
@@ -73,4 +67,4 @@ export {
   type ZoneOffsets,
   ZoneTables,
   zoneOffsets,
-} from './zone/zone.ts';
+} from './time/zone.ts';

@@ -1,13 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Computed, compute, type PersonInput } from './compute.ts';
-import { Editions } from './editions/editions.ts';
+import type { Computed } from './card/card.ts';
+import { compute } from './compute.ts';
+import type { PersonInput } from './record/person.ts';
+import { Editions } from './rulebook/editions.ts';
 import type { Rulebook } from './rulebook/schema.ts';
 import { cases } from './testing/cases.ts';
 import { computeFor, hoursByClass, rulebook, shifts } from './testing/fixtures.ts';
 import { type AnyLeave, anyRulebook, compiledOrNull } from './testing/random.ts';
 import { inputOf, STRETCHES } from './testing/random-input.ts';
-import { workdayFromIso } from './units.ts';
+import { workdayFromIso } from './time/units.ts';
 
 const MONDAY = 19;
 const october = (day: number, time: string): string => `2026-10-${day} ${time}`;

@@ -1,4 +1,4 @@
-import type { MealFault } from '../breaks/types.ts';
+import type { MealFault } from '../steps/breaks/types.ts';
 import { atPunch, ofShifts } from './of-shifts.ts';
 import type { ExceptionFinder } from './types.ts';
 

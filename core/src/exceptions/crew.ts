@@ -1,5 +1,5 @@
-import type { EffectivePunch } from '../effective/types.ts';
-import { type PairingRules, pair } from '../pair/pair.ts';
+import type { EffectivePunch } from '../record/punch.ts';
+import { type PairingRules, pair } from '../steps/pair/pair.ts';
 import type { CrewShift } from './types.ts';
 
 /** When others came and left, as evidence for a missing punch: their shifts, as far as their punches pair. */

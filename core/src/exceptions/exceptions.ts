@@ -1,4 +1,5 @@
-import type { Workday } from '../units.ts';
+import type { DaySpan } from '../time/spans.ts';
+import type { Workday } from '../time/units.ts';
 import { breakOver, mealLate, mealMissed, mealShort } from './breaks.ts';
 import { averageOver, dailyOver, overtimeApproval, restUnder } from './hours.ts';
 import { missingIn, missingOut } from './missing.ts';
@@ -56,4 +57,16 @@ export function findExceptions(input: ExceptionInput, looked: readonly Exception
   }
   if (found.length > 1) found.sort((a, b) => a.at - b.at || (a.key < b.key ? -1 : 1));
   return found;
+}
+
+/** Those that can change a workday of the span; one whose own day lies outside it stands on the nearest day inside. */
+export function within(exceptions: readonly Exception[], { first, last }: DaySpan): Exception[] {
+  const inside: Exception[] = [];
+  for (const exception of exceptions) {
+    const { workday, reaches } = exception;
+    if (workday >= first && workday <= last) inside.push(exception);
+    else if (reaches.first <= last && reaches.last >= first)
+      inside.push({ ...exception, workday: workday < first ? first : last });
+  }
+  return inside;
 }

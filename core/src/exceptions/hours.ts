@@ -1,7 +1,7 @@
-import { lengthOf } from '../segments/cut.ts';
-import type { Segment } from '../segments/types.ts';
-import { type Instant, type Workday, workday } from '../units.ts';
-import { workweekOf } from '../workday/workday.ts';
+import { lengthOf } from '../card/cut.ts';
+import type { Segment } from '../card/segment.ts';
+import { workweekOf } from '../steps/workday/workday.ts';
+import { type Instant, type Workday, workday } from '../time/units.ts';
 import { raise } from './raise.ts';
 import type { ExceptionFinder } from './types.ts';
 
@@ -72,7 +72,7 @@ export const restUnder: ExceptionFinder = ({ shifts }, ruleOn) =>
 
 /** More work a week, on average over the weeks up to this one, than somebody should do. */
 export const averageOver: ExceptionFinder = ({ segments, rulesOn }, ruleOn) => {
-  const weekOf = (day: Workday) => workweekOf(day, rulesOn(day).weekStartsOn);
+  const weekOf = (day: Workday) => workweekOf(day, rulesOn(day).workday.weekStartsOn);
   const weeks = workedBy(segments, (segment) => weekOf(segment.workday));
   return [...weeks].flatMap(([week, { start, day }]) => {
     const rule = ruleOn(week);

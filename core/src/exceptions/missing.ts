@@ -1,10 +1,10 @@
-import type { ComputedShift } from '../compute.ts';
-import type { EffectivePunch } from '../effective/types.ts';
-import type { DaySpan } from '../overtime/types.ts';
-import { firstPunch, lastPunch } from '../pair/types.ts';
-import type { Plan } from '../plan/types.ts';
-import { instant, type Workday, workday } from '../units.ts';
-import { workdayAt } from '../workday/workday.ts';
+import type { ComputedShift } from '../card/shift.ts';
+import type { Plan } from '../record/plan.ts';
+import type { EffectivePunch } from '../record/punch.ts';
+import { firstPunch, lastPunch } from '../steps/pair/types.ts';
+import { workdayAt } from '../steps/workday/workday.ts';
+import type { DaySpan } from '../time/spans.ts';
+import { instant, type Workday, workday } from '../time/units.ts';
 import { punchesOf } from './of-shifts.ts';
 import { propose } from './propose.ts';
 import { raise } from './raise.ts';
@@ -54,7 +54,8 @@ function daysBetween(
   instants: readonly number[],
   input: ExceptionInput,
 ): DaySpan {
-  const { workday: rules, longestSpellSeconds } = input.rulesOn(shift.workday);
+  const { workday: rules, pairing } = input.rulesOn(shift.workday);
+  const { longestSpellSeconds } = pairing;
   const offsets = input.zones.of(punch.zone);
   const dayOf = (at: number) => workdayAt(instant(at), rules, offsets);
   const own = shift.workday;

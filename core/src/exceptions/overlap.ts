@@ -1,5 +1,5 @@
-import type { ComputedShift } from '../compute.ts';
-import type { EffectivePunch } from '../effective/types.ts';
+import type { ComputedShift } from '../card/shift.ts';
+import type { EffectivePunch } from '../record/punch.ts';
 import { raise } from './raise.ts';
 import type { Exception, ExceptionFinder } from './types.ts';
 

@@ -1,6 +1,6 @@
-import type { EffectivePunch } from '../effective/types.ts';
-import { type Instant, instant, SECONDS_PER_DAY, wallClock, workday } from '../units.ts';
-import { firstInstantOf, wallOf } from '../zone/zone.ts';
+import type { EffectivePunch } from '../record/punch.ts';
+import { type Instant, instant, SECONDS_PER_DAY, wallClock, workday } from '../time/units.ts';
+import { firstInstantOf, wallOf } from '../time/zone.ts';
 import type { ExceptionInput, Proposal } from './types.ts';
 
 /** Others count as crew, and other days as alike, where the known end lies within this of the known punch. */
@@ -26,7 +26,8 @@ export function propose(
   input: ExceptionInput,
 ): Proposal[] {
   const proposals: Proposal[] = [];
-  const { longestSpellSeconds } = input.rulesOn(workday(Math.floor(punch.at / SECONDS_PER_DAY)));
+  const { pairing } = input.rulesOn(workday(Math.floor(punch.at / SECONDS_PER_DAY)));
+  const { longestSpellSeconds } = pairing;
   const fits = (at: number) =>
     missing === 'out'
       ? at > punch.at && at <= punch.at + longestSpellSeconds

@@ -1,6 +1,6 @@
-import type { ComputedShift } from '../compute.ts';
-import type { EffectivePunch } from '../effective/types.ts';
-import { lastPunch } from '../pair/types.ts';
+import type { ComputedShift } from '../card/shift.ts';
+import type { EffectivePunch } from '../record/punch.ts';
+import { lastPunch } from '../steps/pair/types.ts';
 import { punchesOf } from './of-shifts.ts';
 import { raise } from './raise.ts';
 import type { ExceptionFinder, ExceptionInput, ExceptionKind, ExceptionRule } from './types.ts';

@@ -1,6 +1,6 @@
-import type { EffectivePunch } from '../effective/types.ts';
-import type { DaySpan } from '../overtime/types.ts';
-import type { Instant, Workday } from '../units.ts';
+import type { EffectivePunch } from '../record/punch.ts';
+import type { DaySpan } from '../time/spans.ts';
+import type { Instant, Workday } from '../time/units.ts';
 import type { Exception, ExceptionKind, ExceptionRule, Proposal } from './types.ts';
 
 /** What was found of one kind. */

@@ -1,6 +1,7 @@
-import { durationSeconds } from '../rulebook/lengths.ts';
+import type { JobId } from '../record/ids.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
-import { type JobId, seconds } from '../units.ts';
+import { durationSeconds } from '../time/lengths.ts';
+import { seconds } from '../time/units.ts';
 import { EXCEPTION_KINDS, type ExceptionKind, type ExceptionRule, type ExceptionRules } from './types.ts';
 
 /** What holds up the handoff where a rulebook does not say otherwise. */

@@ -1,4 +1,4 @@
-import type { ComputedShift } from '../compute.ts';
+import type { ComputedShift } from '../card/shift.ts';
 import { atPunch, ofShifts } from './of-shifts.ts';
 
 /** From the first punch of a shift to its last, in seconds. */

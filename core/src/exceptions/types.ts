@@ -1,12 +1,13 @@
-import type { ComputedShift } from '../compute.ts';
-import type { EffectivePunch, Position } from '../effective/types.ts';
-import type { Leave } from '../leave/types.ts';
-import type { DaySpan } from '../overtime/types.ts';
-import type { Plan } from '../plan/types.ts';
-import type { Segment } from '../segments/types.ts';
-import type { Instant, JobId, Seconds, SiteId, Workday } from '../units.ts';
-import type { WorkdayRules } from '../workday/workday.ts';
-import type { ZoneTables } from '../zone/zone.ts';
+import type { Segment } from '../card/segment.ts';
+import type { ComputedShift } from '../card/shift.ts';
+import type { JobId, SiteId } from '../record/ids.ts';
+import type { Leave } from '../record/leave.ts';
+import type { Plan } from '../record/plan.ts';
+import type { EffectivePunch, Position } from '../record/punch.ts';
+import type { WorkdayRules } from '../steps/workday/workday.ts';
+import type { DaySpan } from '../time/spans.ts';
+import type { Instant, Seconds, Workday } from '../time/units.ts';
+import type { ZoneTables } from '../time/zone.ts';
 
 export const EXCEPTION_KINDS = [
   'missing-out',
@@ -100,8 +101,7 @@ export interface ExceptionInput {
   readonly asOf: Instant | null;
   /** The rules in force on a workday. */
   rulesOn(day: Workday): {
-    readonly longestSpellSeconds: number;
-    readonly weekStartsOn: number;
+    readonly pairing: { readonly longestSpellSeconds: number };
     readonly workday: WorkdayRules;
     readonly exceptions: ExceptionRules;
   };

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { ClassId, Line } from '../lines/types.ts';
-import { type Workday, workday, workdayFromIso } from '../units.ts';
+import type { Line } from '../card/line.ts';
+import type { ClassId } from '../pay/classes.ts';
+import { type Workday, workday, workdayFromIso } from '../time/units.ts';
 import { type HolidayAverageRule, holidayAverage } from './holiday-average.ts';
 
 const holiday = workdayFromIso('2026-10-30');

@@ -1,8 +1,9 @@
 import Fraction from 'fraction.js';
-import { type ClassId, isWorked, type Line } from '../lines/types.ts';
-import { decimalText, type Money, money } from '../money/money.ts';
-import { type Seconds, seconds, type Workday } from '../units.ts';
-import { workweekOf } from '../workday/workday.ts';
+import type { Line } from '../card/line.ts';
+import { type ClassId, isWorked } from '../pay/classes.ts';
+import { decimalText, type Money, money } from '../pay/money.ts';
+import { workweekOf } from '../steps/workday/workday.ts';
+import { type Seconds, seconds, type Workday } from '../time/units.ts';
 
 /** How an average day is found from the days before a holiday. */
 export interface HolidayAverageRule {

@@ -1,4 +1,4 @@
-import { type Seconds, seconds, type Workday, workday } from '../units.ts';
+import { type Seconds, seconds, type Workday, workday } from '../time/units.ts';
 import type { DateOrder } from './types.ts';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { at, LONDON, london } from '../testing/fixtures.ts';
-import { instantFromIso, instantToIso, workdayToIso } from '../units.ts';
-import { ZoneTables } from '../zone/zone.ts';
+import { instantFromIso, instantToIso, workdayToIso } from '../time/units.ts';
+import { ZoneTables } from '../time/zone.ts';
 import { parseDate, parseTimeOfDay } from './dates.ts';
 import { readDateAndTime, readMoment } from './moment.ts';
 import { dateOrderOf, recognize } from './recognize.ts';

@@ -1,5 +1,5 @@
-import { type Instant, instant, SECONDS_PER_DAY, wallClock } from '../units.ts';
-import { instantsOf, type ZoneOffsets } from '../zone/zone.ts';
+import { type Instant, instant, SECONDS_PER_DAY, wallClock } from '../time/units.ts';
+import { instantsOf, type ZoneOffsets } from '../time/zone.ts';
 import { parseDate, parseTimeOfDay } from './dates.ts';
 import type { DateOrder, Refusal } from './types.ts';
 

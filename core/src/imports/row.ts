@@ -1,6 +1,6 @@
-import type { PunchKind } from '../effective/types.ts';
-import { type Instant, SECONDS_PER_DAY } from '../units.ts';
-import type { ZoneTables } from '../zone/zone.ts';
+import type { PunchKind } from '../record/punch.ts';
+import { type Instant, SECONDS_PER_DAY } from '../time/units.ts';
+import type { ZoneTables } from '../time/zone.ts';
 import { readDateAndTime, readMoment } from './moment.ts';
 import type { Field, Mapping, Refusal } from './types.ts';
 

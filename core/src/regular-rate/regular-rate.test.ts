@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { ClassId, Line } from '../lines/types.ts';
-import type { Money } from '../money/money.ts';
-import { type JobId, workdayFromIso } from '../units.ts';
+import type { Line } from '../card/line.ts';
+import type { ClassId } from '../pay/classes.ts';
+import type { Money } from '../pay/money.ts';
+import type { JobId } from '../record/ids.ts';
+import { workdayFromIso } from '../time/units.ts';
 import { regularRates } from './regular-rate.ts';
 
 const monday = workdayFromIso('2026-10-19');

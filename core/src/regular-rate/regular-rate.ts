@@ -1,9 +1,11 @@
 import Fraction from 'fraction.js';
-import type { ClassId, Line } from '../lines/types.ts';
-import { isWorked } from '../lines/types.ts';
-import { decimalText, type Money, money } from '../money/money.ts';
-import { type JobId, SECONDS_PER_HOUR, type Workday } from '../units.ts';
-import { workweekOf } from '../workday/workday.ts';
+import type { Line } from '../card/line.ts';
+import type { ClassId } from '../pay/classes.ts';
+import { isWorked } from '../pay/classes.ts';
+import { decimalText, type Money, money } from '../pay/money.ts';
+import type { JobId } from '../record/ids.ts';
+import { workweekOf } from '../steps/workday/workday.ts';
+import { SECONDS_PER_HOUR, type Workday } from '../time/units.ts';
 
 export interface RateInput {
   /** One person's lines; those of whole workweeks give whole results. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { clockSeconds, durationSeconds } from '../time/lengths.ts';
 import { compileRulebook } from './compile.ts';
-import { clockSeconds, durationSeconds } from './lengths.ts';
 import type { Rulebook } from './schema.ts';
 
 const good: Rulebook = {

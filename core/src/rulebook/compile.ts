@@ -1,47 +1,27 @@
 import * as v from 'valibot';
-import type { BreakRules } from '../breaks/types.ts';
-import type { DayKinds } from '../calendar/calendar.ts';
 import { compileExceptions } from '../exceptions/settings.ts';
 import type { ExceptionRules } from '../exceptions/types.ts';
-import type { GuaranteeRule } from '../guarantees/guarantees.ts';
-import type { HoldRules } from '../hold/hold.ts';
-import type { LineRules } from '../lines/lines.ts';
-import { clockTime, consecutiveWorkday, cycle, PLAIN_BASES } from '../overtime/bases/bases.ts';
-import type { Basis, Meeting, OvertimeRule, Tier } from '../overtime/types.ts';
-import type { PairingRules } from '../pair/pair.ts';
-import { DEFAULT_REACH_SECONDS } from '../plan/match.ts';
-import type { Premium } from '../premiums/premiums.ts';
-import type { Rounding } from '../round/amount.ts';
-import type { RoundingRules } from '../round/round.ts';
-import { type DepartmentId, type JobId, type SiteId, seconds, workdayFromIso } from '../units.ts';
-import { ClockWindow } from '../windows/clock-window.ts';
-import type { WorkdayRules } from '../workday/workday.ts';
+import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
+import type { BreakRules } from '../steps/breaks/types.ts';
+import type { GuaranteeRule } from '../steps/guarantees/types.ts';
+import { DEFAULT_REACH_SECONDS } from '../steps/hold-to-plan/match.ts';
+import type { HoldRules } from '../steps/hold-to-plan/types.ts';
+import type { LineRules } from '../steps/lines/lines.ts';
+import { clockTime, consecutiveWorkday, cycle, PLAIN_BASES } from '../steps/overtime/bases/bases.ts';
+import type { Basis, Meeting, OvertimeRule, Tier } from '../steps/overtime/types.ts';
+import type { PairingRules } from '../steps/pair/pair.ts';
+import type { Premium } from '../steps/premiums/premiums.ts';
+import type { Rounding } from '../steps/round/amount.ts';
+import type { RoundingRules } from '../steps/round/round.ts';
+import type { WorkdayRules } from '../steps/workday/workday.ts';
+import type { DayKinds } from '../time/calendar.ts';
+import { ClockWindow } from '../time/clock-window.ts';
+import { clockSeconds, durationSeconds } from '../time/lengths.ts';
+import { seconds, workdayFromIso } from '../time/units.ts';
+import type { CompiledRulebook } from './compiled.ts';
 import { contradictions } from './contradictions.ts';
-import { clockSeconds, durationSeconds } from './lengths.ts';
+import type { RulebookFault } from './fault.ts';
 import { type Rulebook, RulebookSchema, weekdayNumber } from './schema.ts';
-
-/** A rulebook edition made ready for computing: every length in seconds, every name resolved. */
-export interface CompiledRulebook {
-  readonly name: string;
-  readonly edition: number;
-  readonly pairing: PairingRules;
-  readonly hold: HoldRules;
-  readonly rounding: RoundingRules;
-  readonly breaks: BreakRules;
-  readonly workday: WorkdayRules;
-  readonly overtime: readonly OvertimeRule[];
-  readonly meeting: Meeting;
-  readonly premiums: readonly Premium[];
-  readonly guarantees: readonly GuaranteeRule[];
-  readonly exceptions: ExceptionRules;
-  readonly lines: LineRules;
-}
-
-/** What a rulebook cannot mean: where it stands, why, and what would be right. */
-export interface RulebookFault {
-  readonly path: string;
-  readonly reason: string;
-}
 
 /** The numbers behind the names that a rulebook uses; undefined where there is nothing of that name. */
 export interface Names {

@@ -1,5 +1,5 @@
-import type { RulebookFault } from './compile.ts';
-import { durationSeconds } from './lengths.ts';
+import { durationSeconds } from '../time/lengths.ts';
+import type { RulebookFault } from './fault.ts';
 import type { Rulebook } from './schema.ts';
 
 type Say = (path: string, reason: string) => void;

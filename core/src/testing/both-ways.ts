@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect } from 'vitest';
 import { compute } from '../compute.ts';
-import { workdayToIso } from '../units.ts';
+import { workdayToIso } from '../time/units.ts';
 import { type AnyEdition, type AnyPerson, DEPARTMENTS, JOBS } from './random.ts';
 import { type AnyStretch, dayOf, editionsOf, inputOf } from './random-input.ts';
 import { tickByTick } from './tick-by-tick.ts';

@@ -2,7 +2,7 @@
  * Works lines out again from the reasons alone, as a payroll auditor would with pencil and paper. It reads nothing but the
  * reasons, as JSON, and shares no code with the core.
  */
-import type { DayReason, OvertimeReason, RoundedPunch, ShiftReason } from '../reasons/types.ts';
+import type { DayReason, OvertimeReason, RoundedPunch, ShiftReason } from '../card/reasons.ts';
 
 interface Part {
   start: number;

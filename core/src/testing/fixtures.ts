@@ -1,22 +1,24 @@
 /** Short ways to say a person's input in tests. Not part of the package. */
-import { type Computed, compute, type PersonInput } from '../compute.ts';
-import { Editions } from '../editions/editions.ts';
-import type { EffectivePunch, Punch, PunchKind } from '../effective/types.ts';
-import { type CompiledRulebook, compileRulebook, type Names } from '../rulebook/compile.ts';
+import type { Computed } from '../card/card.ts';
+import { compute } from '../compute.ts';
+import type { CorrectionId, PunchId } from '../record/ids.ts';
+import type { PersonInput } from '../record/person.ts';
+import type { EffectivePunch, Punch, PunchKind } from '../record/punch.ts';
+import { compileRulebook, type Names } from '../rulebook/compile.ts';
+import type { CompiledRulebook } from '../rulebook/compiled.ts';
+import { Editions } from '../rulebook/editions.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
-import { base } from '../starters/base.ts';
+import { base } from '../rulebook/starters/base.ts';
 import {
-  type CorrectionId,
   type Instant,
   instant,
   instantFromIso,
-  type PunchId,
   SECONDS_PER_DAY,
   type Workday,
   wallClock,
   workdayFromIso,
-} from '../units.ts';
-import { firstInstantOf, ZoneTables } from '../zone/zone.ts';
+} from '../time/units.ts';
+import { firstInstantOf, ZoneTables } from '../time/zone.ts';
 
 export const LONDON = 'Europe/London';
 const zones = ZoneTables.around(

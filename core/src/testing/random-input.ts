@@ -1,17 +1,11 @@
-import type { PersonInput } from '../compute.ts';
-import { Editions } from '../editions/editions.ts';
-import type { Correction, Punch, PunchKind } from '../effective/types.ts';
-import {
-  type CorrectionId,
-  instant,
-  type PunchId,
-  SECONDS_PER_DAY,
-  seconds,
-  type Workday,
-  workday,
-} from '../units.ts';
-import { workdayAt } from '../workday/workday.ts';
-import { ZoneTables } from '../zone/zone.ts';
+import type { Correction } from '../corrections/types.ts';
+import type { CorrectionId, PunchId } from '../record/ids.ts';
+import type { PersonInput } from '../record/person.ts';
+import type { Punch, PunchKind } from '../record/punch.ts';
+import { Editions } from '../rulebook/editions.ts';
+import { workdayAt } from '../steps/workday/workday.ts';
+import { instant, SECONDS_PER_DAY, seconds, type Workday, workday } from '../time/units.ts';
+import { ZoneTables } from '../time/zone.ts';
 import { type AnyEdition, type AnyPerson, type AnyPunch, compiledOrNull, names } from './random.ts';
 
 /** Starts of ten days each: the nights on which clocks change lie inside, forward and back, and one stretch without. */

@@ -1,8 +1,9 @@
 /** Random people, rulebooks and weeks for property tests, on whole ticks of time. */
 import fc from 'fast-check';
-import { type CompiledRulebook, compileRulebook, type Names } from '../rulebook/compile.ts';
+import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
+import { compileRulebook, type Names } from '../rulebook/compile.ts';
+import type { CompiledRulebook } from '../rulebook/compiled.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
-import type { DepartmentId, JobId, SiteId } from '../units.ts';
 
 type Overtime = Rulebook['overtime'][number];
 

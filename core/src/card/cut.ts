@@ -1,0 +1,64 @@
+import type { Instant } from '../time/units.ts';
+import { PremiumSet } from './premium-set.ts';
+import type { Segment, WorkSegment } from './segment.ts';
+
+/** An ordinary segment of a shift, without a workday yet. */
+export const segmentOf = (
+  start: Instant,
+  end: Instant,
+  shift: Segment['shift'],
+  from: Segment['from'],
+): WorkSegment => ({
+  start,
+  end,
+  workday: 0 as Segment['workday'],
+  shift,
+  from,
+  multiplier: 1,
+  rule: null,
+  premiums: PremiumSet.none,
+});
+
+/** Shortens a segment to end at `at` and returns the rest of it. */
+export function cutOff(segment: WorkSegment, at: Instant): WorkSegment {
+  const rest: WorkSegment = {
+    start: at,
+    end: segment.end,
+    workday: segment.workday,
+    shift: segment.shift,
+    from: segment.from,
+    multiplier: segment.multiplier,
+    rule: segment.rule,
+    premiums: segment.premiums,
+  };
+  segment.end = at;
+  return rest;
+}
+
+/**
+ * Cuts segments wherever `nextEdge` says, in place.
+ *
+ * @param nextEdge the first edge after an instant of this segment, or any instant past its end
+ */
+export function cutAtEdges(
+  segments: WorkSegment[],
+  nextEdge: (at: Instant, segment: Segment) => number,
+): WorkSegment[] {
+  let cut: WorkSegment[] | null = null;
+  for (let i = 0; i < segments.length; i++) {
+    let segment = segments[i]!;
+    let edge = nextEdge(segment.start, segment);
+    if (edge < segment.end && cut === null) cut = segments.slice(0, i);
+    cut?.push(segment);
+    while (edge < segment.end) {
+      segment = cutOff(segment, edge as Instant);
+      cut!.push(segment);
+      edge = nextEdge(segment.start, segment);
+    }
+  }
+  return cut ?? segments;
+}
+
+/** Length in seconds. */
+export const lengthOf = (stretch: { readonly start: number; readonly end: number }): number =>
+  stretch.end - stretch.start;

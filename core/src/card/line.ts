@@ -1,0 +1,14 @@
+import type { ClassId } from '../pay/classes.ts';
+import type { DepartmentId, JobId } from '../record/ids.ts';
+import type { Hundredths, Seconds, Workday } from '../time/units.ts';
+
+/** One day's hours of one class or premium in one job and department. */
+export interface Line {
+  readonly workday: Workday;
+  readonly classId: ClassId;
+  readonly job: JobId | null;
+  readonly department: DepartmentId | null;
+  readonly seconds: Seconds;
+  /** Hundredths of an hour, apportioned so that the day adds up. */
+  readonly hundredths: Hundredths;
+}

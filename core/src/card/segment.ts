@@ -1,0 +1,37 @@
+import type { EffectivePunch } from '../record/punch.ts';
+import type { Instant, Workday } from '../time/units.ts';
+import type { ZoneOffsets } from '../time/zone.ts';
+import type { PremiumSet } from './premium-set.ts';
+
+/** What a segment needs of the overtime rule that pays it. */
+interface PaidRule {
+  readonly name: string;
+  readonly waitsForApproval: boolean;
+}
+
+/** What a segment needs of the shift it comes from. All segments of one shift share this object. */
+export interface SegmentShift {
+  /** The shift's earliest punch. */
+  readonly punch: EffectivePunch;
+  /** Of the zone in which it started. */
+  readonly offsets: ZoneOffsets;
+}
+
+/**
+ * A stretch of payable time with one class, its premiums and workday. Its job, department and site are those of the
+ * punch it comes from. The steps refine it in place and cut it where its parts differ.
+ */
+export interface WorkSegment {
+  start: Instant;
+  end: Instant;
+  workday: Workday;
+  readonly shift: SegmentShift;
+  /** The punch that started it. */
+  readonly from: EffectivePunch;
+  /** 1 for ordinary time, else what the overtime tiers pay. */
+  multiplier: number;
+  /** The overtime rule behind the multiplier, of whichever edition; null for ordinary time. */
+  rule: PaidRule | null;
+  premiums: PremiumSet;
+}
+export type Segment = Readonly<WorkSegment>;

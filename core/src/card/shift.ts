@@ -1,0 +1,37 @@
+import type { BreakRules, Breaks } from '../steps/breaks/types.ts';
+import type { Held } from '../steps/hold-to-plan/hold.ts';
+import type { PlanMatch } from '../steps/hold-to-plan/match.ts';
+import type { Shift } from '../steps/pair/types.ts';
+import type { RoundedSpell, RoundingRules } from '../steps/round/round.ts';
+import type { WorkdayRules } from '../steps/workday/workday.ts';
+import type { Seconds, Workday } from '../time/units.ts';
+import type { ShiftReason } from './reasons.ts';
+
+/** What of a rulebook one shift follows. */
+interface ShiftRules {
+  readonly rounding: RoundingRules;
+  readonly breaks: BreakRules;
+  readonly workday: WorkdayRules;
+}
+
+/** One shift from the punches to what of it is paid. All in whole seconds. */
+export interface ComputedShift extends Shift {
+  readonly workday: Workday;
+  readonly zone: string;
+  /** Of the edition in force when it started. */
+  readonly rules: ShiftRules;
+  /** What was planned; null where nothing was. */
+  readonly match: PlanMatch | null;
+  readonly held: Held;
+  readonly rounded: readonly RoundedSpell[];
+  readonly breaks: Breaks;
+  readonly clockedSeconds: Seconds;
+  readonly payableSeconds: Seconds;
+  /** Of clocked time; an unpaid stretch between an out and an in was never clocked. */
+  readonly unpaidSeconds: Seconds;
+  /** What holding to the plan took off the clocked time; negative where it forgave. */
+  readonly heldSeconds: number;
+  /** What rounding took off the clocked time; negative where it added. */
+  readonly roundingSeconds: number;
+  readonly reasons: readonly ShiftReason[];
+}

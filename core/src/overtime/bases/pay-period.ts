@@ -1,9 +1,0 @@
-import type { Basis } from '../types.ts';
-
-/** Hours of one pay period; days of no known period do not count. */
-export const payPeriod: Basis = {
-  name: 'pay period',
-  reachDays: 0,
-  bucketOfDay: (day, { payPeriods }) =>
-    payPeriods.find(({ first, last }) => day >= first && day <= last)?.first ?? null,
-};

@@ -1,0 +1,14 @@
+import type { Seconds, Workday } from '../time/units.ts';
+import type { DepartmentId, JobId } from './ids.ts';
+
+/** Hours without punches: leave, or a flat adjustment. They are paid, never worked. */
+export interface Leave {
+  readonly workday: Workday;
+  readonly kind: 'leave' | 'adjustment';
+  /** What it is called in the rulebook and on the pay line. */
+  readonly code: string;
+  readonly seconds: Seconds;
+  readonly reason: string;
+  readonly job: JobId | null;
+  readonly department: DepartmentId | null;
+}

@@ -1,0 +1,33 @@
+import type { Correction } from '../corrections/types.ts';
+import type { CrewShift } from '../exceptions/types.ts';
+import type { Editions } from '../rulebook/editions.ts';
+import type { Calendar } from '../time/calendar.ts';
+import type { DaySpan } from '../time/spans.ts';
+import type { Instant, Workday } from '../time/units.ts';
+import type { ZoneTables } from '../time/zone.ts';
+import type { SiteId } from './ids.ts';
+import type { Leave } from './leave.ts';
+import type { Plan } from './plan.ts';
+import type { Position, Punch } from './punch.ts';
+
+/** Everything that one person's hours over one span of workdays follow from. */
+export interface PersonInput {
+  readonly first: Workday;
+  readonly last: Workday;
+  /** Those around `inputSpan` as `unbrokenAround` says, in any order. */
+  readonly punches: readonly Punch[];
+  readonly corrections: readonly Correction[];
+  readonly plans: readonly Plan[];
+  readonly leave?: readonly Leave[];
+  readonly calendar?: Calendar;
+  /** For overtime by pay period. Without any, the span is the one period. */
+  readonly payPeriods?: readonly DaySpan[];
+  readonly editions: Editions;
+  readonly zones: ZoneTables;
+  /** When the input was taken: an in younger than the longest spell is then somebody at work. Null: none is. */
+  readonly asOf: Instant | null;
+  /** Shifts of those who work beside this person, as evidence for proposals. */
+  readonly crew?: readonly CrewShift[];
+  /** Where sites lie, to tell which punches were made away from them. */
+  readonly sites?: ReadonlyMap<SiteId, Position>;
+}

@@ -1,0 +1,44 @@
+import type { Instant } from '../time/units.ts';
+import type { CorrectionId, DepartmentId, JobId, PunchId, SiteId } from './ids.ts';
+
+export const PUNCH_KINDS = [
+  'in',
+  'out',
+  'meal-out',
+  'meal-in',
+  'break-out',
+  'break-in',
+  'job-change',
+  'undirected',
+] as const;
+export type PunchKind = (typeof PUNCH_KINDS)[number];
+
+/** A point on the earth, in degrees. */
+export interface Position {
+  readonly latitude: number;
+  readonly longitude: number;
+}
+
+/** What a clock, a phone or a file said. Never changed, never deleted. */
+export interface Punch {
+  readonly id: PunchId;
+  readonly at: Instant;
+  readonly kind: PunchKind;
+  /** IANA zone of the site where it was made. */
+  readonly zone: string;
+  readonly job: JobId | null;
+  readonly department: DepartmentId | null;
+  readonly site: SiteId | null;
+  readonly note?: string | null;
+  readonly position?: Position | null;
+}
+
+/** A punch as the computation sees it. A raw punch that nothing corrects is one as it stands. */
+export interface EffectivePunch extends Omit<Punch, 'id'> {
+  /** The raw punch behind it; null where a correction added it. */
+  readonly id: PunchId | null;
+  /** The correction that added or moved it; absent where it stands as clocked. */
+  readonly correction?: CorrectionId;
+  /** Where a correction moved it: the time that was clocked. */
+  readonly clockedAt?: Instant;
+}

@@ -1,0 +1,111 @@
+import type { RulesInForce } from '../steps/overtime/types.ts';
+import type { PairingRules } from '../steps/pair/pair.ts';
+import { type Instant, SECONDS_PER_DAY, type Workday } from '../time/units.ts';
+import { wallOf, type ZoneOffsets } from '../time/zone.ts';
+import type { CompiledRulebook } from './compiled.ts';
+
+/** A rulebook edition and the first day on which it holds. */
+export interface EditionInForce {
+  readonly from: Workday;
+  readonly rulebook: CompiledRulebook;
+}
+
+/** What the editions in force say of steps that go through all of them. */
+interface Together {
+  readonly overtime: readonly RulesInForce[];
+  readonly premiums: readonly CompiledRulebook['premiums'][];
+  readonly exceptions: readonly CompiledRulebook['exceptions'][];
+  readonly hasGuarantees: boolean;
+}
+
+/** The rulebook editions in force over a span, one after another. */
+export class Editions {
+  /** Ascending by `from`. */
+  readonly #inForce: readonly EditionInForce[];
+  /** All there are, ascending: punches long before the span may decide how those in it pair. */
+  readonly #ever: readonly EditionInForce[];
+  /** One after another. */
+  readonly rulebooks: readonly CompiledRulebook[];
+  readonly isSingle: boolean;
+  /** How punches pair, where all editions say the same; else null, and `pairingAt` tells. */
+  readonly pairing: PairingRules | null;
+  /** What each says of its own steps, put together once. */
+  readonly together: Together;
+
+  /**
+   * Throws a RangeError without any edition.
+   *
+   * @param ever all editions there are, where those in force are not all
+   */
+  constructor(inForce: readonly EditionInForce[], ever: readonly EditionInForce[] = inForce) {
+    const [first] = inForce;
+    if (first === undefined) throw new RangeError('A person works under at least one rulebook edition.');
+    this.#inForce = [...inForce].sort((a, b) => a.from - b.from);
+    this.#ever = [...ever].sort((a, b) => a.from - b.from);
+    this.rulebooks = this.#inForce.map(({ rulebook }) => rulebook);
+    this.isSingle = inForce.length === 1;
+    const { pairing } = first.rulebook;
+    this.together = this.#together();
+    this.pairing = ever.every(({ rulebook }) => isSamePairing(rulebook.pairing, pairing)) ? pairing : null;
+  }
+
+  #together(): Together {
+    return {
+      overtime: this.rulebooks.map((rulebook) => ({
+        rules: rulebook.overtime,
+        meeting: rulebook.meeting,
+        weekStartsOn: rulebook.workday.weekStartsOn,
+        owns: this.isSingle ? null : (firstDay) => this.on(firstDay) === rulebook,
+      })),
+      premiums: this.rulebooks.map(({ premiums }) => premiums),
+      exceptions: this.rulebooks.map(({ exceptions }) => exceptions),
+      hasGuarantees: this.rulebooks.some(({ guarantees }) => guarantees.length > 0),
+    };
+  }
+
+  /** One edition for all days. */
+  static always(rulebook: CompiledRulebook): Editions {
+    return new Editions([{ from: Number.NEGATIVE_INFINITY as Workday, rulebook }]);
+  }
+
+  /** Those that hold on some day of a span, in order. Days before the first edition follow the first. */
+  within(first: Workday, last: Workday): Editions {
+    const { length } = this.#inForce;
+    if (length === 1) return this;
+    const kept = this.#inForce.filter(
+      ({ from }, i) => from <= last && (i + 1 === length || this.#inForce[i + 1]!.from > first),
+    );
+    return new Editions(kept.length > 0 ? kept : [this.#inForce[0]!], this.#ever);
+  }
+
+  /** The edition in force on a workday. */
+  on(day: number): CompiledRulebook {
+    return latestBy(this.#inForce, day);
+  }
+
+  /** How punches pair on the date that the wall clock shows, also long before the span. */
+  pairingAt(instant: Instant, offsets: ZoneOffsets): PairingRules {
+    return (
+      this.pairing ?? latestBy(this.#ever, Math.floor(wallOf(offsets, instant) / SECONDS_PER_DAY)).pairing
+    );
+  }
+
+  /** The edition in force on the date that the wall clock shows. */
+  at(instant: Instant, offsets: ZoneOffsets): CompiledRulebook {
+    return this.isSingle
+      ? this.#inForce[0]!.rulebook
+      : this.on(Math.floor(wallOf(offsets, instant) / SECONDS_PER_DAY));
+  }
+}
+
+/** The last of these that has begun by a day; before all of them, the first. */
+function latestBy(inForce: readonly EditionInForce[], day: number): CompiledRulebook {
+  let i = inForce.length - 1;
+  while (i > 0 && inForce[i]!.from > day) i--;
+  return inForce[i]!.rulebook;
+}
+
+const isSamePairing = (a: PairingRules, b: PairingRules): boolean =>
+  a.longestSpellSeconds === b.longestSpellSeconds &&
+  a.repeatWindowSeconds === b.repeatWindowSeconds &&
+  a.shiftGapSeconds === b.shiftGapSeconds;

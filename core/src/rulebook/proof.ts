@@ -1,0 +1,192 @@
+import { compute } from '../compute.ts';
+import type { DepartmentId, JobId, PunchId, SiteId } from '../record/ids.ts';
+import type { Leave } from '../record/leave.ts';
+import type { Punch, PunchKind } from '../record/punch.ts';
+import { workdayAt } from '../steps/workday/workday.ts';
+import {
+  type Instant,
+  instant,
+  SECONDS_PER_DAY,
+  SECONDS_PER_HOUR,
+  seconds,
+  type Workday,
+  wallClock,
+  workday,
+  workdayFromIso,
+} from '../time/units.ts';
+import { firstInstantOf, instantsOf, type ZoneOffsets, ZoneTables } from '../time/zone.ts';
+import { compileRulebook } from './compile.ts';
+import { Editions } from './editions.ts';
+import type { RulebookFault } from './fault.ts';
+import type { ProofDay, Rulebook } from './schema.ts';
+
+/** What a rulebook gave for one of its proof days. */
+export interface ProofResult {
+  readonly name: string;
+  readonly ok: boolean;
+  /** Hours by class, premium, guarantee or leave, as `8.25`. */
+  readonly expected: Readonly<Record<string, string>>;
+  readonly gave: Readonly<Record<string, string>>;
+  /** Kinds in order of time; null where the proof day does not say. */
+  readonly expectedExceptions: readonly string[] | null;
+  readonly gaveExceptions: readonly string[];
+  /** What the proof day itself says that cannot be read. */
+  readonly fault: string | null;
+}
+
+/** Numbers names as they come, so that a rulebook can be checked without a company. */
+export class NamesAsTheyCome {
+  readonly #ids = new Map<string, number>();
+  readonly #named = new Map<number, string>();
+
+  #id(kind: string, name: string): number {
+    const key = `${kind} ${name}`;
+    let id = this.#ids.get(key);
+    if (id === undefined) {
+      id = this.#ids.size + 1;
+      this.#ids.set(key, id);
+      this.#named.set(id, name);
+    }
+    return id;
+  }
+
+  job = (name: string): JobId => this.#id('job', name) as JobId;
+  department = (name: string): DepartmentId => this.#id('department', name) as DepartmentId;
+  site = (name: string): SiteId => this.#id('site', name) as SiteId;
+
+  /** The name behind a number; empty for null. */
+  of(id: number | null): string {
+    return id === null ? '' : (this.#named.get(id) ?? '');
+  }
+}
+
+/** Computes every proof day of a rulebook, or says what is wrong with the rulebook. */
+export function checkProofDays(
+  rules: unknown,
+): { ok: true; results: ProofResult[] } | { ok: false; faults: RulebookFault[] } {
+  const names = new NamesAsTheyCome();
+  const compiled = compileRulebook(rules, 1, names);
+  if (!compiled.ok) return compiled;
+  const days = (rules as Rulebook).proofDays ?? [];
+  return {
+    ok: true,
+    results: days.map((day) => runProofDay(day, Editions.always(compiled.rulebook), names)),
+  };
+}
+
+function runProofDay(day: ProofDay, editions: Editions, names: NamesAsTheyCome): ProofResult {
+  const result = {
+    name: day.name,
+    expected: hoursOf(day.gives),
+    expectedExceptions: day.exceptions ?? null,
+  };
+  try {
+    const { gave, gaveExceptions } = computeProof(day, editions, names);
+    const sameHours =
+      JSON.stringify(Object.entries(gave)) === JSON.stringify(Object.entries(result.expected));
+    const sameExceptions =
+      day.exceptions === undefined || JSON.stringify(gaveExceptions) === JSON.stringify(day.exceptions);
+    return { ...result, gave, gaveExceptions, ok: sameHours && sameExceptions, fault: null };
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    return { ...result, gave: {}, gaveExceptions: [], ok: false, fault: error.message };
+  }
+}
+
+function computeProof(day: ProofDay, editions: Editions, names: NamesAsTheyCome) {
+  const zone = day.zone ?? 'UTC';
+  const dates = [
+    ...day.punches.map((text) => text.slice(0, 10)),
+    ...(day.leave ?? []).map(({ date }) => date),
+    ...(day.plans ?? []).map(({ from }) => from.slice(0, 10)),
+  ].map(workdayFromIso);
+  if (dates.length === 0) throw new RangeError('A proof day has punches, plans or leave.');
+  const first = workday(Math.min(...dates) - 1);
+  const last = workday(Math.max(...dates) + 1);
+  const zones = ZoneTables.around(instant(first * SECONDS_PER_DAY), instant(last * SECONDS_PER_DAY));
+  const offsets = zones.of(zone);
+  const { workday: rules } = editions.on(first);
+  const computed = compute({
+    first,
+    last,
+    punches: day.punches.map((text, i) => proofPunch(text, i, zone, offsets, names)),
+    corrections: [],
+    plans: (day.plans ?? []).map(({ from, to }) => {
+      const startsAt = momentOf(from, offsets);
+      return {
+        workday: workdayAt(startsAt, rules, offsets),
+        startsAt,
+        endsAt: momentOf(to, offsets),
+        job: null,
+        department: null,
+      };
+    }),
+    leave: (day.leave ?? []).map(
+      ({ date, code, hours }): Leave => ({
+        workday: workdayFromIso(date),
+        kind: 'leave',
+        code,
+        seconds: seconds(Math.round(Number(hours) * SECONDS_PER_HOUR)),
+        reason: '',
+        job: null,
+        department: null,
+      }),
+    ),
+    calendar: {
+      holidays: new Map((day.holidays ?? []).map((date): [Workday, string] => [workdayFromIso(date), date])),
+      restDays: new Set((day.restDays ?? []).map(workdayFromIso)),
+    },
+    editions,
+    zones,
+    asOf: null,
+  });
+  const sums: Record<string, number> = {};
+  for (const { classId, hundredths } of computed.lines) sums[classId] = (sums[classId] ?? 0) + hundredths;
+  const gave: Record<string, string> = {};
+  for (const [classId, hundredths] of Object.entries(sums)) gave[classId] = (hundredths / 100).toFixed(2);
+  return { gave: hoursOf(gave), gaveExceptions: computed.exceptions.map(({ kind }) => kind) };
+}
+
+/** Hours with two decimals, in order of name, without those that are none. */
+const hoursOf = (hours: Readonly<Record<string, string>>): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(hours)
+      .map(([name, value]): [string, string] => [name, Number(value).toFixed(2)])
+      .filter(([, value]) => value !== '0.00')
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
+
+function proofPunch(
+  text: string,
+  index: number,
+  zone: string,
+  offsets: ZoneOffsets,
+  names: NamesAsTheyCome,
+): Punch {
+  const [date, time, kind, ...job] = text.split(' ') as [string, string, string, ...string[]];
+  return {
+    id: (index + 1) as PunchId,
+    at: momentOf(`${date} ${time}`, offsets),
+    kind: kind as PunchKind,
+    zone,
+    job: job.length === 0 ? null : names.job(job.join(' ')),
+    department: null,
+    site: null,
+  };
+}
+
+/** `2026-10-25 01:30` on the wall clock; a star after it takes the second of two equal times. Throws a RangeError. */
+function momentOf(text: string, offsets: ZoneOffsets): Instant {
+  const match = /^(\d{4}-\d\d-\d\d) (\d\d):(\d\d)(?::(\d\d))?(\*?)$/.exec(text);
+  if (match === null) throw new RangeError(`Not a moment like 2026-10-19 08:00: ${text}`);
+  const [, date, h, m, s, star] = match;
+  const ofDay = Number(h) * 3600 + Number(m) * 60 + Number(s ?? 0);
+  const wall = wallClock(workdayFromIso(date!) * SECONDS_PER_DAY + ofDay);
+  const found = instantsOf(offsets, wall);
+  if (star === '*') {
+    if (found.length < 2)
+      throw new RangeError(`${text.slice(0, -1)} comes once on this clock: leave out the star.`);
+    return found[1]!;
+  }
+  return found[0] ?? firstInstantOf(offsets, wall);
+}

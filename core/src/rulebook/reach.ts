@@ -1,0 +1,33 @@
+import { workweekOf } from '../steps/workday/workday.ts';
+import type { DaySpan } from '../time/spans.ts';
+import { type Workday, workday } from '../time/units.ts';
+import type { Editions } from './editions.ts';
+
+/**
+ * The workdays that a span hangs together with: whole workweeks, cycles, pay periods and the weeks that an average looks back on. Which
+ * punches bear on them, `unbrokenAround` says.
+ */
+export function inputSpan(
+  first: Workday,
+  last: Workday,
+  editions: Editions,
+  payPeriods: readonly DaySpan[] = [],
+): DaySpan {
+  let span: DaySpan = { first, last };
+  for (const { workday: rules, overtime, exceptions } of editions.rulebooks) {
+    const week = workweekOf(first, rules.weekStartsOn);
+    const lastOfWeek = workday(workweekOf(last, rules.weekStartsOn) + 6);
+    // The weeks before the first that an average looks back on.
+    const weeks = exceptions.get('average-over')?.weeks ?? 1;
+    span = over(span, { first: workday(week - 7 * (weeks - 1)), last: lastOfWeek });
+    for (const { basis } of overtime)
+      if (basis.reach !== undefined) span = over(span, basis.reach({ first, last }, payPeriods));
+  }
+  return span;
+}
+
+/** The least span that holds both. */
+const over = (a: DaySpan, b: DaySpan): DaySpan => ({
+  first: workday(Math.min(a.first, b.first)),
+  last: workday(Math.max(a.last, b.last)),
+});

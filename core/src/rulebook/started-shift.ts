@@ -1,0 +1,22 @@
+import type { SegmentShift } from '../card/segment.ts';
+import { firstPunch, type Shift } from '../steps/pair/types.ts';
+import { workdayAt } from '../steps/workday/workday.ts';
+import type { Workday } from '../time/units.ts';
+import type { ZoneTables } from '../time/zone.ts';
+import type { CompiledRulebook } from './compiled.ts';
+import type { Editions } from './editions.ts';
+
+/** A shift, the day on the wall clock on which it starts, and the edition in force there: it follows that one throughout. */
+export interface StartedShift extends SegmentShift {
+  readonly shift: Shift;
+  readonly rulebook: CompiledRulebook;
+  readonly workday: Workday;
+}
+
+/** Where and when a shift starts. */
+export function started(shift: Shift, zones: ZoneTables, editions: Editions): StartedShift {
+  const punch = firstPunch(shift);
+  const offsets = zones.of(punch.zone);
+  const rulebook = editions.at(punch.at, offsets);
+  return { shift, punch, offsets, rulebook, workday: workdayAt(punch.at, rulebook.workday, offsets) };
+}

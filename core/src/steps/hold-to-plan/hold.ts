@@ -1,0 +1,57 @@
+import type { Plan } from '../../record/plan.ts';
+import type { Instant, Seconds } from '../../time/units.ts';
+import type { Shift } from '../pair/types.ts';
+import { matchPlans, type PlanMatch } from './match.ts';
+import type { HoldRules, ShiftToPlan } from './types.ts';
+
+/** Where a shift is held to its plan: the planned instants that stand for its first in and last out. */
+export interface Held {
+  readonly start: Instant | null;
+  readonly end: Instant | null;
+}
+const NOT_HELD: Held = { start: null, end: null };
+
+/** `planned` where a punch lies before or after it by no more than the window on that side. */
+function held(at: number, planned: Instant, before: number | null, after: number | null): Instant | null {
+  if (at < planned) return before !== null && planned - at <= before ? planned : null;
+  if (at > planned) return after !== null && at - planned <= after ? planned : null;
+  return null;
+}
+
+/**
+ * Step 3. An early in and a late out are held to the plan, a late in and an early out forgiven, each within its own
+ * window. Only the first in and the last out of a plan can be held; a held punch is not rounded.
+ */
+function holdToPlan(shift: Shift, match: PlanMatch, rules: HoldRules): Held {
+  const { spells } = shift;
+  if (spells.length === 0) return NOT_HELD;
+  const { plan } = match;
+  const start = match.isFirst
+    ? held(spells[0]!.in.at, plan.startsAt, rules.earlyInSeconds, rules.lateInSeconds)
+    : null;
+  const end = match.isLast
+    ? held(spells[spells.length - 1]!.out.at, plan.endsAt, rules.earlyOutSeconds, rules.lateOutSeconds)
+    : null;
+  if (start === null && end === null) return NOT_HELD;
+  return { start, end };
+}
+
+/** A shift, what was planned, and where it is held to that. */
+export interface PlannedShift<Start extends ShiftToPlan = ShiftToPlan> {
+  readonly start: Start;
+  /** Null where it was not planned. */
+  readonly match: PlanMatch | null;
+  readonly held: Held;
+}
+
+/** Every shift with its plan, held to it as its rules say. Shifts and plans go in order of time. */
+export function holdToPlans<Start extends ShiftToPlan>(
+  starts: readonly Start[],
+  plans: readonly Plan[],
+): PlannedShift<Start>[] {
+  return matchPlans(starts, plans).map(({ start, match }) => ({
+    start,
+    match,
+    held: match === null ? NOT_HELD : holdToPlan(start.shift, match, start.rulebook.hold),
+  }));
+}

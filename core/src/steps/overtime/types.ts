@@ -1,0 +1,84 @@
+import type { Segment } from '../../card/segment.ts';
+import type { Leave } from '../../record/leave.ts';
+import type { Plan } from '../../record/plan.ts';
+import type { Calendar, DayKinds } from '../../time/calendar.ts';
+import type { DaySpan } from '../../time/spans.ts';
+import type { Seconds, Workday } from '../../time/units.ts';
+import type { Rounding } from '../round/amount.ts';
+
+/** Hours of a bucket from one count up to another pay this. */
+export interface Tier {
+  readonly fromSeconds: Seconds;
+  /** Null for a tier without an end. */
+  readonly toSeconds: Seconds | null;
+  readonly multiplier: number;
+}
+
+/** What the bases of overtime rules look at, beside the segments. */
+export interface OvertimeContext {
+  /** Monday is 0. */
+  readonly weekStartsOn: number;
+  readonly calendar: Calendar;
+  /** In order of time. */
+  readonly plans: readonly Plan[];
+  readonly payPeriods: readonly DaySpan[];
+  readonly leave: readonly Leave[];
+  /** The workdays with work, ascending. */
+  readonly workedDays: readonly Workday[];
+  /** Whether the days of segments follow one another as their instants do. */
+  readonly daysInOrder: boolean;
+}
+
+/** What an overtime rule adds up. */
+export interface Basis {
+  readonly name: string;
+  /**
+   * The first day of the stretch of days that counts together with this one; null where the day does not count at all.
+   * Absent where hours count by shift.
+   */
+  readonly bucketOfDay?: (day: Workday, context: OvertimeContext) => number | null;
+  /** Absent: every part of a day counts. */
+  readonly covers?: (segment: Segment, context: OvertimeContext) => boolean;
+  /** Where a basis covers parts of a day: the first instant after another at which that may change. */
+  readonly nextEdge?: (at: number, segment: Segment, context: OvertimeContext) => number;
+  /** False where no bucket can count anything. Absent: there may always be one. */
+  readonly mayApply?: (context: OvertimeContext) => boolean;
+  /** The days that count together with some of these; absent where no bucket is longer than a workweek. */
+  readonly reach?: (days: DaySpan, payPeriods: readonly DaySpan[]) => DaySpan;
+}
+
+export interface OvertimeRule {
+  readonly name: string;
+  readonly basis: Basis;
+  /** Upward; none overlaps another. */
+  readonly tiers: readonly Tier[];
+  /** Less overtime than this in one bucket pays as ordinary time. */
+  readonly leastSeconds: Seconds;
+  /** Once the least is reached: all of it pays, or what is beyond. */
+  readonly leastPays: 'all' | 'beyond';
+  readonly rounding: Rounding | null;
+  /** No more overtime than this in one bucket. */
+  readonly capSeconds: Seconds | null;
+  /** Codes of leave that count toward it. */
+  readonly countedLeave: ReadonlySet<string>;
+  /** Only the first so many seconds of each workday count. */
+  readonly atMostPerWorkdaySeconds: Seconds | null;
+  readonly on: DayKinds | null;
+  readonly waitsForApproval: boolean;
+}
+
+/** How the rules of a rulebook meet. */
+export type Meeting =
+  | { readonly mode: 'once only' }
+  | { readonly mode: 'added together' }
+  /** Rules that are in no group belong to each. */
+  | { readonly mode: 'greater of'; readonly groups: readonly (readonly OvertimeRule[])[] };
+
+/** The overtime rules of one edition, and the days whose buckets they own. */
+export interface RulesInForce {
+  readonly rules: readonly OvertimeRule[];
+  readonly meeting: Meeting;
+  readonly weekStartsOn: number;
+  /** Null: there is no other edition. */
+  readonly owns: ((firstDay: number) => boolean) | null;
+}

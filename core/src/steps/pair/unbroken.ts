@@ -1,0 +1,104 @@
+import { effectivePunches, sortCorrections } from '../../corrections/effective.ts';
+import type { Correction } from '../../corrections/types.ts';
+import type { Punch } from '../../record/punch.ts';
+import type { Editions } from '../../rulebook/editions.ts';
+import type { DaySpan, Span } from '../../time/spans.ts';
+import { type Instant, instant, SECONDS_PER_DAY } from '../../time/units.ts';
+import type { ZoneTables } from '../../time/zone.ts';
+import type { PairingRules } from './pair.ts';
+
+/** The punches that bear on a span: those of the unbroken runs around its ends, and all between. */
+export interface Unbroken extends Span {
+  /** The first run may have begun before what was read: earlier punches must be read too. */
+  readonly beginsBefore: boolean;
+  /** The last run may go on after what was read. */
+  readonly goesOnAfter: boolean;
+}
+
+/** One person's punches and what pairing them needs. */
+export interface PunchRecord {
+  readonly punches: readonly Punch[];
+  readonly corrections: readonly Correction[];
+  readonly editions: Editions;
+  readonly zones: ZoneTables;
+}
+
+const EVER: Span = {
+  from: instant(Number.NEGATIVE_INFINITY),
+  to: instant(Number.POSITIVE_INFINITY),
+};
+
+/** Two punches further apart than this are neither ends of one spell nor within one shift. */
+export const furthestApart = ({ longestSpellSeconds, shiftGapSeconds }: PairingRules): number =>
+  Math.max(longestSpellSeconds, shiftGapSeconds);
+
+/**
+ * The instants between which punches can bear on workdays. What a punch means may hang on the one before it: punches without a kind
+ * alternate, and a shift goes on for as long as no gap in it is too long. Nothing hangs on what lies before a gap in which neither a spell nor a
+ * shift can lie. So whoever reads from such a gap to such a gap reads the same, wherever that is.
+ *
+ * @param days the workdays that must be right
+ * @param read between which instants the punches given were read
+ */
+export function unbrokenAround(
+  { punches: raw, corrections, editions, zones }: PunchRecord,
+  { first, last }: DaySpan,
+  read: Span,
+): Unbroken {
+  const punches = effectivePunches(raw, sortCorrections(corrections));
+  // A workday begins up to 14 hours before its date does in UTC, and a day more for what only lies near it: a plan, a rounding.
+  const from = (first - 1) * SECONDS_PER_DAY - 14 * 3600;
+  const to = (last + 3) * SECONDS_PER_DAY + 12 * 3600;
+  let begins: number = Number.NEGATIVE_INFINITY;
+  let ends: number = Number.POSITIVE_INFINITY;
+  let beginsBefore = true;
+  let goesOnAfter = true;
+  let before: number = read.from;
+  const always = editions.pairing;
+  let apart = always === null ? 0 : furthestApart(always);
+  for (let i = 0; i < punches.length; i++) {
+    const punch = punches[i]!;
+    const { at } = punch;
+    if (always === null) apart = furthestApart(editions.pairingAt(at, zones.of(punch.zone)));
+    if (at - before > apart) {
+      if (before <= from) {
+        begins = at;
+        beginsBefore = false;
+      }
+      if (at > to) {
+        ends = before;
+        goesOnAfter = false;
+        break;
+      }
+    }
+    before = at;
+  }
+  if (goesOnAfter && read.to - before > (apart || furthestApart(editions.on(last).pairing))) {
+    if (before <= from) beginsBefore = false;
+    goesOnAfter = false;
+  }
+  return { from: instant(begins), to: instant(ends), beginsBefore, goesOnAfter };
+}
+
+/** The last instant that a change at one can bear on: that of the last punch from there on before such a gap. */
+export function bearsUntil(
+  { punches: raw, corrections, editions, zones }: PunchRecord,
+  at: Instant,
+): Instant {
+  let until: number = at;
+  for (const punch of effectivePunches(raw, sortCorrections(corrections))) {
+    if (punch.at <= until) continue;
+    if (punch.at - until > furthestApart(editions.pairingAt(punch.at, zones.of(punch.zone)))) break;
+    until = punch.at;
+  }
+  return instant(until);
+}
+
+/** Of somebody's whole record, the punches that can bear on workdays: as `unbrokenAround` says, and those that a correction may move there. */
+export function punchesAround(record: PunchRecord, days: DaySpan): Punch[] {
+  const { from, to } = unbrokenAround(record, days, EVER);
+  const moved = new Set<unknown>(
+    record.corrections.map((correction) => (correction.kind === 'move' ? correction.punch : null)),
+  );
+  return record.punches.filter(({ at, id }) => (at >= from && at <= to) || moved.has(id));
+}

@@ -1,0 +1,60 @@
+declare const unit: unique symbol;
+/** A number that is not to be taken for one of another kind. */
+export type Unit<T, U extends string> = T & { readonly [unit]: U };
+
+/** Elapsed seconds. */
+export type Seconds = Unit<number, 'Seconds'>;
+/** A moment: whole seconds since 1970-01-01T00:00:00Z. */
+export type Instant = Unit<number, 'Instant'>;
+/** What the clock on the wall shows, as seconds since 1970-01-01T00:00 on that clock. */
+export type WallClock = Unit<number, 'WallClock'>;
+/** A date: whole days since 1970-01-01. A workday is named by the date on which it starts. */
+export type Workday = Unit<number, 'Workday'>;
+/** Hundredths of an hour, the smallest amount a pay line carries. */
+export type Hundredths = Unit<number, 'Hundredths'>;
+
+export const seconds = (n: number): Seconds => n as Seconds;
+export const instant = (n: number): Instant => n as Instant;
+export const wallClock = (n: number): WallClock => n as WallClock;
+export const workday = (n: number): Workday => n as Workday;
+export const hundredths = (n: number): Hundredths => n as Hundredths;
+
+export const SECONDS_PER_DAY = 86_400;
+export const SECONDS_PER_HOUR = 3_600;
+
+/** The workday as an ISO 8601 date, `2026-10-25`. */
+export function workdayToIso(day: Workday): string {
+  return new Date(day * SECONDS_PER_DAY * 1000).toISOString().slice(0, 10);
+}
+
+/** The workday of an ISO 8601 date. Throws a RangeError where it is none. */
+export function workdayFromIso(iso: string): Workday {
+  const ms = Date.parse(`${iso}T00:00:00Z`);
+  if (
+    !/^\d{4}-\d{2}-\d{2}$/.test(iso) ||
+    Number.isNaN(ms) ||
+    new Date(ms).toISOString().slice(0, 10) !== iso
+  ) {
+    throw new RangeError(`Not a date as YYYY-MM-DD: ${iso}`);
+  }
+  return workday(ms / 1000 / SECONDS_PER_DAY);
+}
+
+/** Monday is 0, Sunday is 6. */
+export function weekdayOf(day: Workday): number {
+  return (((day + 3) % 7) + 7) % 7;
+}
+
+/** The instant as ISO 8601 in UTC, to the second: `2026-10-25T01:30:00Z`. */
+export function instantToIso(at: Instant): string {
+  return `${new Date(at * 1000).toISOString().slice(0, 19)}Z`;
+}
+
+/** The instant of an ISO 8601 date and time with offset. Throws a RangeError where it is none. */
+export function instantFromIso(iso: string): Instant {
+  const ms = Date.parse(iso);
+  if (Number.isNaN(ms) || !/(Z|[+-]\d\d:?\d\d)$/.test(iso)) {
+    throw new RangeError(`Not an ISO 8601 instant with an offset: ${iso}`);
+  }
+  return instant(Math.floor(ms / 1000));
+}
