@@ -186,14 +186,14 @@ async function settleSome(period: Period, most: number, undoShare: number): Prom
 
 async function handOff(period: Period): Promise<void> {
   for (let tries = 0; tries < 3; tries++) {
-    const answer = await client.ask<{ batch: { lines: number; payableHundredths: number } } & Problem>(
+    const answer = await client.ask<{ batch: { lines: number; payableHours: number } } & Problem>(
       'POST',
       `/periods/${period.id}/handoff`,
     );
     expected(answer, 201, 409);
     if (answer.status === 201) {
-      const { lines, payableHundredths } = answer.body.batch;
-      known.handoffs.set(period.id, { lines, payable: payableHundredths });
+      const { lines, payableHours } = answer.body.batch;
+      known.handoffs.set(period.id, { lines, payable: payableHours });
       tally.handedOff++;
       return;
     }
@@ -302,8 +302,8 @@ async function holdAgainstTheList(): Promise<void> {
       sum: number;
     }>(
       connection,
-      `SELECT h.period_id AS period, h.lines AS \`lines\`, h.payable_hundredths AS payable, COUNT(l.seq) AS kept,
-              CAST(COALESCE(SUM(IF(l.class_id LIKE 'premium:%', 0, l.hundredths)), 0) AS SIGNED) AS sum
+      `SELECT h.period_id AS period, h.lines AS \`lines\`, h.payable_hours AS payable, COUNT(l.seq) AS kept,
+              CAST(COALESCE(SUM(IF(l.class_id LIKE 'premium:%', 0, l.hours)), 0) AS SIGNED) AS sum
          FROM handoff h LEFT JOIN handoff_line l ON l.handoff_id = h.id GROUP BY h.id`,
     );
     expect(new Map(handoffs.map(({ period, kept, sum }) => [period, { lines: kept, payable: sum }]))).toEqual(
@@ -325,7 +325,7 @@ async function holdAgainstTheList(): Promise<void> {
 /** What is stored of a card is what its punches and corrections give now. */
 async function cardsAreCurrent(period: Period): Promise<void> {
   const { rows: list } = await client.get<{
-    rows: { personId: number; payableHundredths: number; toSettle: number; marks: string }[];
+    rows: { personId: number; payableHours: number; toSettle: number; marks: string }[];
   }>(`/periods/${period.id}/cards`);
   for (let i = 0; i < 3; i++) {
     const stored = list[upTo(list.length - 1)];

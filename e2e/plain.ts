@@ -131,7 +131,7 @@ function overtime(
   }
 }
 
-/** Hundredths of an hour of several parts of a day, so that they add up to the day's own hundredths. */
+/** Hundredths of an hour of several parts of a day, so that they add up to the day's own. */
 function shares(parts: ReadonlyMap<string, number>): Map<string, number> {
   const order = [...parts];
   const total = order.reduce((sum, [, seconds]) => sum + seconds, 0);
@@ -153,7 +153,7 @@ const CODES = new Map([
   ['2', '220'],
 ]);
 
-/** `person|code|date` to hundredths of an hour, for the days from `first` to `last`. */
+/** `person|code|date` to hundredths of an hour, as the file has them, for the days from `first` to `last`. */
 export function plainLines(
   punches: readonly PlainPunch[],
   agreementOf: (person: string) => Agreement,

@@ -239,7 +239,7 @@ describe('from a punch file to a pay file', () => {
     const longNight = [...plain].filter(
       ([key]) => key.endsWith('2026-10-24') && agreementOf(key.split('|')[0]!) === 'night',
     );
-    expect(longNight.some(([key, hundredths]) => key.includes('|110|') && hundredths === 800)).toBe(true);
+    expect(longNight.some(([key, hours]) => key.includes('|110|') && hours === 800)).toBe(true);
     expect(longNight.some(([key]) => key.includes('|215|'))).toBe(true);
   });
 

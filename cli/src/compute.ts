@@ -4,6 +4,7 @@ import {
   type Correction,
   compute,
   type DaySpan,
+  exactHours,
   inputSpan,
   instant,
   instantToIso,
@@ -226,7 +227,7 @@ async function writeLines(
     job: names.of(line.job),
     department: names.of(line.department),
     seconds: line.seconds,
-    hours: (line.hundredths / 100).toFixed(2),
+    hours: exactHours(line.hours),
   }));
   await out.rows(OUT_COLUMNS.lines, rows);
 }

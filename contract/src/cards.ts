@@ -23,7 +23,7 @@ export interface CardRow {
   readonly name: string;
   readonly department: string;
   readonly groupId: number;
-  readonly payableHundredths: number | null;
+  readonly payableHours: number | null;
   readonly toSettle: number;
   /** A mark a day. */
   readonly marks: string;
@@ -38,7 +38,7 @@ export interface CardsReply {
 export interface StripReply {
   readonly days: readonly StripDay[];
   readonly clockedSeconds: number;
-  readonly payableHundredths: number;
+  readonly payableHours: number;
   readonly toSettle: number;
   readonly people: number;
   /** Cards whose hours are still being computed. */

@@ -8,8 +8,8 @@ export interface CorrectionView {
   readonly by: string;
   /** ISO 8601 instant. */
   readonly madeAt: string;
-  readonly payableBeforeHundredths: number;
-  readonly payableAfterHundredths: number;
+  readonly payableBeforeHours: number;
+  readonly payableAfterHours: number;
   readonly undoes: number | null;
   /** Another correction took it back. */
   readonly undone: boolean;

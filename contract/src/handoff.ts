@@ -11,8 +11,10 @@ export interface HandoffReply {
   readonly heldSeconds: number;
   readonly roundingSeconds: number;
   /** Guarantees, leave and adjustments, of the payable. */
-  readonly notWorkedHundredths: number;
-  readonly payableHundredths: number;
+  /** What the classes pay, before it is brought to whole steps of pay; and what of that was not worked. */
+  readonly payableSeconds: number;
+  readonly notWorkedSeconds: number;
+  readonly payableHours: number;
   readonly codes: readonly CodeSum[];
   readonly toSettle: number;
   readonly computing: number;
@@ -29,9 +31,9 @@ export interface CodeSum {
   readonly classIds: readonly ClassId[];
   readonly premium: boolean;
   readonly people: number;
-  readonly hundredths: number;
+  readonly hours: number;
   /** The same code's hours in the period before; null where that was not handed off. */
-  readonly previousHundredths: number | null;
+  readonly previousHours: number | null;
 }
 
 export interface HandoffBatch {
@@ -40,8 +42,8 @@ export interface HandoffBatch {
   readonly lastDay: string;
   readonly people: number;
   readonly lines: number;
-  readonly payableHundredths: number;
-  readonly premiumHundredths: number;
+  readonly payableHours: number;
+  readonly premiumHours: number;
   readonly madeBy: string;
   readonly madeAt: string;
 }

@@ -29,8 +29,9 @@ const holds = (check: (input: PersonInput) => void, tick = 60, numRuns = 300) =>
 /** Nothing reaches across the line of a workweek, which is the same in all editions. */
 const countsByWeeks = ({ editions }: PersonInput): boolean =>
   editions.rulebooks.every(
-    ({ overtime, workday: { weekStartsOn } }) =>
+    ({ overtime, lines, workday: { weekStartsOn } }) =>
       weekStartsOn === editions.rulebooks[0]?.workday.weekStartsOn &&
+      lines.roundedOver === 'day' &&
       overtime.every(({ basis }) => basis.name !== 'pay period' && basis.name !== 'cycle'),
   );
 
@@ -41,19 +42,22 @@ describe('what always holds', () => {
     holds((input) => expect(broken(compute(input))).toEqual([]), 1, 500);
   });
 
-  it('hours have the decimals of the day and add up to its rounded hours', () => {
+  it('hours are whole steps, and add up to what is rounded: the day, or the pay period', () => {
     holds((input) => {
-      const days = new Map<number, { seconds: number; hundredths: number }>();
-      for (const { workday: day, classId, seconds, hundredths } of linesOf(input)) {
-        if (classId.startsWith('premium:')) continue;
-        const sum = days.get(day) ?? { seconds: 0, hundredths: 0 };
-        days.set(day, { seconds: sum.seconds + seconds, hundredths: sum.hundredths + hundredths });
+      const rules = (day: number) => input.editions.on(day).lines;
+      /** What adds up together, by step: exact seconds, and hours. */
+      const sums = new Map<string, { step: number; seconds: number; hours: number }>();
+      for (const { workday: day, classId, seconds, hours } of linesOf(input)) {
+        const { step, roundedOver } = rules(day);
+        expect(hours % step).toBe(0);
+        expect(Math.abs(hours - seconds * 25)).toBeLessThan(2 * step);
+        const premium = classId.startsWith('premium:') ? classId : '';
+        const key = `${roundedOver === 'day' ? day : 'period'} ${premium} ${step}`;
+        const sum = sums.get(key) ?? { step, seconds: 0, hours: 0 };
+        sums.set(key, { step, seconds: sum.seconds + seconds, hours: sum.hours + hours });
       }
-      for (const [day, { seconds, hundredths }] of days) {
-        const unit = 10 ** (2 - input.editions.on(day).lines.decimals);
-        expect(hundredths % unit).toBe(0);
-        expect(Math.abs(hundredths - seconds / 36)).toBeLessThanOrEqual(unit / 2);
-      }
+      for (const { step, seconds, hours } of sums.values())
+        expect(Math.abs(hours - seconds * 25)).toBeLessThanOrEqual(step / 2);
     }, 1);
   });
 

@@ -10,8 +10,8 @@ import { checkProofDays } from './rulebook/proof.ts';
 import type { Rulebook } from './rulebook/schema.ts';
 import { base, days } from './rulebook/starters/base.ts';
 import { STARTERS } from './rulebook/starters/starters.ts';
-import { toHundredths } from './steps/lines/apportion.ts';
 import { at, computeFor, hoursByClass, LONDON, punch, rulebook, shifts } from './testing/fixtures.ts';
+import { hoursOf, inSteps } from './time/hours.ts';
 import { instant, workdayFromIso } from './time/units.ts';
 import { ZoneTables } from './time/zone.ts';
 
@@ -429,8 +429,8 @@ describe('elapsed time and decimals', () => {
   it('30 min is 30/1440 of a day, 30 s is 30/86400', () => {
     expect(formulas.TIME(0, 30, 0)).toBeCloseTo(30 / 1440, 12);
     expect(formulas.TIME(0, 0, 30)).toBeCloseTo(30 / 86_400, 12);
-    expect(toHundredths(1800)).toBe(50);
-    expect(toHundredths(30)).toBe(1);
+    expect(hoursOf(1800)).toBe(45_000);
+    expect(inSteps(hoursOf(30), 900)).toBe(900);
   });
 
   it('agree with a spreadsheet on random times of one day: ROUND((out − in) × 24, 2)', () => {
@@ -513,7 +513,7 @@ describe('elapsed time and decimals', () => {
           const { lines } = computeFor(punches, rulebook(), { ...input, zones });
           expect(lines.map((line) => line.seconds)).toEqual([elapsed]);
           expect(lines[0]!.workday).toBe(workdayFromIso(start.toISODate()!));
-          expect(lines[0]!.hundredths).toBe(Math.floor(elapsed / 36 + 0.5));
+          expect(lines[0]!.hours).toBe(Math.floor(elapsed / 36 + 0.5) * 900);
         },
       ),
       { numRuns: 500 },

@@ -118,7 +118,7 @@ describe('what always holds', () => {
       expect(worked.reduce((sum, line) => sum + line.seconds, 0)).toBe(
         segments.reduce((sum, segment) => sum + segment.end - segment.start, 0),
       );
-      for (const line of lines) expect(Math.min(line.seconds, line.hundredths)).toBeGreaterThanOrEqual(0);
+      for (const line of lines) expect(Math.min(line.seconds, line.hours)).toBeGreaterThanOrEqual(0);
     });
   });
 

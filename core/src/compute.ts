@@ -59,7 +59,10 @@ export function compute(input: PersonInput, explain = false): Computed {
   );
   const computed = explain ? withReasons(shifts, segments) : shifts.map((shift) => shift.computed);
   const guaranteed = together.hasGuarantees ? guarantees(computed, plans, rulesOn) : [];
-  const lines = sumLines(segments, guaranteed, leave, (day) => rulesOn(day).lines, first, last);
+  const lines = sumLines({ segments, guaranteed, leave }, (day) => rulesOn(day).lines, payPeriods, {
+    first,
+    last,
+  });
   const { approved } = corrections;
   const looked = { shifts: computed, segments, plans, leave, crew, sites, approved, zones, asOf, rulesOn };
   return {

@@ -1,3 +1,12 @@
+CREATE TABLE `answered_write` (
+	`user_id` int NOT NULL,
+	`key` varchar(64) NOT NULL,
+	`about` char(64) NOT NULL,
+	`result` longtext NOT NULL,
+	`answered_at` bigint NOT NULL,
+	CONSTRAINT `answered_write_user_id_key_pk` PRIMARY KEY(`user_id`,`key`)
+);
+--> statement-breakpoint
 CREATE TABLE `card` (
 	`period_id` int NOT NULL,
 	`person_id` int NOT NULL,
@@ -5,8 +14,9 @@ CREATE TABLE `card` (
 	`computed_version` int NOT NULL DEFAULT 0,
 	`clocked_seconds` int NOT NULL DEFAULT 0,
 	`unpaid_seconds` int NOT NULL DEFAULT 0,
+	`held_seconds` int NOT NULL DEFAULT 0,
 	`rounding_seconds` int NOT NULL DEFAULT 0,
-	`payable_hundredths` int NOT NULL DEFAULT 0,
+	`payable_hours` int NOT NULL DEFAULT 0,
 	`to_settle` smallint NOT NULL DEFAULT 0,
 	`days` varbinary(1280),
 	`marks` varchar(64) NOT NULL DEFAULT '',
@@ -47,8 +57,8 @@ CREATE TABLE `handoff` (
 	`period_id` int NOT NULL,
 	`people` int NOT NULL,
 	`lines` int NOT NULL,
-	`payable_hundredths` bigint NOT NULL,
-	`premium_hundredths` bigint NOT NULL,
+	`payable_hours` bigint NOT NULL,
+	`premium_hours` bigint NOT NULL,
 	`made_by` int NOT NULL,
 	`made_at` bigint NOT NULL,
 	CONSTRAINT `handoff_id` PRIMARY KEY(`id`),
@@ -62,8 +72,14 @@ CREATE TABLE `handoff_line` (
 	`workday` date NOT NULL,
 	`code` varchar(16) NOT NULL,
 	`class_id` varchar(120) NOT NULL,
-	`hundredths` int NOT NULL,
+	`hours` int NOT NULL,
 	CONSTRAINT `handoff_line_handoff_id_seq_pk` PRIMARY KEY(`handoff_id`,`seq`)
+);
+--> statement-breakpoint
+CREATE TABLE `holiday` (
+	`workday` date NOT NULL,
+	`name` varchar(120) NOT NULL,
+	CONSTRAINT `holiday_workday` PRIMARY KEY(`workday`)
 );
 --> statement-breakpoint
 CREATE TABLE `import_chunk` (
@@ -81,6 +97,8 @@ CREATE TABLE `import_file` (
 	`bytes` bigint NOT NULL DEFAULT 0,
 	`sha256` char(64),
 	`header` longtext,
+	`preview` longtext,
+	`received_by` varchar(120),
 	`mapping` longtext,
 	`task_id` int,
 	`added` int NOT NULL DEFAULT 0,
@@ -107,6 +125,24 @@ CREATE TABLE `job` (
 	`name` varchar(120) NOT NULL,
 	CONSTRAINT `job_id` PRIMARY KEY(`id`),
 	CONSTRAINT `job_name_unique` UNIQUE(`name`)
+);
+--> statement-breakpoint
+CREATE TABLE `known_sign_in` (
+	`user_id` int NOT NULL,
+	`address` varchar(64) NOT NULL,
+	`until` bigint NOT NULL,
+	CONSTRAINT `known_sign_in_user_id_address_pk` PRIMARY KEY(`user_id`,`address`)
+);
+--> statement-breakpoint
+CREATE TABLE `leave_day` (
+	`id` int AUTO_INCREMENT NOT NULL,
+	`person_id` int NOT NULL,
+	`workday` date NOT NULL,
+	`kind` enum('leave','adjustment') NOT NULL,
+	`code` varchar(80) NOT NULL,
+	`seconds` int NOT NULL,
+	`reason` varchar(500) NOT NULL,
+	CONSTRAINT `leave_day_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
 CREATE TABLE `pay_code` (
@@ -214,8 +250,9 @@ CREATE TABLE `setting` (
 );
 --> statement-breakpoint
 CREATE TABLE `sign_in_attempt` (
-	`key` varchar(128) NOT NULL,
+	`key` varchar(191) NOT NULL,
 	`hits` int NOT NULL,
+	`wait_until` bigint NOT NULL DEFAULT 0,
 	`reset_at` bigint NOT NULL,
 	CONSTRAINT `sign_in_attempt_key` PRIMARY KEY(`key`)
 );
@@ -236,7 +273,10 @@ CREATE TABLE `task` (
 	`done` bigint NOT NULL DEFAULT 0,
 	`total` bigint NOT NULL DEFAULT 0,
 	`claim` varchar(64),
+	`claimed_by` varchar(120),
 	`lease_until` bigint NOT NULL DEFAULT 0,
+	`attempts` int NOT NULL DEFAULT 0,
+	`not_before` bigint NOT NULL DEFAULT 0,
 	`error` varchar(500),
 	CONSTRAINT `task_id` PRIMARY KEY(`id`)
 );
@@ -250,6 +290,8 @@ CREATE TABLE `user` (
 	CONSTRAINT `user_username_unique` UNIQUE(`username`)
 );
 --> statement-breakpoint
+CREATE INDEX `answered_write_at` ON `answered_write` (`answered_at`);--> statement-breakpoint
 CREATE INDEX `card_person` ON `card` (`person_id`);--> statement-breakpoint
 CREATE INDEX `correction_person` ON `correction` (`person_id`);--> statement-breakpoint
+CREATE INDEX `leave_day_person` ON `leave_day` (`person_id`,`workday`);--> statement-breakpoint
 CREATE INDEX `task_status` ON `task` (`status`);

@@ -27,7 +27,7 @@ export function broken({ shifts, segments, lines, reasons }: Computed): string[]
   if (worked !== payable) say(`Segments of ${worked} s for shifts that pay ${payable} s.`);
   const days = new Map<number, { worked: number; premiums: Map<string, number> }>();
   for (const line of lines) {
-    if (line.seconds < 0 || line.hundredths < 0)
+    if (line.seconds < 0 || line.hours < 0)
       say(`A line of ${line.classId} on day ${line.workday} is negative.`);
     const day = days.get(line.workday) ?? { worked: 0, premiums: new Map() };
     days.set(line.workday, day);

@@ -1,6 +1,7 @@
 import type { ClassId } from '../pay/classes.ts';
 import type { DepartmentId, JobId } from '../record/ids.ts';
-import type { Hundredths, Seconds, Workday } from '../time/units.ts';
+import type { Hours } from '../time/hours.ts';
+import type { Seconds, Workday } from '../time/units.ts';
 
 /** One day's hours of one class or premium in one job and department. */
 export interface Line {
@@ -9,6 +10,6 @@ export interface Line {
   readonly job: JobId | null;
   readonly department: DepartmentId | null;
   readonly seconds: Seconds;
-  /** Hundredths of an hour, apportioned so that the day adds up. */
-  readonly hundredths: Hundredths;
+  /** What is paid, apportioned so that the day, or the pay period, adds up. */
+  readonly hours: Hours;
 }

@@ -1,22 +1,23 @@
 import { type ClassId, inClassOrder, isPremium } from '../pay/classes.ts';
-import { type Hundredths, hundredths } from '../time/units.ts';
+import { type Hours, hours } from '../time/hours.ts';
+
 import type { Line } from './line.ts';
 
 /** Hours of one class over many cards. */
 export interface ClassSum {
   readonly seconds: number;
-  readonly hundredths: number;
+  readonly hours: number;
 }
 export type ClassSums = Readonly<Partial<Record<ClassId, ClassSum>>>;
 
 /** The hours of a card by class and premium. */
 export function classSums(lines: readonly Line[]): ClassSums {
-  const sums: Partial<Record<ClassId, { seconds: number; hundredths: number }>> = {};
+  const sums: Partial<Record<ClassId, { seconds: number; hours: number }>> = {};
   for (const line of lines) {
-    const sum = sums[line.classId] ?? { seconds: 0, hundredths: 0 };
+    const sum = sums[line.classId] ?? { seconds: 0, hours: 0 };
     sums[line.classId] = sum;
     sum.seconds += line.seconds;
-    sum.hundredths += line.hundredths;
+    sum.hours += line.hours;
   }
   return sums;
 }
@@ -24,11 +25,11 @@ export function classSums(lines: readonly Line[]): ClassSums {
 /** The classes and premiums that have hours, in the order in which they are shown everywhere. */
 export const classesOf = (sums: ClassSums): ClassId[] => (Object.keys(sums) as ClassId[]).sort(inClassOrder);
 
-/** Payable hundredths of a card: its classes, premiums aside. */
-export function payableHundredths(sums: ClassSums): Hundredths {
+/** Payable hours of a card: its classes, premiums aside. */
+export function payableHours(sums: ClassSums): Hours {
   let total = 0;
   for (const [classId, sum] of Object.entries(sums)) {
-    if (!isPremium(classId as ClassId)) total += sum?.hundredths ?? 0;
+    if (!isPremium(classId as ClassId)) total += sum?.hours ?? 0;
   }
-  return hundredths(total);
+  return hours(total);
 }

@@ -52,7 +52,9 @@ describe('exceptions', () => {
       ],
       rulebook(),
     );
-    expect(lines.map((line) => [workdayToIso(line.workday), line.hundredths])).toEqual([['2026-10-27', 350]]);
+    expect(lines.map((line) => [workdayToIso(line.workday), line.hours / 90_000])).toEqual([
+      ['2026-10-27', 3.5],
+    ]);
   });
 
   it('a lone undirected punch near the end of a plan misses its in, near the start its out', () => {

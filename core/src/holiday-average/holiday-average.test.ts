@@ -11,7 +11,7 @@ const line = (daysBefore: number, hours: number, classId: ClassId = 'ordinary'):
   job: null,
   department: null,
   seconds: (hours * 3600) as Line['seconds'],
-  hundredths: (hours * 100) as Line['hundredths'],
+  hours: (hours * 90_000) as Line['hours'],
 });
 const rule = (changes: Partial<HolidayAverageRule> = {}): HolidayAverageRule => ({
   lookBack: { days: 30 },

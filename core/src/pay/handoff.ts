@@ -1,5 +1,6 @@
 import type { Line } from '../card/line.ts';
-import { type Hundredths, hundredths, type Seconds, seconds, type Workday } from '../time/units.ts';
+import { type Hours, hours } from '../time/hours.ts';
+import { type Seconds, seconds, type Workday } from '../time/units.ts';
 import { type ClassId, inClassOrder, isPremium } from './classes.ts';
 
 /** A pay code as the pay system knows it. */
@@ -17,12 +18,12 @@ export interface PayLine {
   readonly code: string | null;
   readonly classId: ClassId;
   readonly seconds: Seconds;
-  readonly hundredths: Hundredths;
+  readonly hours: Hours;
 }
 
 /** Lines of one card with their codes; jobs and departments of one day and class added together. */
 export function toPayLines(lines: readonly Line[], codes: PayCodeMap): PayLine[] {
-  const sums = new Map<string, { workday: Workday; classId: ClassId; seconds: number; hundredths: number }>();
+  const sums = new Map<string, { workday: Workday; classId: ClassId; seconds: number; hours: number }>();
   for (const line of lines) {
     const key = `${line.workday} ${line.classId}`;
     const sum = sums.get(key);
@@ -31,11 +32,11 @@ export function toPayLines(lines: readonly Line[], codes: PayCodeMap): PayLine[]
         workday: line.workday,
         classId: line.classId,
         seconds: line.seconds,
-        hundredths: line.hundredths,
+        hours: line.hours,
       });
     } else {
       sum.seconds += line.seconds;
-      sum.hundredths += line.hundredths;
+      sum.hours += line.hours;
     }
   }
   return [...sums.values()].map((sum) => ({
@@ -43,6 +44,6 @@ export function toPayLines(lines: readonly Line[], codes: PayCodeMap): PayLine[]
     code: codes.get(sum.classId)?.code ?? null,
     classId: sum.classId,
     seconds: seconds(sum.seconds),
-    hundredths: hundredths(sum.hundredths),
+    hours: hours(sum.hours),
   }));
 }

@@ -31,10 +31,23 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
         day: { punches: eightToFive, gives: { ordinary: '9' } },
       },
       {
-        field: 'decimals',
-        says: 'How many decimals of an hour a pay line carries, from 0 to 2; 2 where it is not given. The lines of a day are apportioned so that they add up to the day.',
-        rules: { decimals: 1 },
+        field: 'hours: decimals, whole',
+        says: 'In what hours lines are paid: so many `decimals` of an hour, from 0 to 4, or `whole` `minutes` or `seconds`; 2 decimals where neither is given. The lines of a day are apportioned so that they add up to the day.',
+        rules: { hours: { decimals: 1 } },
         day: { punches: on('2026-10-19', '08:00 in', '16:14 out'), gives: { ordinary: '8.2' } },
+      },
+      {
+        field: 'hours: roundedOver',
+        says: 'Whether the sum of each `day` is rounded (the default) or that of the `pay period`; from there hours are apportioned down to days and lines. Three days of 8:07 are 24.36 h by the day, three times 8.12, and 24.35 by the period.',
+        rules: { hours: { roundedOver: 'pay period' } },
+        day: {
+          punches: [
+            ...on('2026-10-19', '08:00 in', '16:07 out'),
+            ...on('2026-10-20', '08:00 in', '16:07 out'),
+            ...on('2026-10-21', '08:00 in', '16:07 out'),
+          ],
+          gives: { ordinary: '24.35' },
+        },
       },
     ],
   },

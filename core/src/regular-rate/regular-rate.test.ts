@@ -13,7 +13,7 @@ const line = (classId: ClassId, hours: number, job: number | null = null): Line 
   job: job as JobId | null,
   department: null,
   seconds: (hours * 3600) as Line['seconds'],
-  hundredths: (hours * 100) as Line['hundredths'],
+  hours: (hours * 90_000) as Line['hours'],
 });
 const at = (rate: Money) => new Map<JobId | null, Money>([[null, rate]]);
 const week = { weekStartsOn: 0, extraPay: [] };

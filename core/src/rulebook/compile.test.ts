@@ -163,7 +163,8 @@ describe('a rulebook', () => {
     ],
     ['a job that nobody knows', { premiums: [{ name: 'Deck', jobs: ['Helm'] }] }, 'premiums.0.jobs.0'],
     ['an exception nobody knows', { exceptions: { tired: { severity: 'note' } } }, 'exceptions.tired'],
-    ['more decimals than a pay line has', { decimals: 3 }, 'decimals'],
+    ['more decimals than hours have', { hours: { decimals: 5 } }, 'hours.decimals'],
+    ['decimals of whole minutes', { hours: { decimals: 2, whole: 'minutes' } }, 'hours.whole'],
   ])('with %s is refused with the path', (_name, changes, path) => {
     expect(faultsOf(changes)).toEqual([path]);
   });

@@ -16,6 +16,7 @@ import type { RoundingRules } from '../steps/round/round.ts';
 import type { WorkdayRules } from '../steps/workday/workday.ts';
 import type { DayKinds } from '../time/calendar.ts';
 import { ClockWindow } from '../time/clock-window.ts';
+import { stepOf } from '../time/hours.ts';
 import { clockSeconds, durationSeconds } from '../time/lengths.ts';
 import { seconds, workdayFromIso } from '../time/units.ts';
 import type { CompiledRulebook } from './compiled.ts';
@@ -112,7 +113,12 @@ function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledR
     ),
     exceptions: compileExceptions(rules, (jobs, path) => resolve<JobId>('job', jobs, path)),
     lines: {
-      decimals: rules.decimals ?? 2,
+      step: stepOf(
+        rules.hours?.whole === undefined
+          ? { decimals: rules.hours?.decimals ?? 2 }
+          : { whole: rules.hours.whole },
+      ),
+      roundedOver: rules.hours?.roundedOver ?? 'day',
     },
   };
 }

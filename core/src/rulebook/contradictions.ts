@@ -8,6 +8,11 @@ type Say = (path: string, reason: string) => void;
 export function contradictions(rules: Rulebook): RulebookFault[] {
   const faults: RulebookFault[] = [];
   const say: Say = (path, reason) => faults.push({ path, reason });
+  if (rules.hours?.decimals !== undefined && rules.hours.whole !== undefined)
+    say(
+      'hours.whole',
+      `Hours have ${rules.hours.decimals} decimals or are whole ${rules.hours.whole}: leave one of the two out.`,
+    );
   for (const [i, rule] of rules.rounding.entries()) checkRounding(rule, `rounding.${i}`, say);
   checkRoundingTogether(rules.rounding, say);
   checkBreaks(rules.breaks, say);

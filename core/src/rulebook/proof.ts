@@ -3,6 +3,7 @@ import type { DepartmentId, JobId, PunchId, SiteId } from '../record/ids.ts';
 import type { Leave } from '../record/leave.ts';
 import type { Punch, PunchKind } from '../record/punch.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
+import { exactHours, HOURS_PER_SECOND, type Hours, hoursOf, inSteps, stepOf } from '../time/hours.ts';
 import {
   type Instant,
   instant,
@@ -77,7 +78,7 @@ export function checkProofDays(
 function runProofDay(day: ProofDay, editions: Editions, names: NamesAsTheyCome): ProofResult {
   const result = {
     name: day.name,
-    expected: hoursOf(day.gives),
+    expected: written(new Map(Object.entries(day.gives).map(([name, text]) => [name, readHours(text)]))),
     expectedExceptions: day.exceptions ?? null,
   };
   try {
@@ -126,7 +127,7 @@ function computeProof(day: ProofDay, editions: Editions, names: NamesAsTheyCome)
         workday: workdayFromIso(date),
         kind: 'leave',
         code,
-        seconds: seconds(Math.round(Number(hours) * SECONDS_PER_HOUR)),
+        seconds: seconds(Math.round(readHours(hours) / HOURS_PER_SECOND)),
         reason: '',
         job: null,
         department: null,
@@ -140,21 +141,27 @@ function computeProof(day: ProofDay, editions: Editions, names: NamesAsTheyCome)
     zones,
     asOf: null,
   });
-  const sums: Record<string, number> = {};
-  for (const { classId, hundredths } of computed.lines) sums[classId] = (sums[classId] ?? 0) + hundredths;
-  const gave: Record<string, string> = {};
-  for (const [classId, hundredths] of Object.entries(sums)) gave[classId] = (hundredths / 100).toFixed(2);
-  return { gave: hoursOf(gave), gaveExceptions: computed.exceptions.map(({ kind }) => kind) };
+  const sums = new Map<string, number>();
+  for (const line of computed.lines) sums.set(line.classId, (sums.get(line.classId) ?? 0) + line.hours);
+  return { gave: written(sums), gaveExceptions: computed.exceptions.map(({ kind }) => kind) };
 }
 
-/** Hours with two decimals, in order of name, without those that are none. */
-const hoursOf = (hours: Readonly<Record<string, string>>): Record<string, string> =>
+/** Hours as text, in order of name, without those that are none: `8.25`, with more decimals where two do not do. */
+const written = (sums: ReadonlyMap<string, number>): Record<string, string> =>
   Object.fromEntries(
-    Object.entries(hours)
-      .map(([name, value]): [string, string] => [name, Number(value).toFixed(2)])
-      .filter(([, value]) => value !== '0.00')
+    [...sums]
+      .filter(([, of]) => of !== 0)
+      .map(([name, of]): [string, string] => [name, exactHours(of)])
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
+
+/** The hours of a proof day's text, `8.25` or `8:07`. */
+function readHours(text: string): Hours {
+  const [whole, minutes] = text.split(':');
+  return minutes === undefined
+    ? inSteps(Number(text) * stepOf({ decimals: 0 }), stepOf({ decimals: 4 }))
+    : hoursOf(Number(whole) * SECONDS_PER_HOUR + Number(minutes) * 60);
+}
 
 function proofPunch(
   text: string,

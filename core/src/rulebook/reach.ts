@@ -1,5 +1,5 @@
 import { workweekOf } from '../steps/workday/workday.ts';
-import type { DaySpan } from '../time/spans.ts';
+import { type DaySpan, spanOver as over, periodsOver } from '../time/spans.ts';
 import { type Workday, workday } from '../time/units.ts';
 import type { Editions } from './editions.ts';
 
@@ -14,20 +14,15 @@ export function inputSpan(
   payPeriods: readonly DaySpan[] = [],
 ): DaySpan {
   let span: DaySpan = { first, last };
-  for (const { workday: rules, overtime, exceptions } of editions.rulebooks) {
+  for (const { workday: rules, overtime, exceptions, lines } of editions.rulebooks) {
     const week = workweekOf(first, rules.weekStartsOn);
     const lastOfWeek = workday(workweekOf(last, rules.weekStartsOn) + 6);
     // The weeks before the first that an average looks back on.
     const weeks = exceptions.get('average-over')?.weeks ?? 1;
     span = over(span, { first: workday(week - 7 * (weeks - 1)), last: lastOfWeek });
+    if (lines.roundedOver === 'pay period') span = over(span, periodsOver({ first, last }, payPeriods));
     for (const { basis } of overtime)
       if (basis.reach !== undefined) span = over(span, basis.reach({ first, last }, payPeriods));
   }
   return span;
 }
-
-/** The least span that holds both. */
-const over = (a: DaySpan, b: DaySpan): DaySpan => ({
-  first: workday(Math.min(a.first, b.first)),
-  last: workday(Math.max(a.last, b.last)),
-});

@@ -227,7 +227,10 @@ const proofPunch = v.pipe(
     'A proof punch is written like 2026-10-19 08:00 in, with a job after it where one matters.',
   ),
 );
-const hours = v.pipe(v.string(), v.regex(/^\d+(\.\d{1,2})?$/, 'Hours are written like 8 or 7.75.'));
+const hours = v.pipe(
+  v.string(),
+  v.regex(/^\d+(\.\d{1,4}|:[0-5]\d)?$/, 'Hours are written like 8, 7.75 or 7:45.'),
+);
 
 const ProofDaySchema = v.strictObject({
   name,
@@ -250,13 +253,23 @@ const ProofDaySchema = v.strictObject({
 export const RulebookSchema = v.strictObject({
   name,
   source: v.optional(v.pipe(v.string(), say('Where the rules come from.'))),
-  decimals: v.optional(
+  hours: v.optional(
     v.pipe(
-      v.number(),
-      v.integer(),
-      v.minValue(0),
-      v.maxValue(2),
-      say('Decimals of the hours on a pay line. The default is 2.'),
+      v.strictObject({
+        decimals: v.optional(
+          v.pipe(
+            v.number(),
+            v.integer('Whole decimals only.'),
+            v.minValue(0, 'Hours have 0 to 4 decimals.'),
+            v.maxValue(4, 'Hours have 0 to 4 decimals.'),
+          ),
+        ),
+        whole: v.optional(v.picklist(['minutes', 'seconds'])),
+        roundedOver: v.optional(v.picklist(['day', 'pay period'])),
+      }),
+      say(
+        'In what hours lines are paid: so many decimals, or whole minutes or seconds (2 decimals where neither is given), rounded over the day (the default) or the pay period.',
+      ),
     ),
   ),
   pairing: v.strictObject({

@@ -90,6 +90,6 @@ export function computeFor(
 /** Hours by class over all lines: `{ ordinary: 40, 'overtime-1.5': 6 }`. */
 export function hoursByClass(computed: Computed): Record<string, number> {
   const hours: Record<string, number> = {};
-  for (const line of computed.lines) hours[line.classId] = (hours[line.classId] ?? 0) + line.hundredths / 100;
+  for (const line of computed.lines) hours[line.classId] = (hours[line.classId] ?? 0) + line.hours / 90_000;
   return hours;
 }

@@ -249,7 +249,20 @@ export function anyRulebook(tick: number): fc.Arbitrary<Rulebook> {
   return fc
     .record({
       name: fc.constant('Any'),
-      decimals: fc.constantFrom(undefined, undefined, 0, 1),
+      hours: maybe(
+        fc
+          .tuple(
+            fc.constantFrom(
+              {},
+              { decimals: 0 },
+              { decimals: 1 },
+              { decimals: 4 },
+              { whole: 'minutes' as const },
+            ),
+            fc.constantFrom(undefined, undefined, 'day' as const, 'pay period' as const),
+          )
+          .map(([paidIn, roundedOver]) => ({ ...paidIn, roundedOver })),
+      ),
       pairing: fc.record({
         repeatWindow: fc.constantFrom('PT0S', 'PT2M', 'PT5M', 'PT20M'),
         longestSpell: fc.constantFrom('PT10H', 'PT14H'),

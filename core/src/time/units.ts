@@ -10,14 +10,11 @@ export type Instant = Unit<number, 'Instant'>;
 export type WallClock = Unit<number, 'WallClock'>;
 /** A date: whole days since 1970-01-01. A workday is named by the date on which it starts. */
 export type Workday = Unit<number, 'Workday'>;
-/** Hundredths of an hour, the smallest amount a pay line carries. */
-export type Hundredths = Unit<number, 'Hundredths'>;
 
 export const seconds = (n: number): Seconds => n as Seconds;
 export const instant = (n: number): Instant => n as Instant;
 export const wallClock = (n: number): WallClock => n as WallClock;
 export const workday = (n: number): Workday => n as Workday;
-export const hundredths = (n: number): Hundredths => n as Hundredths;
 
 export const SECONDS_PER_DAY = 86_400;
 export const SECONDS_PER_HOUR = 3_600;

@@ -23,7 +23,7 @@ const hours = (lines: Awaited<ReturnType<typeof cardOf>>['lines'], date: string)
   Object.fromEntries(
     lines
       .filter(({ workday }) => workday === workdayFromIso(date))
-      .map((line) => [line.classId, line.hundredths / 100]),
+      .map((line) => [line.classId, line.hours / 90_000]),
   );
 
 describe('a card', () => {
@@ -73,7 +73,7 @@ describe('a change', () => {
     const [touched] = before;
     await company.database.execute(touchQuery([company.periodId], [touched!.person]));
     const { rows } = await listCards(company, company.periodId);
-    expect(rows.filter((row) => row.payableHundredths === null).map((row) => row.personId)).toEqual([
+    expect(rows.filter((row) => row.payableHours === null).map((row) => row.personId)).toEqual([
       touched!.person,
     ]);
     await company.database

@@ -45,8 +45,8 @@ export function correctionViews(rows: readonly CorrectionRow[], periodId: number
       note: row.note,
       by: row.by,
       madeAt: instantToIso(row.madeAt as Instant),
-      payableBeforeHundredths: row.payableBefore,
-      payableAfterHundredths: row.payableAfter,
+      payableBeforeHours: row.payableBefore,
+      payableAfterHours: row.payableAfter,
       undoes: row.undoes,
       undone: undone.has(row.id),
     }));

@@ -1,6 +1,6 @@
 import type { Workday } from '@heath/core';
 
-/** What is packed of each workday: seconds planned and clocked, hundredths payable and overtime, and exceptions that hold up. */
+/** What is packed of each workday: seconds planned and clocked, hours payable and overtime, and exceptions that hold up. */
 const FIELDS = ['planned', 'clocked', 'payable', 'overtime', 'exceptions'] as const;
 export type DayField = (typeof FIELDS)[number];
 

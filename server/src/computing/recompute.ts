@@ -78,7 +78,7 @@ async function storeUnchanged(
         unpaidSeconds: of('unpaid_seconds'),
         heldSeconds: of('held_seconds'),
         roundingSeconds: of('rounding_seconds'),
-        payableHundredths: of('payable_hundredths'),
+        payableHours: of('payable_hours'),
         toSettle: of('to_settle'),
         days: of('days'),
         marks: of('marks'),

@@ -6,7 +6,7 @@ import {
   isPremium,
   isWorked,
   type PersonInput,
-  payableHundredths,
+  payableHours,
   type Workday,
   workday,
 } from '@heath/core';
@@ -18,7 +18,7 @@ export interface CardResults {
   readonly unpaidSeconds: number;
   readonly heldSeconds: number;
   readonly roundingSeconds: number;
-  readonly payableHundredths: number;
+  readonly payableHours: number;
   readonly toSettle: number;
   /** As the database has them. */
   readonly days: Buffer;
@@ -46,9 +46,8 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
   }
   for (const line of computed.lines) {
     if (isPremium(line.classId)) continue;
-    days.add(line.workday, 'payable', line.hundredths);
-    if (isWorked(line.classId) && line.classId !== classOf(1))
-      days.add(line.workday, 'overtime', line.hundredths);
+    days.add(line.workday, 'payable', line.hours);
+    if (isWorked(line.classId) && line.classId !== classOf(1)) days.add(line.workday, 'overtime', line.hours);
   }
   let toSettle = 0;
   for (const exception of computed.exceptions) {
@@ -62,7 +61,7 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
     unpaidSeconds: unpaid,
     heldSeconds: held,
     roundingSeconds: rounding,
-    payableHundredths: payableHundredths(sums),
+    payableHours: payableHours(sums),
     toSettle,
     days: days.bytes,
     marks: marksOf(days),

@@ -37,7 +37,7 @@ export interface CardSubject {
   readonly lastDay: Workday;
   readonly sealed: boolean;
   readonly inputVersion: number;
-  readonly payableHundredths: number;
+  readonly payableHours: number;
   /** A mark a day, as stored. */
   readonly marks: string;
   /** Those in force within the period's reach. */
@@ -61,7 +61,7 @@ export const subjectsQuery = (condition: SQL, limit: number): SQL => sql`
   SELECT ${card.personId} AS personId, ${person.number} AS number, ${person.name} AS name, ${department.name} AS department, ${department.id} AS departmentId,
          ${person.groupId} AS groupId, ${person.siteId} AS siteId, ${site.zone} AS zone, ${card.periodId} AS periodId,
          ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay, ${handoff.id} IS NOT NULL AS sealed,
-         ${card.inputVersion} AS inputVersion, ${card.payableHundredths} AS payableHundredths, ${card.marks} AS marks,
+         ${card.inputVersion} AS inputVersion, ${card.payableHours} AS payableHours, ${card.marks} AS marks,
          (SELECT GROUP_CONCAT(${rulebookEdition.id} ORDER BY ${rulebookEdition.firstDay}, ${rulebookEdition.edition}) FROM ${rulebookEdition}
            WHERE ${rulebookEdition.rulebookId} = ${payGroup.rulebookId}) AS editionIds
     FROM ${card} JOIN ${person} ON ${person.id} = ${card.personId} JOIN ${department} ON ${department.id} = ${person.departmentId}

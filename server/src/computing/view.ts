@@ -6,7 +6,7 @@ import type { CardSubject } from './subjects.ts';
 
 /** What was handed off is no longer what the punches give. */
 const differs = (subject: CardSubject, now: CardResults): boolean =>
-  subject.payableHundredths !== now.payableHundredths || subject.marks !== now.marks;
+  subject.payableHours !== now.payableHours || subject.marks !== now.marks;
 
 /** A whole card as the screen draws and explains it. */
 export function cardView(
@@ -25,7 +25,7 @@ export function cardView(
       name: subject.name,
       department: subject.department,
       groupId: subject.groupId,
-      payableHundredths: results.payableHundredths,
+      payableHours: results.payableHours,
       toSettle: results.toSettle,
       marks: results.marks,
     },

@@ -258,7 +258,7 @@ export const card = mysqlTable(
     unpaidSeconds: int('unpaid_seconds').notNull().default(0),
     heldSeconds: int('held_seconds').notNull().default(0),
     roundingSeconds: int('rounding_seconds').notNull().default(0),
-    payableHundredths: int('payable_hundredths').notNull().default(0),
+    payableHours: int('payable_hours').notNull().default(0),
     toSettle: smallint('to_settle').notNull().default(0),
     days: cardDays('days'),
     /** A mark a day, as the list shows them. */
@@ -357,8 +357,8 @@ export const handoff = mysqlTable('handoff', {
   periodId: int('period_id').notNull().unique(),
   people: int('people').notNull(),
   lines: int('lines').notNull(),
-  payableHundredths: bigint('payable_hundredths', { mode: 'number' }).notNull(),
-  premiumHundredths: bigint('premium_hundredths', { mode: 'number' }).notNull(),
+  payableHours: bigint('payable_hours', { mode: 'number' }).notNull(),
+  premiumHours: bigint('premium_hours', { mode: 'number' }).notNull(),
   madeBy: int('made_by').notNull(),
   madeAt: at('made_at').notNull(),
 });
@@ -372,7 +372,7 @@ export const handoffLine = mysqlTable(
     workday: workday('workday').notNull(),
     code: varchar('code', { length: 16 }).notNull(),
     classId: varchar('class_id', { length: 120 }).$type<ClassId>().notNull(),
-    hundredths: int('hundredths').notNull(),
+    hours: int('hours').notNull(),
   },
   (t) => [primaryKey({ columns: [t.handoffId, t.seq] })],
 );

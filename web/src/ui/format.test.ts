@@ -8,9 +8,9 @@ import {
   dayAndTime,
   decimalHours,
   hoursAndMinutes,
-  hundredthsSpoken,
   secondsDecimal,
   shortDay,
+  spokenHours,
 } from './format.ts';
 
 const now = instantFromIso('2026-10-25T00:30:00Z');
@@ -18,15 +18,15 @@ const london = ZoneTables.around(now, now).of('Europe/London');
 
 describe('hours, both ways', () => {
   it('8.50 is 8 h 30 m, never 8.3', () => {
-    expect([decimalHours(850), hundredthsSpoken(850)]).toEqual(['8.50', '8 h 30 m']);
+    expect([decimalHours(765_000), spokenHours(765_000)]).toEqual(['8.50', '8 h 30 m']);
   });
   it('sets thousands apart and takes a real minus', () => {
-    expect([decimalHours(523_774), decimalHours(-125)]).toEqual(['5,237.74', '−1.25']);
+    expect([decimalHours(471_396_600), decimalHours(-112_500)]).toEqual(['5,237.74', '−1.25']);
   });
   it.each([
     [0, '0 m'],
     [59, '59 s'],
-    [-1844, '− 30 m 44 s'],
+    [-1844, '−30 m 44 s'],
     [3605, '1 h 0 m 5 s'],
     [36_000, '10 h'],
   ])('%i seconds are %s', (seconds, text) => {

@@ -2,41 +2,33 @@ import {
   type ClassId,
   type Exception,
   type ExceptionKind,
+  exactHours,
+  spokenHours as hoursInWords,
+  hoursOf,
   type Instant,
   isWorked,
   SECONDS_PER_DAY,
-  toHundredths,
+  decimalHours as twoDecimals,
   type Workday,
   wallOf,
   workdayFromIso,
   type ZoneOffsets,
 } from '@heath/core';
 
-/** Hundredths of an hour as `8.50`, thousands set apart. */
-export function decimalHours(hundredths: number): string {
-  const text = (Math.abs(hundredths) / 100).toLocaleString('en', {
-    minimumFractionDigits: 2,
-    maximumFractionDigits: 2,
-  });
-  return hundredths < 0 ? `−${text}` : text;
-}
+/** As print has it: a minus is no hyphen. */
+const printed = (text: string): string => text.replace('-', '−');
+
+/** Hours as `8.50`, thousands set apart. */
+export const decimalHours = (hours: number): string => printed(exactHours(hours, ','));
+
+/** Hours as `8 h 30 m`. */
+export const spokenHours = (hours: number): string => printed(hoursInWords(hours));
 
 /** Seconds as `8 h 30 m`, with seconds only where there are some. */
-export function hoursAndMinutes(seconds: number): string {
-  const all = Math.abs(Math.round(seconds));
-  const [h, m, s] = [Math.floor(all / 3600), Math.floor(all / 60) % 60, all % 60];
-  const text = [h > 0 ? `${h} h` : '', m > 0 || (h > 0 && s > 0) ? `${m} m` : '', s > 0 ? `${s} s` : '']
-    .filter((part) => part !== '')
-    .join(' ');
-  return `${seconds < 0 ? '− ' : ''}${text === '' ? '0 m' : text}`;
-}
-
-/** Hundredths of an hour as `8 h 30 m`. */
-export const hundredthsSpoken = (hundredths: number): string => hoursAndMinutes(hundredths * 36);
+export const hoursAndMinutes = (seconds: number): string => spokenHours(hoursOf(Math.round(seconds)));
 
 /** Seconds as `8.50`. */
-export const secondsDecimal = (seconds: number): string =>
-  decimalHours(seconds < 0 ? -toHundredths(-seconds) : toHundredths(seconds));
+export const secondsDecimal = (seconds: number): string => printed(twoDecimals(hoursOf(seconds), 2, ','));
 
 const wall = (at: Instant, offsets: ZoneOffsets) => new Date(wallOf(offsets, at) * 1000);
 const two = (n: number) => String(n).padStart(2, '0');

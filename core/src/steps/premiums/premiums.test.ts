@@ -30,9 +30,9 @@ describe('premiums', () => {
 
   it('stands beside the class and is not added to payable hours', () => {
     const { lines } = computeFor(shifts(['2026-10-20 22:00', '2026-10-21 06:00']), night);
-    expect(lines.map((line) => [line.classId, line.hundredths])).toEqual([
-      ['ordinary', 800],
-      ['premium:Night', 800],
+    expect(lines.map((line) => [line.classId, line.hours])).toEqual([
+      ['ordinary', 8 * 90_000],
+      ['premium:Night', 8 * 90_000],
     ]);
   });
 

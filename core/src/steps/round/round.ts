@@ -78,11 +78,7 @@ export function round(
  *
  * @param before seconds that count toward the total, worked in earlier shifts
  */
-function roundTotal(
-  spells: readonly RoundedSpell[],
-  before: number,
-  rounding: Rounding,
-): RoundedSpell[] {
+function roundTotal(spells: readonly RoundedSpell[], before: number, rounding: Rounding): RoundedSpell[] {
   if (spells.length === 0) return [];
   let total = before;
   for (const { start, end } of spells) total += end - start;

@@ -7,7 +7,7 @@ type Rule = Rulebook['workday']['shiftBelongsTo'];
 const days = (shiftBelongsTo: Rule, start: string, end: string, startsAt = '00:00') =>
   computeFor(shifts([start, end]), rulebook({ workday: { startsAt, shiftBelongsTo } })).lines.map((line) => [
     workdayToIso(line.workday),
-    line.hundredths,
+    line.hours / 900,
   ]);
 
 describe('the workday of a shift across the line', () => {

@@ -10,7 +10,7 @@ export interface ListRow {
   readonly department: string;
   readonly groupId: number;
   readonly stale: 0 | 1;
-  readonly payableHundredths: number;
+  readonly payableHours: number;
   readonly toSettle: number;
   readonly marks: string;
 }
@@ -20,7 +20,7 @@ export async function listRows(queries: Queries, periodId: number): Promise<List
   const [rows] = await queries.execute(sql`
     SELECT ${card.personId} AS personId, ${person.number} AS number, ${person.name} AS name, ${department.name} AS department,
            ${person.groupId} AS groupId, ${card.inputVersion} <> ${card.computedVersion} AS stale,
-           ${card.payableHundredths} AS payableHundredths, ${card.toSettle} AS toSettle, ${card.marks} AS marks
+           ${card.payableHours} AS payableHours, ${card.toSettle} AS toSettle, ${card.marks} AS marks
       FROM ${card} JOIN ${person} ON ${person.id} = ${card.personId} JOIN ${department} ON ${department.id} = ${person.departmentId}
      WHERE ${card.periodId} = ${periodId}
      ORDER BY ${person.name}, ${person.number}`);
@@ -31,7 +31,7 @@ export async function listRows(queries: Queries, periodId: number): Promise<List
 export interface StripRow {
   readonly stale: 0 | 1;
   readonly clockedSeconds: number;
-  readonly payableHundredths: number;
+  readonly payableHours: number;
   readonly toSettle: number;
   /** As `PackedDays` has them. */
   readonly days: Buffer | null;
@@ -42,7 +42,7 @@ export async function stripRows(queries: Queries, periodId: number, groupId?: nu
   const ofGroup = groupId === undefined ? sql`` : sql`AND ${person.groupId} = ${groupId}`;
   const [rows] = await queries.execute(sql`
     SELECT ${card.inputVersion} <> ${card.computedVersion} AS stale, ${card.clockedSeconds} AS clockedSeconds,
-           ${card.payableHundredths} AS payableHundredths, ${card.toSettle} AS toSettle, ${card.days} AS days
+           ${card.payableHours} AS payableHours, ${card.toSettle} AS toSettle, ${card.days} AS days
       FROM ${card} JOIN ${person} ON ${person.id} = ${card.personId}
      WHERE ${card.periodId} = ${periodId} ${ofGroup}`);
   return rows as unknown as StripRow[];

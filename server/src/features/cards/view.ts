@@ -7,7 +7,7 @@ import type { ListRow, StripRow } from './store.ts';
 export function cardRow({ stale, ...row }: ListRow, sealed: boolean): CardRow {
   const personId = row.personId as PersonId;
   return stale && !sealed
-    ? { ...row, personId, payableHundredths: null, toSettle: 0, marks: '' }
+    ? { ...row, personId, payableHours: null, toSettle: 0, marks: '' }
     : { ...row, personId };
 }
 
@@ -22,7 +22,7 @@ export function strip(
     days.push({ day: workdayToIso(day), plannedSeconds: 0, clockedSeconds: 0, toSettle: 0 });
   }
   let clockedSeconds = 0;
-  let payableHundredths = 0;
+  let payableHours = 0;
   let toSettle = 0;
   let computing = 0;
   for (const row of rows) {
@@ -31,7 +31,7 @@ export function strip(
       continue;
     }
     clockedSeconds += row.clockedSeconds;
-    payableHundredths += row.payableHundredths;
+    payableHours += row.payableHours;
     toSettle += row.toSettle;
     const { days: packed } = row;
     checkPackedDays(packed, firstDay, lastDay);
@@ -42,5 +42,5 @@ export function strip(
       sum.toSettle += readPackedDay(packed, firstDay, day, 'exceptions');
     });
   }
-  return { days, clockedSeconds, payableHundredths, toSettle, people: rows.length, computing };
+  return { days, clockedSeconds, payableHours, toSettle, people: rows.length, computing };
 }

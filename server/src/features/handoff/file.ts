@@ -1,5 +1,5 @@
 import type { Writable } from 'node:stream';
-import { workdayToIso } from '@heath/core';
+import { exactHours, workdayToIso } from '@heath/core';
 import { stringify } from 'csv-stringify';
 import type { Queries } from '../../database/connect.ts';
 import { textCell } from '../../http/csv.ts';
@@ -8,8 +8,6 @@ import { type BatchRow, linesAfter } from './store.ts';
 const LINES_AT_ONCE = 5000;
 
 export type LinesBy = 'workday' | 'period';
-
-const hours = (hundredths: number): string => (hundredths / 100).toFixed(2);
 
 /**
  * Writes a batch as CSV: person, code, workday (or the period as an ISO 8601 interval), hours. After the lines come its control totals:
@@ -25,31 +23,31 @@ export async function writeFile(
   csv.pipe(into);
   csv.write(['Person', 'Code', by === 'workday' ? 'Workday' : 'Period', 'Hours']);
   const period = `${workdayToIso(batch.firstDay)}/${workdayToIso(batch.lastDay)}`;
-  const totals = new Map<string, { lines: number; hundredths: number }>();
-  const write = (person: string, code: string, when: string, hundredths: number) => {
-    const total = totals.get(code) ?? { lines: 0, hundredths: 0 };
-    totals.set(code, { lines: total.lines + 1, hundredths: total.hundredths + hundredths });
-    return csv.write([textCell(person), textCell(code), when, hours(hundredths)]);
+  const totals = new Map<string, { lines: number; hours: number }>();
+  const write = (person: string, code: string, when: string, hours: number) => {
+    const total = totals.get(code) ?? { lines: 0, hours: 0 };
+    totals.set(code, { lines: total.lines + 1, hours: total.hours + hours });
+    return csv.write([textCell(person), textCell(code), when, exactHours(hours)]);
   };
 
   let person = '';
   let sums = new Map<string, number>();
   const writeSums = () => {
-    for (const [code, hundredths] of [...sums].sort()) write(person, code, period, hundredths);
+    for (const [code, hours] of [...sums].sort()) write(person, code, period, hours);
     sums = new Map();
   };
   for (let after = 0; ; ) {
     const lines = await linesAfter(queries, batch.batch.id, after, LINES_AT_ONCE);
     for (const line of lines) {
       if (by === 'workday') {
-        write(line.personNumber, line.code, workdayToIso(line.workday), line.hundredths);
+        write(line.personNumber, line.code, workdayToIso(line.workday), line.hours);
         continue;
       }
       if (line.personNumber !== person) {
         writeSums();
         person = line.personNumber;
       }
-      sums.set(line.code, (sums.get(line.code) ?? 0) + line.hundredths);
+      sums.set(line.code, (sums.get(line.code) ?? 0) + line.hours);
     }
     if (lines.length < LINES_AT_ONCE) break;
     after = lines[lines.length - 1]!.seq;
@@ -60,10 +58,10 @@ export async function writeFile(
   let count = 0;
   let all = 0;
   for (const [code, total] of [...totals].sort()) {
-    csv.write(['Control total', code, `${total.lines} lines`, hours(total.hundredths)]);
+    csv.write(['Control total', code, `${total.lines} lines`, exactHours(total.hours)]);
     count += total.lines;
-    all += total.hundredths;
+    all += total.hours;
   }
-  csv.write(['Control total', 'All', `${count} lines`, hours(all)]);
+  csv.write(['Control total', 'All', `${count} lines`, exactHours(all)]);
   csv.end();
 }

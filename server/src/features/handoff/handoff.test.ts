@@ -34,8 +34,8 @@ async function fileOf(batchId: number, by: 'workday' | 'period'): Promise<string
     .split('\r\n')
     .map((line) => line.split(','));
 }
-const hundredths = (rows: readonly string[][]) =>
-  rows.reduce((sum, row) => sum + Math.round(Number(row[3]) * 100), 0);
+const hoursIn = (rows: readonly string[][]) =>
+  rows.reduce((sum, row) => sum + Math.round(Number(row[3]) * 90_000), 0);
 
 let lastSettled: { personId: number; correctionId: number };
 
@@ -61,9 +61,9 @@ describe('handing off', () => {
     const waiting = await handoffOf(company, company.periodId);
     const catchAll = waiting.codes.find((code) => code.code === null)!;
     expect(catchAll.classIds).toEqual(['premium:Night']);
-    expect(catchAll.hundredths).toBeGreaterThan(0);
+    expect(catchAll.hours).toBeGreaterThan(0);
     await expect(handOff(company, null, 1, company.periodId)).rejects.toThrow(
-      `${(catchAll.hundredths / 100).toFixed(2)} hours have no pay code`,
+      `${(catchAll.hours / 90_000).toFixed(2)} hours have no pay code`,
     );
     await assignCode(company.database, null, night.classId, night.codeId);
   });
@@ -90,22 +90,22 @@ describe('handing off', () => {
   });
 
   it('writes lines that add up to the cards, and control totals that add up to the lines', async () => {
-    const { batch, payableHundredths, codes } = await handoffOf(company, company.periodId);
+    const { batch, payableHours, codes } = await handoffOf(company, company.periodId);
     const { rows } = await listCards(company, company.periodId);
-    const cards = rows.reduce((sum, row) => sum + row.payableHundredths!, 0);
-    expect(cards).toBe(payableHundredths);
-    const premium = codes.filter((code) => code.premium).reduce((sum, code) => sum + code.hundredths, 0);
+    const cards = rows.reduce((sum, row) => sum + row.payableHours!, 0);
+    expect(cards).toBe(payableHours);
+    const premium = codes.filter((code) => code.premium).reduce((sum, code) => sum + code.hours, 0);
     for (const by of ['workday', 'period'] as const) {
       const [header, ...all] = await fileOf(batch!.id, by);
       expect(header).toEqual(['Person', 'Code', by === 'workday' ? 'Workday' : 'Period', 'Hours']);
       const lines = all.filter((row) => row[0] !== 'Control total');
       const totals = all.filter((row) => row[0] === 'Control total');
-      expect(hundredths(lines)).toBe(cards + premium);
+      expect(hoursIn(lines)).toBe(cards + premium);
       for (const [, code, count, hours] of totals) {
         const under = code === 'All' ? lines : lines.filter((row) => row[1] === code);
-        expect([count, Math.round(Number(hours) * 100)]).toEqual([
+        expect([count, Math.round(Number(hours) * 90_000)]).toEqual([
           `${under.length} lines`,
-          hundredths(under),
+          hoursIn(under),
         ]);
       }
       expect(totals.map((row) => row[1])).toEqual(['110', '215', '220', '340', '410', '510', 'All']);

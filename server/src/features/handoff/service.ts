@@ -1,6 +1,7 @@
 import type { CodeSum, HandoffBatch, HandoffReply } from '@heath/contract';
 import {
   type ClassId,
+  exactHours,
   type Instant,
   instantToIso,
   isPremium,
@@ -23,7 +24,7 @@ import {
   cardLines,
   cardSums,
   findPeriod,
-  hundredthsByCode,
+  hoursByCode,
   lockCards,
   payCodeMap,
   updateHandoff,
@@ -36,9 +37,7 @@ export async function handoffOf({ database }: Context, periodId: number): Promis
   const period = await findPeriod(database, periodId);
   if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
   const earlier = await batchesBefore(database, period);
-  const previous = earlier[0]
-    ? await hundredthsByCode(database, earlier[0].batch.id)
-    : new Map<string, number>();
+  const previous = earlier[0] ? await hoursByCode(database, earlier[0].batch.id) : new Map<string, number>();
   const batch = await batchOf(database, periodId);
   const cards = await readCards(database, periodId, batch !== undefined);
   return {
@@ -52,7 +51,7 @@ export async function handoffOf({ database }: Context, periodId: number): Promis
 
 interface ClassTotal {
   people: number;
-  hundredths: number;
+  hours: number;
 }
 
 async function readCards(queries: Queries, periodId: number, sealed: boolean) {
@@ -62,8 +61,9 @@ async function readCards(queries: Queries, periodId: number, sealed: boolean) {
     unpaidSeconds: 0,
     heldSeconds: 0,
     roundingSeconds: 0,
-    notWorkedHundredths: 0,
-    payableHundredths: 0,
+    payableSeconds: 0,
+    notWorkedSeconds: 0,
+    payableHours: 0,
     toSettle: 0,
     computing: 0,
   };
@@ -78,14 +78,16 @@ async function readCards(queries: Queries, periodId: number, sealed: boolean) {
     totals.unpaidSeconds += card.unpaidSeconds;
     totals.heldSeconds += card.heldSeconds;
     totals.roundingSeconds += card.roundingSeconds;
-    totals.payableHundredths += card.payableHundredths;
+    totals.payableHours += card.payableHours;
     totals.toSettle += card.toSettle;
     for (const [classId, sum] of Object.entries(card.sums ?? {})) {
-      const total = byClass.get(classId as ClassId) ?? { people: 0, hundredths: 0 };
+      const total = byClass.get(classId as ClassId) ?? { people: 0, hours: 0 };
       total.people++;
-      total.hundredths += sum?.hundredths ?? 0;
-      if (!isWorked(classId as ClassId) && !isPremium(classId as ClassId))
-        totals.notWorkedHundredths += sum?.hundredths ?? 0;
+      total.hours += sum?.hours ?? 0;
+      if (!isPremium(classId as ClassId)) {
+        totals.payableSeconds += sum?.seconds ?? 0;
+        if (!isWorked(classId as ClassId)) totals.notWorkedSeconds += sum?.seconds ?? 0;
+      }
       byClass.set(classId as ClassId, total);
     }
   }
@@ -110,8 +112,8 @@ function codeSums(
       classIds: [...(sum?.classIds ?? []), classId],
       premium,
       people: Math.max(sum?.people ?? 0, total.people),
-      hundredths: (sum?.hundredths ?? 0) + total.hundredths,
-      previousHundredths: previous === null ? null : code === null ? 0 : (previous.get(code.code) ?? 0),
+      hours: (sum?.hours ?? 0) + total.hours,
+      previousHours: previous === null ? null : code === null ? 0 : (previous.get(code.code) ?? 0),
     });
   }
   return [...sums.values()].sort(
@@ -143,16 +145,14 @@ export function handOff(
       periodId,
       people: totals.people,
       lines: 0,
-      payableHundredths: 0,
-      premiumHundredths: 0,
+      payableHours: 0,
+      premiumHours: 0,
       madeBy: userId,
       madeAt: context.clock.now(),
     });
     const written = await writeLines(tx, id, periodId, codes);
-    if (written.payableHundredths !== totals.payableHundredths) {
-      throw new Error(
-        `Lines of ${written.payableHundredths} hundredths for cards of ${totals.payableHundredths}.`,
-      );
+    if (written.payableHours !== totals.payableHours) {
+      throw new Error(`Lines of ${written.payableHours} hours for cards of ${totals.payableHours}.`);
     }
     await updateHandoff(tx, id, written);
     return batchView((await batchOf(tx, periodId))!);
@@ -173,7 +173,7 @@ function refuseUnready(
       ? `${totals.toSettle} ${totals.toSettle === 1 ? 'exception is' : 'exceptions are'} open`
       : null,
     unassigned.length > 0
-      ? `${(unassigned.reduce((sum, code) => sum + code.hundredths, 0) / 100).toFixed(2)} hours have no pay code`
+      ? `${exactHours(unassigned.reduce((sum, code) => sum + code.hours, 0))} hours have no pay code`
       : null,
   ].filter((reason) => reason !== null);
   if (reasons.length > 0) throw new Problem(409, 'not-ready', `Not handed off: ${reasons.join('; ')}.`);
@@ -181,17 +181,17 @@ function refuseUnready(
 
 async function writeLines(tx: Queries, handoffId: number, periodId: number, codes: PayCodeMap) {
   let seq = 0;
-  let payableHundredths = 0;
-  let premiumHundredths = 0;
+  let payableHours = 0;
+  let premiumHours = 0;
   for (let after = ''; ; ) {
     const cards = await cardLines(tx, periodId, after, CARDS_AT_ONCE);
     const rows: (typeof handoffLine.$inferInsert)[] = [];
     for (const card of cards) {
       for (const line of toPayLines(card.lines ?? [], codes)) {
-        if (line.hundredths === 0) continue;
+        if (line.hours === 0) continue;
         if (line.code === null) throw new Error(`Line of ${line.classId} without a code.`);
-        if (isPremium(line.classId)) premiumHundredths += line.hundredths;
-        else payableHundredths += line.hundredths;
+        if (isPremium(line.classId)) premiumHours += line.hours;
+        else payableHours += line.hours;
         rows.push({
           handoffId,
           seq: ++seq,
@@ -199,7 +199,7 @@ async function writeLines(tx: Queries, handoffId: number, periodId: number, code
           workday: line.workday,
           code: line.code,
           classId: line.classId,
-          hundredths: line.hundredths,
+          hours: line.hours,
         });
       }
     }
@@ -207,7 +207,7 @@ async function writeLines(tx: Queries, handoffId: number, periodId: number, code
     if (cards.length < CARDS_AT_ONCE) break;
     after = cards[cards.length - 1]!.number;
   }
-  return { lines: seq, payableHundredths, premiumHundredths };
+  return { lines: seq, payableHours, premiumHours };
 }
 
 function batchView({ batch, firstDay, lastDay, by }: BatchRow): HandoffBatch {
@@ -217,8 +217,8 @@ function batchView({ batch, firstDay, lastDay, by }: BatchRow): HandoffBatch {
     lastDay: workdayToIso(lastDay),
     people: batch.people,
     lines: batch.lines,
-    payableHundredths: batch.payableHundredths,
-    premiumHundredths: batch.premiumHundredths,
+    payableHours: batch.payableHours,
+    premiumHours: batch.premiumHours,
     madeBy: by,
     madeAt: instantToIso(batch.madeAt as Instant),
   };

@@ -22,7 +22,7 @@ export function cardSums(queries: Queries, periodId: number) {
       unpaidSeconds: card.unpaidSeconds,
       heldSeconds: card.heldSeconds,
       roundingSeconds: card.roundingSeconds,
-      payableHundredths: card.payableHundredths,
+      payableHours: card.payableHours,
       toSettle: card.toSettle,
       sums: card.sums,
     })
@@ -82,10 +82,10 @@ export function batchesBefore(queries: Queries, of: typeof period.$inferSelect):
     .orderBy(desc(period.firstDay));
 }
 
-/** Hundredths by pay code of one batch. */
-export async function hundredthsByCode(queries: Queries, handoffId: number): Promise<Map<string, number>> {
+/** Hours by pay code of one batch. */
+export async function hoursByCode(queries: Queries, handoffId: number): Promise<Map<string, number>> {
   const rows = await queries
-    .select({ code: handoffLine.code, sum: sql<string>`sum(${handoffLine.hundredths})` })
+    .select({ code: handoffLine.code, sum: sql<string>`sum(${handoffLine.hours})` })
     .from(handoffLine)
     .where(eq(handoffLine.handoffId, handoffId))
     .groupBy(handoffLine.code);
@@ -100,7 +100,7 @@ export async function addHandoff(queries: Queries, values: typeof handoff.$infer
 export async function updateHandoff(
   queries: Queries,
   id: number,
-  set: Pick<typeof handoff.$inferSelect, 'lines' | 'payableHundredths' | 'premiumHundredths'>,
+  set: Pick<typeof handoff.$inferSelect, 'lines' | 'payableHours' | 'premiumHours'>,
 ): Promise<void> {
   await queries.update(handoff).set(set).where(eq(handoff.id, id));
 }

@@ -13,7 +13,7 @@ import {
   instantToIso,
   isMissingPunch,
   type PersonInput,
-  payableHundredths,
+  payableHours,
   SECONDS_PER_DAY,
   type Span,
 } from '@heath/core';
@@ -253,8 +253,8 @@ function keepInOneTransaction(
     const values = {
       ...change,
       ...key,
-      payableBefore: payableHundredths(classSums(card.before.lines)),
-      payableAfter: results.payableHundredths,
+      payableBefore: payableHours(classSums(card.before.lines)),
+      payableAfter: results.payableHours,
       madeBy: user.id,
       madeAt: context.clock.now(),
     };

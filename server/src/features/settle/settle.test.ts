@@ -45,7 +45,7 @@ describe('settling a missing punch', () => {
     const before = await stored();
     const preview = await previewSettle(company, KEY(), request());
     expect(preview.toSettle).toBe(0);
-    expect(preview.after.ordinary!.hundredths).toBeGreaterThan(preview.before.ordinary!.hundredths);
+    expect(preview.after.ordinary!.hours).toBeGreaterThan(preview.before.ordinary!.hours);
     expect(await stored()).toEqual(before);
     expect(await company.database.select().from(correction)).toEqual([]);
   });
@@ -62,8 +62,8 @@ describe('settling a missing punch', () => {
         by: 'Odile Ravn',
         note: 'watch log',
         madeAt: '2026-11-02T09:00:00Z',
-        payableBeforeHundredths: before.payableHundredths,
-        payableAfterHundredths: settled.row.payableHundredths,
+        payableBeforeHours: before.payableHours,
+        payableAfterHours: settled.row.payableHours,
       },
     ]);
     await undo(company, null, ODILE, KEY(), id);

@@ -20,7 +20,7 @@ export function storeResults({ periodId, personId }: CardKey, results: CardResul
     UPDATE ${card}
        SET input_version = input_version + 1, computed_version = input_version, clocked_seconds = ${results.clockedSeconds},
            unpaid_seconds = ${results.unpaidSeconds}, held_seconds = ${results.heldSeconds}, rounding_seconds = ${results.roundingSeconds},
-           payable_hundredths = ${results.payableHundredths}, to_settle = ${results.toSettle}, days = ${results.days}, marks = ${results.marks},
+           payable_hours = ${results.payableHours}, to_settle = ${results.toSettle}, days = ${results.days}, marks = ${results.marks},
            sums = ${JSON.stringify(results.sums)}, \`lines\` = ${JSON.stringify(results.lines)}
      WHERE ${and(eq(card.periodId, periodId), eq(card.personId, personId))}`);
 }

@@ -8,7 +8,7 @@ import {
   isPremium,
   isWorked,
   type Proposal,
-  payableHundredths,
+  payableHours,
   type Workday,
   workdayFromIso,
   workdayToIso,
@@ -21,7 +21,15 @@ import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
 import { useUndoMutation } from '../../api/settle.ts';
 import { Empty } from '../../ui/Empty.tsx';
-import { classBand, className, clockTime, dayOfMonth, shortDay, weekday } from '../../ui/format.ts';
+import {
+  classBand,
+  className,
+  clockTime,
+  dayOfMonth,
+  decimalHours,
+  shortDay,
+  weekday,
+} from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';
@@ -97,8 +105,8 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             const iso = workdayToIso(day);
             const exceptions = card.exceptions.filter((open) => open.workday === day);
             const lines = card.lines.filter((line) => line.workday === day);
-            const dayHundredths = payableHundredths(classSums(lines));
-            const overtime = payableHundredths(
+            const dayHours = payableHours(classSums(lines));
+            const overtime = payableHours(
               classSums(lines.filter(({ classId }) => isWorked(classId) && classId !== 'ordinary')),
             );
             const on = day === picked;
@@ -139,17 +147,17 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                   onClick={() => pick(day)}
                   className="pr-1.5 text-right"
                   aria-label={
-                    dayHundredths === 0 && !exceptions.some(isMissingPunch)
+                    dayHours === 0 && !exceptions.some(isMissingPunch)
                       ? `Nothing payable on ${shortDay(day)}`
                       : undefined
                   }
                 >
-                  {exceptions.some(isMissingPunch) && dayHundredths === 0
+                  {exceptions.some(isMissingPunch) && dayHours === 0
                     ? '—'
-                    : dayHundredths > 0 && <Hours hundredths={dayHundredths} />}
+                    : dayHours > 0 && <Hours hours={dayHours} />}
                   {overtime > 0 && (
                     <small className="block text-[11px] leading-none text-soft">
-                      +{(overtime / 100).toFixed(2)}
+                      +{decimalHours(overtime)}
                     </small>
                   )}
                 </button>
@@ -165,7 +173,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
               onClick={() => go({ why: classId })}
               className="flex-1 py-1.5 pl-1 text-left hover:bg-sheet"
             >
-              <Hours hundredths={sums[classId]!.hundredths} className="block text-[17px] font-semibold" />
+              <Hours hours={sums[classId]!.hours} className="block text-[17px] font-semibold" />
               <span className="whitespace-nowrap text-[12px] text-soft">
                 <i
                   className={`mr-1.5 inline-block w-3.5 ${isPremium(classId) ? 'h-[3px] align-[3px]' : 'h-[9px]'} ${classBand(classId)}`}
@@ -175,7 +183,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             </button>
           ))}
           <div className="flex-1 py-1.5 pr-1 text-right">
-            <Hours hundredths={payableHundredths(sums)} className="block text-[17px] font-semibold" />
+            <Hours hours={payableHours(sums)} className="block text-[17px] font-semibold" />
             <span className="text-[12px] text-soft">payable</span>
           </div>
         </footer>

@@ -102,10 +102,10 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
                   <small className="text-[12px] text-soft">{row.department}</small>
                 </span>
                 <span className="font-semibold">
-                  {row.payableHundredths === null ? (
+                  {row.payableHours === null ? (
                     <span className="text-soft">…</span>
                   ) : (
-                    <Hours hundredths={row.payableHundredths} />
+                    <Hours hours={row.payableHours} />
                   )}
                 </span>
                 <span className="mt-1 flex gap-0.5" aria-hidden="true">

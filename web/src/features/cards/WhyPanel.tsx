@@ -8,7 +8,7 @@ import {
   isWorked,
   type Line,
   type OvertimeReason,
-  payableHundredths,
+  payableHours,
   type ShiftReason,
   type Workday,
   workdayToIso,
@@ -32,7 +32,7 @@ import { Hours } from '../../ui/Hours.tsx';
 export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
   const shifts = card.shifts.filter((shift) => shift.workday === workdayToIso(day));
   const lines = card.lines.filter((line) => line.workday === day);
-  const total = payableHundredths(classSums(lines));
+  const total = payableHours(classSums(lines));
   if (shifts.length === 0) {
     const plan = card.plans.find((planned) => planned.workday === day);
     return (
@@ -40,7 +40,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
         <h2 className="text-[17px]">
           {total > 0 ? (
             <>
-              Why <Hours hundredths={total} /> on {shortDay(day)}
+              Why <Hours hours={total} /> on {shortDay(day)}
             </>
           ) : (
             `Nothing on ${shortDay(day)}`
@@ -61,7 +61,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
   return (
     <section>
       <h2 className="text-[17px]">
-        Why <Hours hundredths={total} /> on {shortDay(day)}
+        Why <Hours hours={total} /> on {shortDay(day)}
       </h2>
       <Noticed card={card} day={day} />
       {shifts.map((shift, i) => (
@@ -94,11 +94,11 @@ export function ClassWhy({
 }) {
   const lines = card.lines.filter((line) => line.classId === classId);
   const days = [...new Set(lines.map((line) => line.workday))];
-  const of = (day: Workday) => classSums(lines.filter((line) => line.workday === day))[classId]!.hundredths;
+  const of = (day: Workday) => classSums(lines.filter((line) => line.workday === day))[classId]!.hours;
   return (
     <section>
       <h2 className="text-[17px]">
-        Why <Hours hundredths={classSums(lines)[classId]!.hundredths} /> {className(classId).toLowerCase()}
+        Why <Hours hours={classSums(lines)[classId]!.hours} /> {className(classId).toLowerCase()}
       </h2>
       <p className="mb-2 text-[13px] text-soft">The sum of these days; each opens into its steps.</p>
       {days.map((day) => (
@@ -109,7 +109,7 @@ export function ClassWhy({
           className="flex w-full justify-between border-t border-faint py-1.5 hover:bg-paper"
         >
           <span>{shortDay(day)}</span>
-          <Hours hundredths={of(day)} className="font-semibold" />
+          <Hours hours={of(day)} className="font-semibold" />
         </button>
       ))}
     </section>
@@ -243,7 +243,7 @@ function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; li
     .filter((reason) => reason.firstWorkday <= day && reason.lastWorkday >= day);
   if (reasons.length === 0) return null;
   const overtime = lines.filter((line) => line.classId !== 'ordinary' && isWorked(line.classId));
-  const result = overtime.reduce((sum, line) => sum + line.hundredths, 0);
+  const result = overtime.reduce((sum, line) => sum + line.hours, 0);
   return (
     <ol>
       <Step name="Overtime" result={result === 0 ? 'none' : `${decimalHours(result)} h`}>
@@ -337,7 +337,7 @@ function Codes({ lines }: { lines: readonly Line[] }) {
               {code?.name ?? className(classId)}
             </dt>
             <dd className="font-semibold">
-              <Hours hundredths={sums[classId]!.hundredths} />
+              <Hours hours={sums[classId]!.hours} />
             </dd>
           </div>
         );
@@ -375,8 +375,8 @@ export function History({
               {correctionWords(correction, card)} by {correction.by}
             </div>
             <div className="text-soft">
-              {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHundredths)} →{' '}
-              {decimalHours(correction.payableAfterHundredths)}
+              {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHours)} →{' '}
+              {decimalHours(correction.payableAfterHours)}
               {correction.note !== '' && <> · “{correction.note}”</>}
             </div>
             {correction.undone

@@ -9,15 +9,15 @@ const row = (id: number, name: string, more: Partial<CardRow> = {}): CardRow => 
   name,
   department: 'Deck',
   groupId: 1,
-  payableHundredths: 8000,
+  payableHours: 8000,
   toSettle: 0,
   marks: '',
   ...more,
 });
 const rows = [
   row(1, 'Abena Calder', { toSettle: 1 }),
-  row(2, 'Berit Dahl', { groupId: 2, payableHundredths: null }),
-  row(3, 'Carys Eklund', { department: 'Night Berth', payableHundredths: 8450, toSettle: 2 }),
+  row(2, 'Berit Dahl', { groupId: 2, payableHours: null }),
+  row(3, 'Carys Eklund', { department: 'Night Berth', payableHours: 8450, toSettle: 2 }),
 ];
 const show = (filter: Partial<ListFilter>) =>
   visibleRows(rows, { groupId: null, toSettleOnly: false, text: '', sort: 'name', ...filter }).map(

@@ -22,7 +22,7 @@ export function visibleRows(
         row.number.toLowerCase().includes(wanted) ||
         row.department.toLowerCase().includes(wanted)),
   );
-  if (sort === 'hours') visible.sort((a, b) => (b.payableHundredths ?? 0) - (a.payableHundredths ?? 0));
+  if (sort === 'hours') visible.sort((a, b) => (b.payableHours ?? 0) - (a.payableHours ?? 0));
   if (sort === 'to-settle') visible.sort((a, b) => b.toSettle - a.toSettle);
   return visible;
 }

@@ -1,5 +1,5 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
-import { isWorked, toHundredths } from '@heath/core';
+import { hoursOf, isWorked } from '@heath/core';
 import { decimalHours } from '../../ui/format.ts';
 
 const HEIGHT = 196;
@@ -11,7 +11,7 @@ const STACK_X = 560;
 
 interface Stop {
   readonly name: string;
-  /** Total after this stop, in hundredths. */
+  /** Hours after this stop. */
   readonly level: number;
   /** What it took or gave; null for a total. */
   readonly by: number | null;
@@ -19,18 +19,17 @@ interface Stop {
 
 const FILLS = ['var(--color-moss-band)', 'url(#hatch-1)', 'url(#hatch-2)', 'url(#hatch-3)'];
 
-/** Walks from clocked to payable hours and on to the pay codes. Sums in hundredths; what apportioning moved stands with rounding. */
+/** Walks from clocked to payable hours and on to the pay codes, every step as it is, and what rounding to whole steps of pay moved as one of its own. */
 export function Bridge({ handoff }: { handoff: HandoffReply }) {
-  const clocked = toHundredths(handoff.clockedSeconds);
-  const unpaid = toHundredths(handoff.unpaidSeconds);
-  const held = toHundredths(Math.abs(handoff.heldSeconds)) * Math.sign(handoff.heldSeconds);
-  const notWorked = handoff.notWorkedHundredths;
-  const rounding = handoff.payableHundredths - notWorked - (clocked - unpaid - held);
+  const { clockedSeconds, unpaidSeconds, heldSeconds, payableSeconds, notWorkedSeconds } = handoff;
+  const clocked = hoursOf(clockedSeconds);
+  const worked = payableSeconds - notWorkedSeconds;
   const steps = [
-    { name: 'Held', by: -held },
-    { name: 'Breaks off', by: -unpaid },
-    { name: 'Rounding', by: rounding },
-    { name: 'Not worked', by: notWorked },
+    { name: 'Held', by: -hoursOf(heldSeconds) },
+    { name: 'Breaks off', by: -hoursOf(unpaidSeconds) },
+    { name: 'Rounding', by: hoursOf(worked - (clockedSeconds - unpaidSeconds - heldSeconds)) },
+    { name: 'Not worked', by: hoursOf(notWorkedSeconds) },
+    { name: 'Pay steps', by: handoff.payableHours - hoursOf(payableSeconds) },
   ].filter(({ name, by }) => by !== 0 || name === 'Breaks off' || name === 'Rounding');
   let level: number = clocked;
   const stops: Stop[] = [{ name: 'Clocked', level, by: null }];
@@ -38,7 +37,7 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
     level += by;
     stops.push({ name, level, by });
   }
-  stops.push({ name: 'Payable', level: handoff.payableHundredths, by: null });
+  stops.push({ name: 'Payable', level: handoff.payableHours, by: null });
   const payableX = 6 + (stops.length - 1) * STEP + BAR;
   const codes = handoff.codes.filter((code) => !code.premium);
   // The axis is cut below what everything has in common, so that small steps can be seen; the bars say so by their torn foot.
@@ -121,12 +120,12 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
           </g>
         );
       })}
-      <path d={`M${payableX} ${y(handoff.payableHundredths)} L${STACK_X} 26`} stroke="#B9AF9C" fill="none" />
+      <path d={`M${payableX} ${y(handoff.payableHours)} L${STACK_X} 26`} stroke="#B9AF9C" fill="none" />
       <path d={`M${payableX} ${FLOOR} L${STACK_X} ${FLOOR}`} stroke="#B9AF9C" fill="none" />
       {codes.map((code, i) => {
         const whole = FLOOR - 26;
         // A thin code still gets room for its words.
-        const height = stackHeight(code.hundredths, codes, whole);
+        const height = stackHeight(code.hours, codes, whole);
         const bottom = FLOOR - stacked;
         stacked += height;
         return (
@@ -146,7 +145,7 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
               y={bottom - height / 2 + 3}
               className={`text-[12.5px] ${code.code === null ? 'fill-ember' : 'fill-ink'}`}
             >
-              {code.code ?? '—'} {code.name} <tspan fontWeight="600">{decimalHours(code.hundredths)}</tspan>
+              {code.code ?? '—'} {code.name} <tspan fontWeight="600">{decimalHours(code.hours)}</tspan>
             </text>
           </g>
         );
@@ -164,8 +163,8 @@ function fillOf(code: CodeSum, index: number): string {
 
 const THINNEST = 18;
 
-function stackHeight(hundredths: number, all: HandoffReply['codes'], whole: number): number {
-  const total = all.reduce((sum, code) => sum + code.hundredths, 0);
+function stackHeight(hours: number, all: HandoffReply['codes'], whole: number): number {
+  const total = all.reduce((sum, code) => sum + code.hours, 0);
   if (total === 0) return whole / all.length;
-  return THINNEST + (hundredths / total) * (whole - THINNEST * all.length);
+  return THINNEST + (hours / total) * (whole - THINNEST * all.length);
 }

@@ -86,7 +86,7 @@ function CodeTable({ handoff }: { handoff: HandoffReply }) {
             </td>
             <td className="px-2 text-right">{sum.people.toLocaleString('en')}</td>
             <td className="px-2 text-right">
-              <Hours hundredths={sum.hundredths} />
+              <Hours hours={sum.hours} />
             </td>
             <Against sum={sum} />
           </tr>
@@ -98,7 +98,7 @@ function CodeTable({ handoff }: { handoff: HandoffReply }) {
           <td className="px-2 py-1.5">Payable hours, premiums aside</td>
           <td className="px-2 text-right">{handoff.people.toLocaleString('en')}</td>
           <td className="px-2 text-right">
-            <Hours hundredths={handoff.payableHundredths} />
+            <Hours hours={handoff.payableHours} />
           </td>
           <td />
         </tr>
@@ -111,10 +111,10 @@ function CodeTable({ handoff }: { handoff: HandoffReply }) {
 const LARGE_PERCENT = 50;
 
 function Against({ sum }: { sum: CodeSum }) {
-  const { hundredths, previousHundredths: previous } = sum;
+  const { hours, previousHours: previous } = sum;
   if (previous === null) return <td />;
   if (previous === 0) return <td className="px-2 text-right font-semibold text-ember">new</td>;
-  const percent = ((hundredths - previous) / previous) * 100;
+  const percent = ((hours - previous) / previous) * 100;
   const text = `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
   return (
     <td
@@ -130,11 +130,9 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
   const [handOff, { isLoading, error }] = useHandOffMutation();
   const unassigned = handoff.codes
     .filter((code) => code.code === null)
-    .reduce((sum, code) => sum + code.hundredths, 0);
-  const classSum = handoff.codes
-    .filter((code) => !code.premium)
-    .reduce((sum, code) => sum + code.hundredths, 0);
-  const addsUp = classSum === handoff.payableHundredths;
+    .reduce((sum, code) => sum + code.hours, 0);
+  const classSum = handoff.codes.filter((code) => !code.premium).reduce((sum, code) => sum + code.hours, 0);
+  const addsUp = classSum === handoff.payableHours;
   const ready =
     handoff.toSettle === 0 && handoff.computing === 0 && unassigned === 0 && handoff.people > 0 && addsUp;
   const { batch } = handoff;
@@ -190,7 +188,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
               met={addsUp}
               text={addsUp ? 'Codes add up to the cards' : 'Codes do not add up to the cards'}
             >
-              {decimalHours(handoff.payableHundredths)} h
+              {decimalHours(handoff.payableHours)} h
             </Condition>
             <Condition met text="Not sent before" />
           </ul>
@@ -222,8 +220,8 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
               [
                 ['Lines', batch.lines.toLocaleString('en')],
                 ['People', batch.people.toLocaleString('en')],
-                ['Payable hours', decimalHours(batch.payableHundredths)],
-                ['Premium hours beside them', decimalHours(batch.premiumHundredths)],
+                ['Payable hours', decimalHours(batch.payableHours)],
+                ['Premium hours beside them', decimalHours(batch.premiumHours)],
               ] as const
             ).map(([name, value]) => (
               <div key={name} className="flex justify-between border-t border-faint py-1.5">
@@ -253,7 +251,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
                 {earlier.id} · {dateRange(earlier.firstDay, earlier.lastDay).replace(/ \d{4}$/, '')}
               </span>
               <a href={`/api/handoffs/${earlier.id}/file.csv`} download className="text-soft underline">
-                {decimalHours(earlier.payableHundredths)} h
+                {decimalHours(earlier.payableHours)} h
               </a>
             </div>
           ))}

@@ -8,10 +8,10 @@ import {
   dayOfMonth,
   decimalHours,
   hoursAndMinutes,
-  hundredthsSpoken,
   isWeekend,
   secondsDecimal,
   shortDay,
+  spokenHours,
   weekday,
 } from '../../ui/format.ts';
 import { Select } from '../../ui/Select.tsx';
@@ -121,8 +121,8 @@ export function PeriodBar({
           />
           <Figure
             name="payable"
-            value={decimalHours(strip.payableHundredths)}
-            title={hundredthsSpoken(strip.payableHundredths)}
+            value={decimalHours(strip.payableHours)}
+            title={spokenHours(strip.payableHours)}
           />
           {strip.computing > 0 ? (
             <Figure name="computing" value={strip.computing.toLocaleString('en')} />

@@ -6,7 +6,7 @@ import {
   type Instant,
   instantFromIso,
   type Proposal,
-  payableHundredths,
+  payableHours,
 } from '@heath/core';
 import { useEffect, useRef, useState } from 'react';
 import { problemOf } from '../../api/base.ts';
@@ -166,7 +166,7 @@ function Effect({ at, before, after }: { at: string; before: ClassSums; after: C
   const changed = classesOf({ ...before, ...after })
     .map((classId) => ({
       classId,
-      by: (after[classId]?.hundredths ?? 0) - (before[classId]?.hundredths ?? 0),
+      by: (after[classId]?.hours ?? 0) - (before[classId]?.hours ?? 0),
     }))
     .filter(({ by }) => by !== 0);
   return (
@@ -174,8 +174,8 @@ function Effect({ at, before, after }: { at: string; before: ClassSums; after: C
       <div className="flex justify-between font-semibold">
         <dt>Payable with {at}</dt>
         <dd>
-          <Hours hundredths={payableHundredths(before)} className="font-normal text-soft" /> →{' '}
-          <Hours hundredths={payableHundredths(after)} />
+          <Hours hours={payableHours(before)} className="font-normal text-soft" /> →{' '}
+          <Hours hours={payableHours(after)} />
         </dd>
       </div>
       {changed.map(({ classId, by }) => (
