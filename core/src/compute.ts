@@ -64,12 +64,14 @@ export function compute(input: PersonInput, explain = false): Computed {
     last,
   });
   const { approved } = corrections;
-  const looked = { shifts: computed, segments, plans, leave, crew, sites, approved, zones, asOf, rulesOn };
+  const { usualTotals = [] } = input;
+  const span = { first, last };
+  const given = { plans, leave, crew, sites, approved, zones, asOf, usualTotals, span, rulesOn };
   return {
     shifts: computed,
     segments,
     lines,
-    exceptions: within(findExceptions(looked, together.exceptions), { first, last }),
+    exceptions: within(findExceptions({ shifts: computed, segments, ...given }, together.exceptions), span),
     reasons: [
       ...(overtimeReasons ?? []),
       ...guaranteed,

@@ -9,11 +9,10 @@ export { compute } from './compute.ts';
 export { correctionsInForce } from './corrections/effective.ts';
 export type { Correction } from './corrections/types.ts';
 export { crewShifts } from './exceptions/crew.ts';
+export { EXCEPTIONS, exceptionLabel, exceptionMeasures } from './exceptions/kinds.ts';
 export {
   type CrewShift,
-  EXCEPTION_KINDS,
   type Exception,
-  type ExceptionKind,
   isMissingPunch,
   type Proposal,
   type Severity,

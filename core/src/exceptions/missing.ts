@@ -5,23 +5,14 @@ import { firstPunch, lastPunch } from '../steps/pair/types.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import type { DaySpan } from '../time/spans.ts';
 import { instant, type Workday, workday } from '../time/units.ts';
+import type { Found, RuleOn } from './define.ts';
 import { punchesOf } from './of-shifts.ts';
 import { propose } from './propose.ts';
-import { raise } from './raise.ts';
-import type { Exception, ExceptionFinder, ExceptionInput } from './types.ts';
+import type { ExceptionInput } from './types.ts';
 
-/** An in without an out. */
-export const missingOut: ExceptionFinder = (input, ruleOn) => lonely('missing-out', input, ruleOn);
-
-/** An out without an in. */
-export const missingIn: ExceptionFinder = (input, ruleOn) => lonely('missing-in', input, ruleOn);
-
-/** Every punch that lacks a partner of one kind. */
-function lonely(
-  kind: 'missing-out' | 'missing-in',
-  ...[input, ruleOn]: Parameters<ExceptionFinder>
-): Exception[] {
-  const exceptions: Exception[] = [];
+/** Every punch that lacks an in, or every one that lacks an out. */
+export function lacking(end: 'in' | 'out', input: ExceptionInput, ruleOn: RuleOn<object>): Found[] {
+  const exceptions: Found[] = [];
   let instants: number[] | null = null;
   for (const shift of input.shifts) {
     if (shift.missingOut.length === 0 && shift.missingIn.length === 0) continue;
@@ -29,7 +20,7 @@ function lonely(
     if (rule === undefined) continue;
     for (const punch of [...shift.missingOut, ...shift.missingIn]) {
       const lacksIn = shift.missingIn.includes(punch) || looksLikeOut(punch, input.plans);
-      if (lacksIn !== (kind === 'missing-in')) continue;
+      if (lacksIn !== (end === 'in')) continue;
       const known = lacksIn ? lastPunch(shift).at : firstPunch(shift).at;
       const proposals = propose(lacksIn ? 'in' : 'out', punch, known, input);
       instants ??= input.shifts
@@ -37,7 +28,8 @@ function lonely(
         .map(({ at }) => at)
         .sort((a, b) => a - b);
       const reaches = daysBetween(shift, punch, lacksIn, instants, input);
-      exceptions.push(raise(kind, rule, { workday: shift.workday, reaches, at: punch.at, punch, proposals }));
+      const { severity } = rule;
+      exceptions.push({ severity, workday: shift.workday, reaches, at: punch.at, punch, proposals });
     }
   }
   return exceptions;

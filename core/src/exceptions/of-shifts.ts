@@ -1,10 +1,17 @@
 import type { ComputedShift } from '../card/shift.ts';
 import type { EffectivePunch } from '../record/punch.ts';
-import { type Found, raise } from './raise.ts';
-import type { Exception, ExceptionFinder, ExceptionInput, ExceptionKind, ExceptionRule } from './types.ts';
+import type { Spell } from '../steps/pair/types.ts';
+import type { Found, RuleOn } from './define.ts';
+import type { ExceptionInput, LookedFor } from './types.ts';
 
 /** What was found in one shift. */
-type InShift = Omit<Found, 'workday'>;
+export type InShift = Omit<Found, 'workday' | 'severity'>;
+
+/** A shift with paired punches: its first spell and its last. */
+export interface PairedShift extends ComputedShift {
+  readonly firstSpell: Spell;
+  readonly lastSpell: Spell;
+}
 
 /** A punch by which something is longer or shorter than it should be. */
 export const atPunch = (punch: EffectivePunch, measured: number, limit: number): InShift => ({
@@ -14,28 +21,25 @@ export const atPunch = (punch: EffectivePunch, measured: number, limit: number):
   limit,
 });
 
-/** A finder that looks at each shift with paired punches on its own. */
-export const ofShifts =
-  (
-    kind: ExceptionKind,
-    look: (
-      shift: ComputedShift,
-      rule: ExceptionRule,
-      input: ExceptionInput,
-    ) => InShift | readonly InShift[] | null,
-  ): ExceptionFinder =>
-  (input, ruleOn) => {
-    const exceptions: Exception[] = [];
-    for (const shift of input.shifts) {
-      if (shift.spells.length === 0) continue;
-      const rule = ruleOn(shift.workday);
-      const found = rule === undefined ? null : look(shift, rule, input);
-      if (rule === undefined || found === null) continue;
-      for (const one of Array.isArray(found) ? (found as readonly InShift[]) : [found as InShift])
-        exceptions.push(raise(kind, rule, { workday: shift.workday, ...one }));
-    }
-    return exceptions;
-  };
+/** Looks at each shift with paired punches on its own. */
+export const ofShifts = <L>(
+  input: ExceptionInput,
+  ruleOn: RuleOn<L>,
+  look: (shift: PairedShift, rule: L & LookedFor) => readonly InShift[],
+): Found[] =>
+  input.shifts.flatMap((shift) => {
+    const rule = ruleOn(shift.workday);
+    const firstSpell = shift.spells[0];
+    const lastSpell = shift.spells[shift.spells.length - 1];
+    if (rule === undefined || firstSpell === undefined || lastSpell === undefined) return [];
+    const { workday } = shift;
+    const { severity } = rule;
+    return look({ ...shift, firstSpell, lastSpell }, rule).map((found) => ({
+      severity,
+      workday,
+      ...found,
+    }));
+  });
 
 /** Every punch of a shift, paired or not, in no order. */
 export const punchesOf = (shift: ComputedShift): EffectivePunch[] => [
@@ -44,3 +48,28 @@ export const punchesOf = (shift: ComputedShift): EffectivePunch[] => [
   ...shift.missingIn,
   ...(shift.onTheClock === null ? [] : [shift.onTheClock]),
 ];
+
+/** Punches that start work in a job. */
+export const startsOf = (shift: ComputedShift): EffectivePunch[] =>
+  [...shift.spells.map((spell) => spell.in), ...shift.missingOut].filter(
+    ({ kind }) => kind === 'in' || kind === 'job-change' || kind === 'undirected',
+  );
+
+/** Looks at punches one by one, also those that found no partner. */
+export const ofPunches = <L>(
+  input: ExceptionInput,
+  ruleOn: RuleOn<L>,
+  which: (shift: ComputedShift) => readonly EffectivePunch[],
+  look: (punch: EffectivePunch, rule: L & LookedFor) => boolean | Pick<Found, 'measured' | 'limit'>,
+): Found[] =>
+  input.shifts.flatMap((shift) => {
+    const rule = ruleOn(shift.workday);
+    if (rule === undefined) return [];
+    const { workday } = shift;
+    return which(shift).flatMap((punch) => {
+      const found = look(punch, rule);
+      if (found === false) return [];
+      const measured = found === true ? {} : found;
+      return [{ severity: rule.severity, workday, at: punch.at, punch, ...measured }];
+    });
+  });

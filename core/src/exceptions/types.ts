@@ -1,40 +1,13 @@
 import type { Segment } from '../card/segment.ts';
 import type { ComputedShift } from '../card/shift.ts';
-import type { JobId, SiteId } from '../record/ids.ts';
+import type { SiteId } from '../record/ids.ts';
 import type { Leave } from '../record/leave.ts';
 import type { Plan } from '../record/plan.ts';
 import type { EffectivePunch, Position } from '../record/punch.ts';
 import type { WorkdayRules } from '../steps/workday/workday.ts';
 import type { DaySpan } from '../time/spans.ts';
-import type { Instant, Seconds, Workday } from '../time/units.ts';
+import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneTables } from '../time/zone.ts';
-
-export const EXCEPTION_KINDS = [
-  'missing-out',
-  'missing-in',
-  'repeated-punch',
-  'too-long',
-  'too-short',
-  'overlap',
-  'future-punch',
-  'unknown-job',
-  'job-required',
-  'note-required',
-  'not-planned',
-  'absent',
-  'late-in',
-  'early-out',
-  'meal-missed',
-  'meal-short',
-  'meal-late',
-  'break-over',
-  'daily-over',
-  'overtime-approval',
-  'rest-under',
-  'average-over',
-  'away-from-site',
-] as const;
-export type ExceptionKind = (typeof EXCEPTION_KINDS)[number];
 
 /** The handoff waits for it; somebody should look at it; it is there for the record. */
 export type Severity = 'holds up' | 'to look at' | 'note';
@@ -51,7 +24,8 @@ export type Proposal =
 export interface Exception {
   /** The same for the same trouble in every computation: its kind and the punch, plan or day it hangs on. */
   readonly key: string;
-  readonly kind: ExceptionKind;
+  /** The name of one of `EXCEPTIONS`. */
+  readonly kind: string;
   readonly workday: Workday;
   /** The workdays that settling it can change: it stands in every period that holds one of them. */
   readonly reaches: DaySpan;
@@ -70,17 +44,14 @@ export interface Exception {
 export const isMissingPunch = ({ kind }: Pick<Exception, 'kind'>): boolean =>
   kind === 'missing-out' || kind === 'missing-in';
 
-/** What the rulebook says of one kind. */
-export interface ExceptionRule {
+/** What a rulebook says of one kind that is looked for; how far, only the kind itself knows. */
+export interface LookedFor {
   readonly severity: Severity;
-  /** The length that must not be passed, or reached. */
-  readonly limitSeconds: Seconds;
-  readonly limitMeters: number;
-  readonly weeks: number;
-  readonly jobs: ReadonlySet<JobId> | null;
+  /** So many weeks before its own are looked at. */
+  readonly weeksBefore: number;
 }
-/** The kinds that are looked for. */
-export type ExceptionRules = ReadonlyMap<ExceptionKind, ExceptionRule>;
+/** The kinds that are looked for, by name. */
+export type ExceptionRules = ReadonlyMap<string, LookedFor>;
 
 /** A shift of somebody who works beside this person. */
 export interface CrewShift {
@@ -99,6 +70,10 @@ export interface ExceptionInput {
   readonly approved: readonly { readonly workday: Workday; readonly rule: string }[];
   readonly zones: ZoneTables;
   readonly asOf: Instant | null;
+  /** The workdays asked for. */
+  readonly span: DaySpan;
+  /** What this person worked in other spans like this one, in seconds. */
+  readonly usualTotals: readonly number[];
   /** The rules in force on a workday. */
   rulesOn(day: Workday): {
     readonly pairing: { readonly longestSpellSeconds: number };
@@ -106,13 +81,3 @@ export interface ExceptionInput {
     readonly exceptions: ExceptionRules;
   };
 }
-
-/**
- * How one kind of exception is found, what is proposed and how severe it is. One file a kind, or a few kinds that are one trouble.
- *
- * @param ruleOn what the rulebook in force on a workday says of the kind; undefined where it is not looked for
- */
-export type ExceptionFinder = (
-  input: ExceptionInput,
-  ruleOn: (day: Workday) => ExceptionRule | undefined,
-) => Exception[];

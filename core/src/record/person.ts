@@ -28,6 +28,8 @@ export interface PersonInput {
   readonly asOf: Instant | null;
   /** Shifts of those who work beside this person, as evidence for proposals. */
   readonly crew?: readonly CrewShift[];
+  /** What this person worked in other spans like this one, in seconds, to tell a total that is unlike them. */
+  readonly usualTotals?: readonly number[];
   /** Where sites lie, to tell which punches were made away from them. */
   readonly sites?: ReadonlyMap<SiteId, Position>;
 }

@@ -1,16 +1,14 @@
-import type { ProofDay, Rulebook } from '../rulebook/schema.ts';
+import { EXCEPTIONS } from '../exceptions/kinds.ts';
+import type { Rulebook } from '../rulebook/schema.ts';
 import { base, days } from '../rulebook/starters/base.ts';
+import { type Example, on } from './example.ts';
 
 /** One field of a rulebook as docs/rulebook.md explains it: in words, by an example, and by what the example gives. */
-export interface FieldExample {
+export interface FieldExample extends Example {
   readonly field: string;
   readonly says: string;
-  /** Only what differs from a rulebook that does nothing. */
-  readonly rules: Partial<Rulebook>;
-  readonly day: Omit<ProofDay, 'name'>;
 }
 
-const on = (date: string, ...times: string[]): string[] => times.map((time) => `${date} ${time}`);
 const eightToFive = on('2026-10-19', '08:00 in', '17:00 out');
 const daily = (more: Partial<Rulebook['overtime'][number]> = {}): Rulebook['overtime'][number] => ({
   name: 'Over 8 hours',
@@ -613,7 +611,7 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
     fields: [
       {
         field: 'exceptions',
-        says: 'For each kind its `severity`: whether it `holds up` the handoff, is there `to look at`, is a `note` or is `off`, with its limit. Without a word, `missing-out`, `missing-in` and `future-punch` hold up the handoff, as does overtime that waits for approval; an `overlap` and meals that were due are to look at; the others are off. The kinds: `missing-out`, `missing-in`, `repeated-punch`, `too-long` (over), `too-short` (under), `overlap`, `future-punch`, `unknown-job` (jobs), `job-required`, `note-required` (jobs), `not-planned`, `absent`, `late-in` (over), `early-out` (over), `meal-missed`, `meal-short`, `meal-late`, `break-over` (over), `daily-over` (over), `overtime-approval`, `rest-under` (under), `average-over` (over, weeks), `away-from-site` (overMeters).',
+        says: 'For each kind its `severity`: whether it `holds up` the handoff, is there `to look at`, is a `note` or is `off`, with its limits.',
         rules: {
           exceptions: {
             'rest-under': { severity: 'to look at', under: 'PT11H' },
@@ -626,12 +624,17 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
           exceptions: ['daily-over', 'rest-under'],
         },
       },
+      ...EXCEPTIONS.map(({ name, label, says, example }) => ({
+        field: `exceptions.${name}`,
+        says: `${label}. ${says}`,
+        ...example,
+      })),
     ],
   },
 ];
 
 /** The whole rulebook of an example. */
-export const rulesOf = ({ field, rules, day }: FieldExample): Rulebook => ({
+export const rulesOf = ({ field, rules, day }: FieldExample): object => ({
   ...base,
   name: field,
   ...rules,

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { compileExceptions } from '../exceptions/settings.ts';
-import type { ExceptionRules } from '../exceptions/types.ts';
+import { EXCEPTIONS } from '../exceptions/kinds.ts';
+import type { ExceptionRules, LookedFor } from '../exceptions/types.ts';
 import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
 import type { BreakRules } from '../steps/breaks/types.ts';
 import type { GuaranteeRule } from '../steps/guarantees/types.ts';
@@ -111,7 +111,7 @@ function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledR
     guarantees: (rules.guarantees ?? []).map((rule, i) =>
       compiledGuarantee(rule, `guarantees.${i}`, resolve),
     ),
-    exceptions: compileExceptions(rules, (jobs, path) => resolve<JobId>('job', jobs, path)),
+    exceptions: compiledExceptions(rules, resolve),
     lines: {
       step: stepOf(
         rules.hours?.whole === undefined
@@ -121,6 +121,18 @@ function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledR
       roundedOver: rules.hours?.roundedOver ?? 'day',
     },
   };
+}
+
+/** What the rulebook looks for: as it says or, where it does not, as each kind does by itself. */
+function compiledExceptions(rules: Rulebook, resolve: Resolve): ExceptionRules {
+  const looked = new Map<string, LookedFor>();
+  for (const kind of EXCEPTIONS) {
+    const of = kind.compile(rules.exceptions?.[kind.name], rules, (jobs, field) =>
+      resolve<JobId>('job', jobs, `exceptions.${kind.name}.${field}`),
+    );
+    if (of !== null) looked.set(kind.name, of);
+  }
+  return looked;
 }
 
 type RoundingRule = Rulebook['rounding'][number];

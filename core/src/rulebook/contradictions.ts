@@ -1,3 +1,4 @@
+import { EXCEPTIONS } from '../exceptions/kinds.ts';
 import { durationSeconds } from '../time/lengths.ts';
 import type { RulebookFault } from './fault.ts';
 import type { Rulebook } from './schema.ts';
@@ -33,13 +34,10 @@ export function contradictions(rules: Rulebook): RulebookFault[] {
     )
       say(`guarantees.${i}.most`, `It is less than the least, ${rule.least}: make it as long or longer.`);
   });
-  for (const kind of ['meal-missed', 'meal-short', 'meal-late'] as const) {
-    const setting = rules.exceptions?.[kind];
-    if (setting !== undefined && setting.severity !== 'off' && rules.breaks.mealsDue === undefined)
-      say(
-        `exceptions.${kind}`,
-        'It cannot be found without knowing which meals are due: give breaks.mealsDue.',
-      );
+  for (const { name, cannotBe } of EXCEPTIONS) {
+    const setting = rules.exceptions?.[name];
+    const reason = setting === undefined || setting.severity === 'off' ? null : cannotBe?.(rules);
+    if (typeof reason === 'string') say(`exceptions.${name}`, reason);
   }
   if (durationSeconds(rules.pairing.repeatWindow) >= durationSeconds(rules.pairing.longestSpell))
     say('pairing.repeatWindow', `It must be shorter than the longest spell, ${rules.pairing.longestSpell}.`);

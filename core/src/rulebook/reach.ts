@@ -17,9 +17,8 @@ export function inputSpan(
   for (const { workday: rules, overtime, exceptions, lines } of editions.rulebooks) {
     const week = workweekOf(first, rules.weekStartsOn);
     const lastOfWeek = workday(workweekOf(last, rules.weekStartsOn) + 6);
-    // The weeks before the first that an average looks back on.
-    const weeks = exceptions.get('average-over')?.weeks ?? 1;
-    span = over(span, { first: workday(week - 7 * (weeks - 1)), last: lastOfWeek });
+    const weeksBefore = Math.max(0, ...[...exceptions.values()].map((looked) => looked.weeksBefore));
+    span = over(span, { first: workday(week - 7 * weeksBefore), last: lastOfWeek });
     if (lines.roundedOver === 'pay period') span = over(span, periodsOver({ first, last }, payPeriods));
     for (const { basis } of overtime)
       if (basis.reach !== undefined) span = over(span, basis.reach({ first, last }, payPeriods));

@@ -1,33 +1,10 @@
 import * as v from 'valibot';
+import { exceptionsSchema } from '../exceptions/define.ts';
+import { EXCEPTIONS } from '../exceptions/kinds.ts';
+import { clockTime, date, duration, name, names, WEEKDAYS, weekdays } from '../time/schemas.ts';
 
 /** What an interface or an editor shows beside a field. */
 const say = v.description;
-const name = v.pipe(
-  v.string(),
-  v.minLength(1, 'A name has at least one character.'),
-  v.maxLength(80, 'A name has at most 80 characters.'),
-);
-const names = v.pipe(v.array(name), v.minLength(1, 'Name at least one, or leave the field out.'));
-
-/** A length of time as an ISO 8601 duration in hours, minutes and seconds: `PT8H`, `PT7H30M`, `PT0S`. */
-const duration = v.pipe(
-  v.string(),
-  v.regex(
-    /^PT(?=\d)(\d{1,4}H)?(\d{1,5}M)?(\d{1,6}S)?$/,
-    'A length of time is written like PT8H, PT30M or PT7H30M.',
-  ),
-);
-
-/** A time on the wall clock, `22:00`. */
-const clockTime = v.pipe(
-  v.string(),
-  v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A clock time is written like 06:00 or 22:30.'),
-);
-
-const date = v.pipe(v.string(), v.isoDate('A date is written like 2026-10-19.'));
-
-const WEEKDAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'] as const;
-const weekdays = v.pipe(v.array(v.picklist(WEEKDAYS)), v.minLength(1, 'Name at least one weekday.'));
 const dayCount = (most: number) =>
   v.pipe(v.number(), v.integer('Whole days only.'), v.minValue(2), v.maxValue(most));
 
@@ -177,48 +154,6 @@ const GuaranteeSchema = v.variant('kind', [
   v.strictObject({ kind: v.literal('split shift'), name, gapOver: duration, pays: duration }),
 ]);
 
-const severity = v.pipe(
-  v.picklist(['holds up', 'to look at', 'note', 'off']),
-  say(
-    'holds up: the handoff waits for it. to look at: somebody should. note: for the record. off: not looked for.',
-  ),
-);
-const plain = v.optional(v.strictObject({ severity }));
-const over = v.optional(v.strictObject({ severity, over: duration }));
-const under = v.optional(v.strictObject({ severity, under: duration }));
-
-const ExceptionsSchema = v.strictObject({
-  'missing-out': plain,
-  'missing-in': plain,
-  'repeated-punch': plain,
-  'too-long': over,
-  'too-short': under,
-  overlap: plain,
-  'future-punch': plain,
-  'unknown-job': v.optional(v.strictObject({ severity, jobs: names })),
-  'job-required': plain,
-  'note-required': v.optional(v.strictObject({ severity, jobs: v.optional(names) })),
-  'not-planned': plain,
-  absent: plain,
-  'late-in': over,
-  'early-out': over,
-  'meal-missed': plain,
-  'meal-short': plain,
-  'meal-late': plain,
-  'break-over': over,
-  'daily-over': over,
-  'overtime-approval': plain,
-  'rest-under': under,
-  'average-over': v.optional(
-    v.strictObject({
-      severity,
-      over: duration,
-      weeks: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(53)),
-    }),
-  ),
-  'away-from-site': v.optional(v.strictObject({ severity, overMeters: v.pipe(v.number(), v.gtValue(0)) })),
-});
-
 /** A wall-clock moment, with its kind of punch, and a job where it matters: `2026-10-19 08:00 in`. */
 const proofPunch = v.pipe(
   v.string(),
@@ -309,7 +244,7 @@ export const RulebookSchema = v.strictObject({
   overtimeMeets: v.optional(MeetingSchema),
   premiums: v.array(PremiumSchema),
   guarantees: v.optional(v.array(GuaranteeSchema)),
-  exceptions: v.optional(ExceptionsSchema),
+  exceptions: v.optional(exceptionsSchema(EXCEPTIONS)),
   proofDays: v.optional(v.array(ProofDaySchema)),
 });
 export type Rulebook = v.InferOutput<typeof RulebookSchema>;

@@ -1,8 +1,9 @@
 import {
   type ClassId,
   type Exception,
-  type ExceptionKind,
   exactHours,
+  exceptionLabel,
+  exceptionMeasures,
   spokenHours as hoursInWords,
   hoursOf,
   type Instant,
@@ -94,37 +95,12 @@ export function classBand(classId: ClassId): string {
   return multiplier < 2 ? 'band-overtime-1' : multiplier === 2 ? 'band-overtime-2' : 'band-overtime-3';
 }
 
-const EXCEPTIONS: Readonly<Record<ExceptionKind, string>> = {
-  'missing-out': 'No out punch',
-  'missing-in': 'No in punch',
-  'repeated-punch': 'Punched twice, counted once',
-  'too-long': 'Longer than a shift can be',
-  'too-short': 'Very short',
-  overlap: 'Two stretches overlap',
-  'future-punch': 'Punched in the future',
-  'unknown-job': 'Unknown job',
-  'job-required': 'No job',
-  'note-required': 'No note',
-  'not-planned': 'Not planned',
-  absent: 'Planned, nobody came',
-  'late-in': 'In late',
-  'early-out': 'Out early',
-  'meal-missed': 'Meal missed',
-  'meal-short': 'Meal too short',
-  'meal-late': 'Meal too late',
-  'break-over': 'Breaks over what is paid',
-  'daily-over': 'Long day',
-  'overtime-approval': 'Overtime waits for approval',
-  'rest-under': 'Short rest before it',
-  'average-over': 'Weeks too long on average',
-  'away-from-site': 'Punched away from the site',
-};
-
 /** What is wrong, and by how much: `In late: 0 h 22 m`. */
 export function exceptionText({ kind, measured }: Exception): string {
-  if (measured === null) return EXCEPTIONS[kind];
-  const amount = kind === 'away-from-site' ? `${measured} m off` : hoursAndMinutes(measured);
-  return `${EXCEPTIONS[kind]}: ${amount}`;
+  const measures = exceptionMeasures(kind);
+  if (measured === null || measures === 'nothing') return exceptionLabel(kind);
+  const amount = measures === 'distance' ? `${measured} m off` : hoursAndMinutes(measured);
+  return `${exceptionLabel(kind)}: ${amount}`;
 }
 
 /** A kind of punch as a word: `Meal out`. */

@@ -1,0 +1,145 @@
+import * as v from 'valibot';
+import type { JobId } from '../record/ids.ts';
+import type { EffectivePunch } from '../record/punch.ts';
+import type { Example } from '../reference/example.ts';
+import type { DaySpan } from '../time/spans.ts';
+import type { Instant, Workday } from '../time/units.ts';
+import type { Exception, ExceptionInput, ExceptionRules, LookedFor, Proposal, Severity } from './types.ts';
+
+const severity = v.pipe(
+  v.picklist(['holds up', 'to look at', 'note', 'off']),
+  v.description(
+    'holds up: the handoff waits for it. to look at: somebody should. note: for the record. off: not looked for.',
+  ),
+);
+
+/** The fields of a kind's settings beside its severity, as schemas. */
+type Fields = v.ObjectEntries;
+type SettingsOf<F extends Fields> = v.InferOutput<v.StrictObjectSchema<F, undefined>>;
+
+/** What of a rulebook decides whether a kind is looked for where the rulebook does not say. */
+interface OtherRules {
+  readonly breaks: { readonly mealsDue?: unknown };
+}
+
+/** The numbers behind the jobs that settings name; null where they name none. */
+export type JobsOf = (names: readonly string[] | undefined, field: string) => ReadonlySet<JobId> | null;
+
+/** What was found of one kind, on a workday whose rulebook looks for it. */
+export interface Found {
+  readonly severity: Severity;
+  readonly workday: Workday;
+  /** The days that settling it can change, where it is more than its own. */
+  readonly reaches?: DaySpan;
+  readonly at: Instant;
+  /** The punch it hangs on. */
+  readonly punch?: EffectivePunch;
+  /** Tells apart what hangs on no punch. */
+  readonly about?: string;
+  readonly measured?: number;
+  readonly limit?: number;
+  readonly proposals?: readonly Proposal[];
+}
+
+/** The limits of one kind in force on a workday; undefined where it is not looked for. */
+export type RuleOn<L> = (day: Workday) => (L & LookedFor) | undefined;
+
+/** Everything about one kind of exception. */
+interface ExceptionDefinition<Name extends string, F extends Fields, L extends object> {
+  readonly name: Name;
+  /** As lists name it: `In late`. */
+  readonly label: string;
+  /** One sentence for the reference. */
+  readonly says: string;
+  /** What `measured` and `limit` are; nothing where there are none. */
+  readonly measures: 'time' | 'distance' | 'nothing';
+  /** How severe it is where a rulebook does not say. */
+  readonly unlessSaid: Severity | 'off' | ((rules: OtherRules) => Severity | 'off');
+  readonly settings: F;
+  /** Its limits: from its settings or, where it is looked for without a word of them, on its own. */
+  limits(settings: Partial<SettingsOf<F>>, jobsOf: JobsOf): L;
+  /** How many weeks before its own it looks at. */
+  weeksBefore?(limits: L): number;
+  /** Why it cannot be looked for under a rulebook, and what would be right; null where it can. */
+  cannotBe?(rules: OtherRules): string | null;
+  find(input: ExceptionInput, ruleOn: RuleOn<L>): readonly Found[];
+  readonly example: Example;
+}
+
+/** One kind of exception, ready to be put into `EXCEPTIONS`. */
+export interface ExceptionKind<Name extends string = string, F extends Fields = Fields>
+  extends Pick<
+    ExceptionDefinition<Name, F, object>,
+    'name' | 'label' | 'says' | 'measures' | 'settings' | 'cannotBe' | 'example'
+  > {
+  /** What a rulebook looks for of it; null where it does not. */
+  compile(settings: SeverityAnd | undefined, rules: OtherRules, jobsOf: JobsOf): LookedFor | null;
+  findAll(input: ExceptionInput): Exception[];
+}
+
+/** What every kind's settings have. */
+interface SeverityAnd {
+  readonly severity: Severity | 'off';
+}
+
+/** Defines one kind of exception: one file says everything about it, and a line in `EXCEPTIONS` makes it known. */
+export function defineException<Name extends string, F extends Fields, L extends object>(
+  definition: ExceptionDefinition<Name, F, L>,
+): ExceptionKind<Name, F> {
+  const { name, unlessSaid } = definition;
+  // What the schema of this kind let through, and what this kind made of it, stand under its own name.
+  const asMine = (settings: SeverityAnd | undefined) => (settings ?? {}) as Partial<SettingsOf<F>>;
+  const mine = (rules: ExceptionRules) => rules.get(name) as (L & LookedFor) | undefined;
+  return {
+    ...definition,
+    compile(settings, rules, jobsOf) {
+      const otherwise = typeof unlessSaid === 'function' ? unlessSaid(rules) : unlessSaid;
+      const severity = settings?.severity ?? otherwise;
+      if (severity === 'off') return null;
+      const limits = definition.limits(asMine(settings), jobsOf);
+      return { ...limits, severity, weeksBefore: definition.weeksBefore?.(limits) ?? 0 };
+    },
+    findAll: (input) =>
+      definition
+        .find(input, (day) => mine(input.rulesOn(day).exceptions))
+        .map((found) => exceptionOf(name, found)),
+  };
+}
+
+const originOf = ({ id, correction }: EffectivePunch): string =>
+  id === null ? `correction-${correction}` : `punch-${id}`;
+
+function exceptionOf(kind: string, found: Found): Exception {
+  const { workday, punch = null } = found;
+  const origin = found.about ?? (punch === null ? `day-${workday}` : originOf(punch));
+  return {
+    key: `${kind}:${origin}`,
+    kind,
+    workday,
+    reaches: found.reaches ?? { first: workday, last: workday },
+    at: found.at,
+    punch,
+    severity: found.severity,
+    measured: found.measured ?? null,
+    limit: found.limit ?? null,
+    proposals: found.proposals ?? [],
+  };
+}
+
+type EntriesOf<Kinds extends readonly ExceptionKind[]> = {
+  [K in Kinds[number] as K['name']]: v.OptionalSchema<
+    v.StrictObjectSchema<{ severity: typeof severity } & K['settings'], undefined>,
+    undefined
+  >;
+};
+
+/** What a rulebook may say of these kinds: for each its severity and its own fields. */
+export function exceptionsSchema<Kinds extends readonly ExceptionKind[]>(kinds: Kinds) {
+  const entries = Object.fromEntries(
+    kinds.map(({ name, settings }) => [name, v.optional(v.strictObject({ severity, ...settings }))]),
+  );
+  return v.strictObject(typedByName<EntriesOf<Kinds>>(entries));
+}
+
+/** An object made from a list of kinds, one entry by the name of each: what no type can follow. */
+const typedByName = <T>(entries: object): T => entries as T;

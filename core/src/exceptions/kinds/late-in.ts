@@ -1,0 +1,30 @@
+import { on } from '../../reference/example.ts';
+import { durationSeconds } from '../../time/lengths.ts';
+import { duration } from '../../time/schemas.ts';
+import { defineException } from '../define.ts';
+import { atPunch, ofShifts } from '../of-shifts.ts';
+
+/** Came later than planned by more than is allowed. */
+export const lateIn = defineException({
+  name: 'late-in',
+  label: 'In late',
+  says: 'Came later than planned by more than `over`.',
+  measures: 'time',
+  unlessSaid: 'off',
+  settings: { over: duration },
+  limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),
+  find: (input, ruleOn) =>
+    ofShifts(input, ruleOn, ({ match, firstSpell }, { overSeconds }) => {
+      const late = match?.isFirst ? firstSpell.in.at - match.plan.startsAt : 0;
+      return late > overSeconds ? [atPunch(firstSpell.in, late, overSeconds)] : [];
+    }),
+  example: {
+    rules: { exceptions: { 'late-in': { severity: 'note', over: 'PT5M' } } },
+    day: {
+      punches: on('2026-10-19', '08:06 in', '16:00 out'),
+      plans: [{ from: '2026-10-19 08:00', to: '2026-10-19 16:00' }],
+      gives: { ordinary: '7.9' },
+      exceptions: ['late-in'],
+    },
+  },
+});

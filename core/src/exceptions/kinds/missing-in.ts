@@ -1,0 +1,19 @@
+import { on } from '../../reference/example.ts';
+import { defineException } from '../define.ts';
+import { lacking } from '../missing.ts';
+
+/** An out without an in. */
+export const missingIn = defineException({
+  name: 'missing-in',
+  label: 'No in punch',
+  says: 'An out without an in within the longest spell; it pays nothing until somebody says when it was.',
+  measures: 'nothing',
+  unlessSaid: 'holds up',
+  settings: {},
+  limits: () => ({}),
+  find: (input, ruleOn) => lacking('in', input, ruleOn),
+  example: {
+    rules: {},
+    day: { punches: on('2026-10-19', '08:00 out'), gives: {}, exceptions: ['missing-in'] },
+  },
+});

@@ -1,0 +1,19 @@
+import { on } from '../../reference/example.ts';
+import { defineException } from '../define.ts';
+import { lacking } from '../missing.ts';
+
+/** An in without an out. */
+export const missingOut = defineException({
+  name: 'missing-out',
+  label: 'No out punch',
+  says: 'An in without an out within the longest spell; it pays nothing until somebody says when it was.',
+  measures: 'nothing',
+  unlessSaid: 'holds up',
+  settings: {},
+  limits: () => ({}),
+  find: (input, ruleOn) => lacking('out', input, ruleOn),
+  example: {
+    rules: {},
+    day: { punches: on('2026-10-19', '08:00 in'), gives: {}, exceptions: ['missing-out'] },
+  },
+});

@@ -1,0 +1,28 @@
+import { on } from '../../reference/example.ts';
+import { defineException } from '../define.ts';
+import { ofShifts } from '../of-shifts.ts';
+
+/** A shift that no plan called for. */
+export const notPlanned = defineException({
+  name: 'not-planned',
+  label: 'Not planned',
+  says: 'A shift that no plan called for, where there are plans at all.',
+  measures: 'nothing',
+  unlessSaid: 'off',
+  settings: {},
+  limits: () => ({}),
+  find: (input, ruleOn) =>
+    ofShifts(input, ruleOn, ({ match, firstSpell }) =>
+      // Where nothing at all was planned, plans are not how this person works.
+      match === null && input.plans.length > 0 ? [{ at: firstSpell.in.at, punch: firstSpell.in }] : [],
+    ),
+  example: {
+    rules: { exceptions: { 'not-planned': { severity: 'note' } } },
+    day: {
+      punches: on('2026-10-20', '08:00 in', '12:00 out'),
+      plans: [{ from: '2026-10-19 08:00', to: '2026-10-19 16:00' }],
+      gives: { ordinary: '4' },
+      exceptions: ['not-planned'],
+    },
+  },
+});

@@ -1,0 +1,50 @@
+import type { ComputedShift } from '../../card/shift.ts';
+import type { EffectivePunch } from '../../record/punch.ts';
+import { on } from '../../reference/example.ts';
+import { defineException } from '../define.ts';
+
+/** An in without an out before a spell, and an out without an in after it: two stretches clocked at once. */
+function overlapOf(
+  shift: Pick<ComputedShift, 'spells' | 'missingOut' | 'missingIn'>,
+): { readonly in: EffectivePunch; readonly out: EffectivePunch } | null {
+  for (const start of shift.missingOut) {
+    const end = shift.missingIn.find(
+      (out) =>
+        out.at > start.at && shift.spells.some((spell) => spell.in.at > start.at && spell.out.at < out.at),
+    );
+    if (end !== undefined) return { in: start, out: end };
+  }
+  return null;
+}
+
+/**
+ * Two stretches that overlap: in, in, out, out. Which of them is true, somebody must say; the two punches without a partner
+ * are exceptions of their own, and settling them settles this.
+ */
+export const overlap = defineException({
+  name: 'overlap',
+  label: 'Two stretches overlap',
+  says: 'Two stretches clocked at once: in, in, out, out. Which is true, somebody must say.',
+  measures: 'time',
+  unlessSaid: 'to look at',
+  settings: {},
+  limits: () => ({}),
+  find: ({ shifts }, ruleOn) =>
+    shifts.flatMap((shift) => {
+      if (shift.missingOut.length === 0 || shift.missingIn.length === 0) return [];
+      const { workday } = shift;
+      const rule = ruleOn(workday);
+      const both = overlapOf(shift);
+      if (rule === undefined || both === null) return [];
+      const measured = both.out.at - both.in.at;
+      return [{ severity: rule.severity, workday, at: both.in.at, punch: both.in, measured }];
+    }),
+  example: {
+    rules: {},
+    day: {
+      punches: on('2026-10-19', '08:00 in', '09:00 in', '12:00 out', '13:00 out'),
+      gives: { ordinary: '3' },
+      exceptions: ['missing-out', 'overlap', 'missing-in'],
+    },
+  },
+});

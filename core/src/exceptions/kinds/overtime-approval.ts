@@ -1,0 +1,49 @@
+import { lengthOf } from '../../card/cut.ts';
+import { on } from '../../reference/example.ts';
+import type { Instant, Workday } from '../../time/units.ts';
+import { defineException } from '../define.ts';
+
+/** Overtime that pays only when somebody agrees to it. One a workday and rule. */
+export const overtimeApproval = defineException({
+  name: 'overtime-approval',
+  label: 'Overtime waits for approval',
+  says: 'Overtime of a rule that waits for approval, one a workday and rule.',
+  measures: 'time',
+  // Whether any rule waits is not this rulebook's to know: the hours of a week may follow its earlier edition.
+  unlessSaid: 'holds up',
+  settings: {},
+  limits: () => ({}),
+  find: ({ segments, approved }, ruleOn) => {
+    const waiting = new Map<string, { workday: Workday; at: Instant; about: string; measured: number }>();
+    for (const segment of segments) {
+      const { rule, workday } = segment;
+      if (rule === null || !rule.waitsForApproval) continue;
+      if (approved.some((one) => one.workday === workday && one.rule === rule.name)) continue;
+      const about = `${workday}-${rule.name}`;
+      const found = waiting.get(about) ?? { workday, at: segment.start, about, measured: 0 };
+      found.measured += lengthOf(segment);
+      waiting.set(about, found);
+    }
+    return [...waiting.values()].flatMap((found) => {
+      const rule = ruleOn(found.workday);
+      return rule === undefined ? [] : [{ severity: rule.severity, ...found }];
+    });
+  },
+  example: {
+    rules: {
+      overtime: [
+        {
+          name: 'Over 8 hours',
+          basis: 'workday',
+          tiers: [{ above: 'PT8H', multiplier: 1.5 }],
+          waitsForApproval: true,
+        },
+      ],
+    },
+    day: {
+      punches: on('2026-10-19', '08:00 in', '17:00 out'),
+      gives: { ordinary: '8', 'overtime-1.5': '1' },
+      exceptions: ['overtime-approval'],
+    },
+  },
+});

@@ -1,0 +1,33 @@
+import type { Example } from '../reference/example.ts';
+import type { MealFault } from '../steps/breaks/types.ts';
+import { defineException } from './define.ts';
+import { ofShifts } from './of-shifts.ts';
+
+/** A fault of a meal that was due: looked for where the rulebook says which meals are. */
+export const mealFault = <Kind extends MealFault['kind']>(
+  kind: Kind,
+  words: { readonly label: string; readonly says: string; readonly example: Example },
+) =>
+  defineException({
+    name: `meal-${kind}` as const,
+    ...words,
+    measures: 'time',
+    unlessSaid: ({ breaks }) => (breaks.mealsDue === undefined ? 'off' : 'to look at'),
+    settings: {},
+    limits: () => ({}),
+    cannotBe: ({ breaks }) =>
+      breaks.mealsDue === undefined
+        ? 'It cannot be found without knowing which meals are due: give breaks.mealsDue.'
+        : null,
+    find: (input, ruleOn) =>
+      ofShifts(input, ruleOn, ({ breaks, workday, firstSpell }) =>
+        breaks.mealFaults
+          .filter((fault) => fault.kind === kind)
+          .map(({ at, nth, seconds, due }) => ({
+            at,
+            about: `${workday}-${firstSpell.in.at}-${nth}`,
+            measured: seconds,
+            limit: kind === 'late' ? due.startsBySeconds : due.leastSeconds,
+          })),
+      ),
+  });
