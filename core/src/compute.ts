@@ -42,7 +42,7 @@ export function compute(input: PersonInput, explain = false): Computed {
     asOf,
   );
   const planned = holdToPlans(
-    paired.map((shift) => started(shift, zones, editions)),
+    paired.map((shift, i) => started(shift, paired[i - 1], zones, editions)),
     plans,
   );
   const { shifts, worked } = breaksAndWorkdays(roundShifts(planned), corrections.canceledMeals);

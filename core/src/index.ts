@@ -48,7 +48,7 @@ export { inputSpan } from './rulebook/reach.ts';
 export { type ProofDay, type Rulebook, RulebookSchema } from './rulebook/schema.ts';
 export { STARTERS } from './rulebook/starters/starters.ts';
 export type { MealFault, UnpaidBreak } from './steps/breaks/types.ts';
-export type { GuaranteeReason } from './steps/guarantees/types.ts';
+export type { GuaranteeReason } from './steps/guarantees/reason.ts';
 export type { Spell } from './steps/pair/types.ts';
 export { bearsUntil, furthestApart, punchesAround, unbrokenAround } from './steps/pair/unbroken.ts';
 export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts';

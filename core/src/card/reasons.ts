@@ -2,7 +2,7 @@ import type { Leave } from '../record/leave.ts';
 import type { Plan } from '../record/plan.ts';
 import type { PunchKind } from '../record/punch.ts';
 import type { UnpaidBreak } from '../steps/breaks/types.ts';
-import type { GuaranteeReason } from '../steps/guarantees/types.ts';
+import type { GuaranteeReason } from '../steps/guarantees/reason.ts';
 import type { Tier } from '../steps/overtime/types.ts';
 import type { Spell } from '../steps/pair/types.ts';
 import type { Rounding } from '../steps/round/amount.ts';

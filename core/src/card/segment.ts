@@ -15,6 +15,8 @@ export interface SegmentShift {
   readonly punch: EffectivePunch;
   /** Of the zone in which it started. */
   readonly offsets: ZoneOffsets;
+  /** The last punch of the shift before it; long ago where there is none. */
+  readonly endBefore: number;
 }
 
 /**

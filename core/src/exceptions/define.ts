@@ -1,7 +1,8 @@
 import * as v from 'valibot';
-import type { JobId } from '../record/ids.ts';
+import type { Resolver } from '../record/names.ts';
 import type { EffectivePunch } from '../record/punch.ts';
 import type { Example } from '../reference/example.ts';
+import type { Fields, SettingsOf } from '../rulebook/define.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { Exception, ExceptionInput, ExceptionRules, LookedFor, Proposal, Severity } from './types.ts';
@@ -13,17 +14,12 @@ const severity = v.pipe(
   ),
 );
 
-/** The fields of a kind's settings beside its severity, as schemas. */
-type Fields = v.ObjectEntries;
-type SettingsOf<F extends Fields> = v.InferOutput<v.StrictObjectSchema<F, undefined>>;
-
 /** What of a rulebook decides whether a kind is looked for where the rulebook does not say. */
 interface OtherRules {
   readonly breaks: { readonly mealsDue?: unknown };
 }
 
-/** The numbers behind the jobs that settings name; null where they name none. */
-export type JobsOf = (names: readonly string[] | undefined, field: string) => ReadonlySet<JobId> | null;
+type JobsOf = Resolver['jobs'];
 
 /** What was found of one kind, on a workday whose rulebook looks for it. */
 export interface Found {

@@ -4,7 +4,7 @@ export interface Example {
   readonly rules: object;
   readonly day: {
     readonly punches: readonly string[];
-    readonly plans?: readonly { readonly from: string; readonly to: string }[];
+    readonly plans?: readonly { readonly from: string; readonly to: string; readonly job?: string }[];
     readonly holidays?: readonly string[];
     readonly restDays?: readonly string[];
     readonly leave?: readonly { readonly date: string; readonly code: string; readonly hours: string }[];

@@ -1,6 +1,8 @@
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
 import { base, days } from '../rulebook/starters/base.ts';
+import { GUARANTEES } from '../steps/guarantees/kinds.ts';
+import { BASES } from '../steps/overtime/bases.ts';
 import { type Example, on } from './example.ts';
 
 /** One field of a rulebook as docs/rulebook.md explains it: in words, by an example, and by what the example gives. */
@@ -379,17 +381,15 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
     fields: [
       {
         field: 'overtime: basis',
-        says: 'What a rule adds up: `workday`, `workweek`, `pay period`, `shift` (consecutive hours, also across the workday\'s line), `beyond plan`, `rest day`, `holiday`; or an object: `{"of": "cycle", "days": 14, "anchor": "2026-01-05"}`, `{"of": "consecutive workday", "nth": 7}`, `{"of": "clock time", "after": "18:00", "until": "06:00"}`.',
-        rules: {
-          overtime: [
-            { name: 'Evening', basis: { of: 'clock time', after: '18:00' }, tiers: [{ multiplier: 1.5 }] },
-          ],
-        },
-        day: {
-          punches: on('2026-10-19', '12:00 in', '20:00 out'),
-          gives: { ordinary: '6', 'overtime-1.5': '2' },
-        },
+        says: 'What a rule adds up. One without fields is named alone, another is an object with its name under `of`: `{"of": "cycle", "days": 14, "anchor": "2026-01-05"}`.',
+        rules: { overtime: [daily()] },
+        day: { punches: eightToFive, gives: { ordinary: '8', 'overtime-1.5': '1' } },
       },
+      ...BASES.map(({ name, says, settings, example }) => ({
+        field: `overtime: basis ${[name, ...Object.keys(settings)].join(', ')}`,
+        says,
+        ...example,
+      })),
       {
         field: 'overtime: tiers',
         says: 'From `above` on, or from where the tier before it ends, at this `multiplier`; `forNext` says for how long. It is the last hours that are overtime.',
@@ -559,51 +559,7 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
   {
     section: 'Guarantees',
     fields: [
-      {
-        field: 'guarantees: call-out',
-        says: 'Tops up a shift to `least`: one that starts in one of `jobs` or, without them, one that was not planned in a week that has plans. Marked as not worked.',
-        rules: { guarantees: [{ kind: 'call-out', name: 'Call-out', least: 'PT4H', jobs: ['Storm duty'] }] },
-        day: {
-          punches: on('2026-10-20', '14:00 in Storm duty', '15:30 out'),
-          gives: { ordinary: '1.5', 'guarantee:Call-out': '2.5' },
-        },
-      },
-      {
-        field: 'guarantees: share of plan',
-        says: 'Tops up a planned shift that was cut short to a `share` of its plan, at least `least` and at most `most`.',
-        rules: {
-          guarantees: [{ kind: 'share of plan', name: 'Sent home', share: 0.5, least: 'PT2H', most: 'PT4H' }],
-        },
-        day: {
-          punches: on('2026-10-20', '08:00 in', '09:00 out'),
-          plans: [{ from: '2026-10-20 08:00', to: '2026-10-20 18:00' }],
-          gives: { ordinary: '1', 'guarantee:Sent home': '3' },
-        },
-      },
-      {
-        field: 'guarantees: meal premium',
-        says: 'Pays so much for each meal due that was `missed`, `short` or `late`, at most so many times a workday. It needs `breaks.mealsDue`.',
-        rules: {
-          breaks: {
-            paidUpTo: 'PT20M',
-            mealsDue: [{ whenWorkOver: 'PT5H', startsBy: 'PT5H', least: 'PT30M' }],
-          },
-          guarantees: [{ kind: 'meal premium', name: 'Meal premium', pays: 'PT1H', for: ['missed'] }],
-        },
-        day: {
-          punches: on('2026-10-20', '08:00 in', '14:00 out'),
-          gives: { ordinary: '6', 'guarantee:Meal premium': '1' },
-        },
-      },
-      {
-        field: 'guarantees: split shift',
-        says: 'Pays so much for a workday with an unpaid gap over `gapOver` that is no meal.',
-        rules: { guarantees: [{ kind: 'split shift', name: 'Split shift', gapOver: 'PT1H', pays: 'PT1H' }] },
-        day: {
-          punches: on('2026-10-20', '06:00 in', '10:00 out', '16:00 in', '20:00 out'),
-          gives: { ordinary: '8', 'guarantee:Split shift': '1' },
-        },
-      },
+      ...GUARANTEES.map(({ name, says, example }) => ({ field: `guarantees: ${name}`, says, ...example })),
     ],
   },
   {

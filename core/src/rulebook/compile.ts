@@ -2,12 +2,14 @@ import * as v from 'valibot';
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
 import type { ExceptionRules, LookedFor } from '../exceptions/types.ts';
 import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
+import type { Resolver } from '../record/names.ts';
 import type { BreakRules } from '../steps/breaks/types.ts';
+import { GUARANTEES } from '../steps/guarantees/kinds.ts';
 import type { GuaranteeRule } from '../steps/guarantees/types.ts';
 import { DEFAULT_REACH_SECONDS } from '../steps/hold-to-plan/match.ts';
 import type { HoldRules } from '../steps/hold-to-plan/types.ts';
 import type { LineRules } from '../steps/lines/lines.ts';
-import { clockTime, consecutiveWorkday, cycle, PLAIN_BASES } from '../steps/overtime/bases/bases.ts';
+import { compiledBasis } from '../steps/overtime/bases.ts';
 import type { Basis, Meeting, OvertimeRule, Tier } from '../steps/overtime/types.ts';
 import type { PairingRules } from '../steps/pair/pair.ts';
 import type { Premium } from '../steps/premiums/premiums.ts';
@@ -108,9 +110,7 @@ function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledR
     overtime,
     meeting: compiledMeeting(rules.overtimeMeets, overtime),
     premiums: rules.premiums.map((premium, i) => compiledPremium(premium, `premiums.${i}`, resolve)),
-    guarantees: (rules.guarantees ?? []).map((rule, i) =>
-      compiledGuarantee(rule, `guarantees.${i}`, resolve),
-    ),
+    guarantees: compiledGuarantees(rules, resolve),
     exceptions: compiledExceptions(rules, resolve),
     lines: {
       step: stepOf(
@@ -127,8 +127,10 @@ function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledR
 function compiledExceptions(rules: Rulebook, resolve: Resolve): ExceptionRules {
   const looked = new Map<string, LookedFor>();
   for (const kind of EXCEPTIONS) {
-    const of = kind.compile(rules.exceptions?.[kind.name], rules, (jobs, field) =>
-      resolve<JobId>('job', jobs, `exceptions.${kind.name}.${field}`),
+    const of = kind.compile(
+      rules.exceptions?.[kind.name],
+      rules,
+      resolverAt(`exceptions.${kind.name}`, resolve).jobs,
     );
     if (of !== null) looked.set(kind.name, of);
   }
@@ -215,17 +217,10 @@ function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
   }));
 }
 
-function basisOf(basis: OvertimeSettings['basis']): Basis {
-  if (typeof basis === 'string') return PLAIN_BASES[basis];
-  if (basis.of === 'cycle') return cycle(basis.days, workdayFromIso(basis.anchor));
-  if (basis.of === 'consecutive workday') return consecutiveWorkday(basis.nth);
-  return clockTime(clockSeconds(basis.after), clockSeconds(basis.until ?? '00:00'));
-}
-
 function compiledOvertime(rule: OvertimeSettings): OvertimeRule {
   return {
     name: rule.name,
-    basis: basisOf(rule.basis),
+    basis: compiledBasis(rule.basis),
     tiers: tiersOf(rule.tiers),
     leastSeconds: durationSeconds(rule.least ?? 'PT0S'),
     leastPays: rule.leastPays ?? 'all',
@@ -282,42 +277,17 @@ function compiledPremium(premium: Rulebook['premiums'][number], path: string, re
   };
 }
 
-function compiledGuarantee(
-  rule: NonNullable<Rulebook['guarantees']>[number],
-  path: string,
-  resolve: Resolve,
-): GuaranteeRule {
-  const { name } = rule;
-  switch (rule.kind) {
-    case 'call-out':
-      return {
-        kind: rule.kind,
-        name,
-        leastSeconds: durationSeconds(rule.least),
-        jobs: resolve<JobId>('job', rule.jobs, `${path}.jobs`),
-      };
-    case 'share of plan':
-      return {
-        kind: rule.kind,
-        name,
-        share: rule.share,
-        leastSeconds: durationSeconds(rule.least ?? 'PT0S'),
-        mostSeconds: optionalSeconds(rule.most) ?? Number.POSITIVE_INFINITY,
-      };
-    case 'meal premium':
-      return {
-        kind: rule.kind,
-        name,
-        paysSeconds: durationSeconds(rule.pays),
-        atMostPerWorkday: rule.atMostPerWorkday ?? 1,
-        faults: new Set(rule.for ?? ['missed', 'short', 'late']),
-      };
-    case 'split shift':
-      return {
-        kind: rule.kind,
-        name,
-        gapOverSeconds: durationSeconds(rule.gapOver),
-        paysSeconds: durationSeconds(rule.pays),
-      };
-  }
+/** The names that one rule uses, with its path before the fields at fault. */
+const resolverAt = (path: string, resolve: Resolve): Resolver => ({
+  jobs: (names, field) => resolve('job', names, `${path}.${field}`),
+  departments: (names, field) => resolve('department', names, `${path}.${field}`),
+  sites: (names, field) => resolve('site', names, `${path}.${field}`),
+});
+
+function compiledGuarantees(rules: Rulebook, resolve: Resolve): GuaranteeRule[] {
+  return (rules.guarantees ?? []).flatMap((rule, i) =>
+    GUARANTEES.filter(({ name }) => name === rule.kind).map((kind) =>
+      kind.compile(rule, resolverAt(`guarantees.${i}`, resolve)),
+    ),
+  );
 }

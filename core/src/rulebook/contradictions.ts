@@ -1,4 +1,6 @@
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
+import { GUARANTEES } from '../steps/guarantees/kinds.ts';
+import { basisKind } from '../steps/overtime/bases.ts';
 import { durationSeconds } from '../time/lengths.ts';
 import type { RulebookFault } from './fault.ts';
 import type { Rulebook } from './schema.ts';
@@ -23,17 +25,10 @@ export function contradictions(rules: Rulebook): RulebookFault[] {
   for (const [i, premium] of rules.premiums.entries()) checkPremium(premium, `premiums.${i}`, say);
   checkNames(rules.premiums, 'premiums', say);
   checkNames(rules.guarantees ?? [], 'guarantees', say);
-  (rules.guarantees ?? []).forEach((rule, i) => {
-    if (rule.kind === 'meal premium' && rules.breaks.mealsDue === undefined)
-      say(`guarantees.${i}.kind`, 'A meal premium needs to know which meals are due: give breaks.mealsDue.');
-    if (
-      rule.kind === 'share of plan' &&
-      rule.least !== undefined &&
-      rule.most !== undefined &&
-      durationSeconds(rule.least) > durationSeconds(rule.most)
-    )
-      say(`guarantees.${i}.most`, `It is less than the least, ${rule.least}: make it as long or longer.`);
-  });
+  for (const [i, rule] of (rules.guarantees ?? []).entries())
+    for (const kind of GUARANTEES)
+      if (kind.name === rule.kind)
+        for (const { field, reason } of kind.objections(rule, rules)) say(`guarantees.${i}.${field}`, reason);
   for (const { name, cannotBe } of EXCEPTIONS) {
     const setting = rules.exceptions?.[name];
     const reason = setting === undefined || setting.severity === 'off' ? null : cannotBe?.(rules);
@@ -156,29 +151,15 @@ function checkOvertime(rule: Rulebook['overtime'][number], path: string, say: Sa
   )
     say(`${path}.cap`, `The least amount, ${rule.least}, is more than the cap: raise the cap.`);
   if (rule.rounding !== undefined) checkTurn(rule.rounding, `${path}.rounding`, say);
-  const { basis } = rule;
-  if (typeof basis === 'object' && basis.of === 'clock time' && basis.after === (basis.until ?? '00:00'))
-    say(`${path}.basis.until`, 'The window has no length: give it an end other than its start.');
-  if (basis === 'shift' && rule.countsLeave !== undefined)
-    say(`${path}.countsLeave`, 'Leave belongs to no shift, so it cannot count toward the hours of one.');
-  if (basis === 'holiday' && rule.on?.holidays === 'never')
-    say(
-      `${path}.on.holidays`,
-      'A rule for holidays that never applies on one pays nothing: change one of the two.',
-    );
-  if (basis === 'rest day' && rule.on?.restDays === 'never')
-    say(
-      `${path}.on.restDays`,
-      'A rule for rest days that never applies on one pays nothing: change one of the two.',
-    );
+  const { kind, settings } = basisKind(rule.basis);
+  for (const { field, reason } of kind.objections(settings, rule)) say(`${path}.${field}`, reason);
 }
 
 function checkMeeting({ overtime, overtimeMeets, workday }: Rulebook, say: Say): void {
   if (overtimeMeets?.mode !== 'greater of') return;
   // The greater is taken for each workweek, so nothing may count together across its line.
   for (const [i, { name, basis }] of overtime.entries()) {
-    const splits = basis === 'shift' && workday.shiftBelongsTo === 'split at the line';
-    if (basis === 'pay period' || (typeof basis === 'object' && basis.of === 'cycle') || splits)
+    if (basisKind(basis).kind.crossesWeeks(workday))
       say(
         `overtime.${i}.basis`,
         `${name} reaches beyond a workweek, and the greater is taken for each workweek: count within one, or have the rules meet once only.`,

@@ -112,13 +112,13 @@ function computeProof(day: ProofDay, editions: Editions, names: NamesAsTheyCome)
     last,
     punches: day.punches.map((text, i) => proofPunch(text, i, zone, offsets, names)),
     corrections: [],
-    plans: (day.plans ?? []).map(({ from, to }) => {
+    plans: (day.plans ?? []).map(({ from, to, job }) => {
       const startsAt = momentOf(from, offsets);
       return {
         workday: workdayAt(startsAt, rules, offsets),
         startsAt,
         endsAt: momentOf(to, offsets),
-        job: null,
+        job: job === undefined ? null : names.job(job),
         department: null,
       };
     }),

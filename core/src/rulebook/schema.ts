@@ -1,12 +1,13 @@
 import * as v from 'valibot';
 import { exceptionsSchema } from '../exceptions/define.ts';
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
+import { GUARANTEES } from '../steps/guarantees/kinds.ts';
+import { BasisSchema } from '../steps/overtime/bases.ts';
 import { clockTime, date, duration, name, names, WEEKDAYS, weekdays } from '../time/schemas.ts';
+import { oneOfKinds } from './define.ts';
 
 /** What an interface or an editor shows beside a field. */
 const say = v.description;
-const dayCount = (most: number) =>
-  v.pipe(v.number(), v.integer('Whole days only.'), v.minValue(2), v.maxValue(most));
 
 const TOWARD = ['nearest', 'up', 'down', "person's favor", "employer's favor"] as const;
 const rounding = {
@@ -64,19 +65,6 @@ const DayKindsSchema = v.strictObject({
   restDays: v.optional(v.picklist(['only', 'never'])),
 });
 
-const BasisSchema = v.pipe(
-  v.union(
-    [
-      v.picklist(['workday', 'workweek', 'pay period', 'shift', 'beyond plan', 'rest day', 'holiday']),
-      v.strictObject({ of: v.literal('cycle'), days: dayCount(366), anchor: date }),
-      v.strictObject({ of: v.literal('consecutive workday'), nth: dayCount(7) }),
-      v.strictObject({ of: v.literal('clock time'), after: clockTime, until: v.optional(clockTime) }),
-    ],
-    'A basis is workday, workweek, pay period, shift, beyond plan, rest day or holiday, or an object with of: cycle (days, anchor), consecutive workday (nth) or clock time (after, until).',
-  ),
-  say('What the rule adds up.'),
-);
-
 const TierSchema = v.strictObject({
   above: v.optional(duration),
   forNext: v.optional(duration),
@@ -131,29 +119,6 @@ const PremiumSchema = v.strictObject({
   additive: v.optional(v.boolean()),
 });
 
-const GuaranteeSchema = v.variant('kind', [
-  v.strictObject({ kind: v.literal('call-out'), name, least: duration, jobs: v.optional(names) }),
-  v.strictObject({
-    kind: v.literal('share of plan'),
-    name,
-    share: v.pipe(
-      v.number(),
-      v.gtValue(0, 'A share is more than 0.'),
-      v.maxValue(1, 'A share is at most 1.'),
-    ),
-    least: v.optional(duration),
-    most: v.optional(duration),
-  }),
-  v.strictObject({
-    kind: v.literal('meal premium'),
-    name,
-    pays: duration,
-    atMostPerWorkday: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))),
-    for: v.optional(v.pipe(v.array(v.picklist(['missed', 'short', 'late'])), v.minLength(1))),
-  }),
-  v.strictObject({ kind: v.literal('split shift'), name, gapOver: duration, pays: duration }),
-]);
-
 /** A wall-clock moment, with its kind of punch, and a job where it matters: `2026-10-19 08:00 in`. */
 const proofPunch = v.pipe(
   v.string(),
@@ -171,7 +136,7 @@ const ProofDaySchema = v.strictObject({
   name,
   zone: v.optional(v.string()),
   punches: v.array(proofPunch),
-  plans: v.optional(v.array(v.strictObject({ from: v.string(), to: v.string() }))),
+  plans: v.optional(v.array(v.strictObject({ from: v.string(), to: v.string(), job: v.optional(name) }))),
   holidays: v.optional(v.array(date)),
   restDays: v.optional(v.array(date)),
   leave: v.optional(v.array(v.strictObject({ date, code: name, hours }))),
@@ -243,7 +208,7 @@ export const RulebookSchema = v.strictObject({
   overtime: v.array(OvertimeSchema),
   overtimeMeets: v.optional(MeetingSchema),
   premiums: v.array(PremiumSchema),
-  guarantees: v.optional(v.array(GuaranteeSchema)),
+  guarantees: v.optional(v.array(oneOfKinds('kind', GUARANTEES))),
   exceptions: v.optional(exceptionsSchema(EXCEPTIONS)),
   proofDays: v.optional(v.array(ProofDaySchema)),
 });

@@ -1,5 +1,5 @@
 import type { SegmentShift } from '../card/segment.ts';
-import { firstPunch, type Shift } from '../steps/pair/types.ts';
+import { firstPunch, lastPunch, type Shift } from '../steps/pair/types.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import type { Workday } from '../time/units.ts';
 import type { ZoneTables } from '../time/zone.ts';
@@ -13,10 +13,17 @@ export interface StartedShift extends SegmentShift {
   readonly workday: Workday;
 }
 
-/** Where and when a shift starts. */
-export function started(shift: Shift, zones: ZoneTables, editions: Editions): StartedShift {
+/** Where and when a shift starts, and when the one before it ended. */
+export function started(
+  shift: Shift,
+  before: Shift | undefined,
+  zones: ZoneTables,
+  editions: Editions,
+): StartedShift {
   const punch = firstPunch(shift);
   const offsets = zones.of(punch.zone);
   const rulebook = editions.at(punch.at, offsets);
-  return { shift, punch, offsets, rulebook, workday: workdayAt(punch.at, rulebook.workday, offsets) };
+  const workday = workdayAt(punch.at, rulebook.workday, offsets);
+  const endBefore = before === undefined ? Number.NEGATIVE_INFINITY : lastPunch(before).at;
+  return { shift, punch, offsets, rulebook, workday, endBefore };
 }

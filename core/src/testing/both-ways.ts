@@ -24,7 +24,7 @@ function bothWays(editions: readonly AnyEdition[], person: AnyPerson, stretch: A
     zone,
     punches: person.punches.map((punch) => ({ ...punch, at: start + punch.at })),
     corrections: person.corrections.map((one) => ('at' in one ? { ...one, at: start + one.at } : one)),
-    plans: person.plans.map(({ from, to }) => ({ from: start + from, to: start + to })),
+    plans: person.plans.map(({ from, to, job }) => ({ from: start + from, to: start + to, job })),
     holidays: person.holidays.map(iso),
     restDays: person.restDays.map(iso),
     leave: person.leave.map(({ day, ...rest }) => ({ date: iso(day), ...rest })),

@@ -60,14 +60,14 @@ export function inputOf(editions: Editions, person: AnyPerson, stretch: AnyStret
       if (drawn.correction === 'move') return { id, kind: 'move', punch: (drawn.punch + 1) as PunchId, at };
       return { id, kind: 'add', at, punchKind: drawn.kind as PunchKind, ...placed(drawn) };
     }),
-    plans: person.plans.map(({ from, to }) => {
+    plans: person.plans.map(({ from, to, job }) => {
       const offsets = zones.of(zone);
       const startsAt = instant(start + from);
       return {
         workday: workdayAt(startsAt, editions.at(startsAt, offsets).workday, offsets),
         startsAt,
         endsAt: instant(start + to),
-        job: null,
+        job: job === null ? null : (names.job(job) ?? null),
         department: null,
       };
     }),

@@ -170,6 +170,10 @@ const overtimeRule = (name: string): fc.Arbitrary<Overtime> =>
         days: fc.integer({ min: 2, max: 9 }),
         anchor: fc.constant('2026-01-05'),
       }),
+      fc.record({
+        of: fc.constant('short rest' as const),
+        rest: fc.constantFrom('PT8H', 'PT11H', 'PT24H'),
+      }),
       fc.record({ of: fc.constant('consecutive workday' as const), nth: fc.integer({ min: 2, max: 4 }) }),
       fc.record({ of: fc.constant('clock time' as const), after: clockTimes, until: maybe(clockTimes) }),
     ),
@@ -239,6 +243,7 @@ const guarantees: fc.Arbitrary<Rulebook['guarantees']> = fc.subarray<
   { kind: 'share of plan', name: 'Sent home', share: 0.5, least: 'PT2H', most: 'PT4H' },
   { kind: 'meal premium', name: 'Meals', pays: 'PT1H' },
   { kind: 'split shift', name: 'Split', gapOver: 'PT1H', pays: 'PT1H' },
+  { kind: 'standby', name: 'On call', share: 0.25, jobs: ['Lamps', 'Galley'] },
 ]);
 
 /** A rulebook that may use every rule there is, its lengths on ticks of so many seconds. */
@@ -343,6 +348,12 @@ type AnyCorrection =
   | { readonly correction: 'cancel-meal'; readonly at: number }
   | { readonly correction: 'undo'; readonly undoes: number };
 
+interface Planned {
+  readonly from: number;
+  readonly to: number;
+  readonly job: string | null;
+}
+
 export interface AnyLeave {
   readonly day: number;
   readonly kind: 'leave' | 'adjustment';
@@ -354,7 +365,7 @@ export interface AnyLeave {
 export interface AnyPerson {
   readonly punches: readonly AnyPunch[];
   readonly corrections: readonly AnyCorrection[];
-  readonly plans: readonly { readonly from: number; readonly to: number }[];
+  readonly plans: readonly Planned[];
   readonly leave: readonly AnyLeave[];
   readonly holidays: readonly number[];
   readonly restDays: readonly number[];
@@ -460,10 +471,6 @@ class Clocked {
 type DrawnStretch = ReturnType<typeof stretchOf> extends fc.Arbitrary<infer T> ? T : never;
 type DrawnRound = ReturnType<typeof roundOf> extends fc.Arbitrary<infer T> ? T : never;
 type DrawnCorrection = ReturnType<typeof correctionsOf> extends fc.Arbitrary<(infer T)[]> ? T : never;
-interface Planned {
-  readonly from: number;
-  readonly to: number;
-}
 
 function pushStretch(s: DrawnStretch, clocked: Clocked, plans: Planned[], tick: number): void {
   const from = s.day * 86_400 + s.start * tick;
@@ -478,7 +485,7 @@ function pushStretch(s: DrawnStretch, clocked: Clocked, plans: Planned[], tick: 
   if (s.drop !== 'out') push(to, 'out');
   if (s.planned === null) return;
   const onTick = (seconds: number) => Math.round(seconds / Math.max(60, tick)) * Math.max(60, tick);
-  const plan = { from: from + onTick(s.planned[0]), to: to + onTick(s.planned[1]) };
+  const plan = { from: from + onTick(s.planned[0]), to: to + onTick(s.planned[1]), job: s.place.job };
   if (plan.to > plan.from && !plans.some((other) => plan.from < other.to && other.from < plan.to))
     plans.push(plan);
 }

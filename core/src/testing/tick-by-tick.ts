@@ -33,7 +33,7 @@ export interface TickInput {
   readonly zone: string;
   readonly punches: readonly TickPunch[];
   readonly corrections: readonly TickCorrection[];
-  readonly plans: readonly { readonly from: number; readonly to: number }[];
+  readonly plans: readonly { readonly from: number; readonly to: number; readonly job: string | null }[];
   /** ISO dates. */
   readonly holidays: readonly string[];
   readonly restDays: readonly string[];
@@ -302,6 +302,8 @@ const startDay = (shift: TickShift, input: TickInput): string =>
 interface Tick {
   readonly at: number;
   readonly place: TickPlace;
+  /** When the shift before was over. */
+  readonly restsFrom: number;
   readonly shift: number;
   day: string;
   pays: number;
@@ -312,6 +314,7 @@ interface Tick {
 function paidTicks(
   shift: TickShift,
   index: number,
+  restsFrom: number,
   input: TickInput,
 ): { ticks: Tick[]; faults: Map<number, Set<string>> } {
   const { breaks } = shift.rules;
@@ -322,7 +325,7 @@ function paidTicks(
   let ticks: Tick[] = [];
   const work = (from: number, to: number, place: TickPlace) => {
     for (let at = from; at < to; at += tick)
-      ticks.push({ at, place, shift: index, day: '', pays: 1, premiums: [] });
+      ticks.push({ at, place, restsFrom, shift: index, day: '', pays: 1, premiums: [] });
   };
   let allowance = length(breaks.allowance);
   let unpaidMeals = 0;
@@ -503,6 +506,8 @@ function bucketOf(
 function covers(tick: Tick, rule: OvertimeJson, input: TickInput): boolean {
   const { basis } = rule;
   if (basis === 'beyond plan') return !input.plans.some((plan) => tick.at >= plan.from && tick.at < plan.to);
+  if (typeof basis === 'object' && basis.of === 'short rest')
+    return tick.at < tick.restsFrom + length(basis.rest);
   if (typeof basis === 'object' && basis.of === 'clock time')
     return openedOn(tick.at, basis.after, basis.until ?? '00:00', input.zone) !== null;
   return true;
@@ -679,7 +684,9 @@ export function tickByTick(input: TickInput): Map<string, number> {
   const shifts = shiftsOf(input);
   holdAndRound(shifts, input);
   const perShift = shifts.map((shift, i) => {
-    const paid = paidTicks(shift, i, input);
+    const before = shifts[i - 1];
+    const ends = [...(before?.all ?? []), ...(before?.alone ?? [])].map((punch) => punch.at);
+    const paid = paidTicks(shift, i, Math.max(Number.NEGATIVE_INFINITY, ...ends), input);
     giveDays(paid.ticks, shift, input);
     return paid;
   });
@@ -744,6 +751,16 @@ function addGuarantees(
           length(rule.most, Number.POSITIVE_INFINITY),
         );
         add(dayOf(last), name, placeOf(last), owed - sum);
+      }
+    } else if (rule.kind === 'standby') {
+      for (const plan of input.plans) {
+        const day = dayAt(plan.from, rulesAt(plan.from, input), input);
+        if (rulesOn(day, input) !== rules || !rule.jobs.includes(plan.job ?? '')) continue;
+        let idle = plan.to - plan.from;
+        for (const { spells } of shifts)
+          for (const { start, end } of spells)
+            idle -= Math.max(0, Math.min(end, plan.to) - Math.max(start, plan.from));
+        add(day, name, { job: plan.job, department: null, site: null }, Math.floor(idle * rule.share));
       }
     } else {
       for (const day of new Set(real.map(dayOf))) {

@@ -38,3 +38,7 @@ export const WEEKDAYS = [
   'sunday',
 ] as const;
 export const weekdays = v.pipe(v.array(v.picklist(WEEKDAYS)), v.minLength(1, 'Name at least one weekday.'));
+
+/** So many days, from two on. */
+export const dayCount = (most: number) =>
+  v.pipe(v.number(), v.integer('Whole days only.'), v.minValue(2), v.maxValue(most));

@@ -6,7 +6,7 @@ import type { Leave } from '../../record/leave.ts';
 import { apportion, HOURS_PER_SECOND, type Hours, hours } from '../../time/hours.ts';
 import type { DaySpan } from '../../time/spans.ts';
 import { seconds, type Workday, workday } from '../../time/units.ts';
-import type { GuaranteeReason } from '../guarantees/types.ts';
+import type { GuaranteeReason } from '../guarantees/reason.ts';
 
 /** A line while it is added up. */
 type OpenLine = { -readonly [K in keyof Line]: Line[K] };

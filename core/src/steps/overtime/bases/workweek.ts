@@ -1,8 +1,20 @@
+import { on } from '../../../reference/example.ts';
 import { workweekOf } from '../../workday/workday.ts';
-import type { Basis } from '../types.ts';
+import { defineBasis } from '../define.ts';
 
 /** Hours of one workweek: 168 hours, never averaged with another (29 CFR 778.104, recalled from memory). */
-export const workweek: Basis = {
+export const workweek = defineBasis({
   name: 'workweek',
-  bucketOfDay: (day, { weekStartsOn }) => workweekOf(day, weekStartsOn),
-};
+  says: 'The hours of one workweek.',
+  settings: {},
+  compile: () => ({ bucketOfDay: (day, { weekStartsOn }) => workweekOf(day, weekStartsOn) }),
+  example: {
+    rules: {
+      overtime: [{ name: 'Over 12 hours', basis: 'workweek', tiers: [{ above: 'PT12H', multiplier: 1.5 }] }],
+    },
+    day: {
+      punches: [...on('2026-10-19', '08:00 in', '16:00 out'), ...on('2026-10-20', '08:00 in', '16:00 out')],
+      gives: { ordinary: '12', 'overtime-1.5': '4' },
+    },
+  },
+});

@@ -1,0 +1,46 @@
+import type { Resolver } from '../../record/names.ts';
+import type { Example } from '../../reference/example.ts';
+import type { Fields, Objection, SettingsOf } from '../../rulebook/define.ts';
+import type { GuaranteedDay, GuaranteeRule, Owed } from './types.ts';
+
+/** What of a rulebook decides whether a guarantee can be meant. */
+interface OtherRules {
+  readonly breaks: { readonly mealsDue?: unknown };
+}
+
+/** Everything about one kind of guarantee. */
+interface GuaranteeDefinition<Name extends string, F extends Fields> {
+  readonly name: Name;
+  /** One sentence for the reference. */
+  readonly says: string;
+  readonly settings: F;
+  /** What cannot be meant, and what would be right. */
+  cannotBe?(settings: SettingsOf<F>, rules: OtherRules): readonly Objection[];
+  /** What it owes on a workday, by its settings. */
+  owes(settings: SettingsOf<F>, resolver: Resolver): (day: GuaranteedDay) => readonly Owed[];
+  readonly example: Example;
+}
+
+/** One kind of guarantee, ready to be put into `GUARANTEES`. */
+export interface GuaranteeKind<Name extends string = string, F extends Fields = Fields>
+  extends Pick<GuaranteeDefinition<Name, F>, 'name' | 'says' | 'settings' | 'example'> {
+  objections(settings: object, rules: OtherRules): readonly Objection[];
+  compile(settings: { readonly name: string }, resolver: Resolver): GuaranteeRule;
+}
+
+/** Defines one kind of guarantee: one file says everything about it, and a line in `GUARANTEES` makes it known. */
+export function defineGuarantee<Name extends string, F extends Fields>(
+  definition: GuaranteeDefinition<Name, F>,
+): GuaranteeKind<Name, F> {
+  // The schema of this kind let them through.
+  const asMine = (settings: object) => settings as SettingsOf<F>;
+  return {
+    ...definition,
+    objections: (settings, rules) => definition.cannotBe?.(asMine(settings), rules) ?? [],
+    compile: (settings, resolver) => ({
+      kind: definition.name,
+      name: settings.name,
+      owes: definition.owes(asMine(settings), resolver),
+    }),
+  };
+}

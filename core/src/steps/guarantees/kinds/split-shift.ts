@@ -1,0 +1,43 @@
+import type { ComputedShift } from '../../../card/shift.ts';
+import { on } from '../../../reference/example.ts';
+import { durationSeconds } from '../../../time/lengths.ts';
+import { duration, name } from '../../../time/schemas.ts';
+import { gapKind } from '../../breaks/breaks.ts';
+import { defineGuarantee } from '../define.ts';
+import { owedFor } from '../of-shift.ts';
+
+/** Unpaid gaps of one workday, within its shifts and between them, that are longer than this; meals are none. */
+function longGaps(shifts: readonly ComputedShift[], over: number): number {
+  let times = 0;
+  let before: number | null = null;
+  for (const { rounded, spells } of shifts) {
+    for (const [i, spell] of rounded.entries()) {
+      const [last, next] = [spells[i - 1], spells[i]];
+      const isAway = last === undefined || next === undefined || gapKind(last, next) === 'away';
+      if (before !== null && spell.start - before > over && isAway) times++;
+      before = spell.end;
+    }
+  }
+  return times;
+}
+
+/** For a workday with a long unpaid gap in it. */
+export const splitShift = defineGuarantee({
+  name: 'split shift',
+  says: 'Pays so much for a workday with an unpaid gap over `gapOver` that is no meal.',
+  settings: { name, gapOver: duration, pays: duration },
+  owes({ gapOver, pays }) {
+    const [over, paid] = [durationSeconds(gapOver), durationSeconds(pays)];
+    return ({ shifts }) => {
+      const times = longGaps(shifts, over);
+      return times === 0 ? [] : owedFor(shifts[0], paid, 0, times);
+    };
+  },
+  example: {
+    rules: { guarantees: [{ kind: 'split shift', name: 'Split shift', gapOver: 'PT1H', pays: 'PT1H' }] },
+    day: {
+      punches: on('2026-10-20', '06:00 in', '10:00 out', '16:00 in', '20:00 out'),
+      gives: { ordinary: '8', 'guarantee:Split shift': '1' },
+    },
+  },
+});

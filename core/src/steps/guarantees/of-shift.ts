@@ -1,0 +1,15 @@
+import type { ComputedShift } from '../../card/shift.ts';
+import type { Owed } from './types.ts';
+
+/** What is owed for one shift: a line in the job and department in which it started. */
+export function owedFor(
+  shift: ComputedShift | undefined,
+  guaranteedSeconds: number,
+  workedSeconds: number,
+  times = 1,
+): Owed[] {
+  const first = shift?.spells[0]?.in;
+  if (first === undefined || workedSeconds >= guaranteedSeconds) return [];
+  const { job, department } = first;
+  return [{ job, department, guaranteedSeconds, workedSeconds, times }];
+}
