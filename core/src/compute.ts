@@ -87,12 +87,14 @@ function breaksAndWorkdays(
 ) {
   const worked: WorkSegment[] = [];
   const shifts = rounded.map((shift) => {
-    const { start } = shift.planned;
-    const breaks = takeBreaks(start.shift, start, shift.rounded, start.rulebook.breaks, canceledMeals);
+    const { start, match } = shift.planned;
+    const { punch, offsets, endBefore } = start;
+    const from = { punch, offsets, endBefore, plan: match?.plan ?? null };
+    const breaks = takeBreaks(start.shift, from, shift.rounded, start.rulebook.breaks, canceledMeals);
     // From here on segments are cut in place: what the shift pays is added up before.
     const computed = account(shift, breaks);
     computed.workday = assignWorkday(breaks.worked, start, worked) ?? computed.workday;
-    return { start, computed };
+    return { from, computed };
   });
   return { shifts, worked };
 }

@@ -88,14 +88,14 @@ function explainShift(
 
 /** The shifts with their reasons; all of them in order of time. */
 export function withReasons(
-  shifts: readonly { readonly computed: ComputedShift; readonly start: SegmentShift }[],
+  shifts: readonly { readonly computed: ComputedShift; readonly from: SegmentShift }[],
   segments: readonly Segment[],
 ): ComputedShift[] {
-  const byShift = new Map<SegmentShift, Segment[]>(shifts.map(({ start }) => [start, []]));
+  const byShift = new Map<SegmentShift, Segment[]>(shifts.map(({ from }) => [from, []]));
   for (const segment of segments) byShift.get(segment.shift)?.push(segment);
   let notBefore: Instant | null = null;
-  return shifts.map(({ computed, start }) => {
-    const reasons = explainShift(computed, byShift.get(start) ?? [], notBefore, start.offsets);
+  return shifts.map(({ computed, from }) => {
+    const reasons = explainShift(computed, byShift.get(from) ?? [], notBefore, from.offsets);
     notBefore = computed.rounded[computed.rounded.length - 1]?.end ?? notBefore;
     return { ...computed, reasons };
   });

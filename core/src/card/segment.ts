@@ -1,3 +1,4 @@
+import type { Plan } from '../record/plan.ts';
 import type { EffectivePunch } from '../record/punch.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneOffsets } from '../time/zone.ts';
@@ -17,6 +18,8 @@ export interface SegmentShift {
   readonly offsets: ZoneOffsets;
   /** The last punch of the shift before it; long ago where there is none. */
   readonly endBefore: number;
+  /** What was planned; null where nothing was. */
+  readonly plan: Plan | null;
 }
 
 /**

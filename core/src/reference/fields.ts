@@ -3,6 +3,7 @@ import type { Rulebook } from '../rulebook/schema.ts';
 import { base, days } from '../rulebook/starters/base.ts';
 import { GUARANTEES } from '../steps/guarantees/kinds.ts';
 import { BASES } from '../steps/overtime/bases.ts';
+import { CONDITIONS } from '../steps/premiums/conditions.ts';
 import { type Example, on } from './example.ts';
 
 /** One field of a rulebook as docs/rulebook.md explains it: in words, by an example, and by what the example gives. */
@@ -498,33 +499,7 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
   {
     section: 'Premiums',
     fields: [
-      {
-        field: 'premiums: from, to',
-        says: 'Paid beside the class for the hours inside a clock window, which may cross midnight. What the wall clock shows decides: 01:00 to 02:00 is two hours long in the night on which that hour comes twice.',
-        rules: { premiums: [{ name: 'Night', from: '22:00', to: '06:00' }] },
-        day: {
-          punches: ['2026-10-20 20:00 in', '2026-10-21 04:00 out'],
-          gives: { ordinary: '8', 'premium:Night': '6' },
-        },
-      },
-      {
-        field: 'premiums: weekdays, holidays, restDays, dayBy',
-        says: 'On which kinds of day: of the workday that the hours count for, or with `dayBy: "clock"` of the date on the clock.',
-        rules: { premiums: [{ name: 'Sunday', weekdays: ['sunday'], dayBy: 'clock' }] },
-        day: {
-          punches: ['2026-10-31 22:00 in', '2026-11-01 04:00 out'],
-          gives: { ordinary: '6', 'premium:Sunday': '4' },
-        },
-      },
-      {
-        field: 'premiums: jobs, departments, sites',
-        says: 'Only for work in these, by name.',
-        rules: { premiums: [{ name: 'Heights', jobs: ['Mast'] }] },
-        day: {
-          punches: on('2026-10-19', '08:00 in Deck', '12:00 job-change Mast', '16:00 out'),
-          gives: { ordinary: '8', 'premium:Heights': '4' },
-        },
-      },
+      ...CONDITIONS.map(({ name, says, example }) => ({ field: `premiums: ${name}`, says, ...example })),
       {
         field: 'premiums: wholeShift',
         says: 'Paid for the whole shift when `enough` of it, `most` of it or its `start` lies inside.',

@@ -12,7 +12,8 @@ import type { LineRules } from '../steps/lines/lines.ts';
 import { compiledBasis } from '../steps/overtime/bases.ts';
 import type { Basis, Meeting, OvertimeRule, Tier } from '../steps/overtime/types.ts';
 import type { PairingRules } from '../steps/pair/pair.ts';
-import type { Premium } from '../steps/premiums/premiums.ts';
+import { conditionsOf } from '../steps/premiums/conditions.ts';
+import type { Premium } from '../steps/premiums/types.ts';
 import type { Rounding } from '../steps/round/amount.ts';
 import type { RoundingRules } from '../steps/round/round.ts';
 import type { WorkdayRules } from '../steps/workday/workday.ts';
@@ -109,7 +110,9 @@ function compiled(rules: Rulebook, edition: number, resolve: Resolve): CompiledR
     },
     overtime,
     meeting: compiledMeeting(rules.overtimeMeets, overtime),
-    premiums: rules.premiums.map((premium, i) => compiledPremium(premium, `premiums.${i}`, resolve)),
+    premiums: rules.premiums.map((premium, i) =>
+      compiledPremium(premium, resolverAt(`premiums.${i}`, resolve)),
+    ),
     guarantees: compiledGuarantees(rules, resolve),
     exceptions: compiledExceptions(rules, resolve),
     lines: {
@@ -247,24 +250,12 @@ function compiledMeeting(overtimeMeets: Rulebook['overtimeMeets'], rules: readon
   };
 }
 
-function compiledPremium(premium: Rulebook['premiums'][number], path: string, resolve: Resolve): Premium {
-  const { from, to, weekdays, holidays, restDays, dayBy = 'workday', wholeShift } = premium;
-  const hasDays = weekdays !== undefined || holidays !== undefined || restDays !== undefined;
-  const hasWindow = from !== undefined && to !== undefined;
+function compiledPremium(premium: Rulebook['premiums'][number], resolver: Resolver): Premium {
+  const { name, wholeShift, least = 'PT0S', additive = true } = premium;
   return {
-    name: premium.name,
-    classId: `premium:${premium.name}`,
-    // A day of the clock is a window from midnight to midnight.
-    window: hasWindow
-      ? new ClockWindow(clockSeconds(from), clockSeconds(to))
-      : hasDays && dayBy === 'clock'
-        ? new ClockWindow(clockSeconds('00:00'), clockSeconds('00:00'))
-        : null,
-    days: hasDays ? dayKinds(premium) : null,
-    dayBy,
-    jobs: resolve<JobId>('job', premium.jobs, `${path}.jobs`),
-    departments: resolve<DepartmentId>('department', premium.departments, `${path}.departments`),
-    sites: resolve<SiteId>('site', premium.sites, `${path}.sites`),
+    name,
+    classId: `premium:${name}`,
+    conditions: conditionsOf(premium, resolver),
     wholeShift:
       wholeShift === undefined
         ? null
@@ -272,8 +263,8 @@ function compiledPremium(premium: Rulebook['premiums'][number], path: string, re
             when: wholeShift.when,
             enoughSeconds: durationSeconds(wholeShift.when === 'enough' ? wholeShift.enough : 'PT0S'),
           },
-    leastSeconds: durationSeconds(premium.least ?? 'PT0S'),
-    additive: premium.additive ?? true,
+    leastSeconds: durationSeconds(least),
+    additive,
   };
 }
 

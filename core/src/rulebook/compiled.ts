@@ -5,7 +5,7 @@ import type { HoldRules } from '../steps/hold-to-plan/types.ts';
 import type { LineRules } from '../steps/lines/lines.ts';
 import type { Meeting, OvertimeRule } from '../steps/overtime/types.ts';
 import type { PairingRules } from '../steps/pair/pair.ts';
-import type { Premium } from '../steps/premiums/premiums.ts';
+import type { Premium } from '../steps/premiums/types.ts';
 import type { RoundingRules } from '../steps/round/round.ts';
 import type { WorkdayRules } from '../steps/workday/workday.ts';
 

@@ -1,6 +1,7 @@
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
 import { GUARANTEES } from '../steps/guarantees/kinds.ts';
 import { basisKind } from '../steps/overtime/bases.ts';
+import { CONDITIONS } from '../steps/premiums/conditions.ts';
 import { durationSeconds } from '../time/lengths.ts';
 import type { RulebookFault } from './fault.ts';
 import type { Rulebook } from './schema.ts';
@@ -179,20 +180,12 @@ function checkMeeting({ overtime, overtimeMeets, workday }: Rulebook, say: Say):
 }
 
 function checkPremium(premium: Rulebook['premiums'][number], path: string, say: Say): void {
-  const { from, to, dayBy, least, wholeShift } = premium;
-  if ((from === undefined) !== (to === undefined))
-    say(
-      `${path}.${from === undefined ? 'from' : 'to'}`,
-      'A window has a start and an end: give both, or neither.',
-    );
-  else if (from !== undefined && from === to)
-    say(`${path}.to`, 'The window has no length: give it an end other than its start.');
-  const { weekdays, holidays, restDays, jobs, departments, sites } = premium;
-  const hasDays = [weekdays, holidays, restDays].some((field) => field !== undefined);
-  if (from === undefined && !hasDays && [jobs, departments, sites].every((field) => field === undefined))
-    say(path, 'It says nothing of when it is paid: give a window, days, jobs, departments or sites.');
-  if (dayBy !== undefined && !hasDays)
-    say(`${path}.dayBy`, 'It names no kind of day: give weekdays, holidays or restDays, or leave dayBy out.');
+  const { least, wholeShift } = premium;
+  const objections = CONDITIONS.flatMap((condition) => condition.objections(premium));
+  for (const { field, reason } of objections) say(`${path}.${field}`, reason);
+  const fields = CONDITIONS.flatMap(({ settings }) => Object.keys(settings));
+  if (!fields.some((field) => Object.hasOwn(premium, field)))
+    say(path, `It says nothing of when it is paid: give one of ${fields.join(', ')}.`);
   if (
     least !== undefined &&
     wholeShift?.when === 'enough' &&

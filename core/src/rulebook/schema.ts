@@ -3,6 +3,7 @@ import { exceptionsSchema } from '../exceptions/define.ts';
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
 import { GUARANTEES } from '../steps/guarantees/kinds.ts';
 import { BasisSchema } from '../steps/overtime/bases.ts';
+import { conditionFields } from '../steps/premiums/conditions.ts';
 import { clockTime, date, duration, name, names, WEEKDAYS, weekdays } from '../time/schemas.ts';
 import { oneOfKinds } from './define.ts';
 
@@ -99,15 +100,7 @@ const MeetingSchema = v.pipe(
 
 const PremiumSchema = v.strictObject({
   name,
-  from: v.optional(clockTime),
-  to: v.optional(clockTime),
-  weekdays: v.optional(weekdays),
-  holidays: v.optional(v.picklist(['only', 'never'])),
-  restDays: v.optional(v.picklist(['only', 'never'])),
-  dayBy: v.optional(v.picklist(['workday', 'clock'])),
-  jobs: v.optional(names),
-  departments: v.optional(names),
-  sites: v.optional(names),
+  ...conditionFields,
   wholeShift: v.optional(
     v.variant('when', [
       v.strictObject({ when: v.literal('enough'), enough: duration }),

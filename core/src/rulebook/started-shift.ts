@@ -7,7 +7,7 @@ import type { CompiledRulebook } from './compiled.ts';
 import type { Editions } from './editions.ts';
 
 /** A shift, the day on the wall clock on which it starts, and the edition in force there: it follows that one throughout. */
-export interface StartedShift extends SegmentShift {
+export interface StartedShift extends Omit<SegmentShift, 'plan'> {
   readonly shift: Shift;
   readonly rulebook: CompiledRulebook;
   readonly workday: Workday;

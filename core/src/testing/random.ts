@@ -216,6 +216,7 @@ const premium = (name: string): fc.Arbitrary<Rulebook['premiums'][number]> =>
       jobs: fc.constantFrom<string[] | undefined>(undefined, undefined, ['Mooring'], ['Galley', 'Lamps']),
       departments: fc.constantFrom<string[] | undefined>(undefined, undefined, undefined, ['Deck']),
       sites: fc.constantFrom<string[] | undefined>(undefined, undefined, undefined, ['West pier']),
+      withinPlan: fc.constantFrom(undefined, undefined, undefined, true as const),
       wholeShift: maybe(
         fc.constantFrom(
           { when: 'enough' as const, enough: 'PT2H' },

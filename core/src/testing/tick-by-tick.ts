@@ -634,7 +634,12 @@ function takeGreater(ticks: Tick[], rules: Rulebook, input: TickInput): void {
   });
 }
 
-function applyPremiums(ticks: readonly Tick[], rules: Rulebook, input: TickInput): void {
+function applyPremiums(
+  ticks: readonly Tick[],
+  worked: readonly TickShift[],
+  rules: Rulebook,
+  input: TickInput,
+): void {
   const shifts = [...new Set(ticks.map((tick) => tick.shift))];
   const holds = new Map(ticks.map(({ day }) => [day, rulesOn(day, input) === rules]));
   for (const premium of rules.premiums) {
@@ -651,6 +656,8 @@ function applyPremiums(ticks: readonly Tick[], rules: Rulebook, input: TickInput
           if (byClock) date = opened;
         } else if (byClock) date = dateShown(tick.at, input.zone, '');
         if (hasDays !== undefined && !isOfKind(date, premium, input)) return false;
+        const plan = worked[shift]?.plan;
+        if (premium.withinPlan === true && (!plan || tick.at < plan.from || tick.at >= plan.to)) return false;
         const { job, department, site } = tick.place;
         const among = (list: readonly string[] | undefined, one: string | null) =>
           list === undefined || (one !== null && list.includes(one));
@@ -692,7 +699,7 @@ export function tickByTick(input: TickInput): Map<string, number> {
   });
   const ticks = perShift.flatMap((paid) => paid.ticks);
   applyOvertime(ticks, input);
-  for (const { rules } of input.editions) applyPremiums(ticks, rules, input);
+  for (const { rules } of input.editions) applyPremiums(ticks, shifts, rules, input);
   const sums = new Map<string, number>();
   const add: Add = (day, name, place, seconds) => {
     if (day < input.first || day > input.last || seconds <= 0) return;
