@@ -86,17 +86,24 @@ function explainShift(
   return reasons;
 }
 
-/** The shifts with their reasons; all of them in order of time. */
+/** The shifts with their reasons; all of them in order of time, and beside each what its segments come from. */
 export function withReasons(
-  shifts: readonly { readonly computed: ComputedShift; readonly from: SegmentShift }[],
+  shifts: readonly ComputedShift[],
+  froms: readonly SegmentShift[],
   segments: readonly Segment[],
 ): ComputedShift[] {
-  const byShift = new Map<SegmentShift, Segment[]>(shifts.map(({ from }) => [from, []]));
-  for (const segment of segments) byShift.get(segment.shift)?.push(segment);
+  const byShift = new Map<SegmentShift, Segment[]>();
+  for (const segment of segments) {
+    const mine = byShift.get(segment.shift);
+    if (mine === undefined) byShift.set(segment.shift, [segment]);
+    else mine.push(segment);
+  }
   let notBefore: Instant | null = null;
-  return shifts.map(({ computed, from }) => {
-    const reasons = explainShift(computed, byShift.get(from) ?? [], notBefore, from.offsets);
-    notBefore = computed.rounded[computed.rounded.length - 1]?.end ?? notBefore;
-    return { ...computed, reasons };
+  return shifts.map((shift, i) => {
+    const from = froms[i];
+    if (from === undefined) return shift;
+    const reasons = explainShift(shift, byShift.get(from) ?? [], notBefore, from.offsets);
+    notBefore = shift.rounded[shift.rounded.length - 1]?.end ?? notBefore;
+    return { ...shift, reasons };
   });
 }

@@ -70,7 +70,7 @@ export interface ExceptionKind<Name extends string = string, F extends Fields = 
   > {
   /** What a rulebook looks for of it; null where it does not. */
   compile(settings: SeverityAnd | undefined, rules: OtherRules, jobsOf: JobsOf): LookedFor | null;
-  findAll(input: ExceptionInput): Exception[];
+  findAll(input: ExceptionInput): readonly Exception[];
 }
 
 /** What every kind's settings have. */
@@ -95,12 +95,14 @@ export function defineException<Name extends string, F extends Fields, L extends
       const limits = definition.limits(asMine(settings), jobsOf);
       return { ...limits, severity, weeksBefore: definition.weeksBefore?.(limits) ?? 0 };
     },
-    findAll: (input) =>
-      definition
-        .find(input, (day) => mine(input.rulesOn(day).exceptions))
-        .map((found) => exceptionOf(name, found)),
+    findAll(input) {
+      const found = definition.find(input, (day) => mine(input.rulesOn(day).exceptions));
+      return found.length === 0 ? NONE : found.map((one) => exceptionOf(name, one));
+    },
   };
 }
+
+const NONE: readonly Exception[] = [];
 
 const originOf = ({ id, correction }: EffectivePunch): string =>
   id === null ? `correction-${correction}` : `punch-${id}`;

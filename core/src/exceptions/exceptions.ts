@@ -1,16 +1,20 @@
 import type { DaySpan } from '../time/spans.ts';
+import type { ExceptionKind } from './define.ts';
 import { EXCEPTIONS } from './kinds.ts';
 import type { Exception, ExceptionInput, ExceptionRules } from './types.ts';
+
+/** The kinds that some of these editions look for. */
+export const kindsLookedFor = (looked: readonly ExceptionRules[]): readonly ExceptionKind[] =>
+  EXCEPTIONS.filter(({ name }) => looked.some((rules) => rules.has(name)));
 
 /**
  * Everything that somebody must look at, in order of time.
  *
- * @param looked what each edition in force looks for
+ * @param kinds those that the editions in force look for
  */
-export function findExceptions(input: ExceptionInput, looked: readonly ExceptionRules[]): Exception[] {
+export function findExceptions(input: ExceptionInput, kinds: readonly ExceptionKind[]): Exception[] {
   const found: Exception[] = [];
-  for (const kind of EXCEPTIONS)
-    if (looked.some((rules) => rules.has(kind.name))) for (const one of kind.findAll(input)) found.push(one);
+  for (const kind of kinds) for (const one of kind.findAll(input)) found.push(one);
   if (found.length > 1) found.sort((a, b) => a.at - b.at || (a.key < b.key ? -1 : 1));
   return found;
 }

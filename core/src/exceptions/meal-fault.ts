@@ -20,12 +20,12 @@ export const mealFault = <Kind extends MealFault['kind']>(
         ? 'It cannot be found without knowing which meals are due: give breaks.mealsDue.'
         : null,
     find: (input, ruleOn) =>
-      ofShifts(input, ruleOn, ({ breaks, workday, firstSpell }) =>
+      ofShifts(input, ruleOn, ({ breaks, workday }, { firstIn }) =>
         breaks.mealFaults
           .filter((fault) => fault.kind === kind)
           .map(({ at, nth, seconds, due }) => ({
             at,
-            about: `${workday}-${firstSpell.in.at}-${nth}`,
+            about: `${workday}-${firstIn.at}-${nth}`,
             measured: seconds,
             limit: kind === 'late' ? due.startsBySeconds : due.leastSeconds,
           })),

@@ -1,17 +1,16 @@
 import type { ComputedShift } from '../card/shift.ts';
 import type { EffectivePunch } from '../record/punch.ts';
-import type { Spell } from '../steps/pair/types.ts';
 import type { Found, RuleOn } from './define.ts';
 import type { ExceptionInput, LookedFor } from './types.ts';
 
+/** The first and the last paired punch of a shift. */
+export interface Ends {
+  readonly firstIn: EffectivePunch;
+  readonly lastOut: EffectivePunch;
+}
+
 /** What was found in one shift. */
 export type InShift = Omit<Found, 'workday' | 'severity'>;
-
-/** A shift with paired punches: its first spell and its last. */
-export interface PairedShift extends ComputedShift {
-  readonly firstSpell: Spell;
-  readonly lastSpell: Spell;
-}
 
 /** A punch by which something is longer or shorter than it should be. */
 export const atPunch = (punch: EffectivePunch, measured: number, limit: number): InShift => ({
@@ -25,7 +24,7 @@ export const atPunch = (punch: EffectivePunch, measured: number, limit: number):
 export const ofShifts = <L>(
   input: ExceptionInput,
   ruleOn: RuleOn<L>,
-  look: (shift: PairedShift, rule: L & LookedFor) => readonly InShift[],
+  look: (shift: ComputedShift, ends: Ends, rule: L & LookedFor) => readonly InShift[],
 ): Found[] =>
   input.shifts.flatMap((shift) => {
     const rule = ruleOn(shift.workday);
@@ -34,7 +33,7 @@ export const ofShifts = <L>(
     if (rule === undefined || firstSpell === undefined || lastSpell === undefined) return [];
     const { workday } = shift;
     const { severity } = rule;
-    return look({ ...shift, firstSpell, lastSpell }, rule).map((found) => ({
+    return look(shift, { firstIn: firstSpell.in, lastOut: lastSpell.out }, rule).map((found) => ({
       severity,
       workday,
       ...found,

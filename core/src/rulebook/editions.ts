@@ -1,3 +1,4 @@
+import { kindsLookedFor } from '../exceptions/exceptions.ts';
 import type { RulesInForce } from '../steps/overtime/types.ts';
 import type { PairingRules } from '../steps/pair/pair.ts';
 import { type Instant, SECONDS_PER_DAY, type Workday } from '../time/units.ts';
@@ -14,8 +15,10 @@ export interface EditionInForce {
 interface Together {
   readonly overtime: readonly RulesInForce[];
   readonly premiums: readonly CompiledRulebook['premiums'][];
-  readonly exceptions: readonly CompiledRulebook['exceptions'][];
+  readonly exceptions: ReturnType<typeof kindsLookedFor>;
   readonly hasGuarantees: boolean;
+  /** Some edition rounds hours over the pay period. */
+  readonly roundsOverPeriods: boolean;
 }
 
 /** The rulebook editions in force over a span, one after another. */
@@ -58,8 +61,9 @@ export class Editions {
         owns: this.isSingle ? null : (firstDay) => this.on(firstDay) === rulebook,
       })),
       premiums: this.rulebooks.map(({ premiums }) => premiums),
-      exceptions: this.rulebooks.map(({ exceptions }) => exceptions),
+      exceptions: kindsLookedFor(this.rulebooks.map(({ exceptions }) => exceptions)),
       hasGuarantees: this.rulebooks.some(({ guarantees }) => guarantees.length > 0),
+      roundsOverPeriods: this.rulebooks.some(({ lines }) => lines.roundedOver === 'pay period'),
     };
   }
 

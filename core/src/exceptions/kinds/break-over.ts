@@ -14,10 +14,8 @@ export const breakOver = defineException({
   settings: { over: duration },
   limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),
   find: (input, ruleOn) =>
-    ofShifts(input, ruleOn, ({ breaks, firstSpell }, { overSeconds }) =>
-      breaks.breakOverSeconds > overSeconds
-        ? [atPunch(firstSpell.in, breaks.breakOverSeconds, overSeconds)]
-        : [],
+    ofShifts(input, ruleOn, ({ breaks }, { firstIn }, { overSeconds }) =>
+      breaks.breakOverSeconds > overSeconds ? [atPunch(firstIn, breaks.breakOverSeconds, overSeconds)] : [],
     ),
   example: {
     rules: { exceptions: { 'break-over': { severity: 'note', over: 'PT10M' } } },

@@ -14,11 +14,11 @@ export const earlyOut = defineException({
   settings: { over: duration },
   limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),
   find: (input, ruleOn) =>
-    ofShifts(input, ruleOn, ({ match, lastSpell, missingOut, onTheClock }, { overSeconds }) => {
+    ofShifts(input, ruleOn, ({ match, missingOut, onTheClock }, { lastOut }, { overSeconds }) => {
       // With an in still open after it, the last out is not the end of the shift.
       if (!match?.isLast || missingOut.length > 0 || onTheClock !== null) return [];
-      const early = match.plan.endsAt - lastSpell.out.at;
-      return early > overSeconds ? [atPunch(lastSpell.out, early, overSeconds)] : [];
+      const early = match.plan.endsAt - lastOut.at;
+      return early > overSeconds ? [atPunch(lastOut, early, overSeconds)] : [];
     }),
   example: {
     rules: { exceptions: { 'early-out': { severity: 'note', over: 'PT5M' } } },

@@ -14,9 +14,9 @@ export const lateIn = defineException({
   settings: { over: duration },
   limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),
   find: (input, ruleOn) =>
-    ofShifts(input, ruleOn, ({ match, firstSpell }, { overSeconds }) => {
-      const late = match?.isFirst ? firstSpell.in.at - match.plan.startsAt : 0;
-      return late > overSeconds ? [atPunch(firstSpell.in, late, overSeconds)] : [];
+    ofShifts(input, ruleOn, ({ match }, { firstIn }, { overSeconds }) => {
+      const late = match?.isFirst ? firstIn.at - match.plan.startsAt : 0;
+      return late > overSeconds ? [atPunch(firstIn, late, overSeconds)] : [];
     }),
   example: {
     rules: { exceptions: { 'late-in': { severity: 'note', over: 'PT5M' } } },

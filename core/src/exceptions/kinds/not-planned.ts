@@ -12,9 +12,9 @@ export const notPlanned = defineException({
   settings: {},
   limits: () => ({}),
   find: (input, ruleOn) =>
-    ofShifts(input, ruleOn, ({ match, firstSpell }) =>
+    ofShifts(input, ruleOn, ({ match }, { firstIn }) =>
       // Where nothing at all was planned, plans are not how this person works.
-      match === null && input.plans.length > 0 ? [{ at: firstSpell.in.at, punch: firstSpell.in }] : [],
+      match === null && input.plans.length > 0 ? [{ at: firstIn.at, punch: firstIn }] : [],
     ),
   example: {
     rules: { exceptions: { 'not-planned': { severity: 'note' } } },

@@ -1,7 +1,7 @@
 import type { ComputedShift } from '../../card/shift.ts';
 import type { EffectivePunch } from '../../record/punch.ts';
 import { on } from '../../reference/example.ts';
-import { defineException } from '../define.ts';
+import { defineException, type Found } from '../define.ts';
 
 /** An in without an out before a spell, and an out without an in after it: two stretches clocked at once. */
 function overlapOf(
@@ -29,16 +29,19 @@ export const overlap = defineException({
   unlessSaid: 'to look at',
   settings: {},
   limits: () => ({}),
-  find: ({ shifts }, ruleOn) =>
-    shifts.flatMap((shift) => {
-      if (shift.missingOut.length === 0 || shift.missingIn.length === 0) return [];
+  find({ shifts }, ruleOn) {
+    const found: Found[] = [];
+    for (const shift of shifts) {
+      if (shift.missingOut.length === 0 || shift.missingIn.length === 0) continue;
       const { workday } = shift;
       const rule = ruleOn(workday);
       const both = overlapOf(shift);
-      if (rule === undefined || both === null) return [];
+      if (rule === undefined || both === null) continue;
       const measured = both.out.at - both.in.at;
-      return [{ severity: rule.severity, workday, at: both.in.at, punch: both.in, measured }];
-    }),
+      found.push({ severity: rule.severity, workday, at: both.in.at, punch: both.in, measured });
+    }
+    return found;
+  },
   example: {
     rules: {},
     day: {

@@ -14,9 +14,9 @@ export const tooLong = defineException({
   settings: { over: duration },
   limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),
   find: (input, ruleOn) =>
-    ofShifts(input, ruleOn, ({ firstSpell, lastSpell }, { overSeconds }) => {
-      const length = lastSpell.out.at - firstSpell.in.at;
-      return length > overSeconds ? [atPunch(firstSpell.in, length, overSeconds)] : [];
+    ofShifts(input, ruleOn, (_shift, { firstIn, lastOut }, { overSeconds }) => {
+      const length = lastOut.at - firstIn.at;
+      return length > overSeconds ? [atPunch(firstIn, length, overSeconds)] : [];
     }),
   example: {
     rules: { exceptions: { 'too-long': { severity: 'to look at', over: 'PT12H' } } },

@@ -14,9 +14,9 @@ export const tooShort = defineException({
   settings: { under: duration },
   limits: ({ under = 'PT0S' }) => ({ underSeconds: durationSeconds(under) }),
   find: (input, ruleOn) =>
-    ofShifts(input, ruleOn, ({ firstSpell, lastSpell }, { underSeconds }) => {
-      const length = lastSpell.out.at - firstSpell.in.at;
-      return length < underSeconds ? [atPunch(firstSpell.in, length, underSeconds)] : [];
+    ofShifts(input, ruleOn, (_shift, { firstIn, lastOut }, { underSeconds }) => {
+      const length = lastOut.at - firstIn.at;
+      return length < underSeconds ? [atPunch(firstIn, length, underSeconds)] : [];
     }),
   example: {
     rules: { exceptions: { 'too-short': { severity: 'to look at', under: 'PT15M' } } },

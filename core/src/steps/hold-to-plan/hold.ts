@@ -49,6 +49,7 @@ export function holdToPlans<Start extends ShiftToPlan>(
   starts: readonly Start[],
   plans: readonly Plan[],
 ): PlannedShift<Start>[] {
+  if (plans.length === 0) return starts.map((start) => ({ start, match: null, held: NOT_HELD }));
   return matchPlans(starts, plans).map(({ start, match }) => ({
     start,
     match,

@@ -3,8 +3,8 @@ import type { Segment } from '../../card/segment.ts';
 import { type ClassId, classOf, inClassOrder, isPremium } from '../../pay/classes.ts';
 import type { DepartmentId, JobId } from '../../record/ids.ts';
 import type { Leave } from '../../record/leave.ts';
-import { apportion, HOURS_PER_SECOND, type Hours, hours } from '../../time/hours.ts';
-import type { DaySpan } from '../../time/spans.ts';
+import { apportion, HOURS_PER_SECOND, type Hours, hours, inSteps } from '../../time/hours.ts';
+import { type DaySpan, periodsOver } from '../../time/spans.ts';
 import { seconds, type Workday, workday } from '../../time/units.ts';
 import type { GuaranteeReason } from '../guarantees/reason.ts';
 
@@ -37,6 +37,7 @@ interface Paid {
  * every sum is the sum of its parts.
  *
  * @param rulesOf what the rulebook in force on a workday says of lines
+ * @param payPeriods those that some rulebook in force rounds over
  * @param span the workdays whose lines are wanted
  */
 export function sumLines(
@@ -45,54 +46,44 @@ export function sumLines(
   payPeriods: readonly DaySpan[],
   span: DaySpan,
 ): Line[] {
-  const periods = periodsToRound(rulesOf, payPeriods, span);
-  const days = sumDays(paid, {
-    first: workday(Math.min(span.first, ...periods.map(({ first }) => first))),
-    last: workday(Math.max(span.last, ...periods.map(({ last }) => last))),
-  });
-  for (const [day, sums] of days) {
-    const { step, roundedOver } = rulesOf(day);
-    if (roundedOver === 'day') for (const { lines } of togetherIn(sums)) payTogether(lines, step);
+  const all = payPeriods.length === 0 ? span : periodsOver(span, payPeriods);
+  const days = sumDays(paid, all);
+  for (let i = 0; i < days.length; i++) {
+    const sums = days[i];
+    if (sums === undefined) continue;
+    const { step, roundedOver } = rulesOf(workday(all.first + i));
+    if (roundedOver === 'day') payDay(sums, step);
   }
-  for (const period of periods) payPeriodTogether(days, period, rulesOf);
-  const wanted = [...days].filter(([day]) => day >= span.first && day <= span.last);
-  return wanted.sort(([a], [b]) => a - b).flatMap(([, sums]) => sums);
+  for (const period of payPeriods) payPeriodTogether(days, all.first, period, rulesOf);
+  const lines: Line[] = [];
+  for (let day: number = span.first; day <= span.last; day++) {
+    const sums = days[day - all.first];
+    if (sums !== undefined) for (let i = 0; i < sums.length; i++) lines.push(sums[i] as Line);
+  }
+  return lines;
 }
 
-/** The pay periods that days of the span are rounded over. */
-const periodsToRound = (
-  rulesOf: (day: Workday) => LineRules,
-  payPeriods: readonly DaySpan[],
-  span: DaySpan,
-): DaySpan[] =>
-  payPeriods.filter(({ first, last }) => {
-    for (let day = Math.max(first, span.first); day <= Math.min(last, span.last); day++)
-      if (rulesOf(workday(day)).roundedOver === 'pay period') return true;
-    return false;
-  });
-
-/** The sums of each day, sorted; exact, without hours yet. */
-function sumDays({ segments, guaranteed, leave }: Paid, { first, last }: DaySpan): Map<Workday, OpenLine[]> {
-  const days = new Map<Workday, OpenLine[]>();
-  let day: Workday | null = null;
-  let sums: OpenLine[] = [];
-  const on = (workday: Workday): OpenLine[] => {
-    // Neighbors mostly share their day.
-    if (workday === day) return sums;
-    day = workday;
-    sums = days.get(workday) ?? [];
-    if (workday >= first && workday <= last) days.set(workday, sums);
+/** The sums of each day from the first on, sorted; exact, without hours yet. Undefined where nothing is paid. */
+function sumDays(
+  { segments, guaranteed, leave }: Paid,
+  { first, last }: DaySpan,
+): (OpenLine[] | undefined)[] {
+  const days = new Array<OpenLine[] | undefined>(last - first + 1).fill(undefined);
+  const on = (day: Workday): OpenLine[] => {
+    let sums = days[day - first];
+    if (sums === undefined) {
+      sums = [];
+      days[day - first] = sums;
+    }
     return sums;
   };
-  for (let i = 0; i < segments.length; i++) {
-    const segment = segments[i]!;
-    const { workday } = segment;
+  for (const segment of segments) {
+    const { workday, from, premiums } = segment;
     if (workday < first || workday > last) continue;
-    const { job, department } = segment.from;
+    const sums = on(workday);
     const length = segment.end - segment.start;
-    add(on(workday), workday, classOf(segment.multiplier), job, department, length);
-    for (const { classId } of segment.premiums.list)
-      add(on(workday), workday, classId, job, department, length);
+    add(sums, workday, classOf(segment.multiplier), from.job, from.department, length);
+    for (const { classId } of premiums.list) add(sums, workday, classId, from.job, from.department, length);
   }
   for (const { workday, name, job, department, seconds: length } of guaranteed)
     if (workday >= first && workday <= last && length > 0)
@@ -100,7 +91,7 @@ function sumDays({ segments, guaranteed, leave }: Paid, { first, last }: DaySpan
   for (const { workday, kind, code, job, department, seconds: length } of leave)
     if (workday >= first && workday <= last && length > 0)
       add(on(workday), workday, `${kind}:${code}`, job, department, length);
-  for (const sums of days.values()) sortSums(sums);
+  for (const sums of days) if (sums !== undefined) sortSums(sums);
   return days;
 }
 
@@ -135,56 +126,78 @@ function sortSums(sums: OpenLine[]): void {
   }
 }
 
-/** Lines of one day that add up together: all classes, and the lines of each premium. */
-interface Together {
-  /** Null for the classes. */
-  readonly premium: ClassId | null;
-  readonly lines: OpenLine[];
-}
-
-/** The sorted lines of one day, those apart that must add up together. */
-function togetherIn(sums: readonly OpenLine[]): Together[] {
-  const all: Together[] = [];
-  for (const line of sums) {
-    const premium = isPremium(line.classId) ? line.classId : null;
-    const last = all[all.length - 1];
-    if (last !== undefined && last.premium === premium) last.lines.push(line);
-    else all.push({ premium, lines: [line] });
+/** Where the lines end that add up together with the one at `start`: all classes, or the lines of one premium. */
+function endOfTogether(sums: readonly OpenLine[], start: number): number {
+  const classId = sums[start]?.classId ?? 'ordinary';
+  const premium = isPremium(classId);
+  let end = start + 1;
+  for (let next = sums[end]; next !== undefined; next = sums[end]) {
+    if (premium ? next.classId !== classId : isPremium(next.classId)) break;
+    end++;
   }
-  return all;
+  return end;
 }
 
-/** Gives lines their hours, so that they add up to a sum: their own in whole steps, where none is given. */
-function payTogether(lines: readonly OpenLine[], step: Hours, sum?: Hours): void {
+/** Gives the sorted lines of one day their hours, rounded over the day. */
+function payDay(sums: readonly OpenLine[], step: Hours): void {
+  for (let start = 0; start < sums.length; ) {
+    const end = endOfTogether(sums, start);
+    payTogether(sums, start, end, step);
+    start = end;
+  }
+}
+
+/** Gives some lines their hours, so that they add up to a sum: their own in whole steps, where none is given. */
+function payTogether(sums: readonly OpenLine[], start: number, end: number, step: Hours, sum?: Hours): void {
+  const only = sums[start];
+  if (only !== undefined && end === start + 1) {
+    only.hours = sum ?? inSteps(only.seconds * HOURS_PER_SECOND, step);
+    return;
+  }
   const shares: number[] = [];
-  for (const line of lines) shares.push(line.seconds * HOURS_PER_SECOND);
+  for (let i = start; i < end; i++) shares.push((sums[i]?.seconds ?? 0) * HOURS_PER_SECOND);
   const paid = apportion(shares, step, sum);
-  for (const [i, line] of lines.entries()) line.hours = paid[i] ?? line.hours;
+  for (let i = start; i < end; i++) {
+    const line = sums[i];
+    if (line !== undefined) line.hours = paid[i - start] ?? line.hours;
+  }
+}
+
+/** Lines of one day that add up together. */
+interface Run {
+  readonly sums: readonly OpenLine[];
+  readonly start: number;
+  readonly end: number;
 }
 
 /** Gives the lines of a pay period their hours, of the days whose rulebook rounds over it: the period's sum to its days, each day's to its lines. */
 function payPeriodTogether(
-  days: ReadonlyMap<Workday, readonly OpenLine[]>,
+  days: readonly (readonly OpenLine[] | undefined)[],
+  firstDay: Workday,
   { first, last }: DaySpan,
   rulesOf: (day: Workday) => LineRules,
 ): void {
-  const found = new Map<string, { readonly step: Hours; readonly days: OpenLine[][] }>();
-  for (const [day, sums] of [...days].sort(([a], [b]) => a - b)) {
-    if (day < first || day > last) continue;
+  const found = new Map<string, { readonly step: Hours; readonly runs: Run[] }>();
+  for (let day = first; day <= last; day = workday(day + 1)) {
+    const sums = days[day - firstDay] ?? [];
     const { step, roundedOver } = rulesOf(day);
     if (roundedOver === 'day') continue;
-    for (const { premium, lines } of togetherIn(sums)) {
-      const key = `${premium} ${step}`;
-      const of = found.get(key) ?? { step, days: [] };
-      of.days.push(lines);
+    for (let start = 0; start < sums.length; ) {
+      const end = endOfTogether(sums, start);
+      const classId = sums[start]?.classId ?? 'ordinary';
+      const key = `${isPremium(classId) ? classId : ''} ${step}`;
+      const of = found.get(key) ?? { step, runs: [] };
+      of.runs.push({ sums, start, end });
       found.set(key, of);
+      start = end;
     }
   }
-  for (const { step, days: ofPeriod } of found.values()) {
-    const exact = ofPeriod.map(
-      (lines) => lines.reduce((sum, line) => sum + line.seconds, 0) * HOURS_PER_SECOND,
+  for (const { step, runs } of found.values()) {
+    const exact = runs.map(
+      ({ sums, start, end }) =>
+        sums.slice(start, end).reduce((sum, line) => sum + line.seconds, 0) * HOURS_PER_SECOND,
     );
     const paid = apportion(exact, step);
-    for (const [i, lines] of ofPeriod.entries()) payTogether(lines, step, paid[i]);
+    for (const [i, { sums, start, end }] of runs.entries()) payTogether(sums, start, end, step, paid[i]);
   }
 }

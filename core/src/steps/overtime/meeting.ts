@@ -20,7 +20,7 @@ export function classify(
   const contexts: OvertimeContext[] = [];
   for (const { rules, weekStartsOn } of editions) {
     longest = Math.max(longest, rules.length);
-    contexts.push({ ...common, weekStartsOn });
+    contexts.push(contextOf(common, weekStartsOn));
   }
   // Rule by rule over all editions: a week's rule must see what the other edition's daily rule made overtime.
   for (let index = 0; index < longest; index++) {
@@ -97,3 +97,17 @@ function takeGreater(
     .flatMap(({ segments: own }, i) => own.filter((segment) => chosen.get(weekOf(segment)) === i))
     .sort((a, b) => a.start - b.start);
 }
+
+/** Written out: spreading costs as much as a rule, and this runs for every person there is. */
+const contextOf = (
+  { calendar, plans, payPeriods, leave, workedDays, daysInOrder }: Omit<OvertimeContext, 'weekStartsOn'>,
+  weekStartsOn: number,
+): OvertimeContext => ({
+  weekStartsOn,
+  calendar,
+  plans,
+  payPeriods,
+  leave,
+  workedDays,
+  daysInOrder,
+});

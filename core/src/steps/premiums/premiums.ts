@@ -1,8 +1,8 @@
 import { cutAtEdges } from '../../card/cut.ts';
-import type { WorkSegment } from '../../card/segment.ts';
+import type { Segment, WorkSegment } from '../../card/segment.ts';
 import type { Calendar } from '../../time/calendar.ts';
 import type { Workday } from '../../time/units.ts';
-import type { Premium } from './types.ts';
+import type { Condition, Premium } from './types.ts';
 
 /**
  * Step 8. Segments cut at the edges of every premium's window and marked where they meet its conditions.
@@ -52,7 +52,7 @@ function markShifts(
       const segment = segments[end]!;
       total += segment.end - segment.start;
       if (inForce !== null && !inForce(segment.workday)) continue;
-      if (!premium.conditions.every((condition) => condition.meets(segment, calendar))) continue;
+      if (!meetsAll(premium.conditions, segment, calendar)) continue;
       if (end === first) startsInside = true;
       inside += segment.end - segment.start;
       segment.premiums = segment.premiums.with(premium);
@@ -80,4 +80,10 @@ function markShifts(
     }
     first = end;
   }
+}
+
+/** By a loop, not by `every`: this runs for every segment and premium there is. */
+function meetsAll(conditions: readonly Condition[], segment: Segment, calendar: Calendar): boolean {
+  for (const condition of conditions) if (!condition.meets(segment, calendar)) return false;
+  return true;
 }

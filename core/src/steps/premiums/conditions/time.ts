@@ -1,9 +1,9 @@
 import * as v from 'valibot';
-import { type DayKinds, isOfKind } from '../../../time/calendar.ts';
+import { type Calendar, type DayKinds, isOfKind } from '../../../time/calendar.ts';
 import { ClockWindow } from '../../../time/clock-window.ts';
 import { clockSeconds } from '../../../time/lengths.ts';
 import { clockTime, WEEKDAYS, weekdays } from '../../../time/schemas.ts';
-import { weekdayOf, workday } from '../../../time/units.ts';
+import { type Workday, weekdayOf, workday } from '../../../time/units.ts';
 import { definePremiumCondition } from '../define.ts';
 
 /** Hours inside a clock window, on days of some kinds: of the workday, or of the date on which the window opens. */
@@ -52,17 +52,27 @@ export const time = definePremiumCondition({
       from !== undefined || byClock
         ? new ClockWindow(clockSeconds(from ?? '00:00'), clockSeconds(to ?? '00:00'))
         : null;
+    // Neighbors in time mostly share their day: what was found of it last is kept.
+    let lastDay: number = Number.NaN;
+    let lastCalendar: Calendar | null = null;
+    let isOfThem = true;
+    const isDayOfThem = (day: Workday, calendar: Calendar): boolean => {
+      if (day === lastDay && calendar === lastCalendar) return isOfThem;
+      lastDay = day;
+      lastCalendar = calendar;
+      isOfThem = isOfKind(day, weekdayOf(day), kinds, calendar);
+      return isOfThem;
+    };
     return {
       ...(window === null ? {} : { nextEdge: (at, { shift }) => window.nextEdge(at, shift.offsets) }),
       meets({ start, shift, workday: counted }, calendar) {
         const opened = window === null ? counted : window.openingAt(start, shift.offsets);
         if (opened === null) return false;
         if (!hasDays) return true;
-        const day = byClock ? workday(opened) : counted;
-        return isOfKind(day, weekdayOf(day), kinds, calendar);
+        return isDayOfThem(byClock ? workday(opened) : counted, calendar);
       },
       mayBeMet: (workedDays, calendar) =>
-        !hasDays || byClock || workedDays.some((day) => isOfKind(day, weekdayOf(day), kinds, calendar)),
+        !hasDays || byClock || workedDays.some((day) => isDayOfThem(day, calendar)),
     };
   },
   example: {
