@@ -5,6 +5,7 @@ import type { OvertimeReason } from './card/reasons.ts';
 import type { SegmentShift, WorkSegment } from './card/segment.ts';
 import { effectivePunches, sortCorrections } from './corrections/effective.ts';
 import { findExceptions, within } from './exceptions/exceptions.ts';
+import type { ExceptionInput } from './exceptions/types.ts';
 import type { PersonInput } from './record/person.ts';
 import { plansInOrder } from './record/plan.ts';
 import { type StartedShift, started } from './rulebook/started-shift.ts';
@@ -21,6 +22,9 @@ import { workedDays } from './steps/workday/worked-days.ts';
 import { NO_CALENDAR } from './time/calendar.ts';
 import type { Instant, Workday } from './time/units.ts';
 
+const NONE: readonly never[] = [];
+const NO_SITES: ExceptionInput['sites'] = new Map();
+
 /**
  * One person's shifts, segments, lines and exceptions. Pure: the same input in any order gives the same result, and
  * nothing but the input is read.
@@ -28,8 +32,9 @@ import type { Instant, Workday } from './time/units.ts';
  * @param explain also builds the reasons of every number
  */
 export function compute(input: PersonInput, explain = false): Computed {
-  const { editions, zones, first, last, asOf, leave = [], calendar = NO_CALENDAR } = input;
-  const { payPeriods = [{ first, last }], crew = [], sites = new Map() } = input;
+  const { editions, zones, first, last, asOf, leave = NONE, calendar = NO_CALENDAR } = input;
+  const span = { first, last };
+  const payPeriods = input.payPeriods ?? [span];
   const plans = plansInOrder(input.plans);
   const rulesOn = (day: Workday) => editions.on(day);
   const { together, pairing } = editions;
@@ -59,19 +64,27 @@ export function compute(input: PersonInput, explain = false): Computed {
   );
   const computed = explain ? withReasons(shifts, froms, segments) : shifts;
   const guaranteed = together.hasGuarantees ? guarantees(computed, plans, rulesOn) : [];
-  const lines = sumLines({ segments, guaranteed, leave }, (day) => rulesOn(day).lines, payPeriods, {
-    first,
-    last,
-  });
-  const { approved } = corrections;
-  const { usualTotals = [] } = input;
-  const span = { first, last };
-  const given = { plans, leave, crew, sites, approved, zones, asOf, usualTotals, span, rulesOn };
+  const periods = together.roundsOverPeriods ? payPeriods : NONE;
+  const lines = sumLines({ segments, guaranteed, leave }, (day) => rulesOn(day).lines, periods, span);
+  const looked: ExceptionInput = {
+    shifts: computed,
+    segments,
+    plans,
+    leave,
+    crew: input.crew ?? NONE,
+    sites: input.sites ?? NO_SITES,
+    approved: corrections.approved,
+    usualTotals: input.usualTotals ?? NONE,
+    zones,
+    asOf,
+    span,
+    rulesOn,
+  };
   return {
     shifts: computed,
     segments,
     lines,
-    exceptions: within(findExceptions({ shifts: computed, segments, ...given }, together.exceptions), span),
+    exceptions: within(findExceptions(looked, together.exceptions), span),
     reasons: [
       ...(overtimeReasons ?? []),
       ...guaranteed,

@@ -1,7 +1,7 @@
 import type { Line } from '../card/line.ts';
 import { type Hours, hours } from '../time/hours.ts';
 import { type Seconds, seconds, type Workday } from '../time/units.ts';
-import { type ClassId, inClassOrder, isPremium } from './classes.ts';
+import type { ClassId } from './classes.ts';
 
 /** A pay code as the pay system knows it. */
 export interface PayCode {

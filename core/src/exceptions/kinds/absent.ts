@@ -1,4 +1,3 @@
-import { on } from '../../reference/example.ts';
 import { defineException } from '../define.ts';
 
 /** A plan that is over, that nobody worked and no leave explains. */

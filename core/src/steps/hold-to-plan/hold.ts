@@ -1,5 +1,5 @@
 import type { Plan } from '../../record/plan.ts';
-import type { Instant, Seconds } from '../../time/units.ts';
+import type { Instant } from '../../time/units.ts';
 import type { Shift } from '../pair/types.ts';
 import { matchPlans, type PlanMatch } from './match.ts';
 import type { HoldRules, ShiftToPlan } from './types.ts';
