@@ -25,7 +25,19 @@ export {
 export { dateOrderOf, recognize } from './imports/recognize.ts';
 export { type Directory, missingFields, type ReadPunch, rowReader } from './imports/row.ts';
 export * from './imports/types.ts';
-export { type ClassId, classOf, isClassId, isPremium, isWorked } from './pay/classes.ts';
+export {
+  type ClassId,
+  classLabel,
+  classOf,
+  classParts,
+  guaranteeClass,
+  isClassId,
+  isOvertime,
+  isPremium,
+  isWorked,
+  leaveClass,
+  premiumClass,
+} from './pay/classes.ts';
 export { type PayCode, type PayCodeMap, type PayLine, toPayLines } from './pay/handoff.ts';
 export * from './record/ids.ts';
 export type { Leave } from './record/leave.ts';

@@ -1,6 +1,6 @@
 import Fraction from 'fraction.js';
 import type { Line } from '../card/line.ts';
-import { type ClassId, isWorked } from '../pay/classes.ts';
+import { type ClassId, classParts } from '../pay/classes.ts';
 import { decimalText, type Money, money } from '../pay/money.ts';
 import { workweekOf } from '../steps/workday/workday.ts';
 import { type Seconds, seconds, type Workday } from '../time/units.ts';
@@ -46,10 +46,11 @@ export function holidayAverage(
     'days' in rule.lookBack ? holiday - rule.lookBack.days : week - 7 * rule.lookBack.weeks
   ) as Workday;
   const lastDay = ('days' in rule.lookBack ? holiday - 1 : week - 1) as Workday;
-  const counts = (classId: ClassId) =>
-    classId === 'ordinary' ||
-    (rule.counts.overtime && isWorked(classId)) ||
-    (classId.startsWith('leave:') && rule.counts.leave.includes(classId.slice('leave:'.length)));
+  const counts = (classId: ClassId): boolean => {
+    const parts = classParts(classId);
+    if (parts.kind === 'worked') return parts.multiplier === 1 || rule.counts.overtime;
+    return parts.kind === 'leave' && rule.counts.leave.includes(parts.name);
+  };
   let counted = 0;
   const worked = new Set<Workday>();
   for (const line of lines) {

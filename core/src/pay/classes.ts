@@ -10,6 +10,8 @@ export type ClassId =
   | `adjustment:${string}`
   | `premium:${string}`;
 
+const OVERTIME = 'overtime-';
+
 /** No other kind of class starts with this letter; asked for every line there is. */
 const P = 'premium:'.charCodeAt(0);
 
@@ -17,8 +19,7 @@ const P = 'premium:'.charCodeAt(0);
 export const isPremium = (classId: ClassId): boolean => classId.charCodeAt(0) === P;
 
 /** Ordinary time and overtime; all other classes are paid without being worked. */
-export const isWorked = (classId: ClassId): boolean =>
-  classId === 'ordinary' || classId.startsWith('overtime-');
+export const isWorked = (classId: ClassId): boolean => classId === 'ordinary' || classId.startsWith(OVERTIME);
 
 /** Where a class stands, by the first letters of its kind: this runs for every line there is. */
 function rankOf(classId: ClassId): number {
@@ -46,4 +47,41 @@ export function classOf(multiplier: number): ClassId {
     known.set(multiplier, classId);
   }
   return classId;
+}
+
+/** The class of a guarantee. */
+export const guaranteeClass = (name: string): ClassId => `guarantee:${name}`;
+/** The class of leave, or of a flat adjustment. */
+export const leaveClass = (kind: 'leave' | 'adjustment', code: string): ClassId => `${kind}:${code}`;
+/** The class of a premium. */
+export const premiumClass = (name: string): ClassId => `premium:${name}`;
+
+/** What a class is made of. */
+export type ClassParts =
+  | { readonly kind: 'worked'; readonly multiplier: number }
+  | { readonly kind: 'guarantee' | 'leave' | 'adjustment' | 'premium'; readonly name: string };
+
+/** A class taken apart. */
+export function classParts(classId: ClassId): ClassParts {
+  if (classId === 'ordinary') return { kind: 'worked', multiplier: 1 };
+  if (classId.startsWith(OVERTIME))
+    return { kind: 'worked', multiplier: Number(classId.slice(OVERTIME.length)) };
+  const colon = classId.indexOf(':');
+  const name = classId.slice(colon + 1);
+  const kind = NAMED.find((one) => one === classId.slice(0, colon)) ?? 'premium';
+  return { kind, name };
+}
+const NAMED = ['guarantee', 'leave', 'adjustment', 'premium'] as const;
+
+/** Worked time that pays more than once. */
+export const isOvertime = (classId: ClassId): boolean => classId.startsWith(OVERTIME);
+
+/** A class in the trade's words. */
+export function classLabel(classId: ClassId): string {
+  const parts = classParts(classId);
+  if (parts.kind === 'premium') return `${parts.name} premium`;
+  if (parts.kind !== 'worked') return parts.name;
+  if (parts.multiplier === 1) return 'Ordinary';
+  if (parts.multiplier === 1.5) return 'Time and a half';
+  return parts.multiplier === 2 ? 'Double' : `Overtime ×${parts.multiplier}`;
 }

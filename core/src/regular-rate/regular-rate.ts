@@ -1,7 +1,7 @@
 import Fraction from 'fraction.js';
 import type { Line } from '../card/line.ts';
 import type { ClassId } from '../pay/classes.ts';
-import { isWorked } from '../pay/classes.ts';
+import { classParts } from '../pay/classes.ts';
 import { decimalText, type Money, money } from '../pay/money.ts';
 import type { JobId } from '../record/ids.ts';
 import { workweekOf } from '../steps/workday/workday.ts';
@@ -78,14 +78,14 @@ export function regularRates(input: RateInput): RegularRate[] {
   for (const { workday, classId, job, seconds } of input.lines) {
     const week = weekOf(workday);
     const hours = new Fraction(seconds, SECONDS_PER_HOUR);
-    if (isWorked(classId)) {
+    const parts = classParts(classId);
+    if (parts.kind === 'worked') {
       week.seconds += seconds;
       week.straight = week.straight.add(rateOf(job).mul(hours));
-      if (classId !== 'ordinary') {
-        const multiplier = new Fraction(classId.slice('overtime-'.length));
-        week.premiumHours = week.premiumHours.add(multiplier.sub(1).mul(hours));
-      }
-    } else if (classId.startsWith('premium:')) {
+      // As text: the number that is meant is the one that is written.
+      const multiplier = new Fraction(String(parts.multiplier));
+      week.premiumHours = week.premiumHours.add(multiplier.sub(1).mul(hours));
+    } else if (parts.kind === 'premium') {
       const rate = input.premiumRates?.get(classId);
       if (rate !== undefined) week.extra = week.extra.add(money(rate).mul(hours));
     } else week.notWorked = week.notWorked.add(rateOf(job).mul(hours));

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
 import type { ExceptionRules, LookedFor } from '../exceptions/types.ts';
+import { premiumClass } from '../pay/classes.ts';
 import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
 import type { Resolver } from '../record/names.ts';
 import type { BreakRules } from '../steps/breaks/types.ts';
@@ -249,7 +250,7 @@ function compiledPremium(premium: Rulebook['premiums'][number], resolver: Resolv
   const { name, wholeShift, least = 'PT0S', additive = true } = premium;
   return {
     name,
-    classId: `premium:${name}`,
+    classId: premiumClass(name),
     conditions: conditionsOf(premium, resolver),
     wholeShift:
       wholeShift === undefined

@@ -1,5 +1,6 @@
 import {
   type ClassId,
+  classParts,
   type Exception,
   exactHours,
   exceptionLabel,
@@ -7,7 +8,6 @@ import {
   spokenHours as hoursInWords,
   hoursOf,
   type Instant,
-  isWorked,
   SECONDS_PER_DAY,
   decimalHours as twoDecimals,
   type Workday,
@@ -75,24 +75,14 @@ export function moment(iso: string): string {
   return `${d.getDate()} ${MONTHS[d.getMonth()]} ${d.getFullYear()}, ${two(d.getHours())}:${two(d.getMinutes())}`;
 }
 
-/** A class or premium in the trade's words. */
-export function className(classId: ClassId): string {
-  if (classId === 'ordinary') return 'Ordinary';
-  if (classId.startsWith('premium:')) return `${classId.slice(8)} premium`;
-  if (!isWorked(classId)) return classId.slice(classId.indexOf(':') + 1);
-  const multiplier = Number(classId.slice('overtime-'.length));
-  if (multiplier === 1.5) return 'Time and a half';
-  if (multiplier === 2) return 'Double';
-  return `Overtime ×${multiplier}`;
-}
-
 /** The band that a class is drawn with: ordinary solid, then hatched more densely the more it pays. */
 export function classBand(classId: ClassId): string {
-  if (classId === 'ordinary') return 'band-ordinary';
-  if (classId.startsWith('premium:')) return 'band-premium';
-  if (!isWorked(classId)) return 'band-not-worked';
-  const multiplier = Number(classId.slice('overtime-'.length));
-  return multiplier < 2 ? 'band-overtime-1' : multiplier === 2 ? 'band-overtime-2' : 'band-overtime-3';
+  const parts = classParts(classId);
+  if (parts.kind === 'premium') return 'band-premium';
+  if (parts.kind !== 'worked') return 'band-not-worked';
+  if (parts.multiplier === 1) return 'band-ordinary';
+  if (parts.multiplier < 2) return 'band-overtime-1';
+  return parts.multiplier === 2 ? 'band-overtime-2' : 'band-overtime-3';
 }
 
 /** What is wrong, and by how much: `In late: 0 h 22 m`. */

@@ -1,6 +1,13 @@
 import type { Line } from '../../card/line.ts';
 import type { Segment } from '../../card/segment.ts';
-import { type ClassId, classOf, inClassOrder, isPremium } from '../../pay/classes.ts';
+import {
+  type ClassId,
+  classOf,
+  guaranteeClass,
+  inClassOrder,
+  isPremium,
+  leaveClass,
+} from '../../pay/classes.ts';
 import type { DepartmentId, JobId } from '../../record/ids.ts';
 import type { Leave } from '../../record/leave.ts';
 import { apportion, HOURS_PER_SECOND, type Hours, hours, inSteps } from '../../time/hours.ts';
@@ -87,10 +94,10 @@ function sumDays(
   }
   for (const { workday, name, job, department, seconds: length } of guaranteed)
     if (workday >= first && workday <= last && length > 0)
-      add(on(workday), workday, `guarantee:${name}`, job, department, length);
+      add(on(workday), workday, guaranteeClass(name), job, department, length);
   for (const { workday, kind, code, job, department, seconds: length } of leave)
     if (workday >= first && workday <= last && length > 0)
-      add(on(workday), workday, `${kind}:${code}`, job, department, length);
+      add(on(workday), workday, leaveClass(kind, code), job, department, length);
   for (const sums of days) if (sums !== undefined) sortSums(sums);
   return days;
 }

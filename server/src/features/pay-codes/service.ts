@@ -1,5 +1,5 @@
 import type { PayCodesReply } from '@heath/contract';
-import { type ClassId, classOf, type Rulebook } from '@heath/core';
+import { type ClassId, classOf, guaranteeClass, premiumClass, type Rulebook } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
 import type { Database } from '../../database/connect.ts';
 import { Problem } from '../../http/problem.ts';
@@ -35,10 +35,10 @@ function payableClasses(rulebooks: readonly Rulebook[], leave: readonly ClassId[
   for (const rulebook of rulebooks)
     for (const multiplier of multipliers(rulebook)) classes.add(classOf(multiplier));
   for (const { guarantees } of rulebooks)
-    for (const { name } of guarantees ?? []) classes.add(`guarantee:${name}`);
+    for (const { name } of guarantees ?? []) classes.add(guaranteeClass(name));
   for (const classId of leave) classes.add(classId);
   for (const rulebook of rulebooks)
-    for (const premium of rulebook.premiums) classes.add(`premium:${premium.name}`);
+    for (const premium of rulebook.premiums) classes.add(premiumClass(premium.name));
   return classes;
 }
 

@@ -2,9 +2,11 @@ import type { CardReply } from '@heath/contract';
 import {
   type ClassId,
   classesOf,
+  classLabel,
   classSums,
   type Exception,
   isMissingPunch,
+  isOvertime,
   isPremium,
   isWorked,
   type Proposal,
@@ -21,15 +23,7 @@ import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
 import { useUndoMutation } from '../../api/settle.ts';
 import { Empty } from '../../ui/Empty.tsx';
-import {
-  classBand,
-  className,
-  clockTime,
-  dayOfMonth,
-  decimalHours,
-  shortDay,
-  weekday,
-} from '../../ui/format.ts';
+import { classBand, clockTime, dayOfMonth, decimalHours, shortDay, weekday } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';
@@ -106,9 +100,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             const exceptions = card.exceptions.filter((open) => open.workday === day);
             const lines = card.lines.filter((line) => line.workday === day);
             const dayHours = payableHours(classSums(lines));
-            const overtime = payableHours(
-              classSums(lines.filter(({ classId }) => isWorked(classId) && classId !== 'ordinary')),
-            );
+            const overtime = payableHours(classSums(lines.filter(({ classId }) => isOvertime(classId))));
             const on = day === picked;
             const change = clockChange(originOf(day, scale, card.offsets), scale, card.offsets);
             return (
@@ -138,7 +130,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                     exceptions={exceptions}
                     notWorked={lines
                       .filter(({ classId }) => !isWorked(classId) && !isPremium(classId))
-                      .map(({ classId, seconds }) => ({ name: className(classId), seconds }))}
+                      .map(({ classId, seconds }) => ({ name: classLabel(classId), seconds }))}
                     inHole={(open) => <HoleText exception={open} card={card} onType={() => type(day)} />}
                   />
                 </div>
@@ -178,7 +170,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                 <i
                   className={`mr-1.5 inline-block w-3.5 ${isPremium(classId) ? 'h-[3px] align-[3px]' : 'h-[9px]'} ${classBand(classId)}`}
                 />
-                {isPremium(classId) ? `of it ${className(classId).toLowerCase()}` : className(classId)}
+                {isPremium(classId) ? `of it ${classLabel(classId).toLowerCase()}` : classLabel(classId)}
               </span>
             </button>
           ))}

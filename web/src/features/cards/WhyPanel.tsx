@@ -2,9 +2,11 @@ import type { CardReply, CorrectionView, ShiftView } from '@heath/contract';
 import {
   type ClassId,
   classesOf,
+  classLabel,
   classSums,
   type Instant,
   isMissingPunch,
+  isOvertime,
   isWorked,
   type Line,
   type OvertimeReason,
@@ -16,7 +18,6 @@ import {
 import type { ReactNode } from 'react';
 import { usePayCodesQuery } from '../../api/pay-codes.ts';
 import {
-  className,
   clockTime,
   decimalHours,
   exceptionText,
@@ -98,7 +99,7 @@ export function ClassWhy({
   return (
     <section>
       <h2 className="text-[17px]">
-        Why <Hours hours={classSums(lines)[classId]!.hours} /> {className(classId).toLowerCase()}
+        Why <Hours hours={classSums(lines)[classId]!.hours} /> {classLabel(classId).toLowerCase()}
       </h2>
       <p className="mb-2 text-[13px] text-soft">The sum of these days; each opens into its steps.</p>
       {days.map((day) => (
@@ -242,7 +243,7 @@ function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; li
     .filter((reason) => reason.step === 'overtime')
     .filter((reason) => reason.firstWorkday <= day && reason.lastWorkday >= day);
   if (reasons.length === 0) return null;
-  const overtime = lines.filter((line) => line.classId !== 'ordinary' && isWorked(line.classId));
+  const overtime = lines.filter((line) => isOvertime(line.classId));
   const result = overtime.reduce((sum, line) => sum + line.hours, 0);
   return (
     <ol>
@@ -334,7 +335,7 @@ function Codes({ lines }: { lines: readonly Line[] }) {
               >
                 {code?.code ?? (data === undefined ? '…' : 'no code')}
               </span>
-              {code?.name ?? className(classId)}
+              {code?.name ?? classLabel(classId)}
             </dt>
             <dd className="font-semibold">
               <Hours hours={sums[classId]!.hours} />

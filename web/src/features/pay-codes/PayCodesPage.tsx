@@ -1,5 +1,5 @@
 import { AddCodeRequest, type PayCodesReply } from '@heath/contract';
-import type { ClassId } from '@heath/core';
+import { type ClassId, classLabel, isPremium } from '@heath/core';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
@@ -7,7 +7,7 @@ import { problemOf } from '../../api/base.ts';
 import { useAddCodeMutation, useAssignCodeMutation, usePayCodesQuery } from '../../api/pay-codes.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
-import { classBand, className } from '../../ui/format.ts';
+import { classBand } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Side } from '../../ui/Side.tsx';
@@ -50,7 +50,7 @@ export function PayCodesPage() {
             </p>
           ) : (
             <p>
-              {unassigned.map(({ classId }) => className(classId)).join(', ')}: without a code. Hours of{' '}
+              {unassigned.map(({ classId }) => classLabel(classId)).join(', ')}: without a code. Hours of{' '}
               {unassigned.length === 1 ? 'it' : 'these'} hold up the handoff until somebody decides.
             </p>
           )}
@@ -91,7 +91,7 @@ function ClassRow({
       return;
     }
     toast(
-      `${className(classId)} goes to ${codes.find((code) => code.id === next)?.code ?? 'the catch-all'}.`,
+      `${classLabel(classId)} goes to ${codes.find((code) => code.id === next)?.code ?? 'the catch-all'}.`,
       {
         action: { label: 'Undo', onClick: () => void assign({ classId, codeId }) },
       },
@@ -101,13 +101,13 @@ function ClassRow({
     <tr className="border-b border-faint">
       <td className="py-1 pl-2">
         <i
-          className={`mr-2 inline-block w-4 ${classId.startsWith('premium:') ? 'h-[3px] align-[4px]' : 'h-[10px]'} ${classBand(classId)}`}
+          className={`mr-2 inline-block w-4 ${isPremium(classId) ? 'h-[3px] align-[4px]' : 'h-[10px]'} ${classBand(classId)}`}
         />
-        {className(classId)}
+        {classLabel(classId)}
       </td>
       <td>
         <Select
-          aria-label={`Pay code of ${className(classId)}`}
+          aria-label={`Pay code of ${classLabel(classId)}`}
           value={codeId ?? ''}
           disabled={isLoading}
           onChange={(event) => void choose(event.target.value === '' ? null : Number(event.target.value))}

@@ -2,6 +2,7 @@ import type { CardReply } from '@heath/contract';
 import {
   type ClassSums,
   classesOf,
+  classLabel,
   type Exception,
   type Instant,
   instantFromIso,
@@ -13,7 +14,7 @@ import { problemOf } from '../../api/base.ts';
 import type { CardId } from '../../api/cards.ts';
 import { usePreviewSettleQuery, useSettleMutation } from '../../api/settle.ts';
 import { Button } from '../../ui/Button.tsx';
-import { className, clockTime, dayAndTime, decimalHours, shortDay } from '../../ui/format.ts';
+import { clockTime, dayAndTime, decimalHours, shortDay } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -180,7 +181,7 @@ function Effect({ at, before, after }: { at: string; before: ClassSums; after: C
       </div>
       {changed.map(({ classId, by }) => (
         <div key={classId} className="flex justify-between text-soft">
-          <dt>{className(classId)}</dt>
+          <dt>{classLabel(classId)}</dt>
           <dd>
             {by > 0 ? '+' : ''}
             {decimalHours(by)}

@@ -1,5 +1,6 @@
 import type { SegmentView, ShiftView } from '@heath/contract';
 import {
+  classLabel,
   type EffectivePunch,
   type Exception,
   type Instant,
@@ -10,7 +11,7 @@ import {
   type ZoneOffsets,
 } from '@heath/core';
 import type { ReactNode } from 'react';
-import { classBand, className, clockTime, exceptionText, hoursAndMinutes } from '../format.ts';
+import { classBand, clockTime, exceptionText, hoursAndMinutes } from '../format.ts';
 import { axisHours, clockChange, originOf, percent, type Scale } from './scale.ts';
 
 export interface RibbonProps {
@@ -84,7 +85,7 @@ export function Ribbon({
       {segments.map((segment) => (
         <span
           key={segment.start}
-          title={`${className(segment.classId)}, ${time(segment.start)} to ${time(segment.end)}: ${hoursAndMinutes(segment.end - segment.start)}`}
+          title={`${classLabel(segment.classId)}, ${time(segment.start)} to ${time(segment.end)}: ${hoursAndMinutes(segment.end - segment.start)}`}
           className={`absolute top-[13px] h-[12px] ${classBand(segment.classId)}`}
           style={span(segment.start, segment.end)}
         />
