@@ -1,4 +1,4 @@
-import { classLabel, instantFromIso, workdayFromIso, ZoneTables } from '@heath/core';
+import { instantFromIso, workdayFromIso, ZoneTables } from '@heath/core';
 import { describe, expect, it } from 'vitest';
 import {
   classBand,

@@ -7,7 +7,6 @@ import {
   type Instant,
   isMissingPunch,
   isOvertime,
-  isWorked,
   type Line,
   type OvertimeReason,
   payableHours,
