@@ -2,6 +2,7 @@ import type { StartedShift } from '../rulebook/started-shift.ts';
 import { gapKind } from '../steps/breaks/breaks.ts';
 import type { Breaks } from '../steps/breaks/types.ts';
 import type { RoundedShift } from '../steps/round/round.ts';
+import { itemAt, lastOf } from '../time/item-at.ts';
 import { type Instant, seconds, type Workday } from '../time/units.ts';
 import type { ShiftReason } from './reasons.ts';
 import type { ComputedShift } from './shift.ts';
@@ -24,17 +25,17 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
   for (const stretch of breaks.worked) payable += stretch.end - stretch.start;
   for (const gap of breaks.unpaid) if (gap.kind !== 'away') unpaid += gap.end - gap.start;
   for (let i = 0; i < spells.length; i++) {
-    clocked += spells[i]!.out.at - spells[i]!.in.at;
-    kept += rounded[i]!.end - rounded[i]!.start;
+    clocked += itemAt(spells, i).out.at - itemAt(spells, i).in.at;
+    kept += itemAt(rounded, i).end - itemAt(rounded, i).start;
     if (i === 0) continue;
-    const gap = rounded[i]!.start - rounded[i - 1]!.end;
+    const gap = itemAt(rounded, i).start - itemAt(rounded, i - 1).end;
     // Going away is not clocked, unless it is short enough to be a paid rest.
-    if (gap > 0 && isAway(breaks, rounded[i - 1]!.end)) continue;
-    clocked += spells[i]!.in.at - spells[i - 1]!.out.at;
-    if (gap > 0 && gapKind(spells[i - 1]!, spells[i]!) !== null) kept += gap;
+    if (gap > 0 && isAway(breaks, itemAt(rounded, i - 1).end)) continue;
+    clocked += itemAt(spells, i).in.at - itemAt(spells, i - 1).out.at;
+    if (gap > 0 && gapKind(itemAt(spells, i - 1), itemAt(spells, i)) !== null) kept += gap;
   }
-  if (held.start !== null) heldOff += held.start - spells[0]!.in.at;
-  if (held.end !== null) heldOff += spells[spells.length - 1]!.out.at - held.end;
+  if (held.start !== null) heldOff += held.start - itemAt(spells, 0).in.at;
+  if (held.end !== null) heldOff += lastOf(spells).out.at - held.end;
   return {
     workday: start.workday,
     zone: start.punch.zone,

@@ -1,4 +1,5 @@
 import { isPremium, isWorked } from '../pay/classes.ts';
+import { itemAt } from '../time/item-at.ts';
 import type { Computed } from './card.ts';
 import { lengthOf } from './cut.ts';
 
@@ -21,7 +22,8 @@ export function broken({ shifts, segments, lines, reasons }: Computed): string[]
   inOrder.forEach((segment, i) => {
     worked += lengthOf(segment);
     if (segment.end <= segment.start) say(`A segment at ${segment.start} has no length.`);
-    if (i > 0 && segment.start < inOrder[i - 1]!.end) say(`The second at ${segment.start} is paid twice.`);
+    if (i > 0 && segment.start < itemAt(inOrder, i - 1).end)
+      say(`The second at ${segment.start} is paid twice.`);
     if (segment.multiplier < 1) say(`The segment at ${segment.start} pays ${segment.multiplier}.`);
   });
   if (worked !== payable) say(`Segments of ${worked} s for shifts that pay ${payable} s.`);

@@ -1,3 +1,4 @@
+import { itemAt } from '../time/item-at.ts';
 import type { Instant } from '../time/units.ts';
 import { PremiumSet } from './premium-set.ts';
 import type { Segment, WorkSegment } from './segment.ts';
@@ -46,13 +47,13 @@ export function cutAtEdges(
 ): WorkSegment[] {
   let cut: WorkSegment[] | null = null;
   for (let i = 0; i < segments.length; i++) {
-    let segment = segments[i]!;
+    let segment = itemAt(segments, i);
     let edge = nextEdge(segment.start, segment);
     if (edge < segment.end && cut === null) cut = segments.slice(0, i);
     cut?.push(segment);
     while (edge < segment.end) {
       segment = cutOff(segment, edge as Instant);
-      cut!.push(segment);
+      cut?.push(segment);
       edge = nextEdge(segment.start, segment);
     }
   }

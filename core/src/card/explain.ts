@@ -1,5 +1,6 @@
 import type { EffectivePunch } from '../record/punch.ts';
 import { firstPunch } from '../steps/pair/types.ts';
+import { itemAt, lastOf } from '../time/item-at.ts';
 import { type Instant, seconds } from '../time/units.ts';
 import { offsetAt, type ZoneOffsets } from '../time/zone.ts';
 import { lengthOf } from './cut.ts';
@@ -60,10 +61,10 @@ function explainShift(
     step: 'workday',
     rule: rules.workday.shiftBelongsTo,
     startsAt: rounded[0]?.start ?? firstPunch(shift).at,
-    endsAt: rounded[rounded.length - 1]!.end,
+    endsAt: lastOf(rounded).end,
     workdays: [...new Set(mine.map((segment) => segment.workday))],
     lines: mine
-      .filter((segment, i) => i > 0 && segment.workday !== mine[i - 1]!.workday)
+      .filter((segment, i) => i > 0 && segment.workday !== itemAt(mine, i - 1).workday)
       .map(({ start }) => start),
   });
   // By name: an edition that comes into force within the shift may have a premium of the same name.

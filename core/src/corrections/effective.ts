@@ -1,5 +1,6 @@
 import type { CorrectionId, PunchId } from '../record/ids.ts';
 import type { EffectivePunch, Punch, PunchKind } from '../record/punch.ts';
+import { itemAt } from '../time/item-at.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { Correction } from './types.ts';
 
@@ -77,7 +78,7 @@ export function effectivePunches(
   const untouched = added.length === 0 && changed.size === 0;
   const effective = untouched ? punches : withCorrections(punches, added, changed);
   for (let i = 1; i < effective.length; i++) {
-    if (inOrder(effective[i - 1]!, effective[i]!) > 0) return [...effective].sort(inOrder);
+    if (inOrder(itemAt(effective, i - 1), itemAt(effective, i)) > 0) return [...effective].sort(inOrder);
   }
   return effective;
 }

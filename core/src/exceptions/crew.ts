@@ -1,5 +1,6 @@
 import type { EffectivePunch } from '../record/punch.ts';
 import { type PairingRules, pair } from '../steps/pair/pair.ts';
+import { itemAt, lastOf } from '../time/item-at.ts';
 import type { CrewShift } from './types.ts';
 
 /** When others came and left, as evidence for a missing punch: their shifts, as far as their punches pair. */
@@ -11,8 +12,7 @@ export function crewShifts(
   for (const punches of punchesByPerson) {
     const inOrder = [...punches].sort((a, b) => a.at - b.at);
     for (const { spells } of pair(inOrder, () => rules, null)) {
-      if (spells.length > 0)
-        crew.push({ startsAt: spells[0]!.in.at, endsAt: spells[spells.length - 1]!.out.at });
+      if (spells.length > 0) crew.push({ startsAt: itemAt(spells, 0).in.at, endsAt: lastOf(spells).out.at });
     }
   }
   return crew;

@@ -1,4 +1,5 @@
 import type { EffectivePunch } from '../record/punch.ts';
+import { itemAt, lastOf } from '../time/item-at.ts';
 import { type Instant, instant, SECONDS_PER_DAY, wallClock, workday } from '../time/units.ts';
 import { firstInstantOf, wallOf } from '../time/zone.ts';
 import type { ExceptionInput, Proposal } from './types.ts';
@@ -8,8 +9,12 @@ const ALIKE_SECONDS = 3600;
 const LEAST_CREW = 2;
 const LEAST_DAYS = 3;
 
+/** The middle one of some numbers; there is at least one. */
 const middle = (numbers: readonly number[]): number =>
-  [...numbers].sort((a, b) => a - b)[numbers.length >> 1]!;
+  itemAt(
+    numbers.toSorted((a, b) => a - b),
+    numbers.length >> 1,
+  );
 
 /**
  * Times at which the missing end of a spell may lie, each with what speaks for it: the plan, what the crew around them did,
@@ -63,8 +68,8 @@ function habitOf(
   const others: number[] = [];
   for (const { spells } of shifts) {
     if (spells.length === 0) continue;
-    const start = spells[0]!.in.at;
-    const end = spells[spells.length - 1]!.out.at;
+    const start = itemAt(spells, 0).in.at;
+    const end = lastOf(spells).out.at;
     const [alike, other] = missing === 'out' ? [start, end] : [end, start];
     const apart = wallOf(offsets, alike) - wall;
     const days = Math.round(apart / SECONDS_PER_DAY);

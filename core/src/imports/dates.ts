@@ -1,3 +1,4 @@
+import { itemAt } from '../time/item-at.ts';
 import { type Seconds, seconds, type Workday, workday } from '../time/units.ts';
 import type { DateOrder } from './types.ts';
 
@@ -13,13 +14,13 @@ function realDay(year: number, month: number, day: number): Workday | null {
 
 /** A date as written, read in the given order. A named month stands for itself. Null where it is none. */
 export function parseDate(text: string, order: DateOrder): Workday | null {
-  const date = text.trim().split(/[T ]+(?=\d{1,2}:)/)[0]!;
+  const [date = ''] = text.trim().split(/[T ]+(?=\d{1,2}:)/);
   const iso = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/.exec(date);
   if (iso !== null) return order === 'iso' ? realDay(Number(iso[1]), Number(iso[2]), Number(iso[3])) : null;
   if (order === 'iso') return null;
   const named = /^(\d{1,2})[-/. ]([A-Za-z]{3,9})\.?[-/. ](\d{4})$/.exec(date);
   if (named !== null) {
-    const month = MONTHS.indexOf(named[2]!.slice(0, 3).toLowerCase()) + 1;
+    const month = MONTHS.indexOf(itemAt(named, 2).slice(0, 3).toLowerCase()) + 1;
     return month === 0 ? null : realDay(Number(named[3]), month, Number(named[1]));
   }
   const numbers = /^(\d{1,2})[-/. ](\d{1,2})[-/. ](\d{4})$/.exec(date);

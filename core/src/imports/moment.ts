@@ -1,3 +1,4 @@
+import { itemAt } from '../time/item-at.ts';
 import { type Instant, instant, SECONDS_PER_DAY, wallClock } from '../time/units.ts';
 import { instantsOf, type ZoneOffsets } from '../time/zone.ts';
 import { parseDate, parseTimeOfDay } from './dates.ts';
@@ -53,11 +54,11 @@ export function readMoment(text: string, order: DateOrder, offsets: ZoneOffsets)
   const written = text.trim();
   const split = /^(.*?\d)(?:T|\s+)(\d{1,2}:.*)$/.exec(written);
   if (split === null) return { field: 'moment', value: text, reason: 'not-a-date' };
-  const zoned = /^(.*?)\s*(Z|[+-]\d\d:?\d\d)$/.exec(split[2]!);
-  if (zoned === null) return readDateAndTime(split[1]!, split[2]!, order, offsets);
-  const local = wallSeconds(split[1]!, zoned[1]!, order);
+  const zoned = /^(.*?)\s*(Z|[+-]\d\d:?\d\d)$/.exec(itemAt(split, 2));
+  if (zoned === null) return readDateAndTime(itemAt(split, 1), itemAt(split, 2), order, offsets);
+  const local = wallSeconds(itemAt(split, 1), itemAt(zoned, 1), order);
   if (typeof local !== 'number') return local;
-  const [, sign, hours, minutes] = /^([+-])(\d\d):?(\d\d)$/.exec(zoned[2]!) ?? [];
+  const [, sign, hours, minutes] = /^([+-])(\d\d):?(\d\d)$/.exec(itemAt(zoned, 2)) ?? [];
   const offset = (sign === '-' ? -1 : 1) * (Number(hours ?? 0) * 3600 + Number(minutes ?? 0) * 60);
   return { at: instant(local - offset) };
 }
@@ -67,7 +68,7 @@ export function readDateAndTime(date: string, time: string, order: DateOrder, of
   const local = wallSeconds(date, time, order);
   if (typeof local !== 'number') return local;
   const instants = instantsOf(offsets, wallClock(local));
-  if (instants.length === 1) return { at: instants[0]! };
+  if (instants.length === 1) return { at: itemAt(instants, 0) };
   return {
     field: 'time',
     value: `${date} ${time}`,

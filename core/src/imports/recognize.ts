@@ -1,3 +1,4 @@
+import { itemAt } from '../time/item-at.ts';
 import { parseDate } from './dates.ts';
 import type { DateOrder, Field, Recognition } from './types.ts';
 
@@ -76,7 +77,9 @@ export function recognize(header: readonly string[], rows: readonly (readonly st
   return {
     columns,
     dateOrder: dateOrderOf(dates),
-    duplicateHeaders: [...new Set(header.filter((_, i) => seen[i] !== '' && seen.indexOf(seen[i]!) < i))],
+    duplicateHeaders: [
+      ...new Set(header.filter((_, i) => seen[i] !== '' && seen.indexOf(itemAt(seen, i)) < i)),
+    ],
   };
 }
 

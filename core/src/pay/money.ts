@@ -5,7 +5,7 @@ export type Money = string;
 
 /** Exact decimal text of a fraction, half away from zero. */
 export function decimalText(value: Fraction, decimals: number): string {
-  const scale = new Fraction(10).pow(decimals)!;
+  const scale = new Fraction(10n ** BigInt(decimals));
   const scaled = value.abs().mul(scale).add(new Fraction(1, 2)).floor();
   const digits = (scaled.n / scaled.d).toString().padStart(decimals + 1, '0');
   const whole = digits.slice(0, digits.length - decimals);

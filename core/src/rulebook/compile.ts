@@ -16,6 +16,7 @@ import type { Rounding } from '../steps/round/amount.ts';
 import type { RoundingRules } from '../steps/round/round.ts';
 import type { DayKinds } from '../time/calendar.ts';
 import { stepOf } from '../time/hours.ts';
+import { itemAt } from '../time/item-at.ts';
 import { clockSeconds, durationSeconds } from '../time/lengths.ts';
 import { seconds } from '../time/units.ts';
 import type { CompiledRulebook } from './compiled.ts';
@@ -210,7 +211,7 @@ function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
     ends.push(tier.forNext === undefined ? null : start + durationSeconds(tier.forNext));
   });
   return tiers.map(({ multiplier }, i) => ({
-    fromSeconds: seconds(starts[i]!),
+    fromSeconds: seconds(itemAt(starts, i)),
     toSeconds: (ends[i] ?? starts[i + 1] ?? null) as Tier['toSeconds'],
     multiplier,
   }));

@@ -2,6 +2,7 @@ import { EXCEPTIONS } from '../exceptions/kinds.ts';
 import { GUARANTEES } from '../steps/guarantees/kinds.ts';
 import { basisKind } from '../steps/overtime/bases.ts';
 import { CONDITIONS } from '../steps/premiums/conditions.ts';
+import { itemAt } from '../time/item-at.ts';
 import { durationSeconds } from '../time/lengths.ts';
 import type { RulebookFault } from './fault.ts';
 import type { Rulebook } from './schema.ts';
@@ -92,7 +93,7 @@ function checkRoundingTogether(rules: Rulebook['rounding'], say: Say): void {
 function checkBreaks({ automaticMeal, mealsDue, allowance, paidUpTo }: Rulebook['breaks'], say: Say): void {
   const upward = (path: string, lengths: readonly string[], from = 1) => {
     for (let i = from; i < lengths.length; i++) {
-      if (durationSeconds(lengths[i]!) <= durationSeconds(lengths[i - 1]!))
+      if (durationSeconds(itemAt(lengths, i)) <= durationSeconds(itemAt(lengths, i - 1)))
         say(`${path}.${i}`, `Tiers go upward: ${lengths[i]} must be more than ${lengths[i - 1]} before it.`);
     }
   };

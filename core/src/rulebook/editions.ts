@@ -1,6 +1,7 @@
 import { kindsLookedFor } from '../exceptions/exceptions.ts';
 import type { RulesInForce } from '../steps/overtime/types.ts';
 import type { PairingRules } from '../steps/pair/pair.ts';
+import { itemAt } from '../time/item-at.ts';
 import { type Instant, SECONDS_PER_DAY, type Workday } from '../time/units.ts';
 import { wallOf, type ZoneOffsets } from '../time/zone.ts';
 import type { CompiledRulebook } from './compiled.ts';
@@ -77,9 +78,9 @@ export class Editions {
     const { length } = this.#inForce;
     if (length === 1) return this;
     const kept = this.#inForce.filter(
-      ({ from }, i) => from <= last && (i + 1 === length || this.#inForce[i + 1]!.from > first),
+      ({ from }, i) => from <= last && (i + 1 === length || itemAt(this.#inForce, i + 1).from > first),
     );
-    return new Editions(kept.length > 0 ? kept : [this.#inForce[0]!], this.#ever);
+    return new Editions(kept.length > 0 ? kept : [itemAt(this.#inForce, 0)], this.#ever);
   }
 
   /** The edition in force on a workday. */
@@ -97,7 +98,7 @@ export class Editions {
   /** The edition in force on the date that the wall clock shows. */
   at(instant: Instant, offsets: ZoneOffsets): CompiledRulebook {
     return this.isSingle
-      ? this.#inForce[0]!.rulebook
+      ? itemAt(this.#inForce, 0).rulebook
       : this.on(Math.floor(wallOf(offsets, instant) / SECONDS_PER_DAY));
   }
 }
@@ -105,8 +106,8 @@ export class Editions {
 /** The last of these that has begun by a day; before all of them, the first. */
 function latestBy(inForce: readonly EditionInForce[], day: number): CompiledRulebook {
   let i = inForce.length - 1;
-  while (i > 0 && inForce[i]!.from > day) i--;
-  return inForce[i]!.rulebook;
+  while (i > 0 && itemAt(inForce, i).from > day) i--;
+  return itemAt(inForce, i).rulebook;
 }
 
 const isSamePairing = (a: PairingRules, b: PairingRules): boolean =>

@@ -4,6 +4,7 @@ import type { Leave } from '../record/leave.ts';
 import type { Punch, PunchKind } from '../record/punch.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import { exactHours, HOURS_PER_SECOND, type Hours, hoursOf, inSteps, stepOf } from '../time/hours.ts';
+import { itemAt } from '../time/item-at.ts';
 import {
   type Instant,
   instant,
@@ -186,14 +187,14 @@ function proofPunch(
 function momentOf(text: string, offsets: ZoneOffsets): Instant {
   const match = /^(\d{4}-\d\d-\d\d) (\d\d):(\d\d)(?::(\d\d))?(\*?)$/.exec(text);
   if (match === null) throw new RangeError(`Not a moment like 2026-10-19 08:00: ${text}`);
-  const [, date, h, m, s, star] = match;
+  const [, date = '', h, m, s, star] = match;
   const ofDay = Number(h) * 3600 + Number(m) * 60 + Number(s ?? 0);
-  const wall = wallClock(workdayFromIso(date!) * SECONDS_PER_DAY + ofDay);
+  const wall = wallClock(workdayFromIso(date) * SECONDS_PER_DAY + ofDay);
   const found = instantsOf(offsets, wall);
   if (star === '*') {
     if (found.length < 2)
       throw new RangeError(`${text.slice(0, -1)} comes once on this clock: leave out the star.`);
-    return found[1]!;
+    return itemAt(found, 1);
   }
   return found[0] ?? firstInstantOf(offsets, wall);
 }

@@ -1,5 +1,6 @@
 import { cutOff, lengthOf, segmentOf } from '../../card/cut.ts';
 import type { SegmentShift, WorkSegment } from '../../card/segment.ts';
+import { itemAt, lastOf } from '../../time/item-at.ts';
 import { type Instant, instant, SECONDS_PER_DAY, seconds, wallClock } from '../../time/units.ts';
 import { firstInstantOf, instantsOf, wallOf, type ZoneOffsets } from '../../time/zone.ts';
 import type { Shift, Spell } from '../pair/types.ts';
@@ -35,8 +36,8 @@ function gapOf(
   canceled: readonly Instant[],
 ): Gap | null {
   if (length <= 0) return null;
-  const before = shift.spells[i - 1]!;
-  const after = shift.spells[i]!;
+  const before = itemAt(shift.spells, i - 1);
+  const after = itemAt(shift.spells, i);
   const kind = gapKind(before, after);
   if (kind === null) return null;
   const isShort = length <= rules.paidUpToSeconds;
@@ -80,15 +81,15 @@ export function takeBreaks(
   let breakOver = 0;
   let allowanceLeft: number = rules.allowanceSeconds ?? 0;
   for (let i = 0; i < spells.length; i++) {
-    const { start, end } = spells[i]!;
+    const { start, end } = itemAt(spells, i);
     if (i > 0) {
-      const last = spells[i - 1]!.end;
+      const last = itemAt(spells, i - 1).end;
       const gap = gapOf(shift, i, start - last, allowanceLeft, rules, canceled);
       if (gap !== null) {
         const paidUntil = instant(last + gap.paidSeconds);
         if (gap.paidSeconds > 0) {
           paid = [...paid, { start: last, end: paidUntil }];
-          worked.push(segmentOf(last, paidUntil, from, shift.spells[i - 1]!.in));
+          worked.push(segmentOf(last, paidUntil, from, itemAt(shift.spells, i - 1).in));
           workedSeconds += gap.paidSeconds;
           if (gap.fromAllowance) allowanceLeft -= gap.paidSeconds;
         }
@@ -102,7 +103,7 @@ export function takeBreaks(
       }
     }
     if (end > start) {
-      worked.push(segmentOf(start, end, from, shift.spells[i]!.in));
+      worked.push(segmentOf(start, end, from, itemAt(shift.spells, i).in));
       workedSeconds += end - start;
     }
   }
@@ -137,9 +138,9 @@ function cancelsAutomatic(shift: Shift, canceled: readonly Instant[]): boolean {
   const { spells } = shift;
   return canceled.some(
     (at) =>
-      at >= spells[0]!.in.at &&
-      at <= spells[spells.length - 1]!.out.at &&
-      !spells.some((spell, i) => i > 0 && at >= spells[i - 1]!.out.at && at < spell.in.at),
+      at >= itemAt(spells, 0).in.at &&
+      at <= lastOf(spells).out.at &&
+      !spells.some((spell, i) => i > 0 && at >= itemAt(spells, i - 1).out.at && at < spell.in.at),
   );
 }
 
@@ -169,7 +170,7 @@ function mealStart(
     }
     return latest;
   }
-  return Math.min(nextShowing(placed.clockSeconds, worked[0]!.start, offsets), latest);
+  return Math.min(nextShowing(placed.clockSeconds, itemAt(worked, 0).start, offsets), latest);
 }
 
 /** The first instant from another on at which the wall clock shows this time of day or, where it is skipped, more. */
@@ -186,11 +187,11 @@ function nextShowing(clockSeconds: number, from: Instant, offsets: ZoneOffsets):
 function backFromEnd(worked: readonly WorkSegment[], take: number): number {
   let left = take;
   for (let i = worked.length - 1; i >= 0; i--) {
-    const { start, end } = worked[i]!;
+    const { start, end } = itemAt(worked, i);
     if (left <= end - start) return end - left;
     left -= end - start;
   }
-  return worked[0]!.start;
+  return itemAt(worked, 0).start;
 }
 
 /** Puts the automatic meal among the punched ones, by time. */

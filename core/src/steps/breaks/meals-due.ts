@@ -1,5 +1,6 @@
 import { lengthOf } from '../../card/cut.ts';
 import type { Segment } from '../../card/segment.ts';
+import { lastOf } from '../../time/item-at.ts';
 import { type Instant, instant, type Seconds, seconds } from '../../time/units.ts';
 import type { MealDue, MealFault } from './types.ts';
 
@@ -49,5 +50,5 @@ function afterWork(worked: readonly Segment[], work: number): Instant {
     if (left <= lengthOf(stretch)) return instant(stretch.start + left);
     left -= lengthOf(stretch);
   }
-  return worked[worked.length - 1]!.end;
+  return lastOf(worked).end;
 }

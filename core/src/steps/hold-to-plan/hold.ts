@@ -1,4 +1,5 @@
 import type { Plan } from '../../record/plan.ts';
+import { itemAt, lastOf } from '../../time/item-at.ts';
 import type { Instant } from '../../time/units.ts';
 import type { Shift } from '../pair/types.ts';
 import { matchPlans, type PlanMatch } from './match.ts';
@@ -27,10 +28,10 @@ function holdToPlan(shift: Shift, match: PlanMatch, rules: HoldRules): Held {
   if (spells.length === 0) return NOT_HELD;
   const { plan } = match;
   const start = match.isFirst
-    ? held(spells[0]!.in.at, plan.startsAt, rules.earlyInSeconds, rules.lateInSeconds)
+    ? held(itemAt(spells, 0).in.at, plan.startsAt, rules.earlyInSeconds, rules.lateInSeconds)
     : null;
   const end = match.isLast
-    ? held(spells[spells.length - 1]!.out.at, plan.endsAt, rules.earlyOutSeconds, rules.lateOutSeconds)
+    ? held(lastOf(spells).out.at, plan.endsAt, rules.earlyOutSeconds, rules.lateOutSeconds)
     : null;
   if (start === null && end === null) return NOT_HELD;
   return { start, end };

@@ -11,6 +11,7 @@ import {
 import type { DepartmentId, JobId } from '../../record/ids.ts';
 import type { Leave } from '../../record/leave.ts';
 import { apportion, HOURS_PER_SECOND, type Hours, hours, inSteps } from '../../time/hours.ts';
+import { itemAt } from '../../time/item-at.ts';
 import { type DaySpan, periodsOver } from '../../time/spans.ts';
 import { seconds, type Workday, workday } from '../../time/units.ts';
 import type { GuaranteeReason } from '../guarantees/reason.ts';
@@ -111,7 +112,7 @@ function add(
   length: number,
 ): void {
   for (let i = 0; i < sums.length; i++) {
-    const sum = sums[i]!;
+    const sum = itemAt(sums, i);
     if (sum.classId === classId && sum.job === job && sum.department === department) {
       sum.seconds = seconds(sum.seconds + length);
       return;
@@ -123,10 +124,10 @@ function add(
 /** Sorts in place; a day has a handful. */
 function sortSums(sums: OpenLine[]): void {
   for (let i = 1; i < sums.length; i++) {
-    const sum = sums[i]!;
+    const sum = itemAt(sums, i);
     let at = i;
-    while (at > 0 && inOrder(sums[at - 1]!, sum) > 0) {
-      sums[at] = sums[at - 1]!;
+    while (at > 0 && inOrder(itemAt(sums, at - 1), sum) > 0) {
+      sums[at] = itemAt(sums, at - 1);
       at--;
     }
     sums[at] = sum;

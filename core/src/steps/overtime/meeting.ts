@@ -1,6 +1,7 @@
 import { lengthOf } from '../../card/cut.ts';
 import type { OvertimeReason } from '../../card/reasons.ts';
 import type { Segment, WorkSegment } from '../../card/segment.ts';
+import { itemAt } from '../../time/item-at.ts';
 import { workweekOf } from '../workday/workday.ts';
 import { applyRule } from './overtime.ts';
 import type { OvertimeContext, OvertimeRule, RulesInForce } from './types.ts';
@@ -25,16 +26,23 @@ export function classify(
   // Rule by rule over all editions: a week's rule must see what the other edition's daily rule made overtime.
   for (let index = 0; index < longest; index++) {
     for (let e = 0; e < editions.length; e++) {
-      const { rules, meeting, owns } = editions[e]!;
+      const { rules, meeting, owns } = itemAt(editions, e);
       const rule = rules[index];
       if (rule === undefined || meeting.mode === 'greater of') continue;
-      classed = applyRule(classed, rule, contexts[e]!, meeting.mode === 'added together', owns, reasons);
+      classed = applyRule(
+        classed,
+        rule,
+        itemAt(contexts, e),
+        meeting.mode === 'added together',
+        owns,
+        reasons,
+      );
     }
   }
   for (let e = 0; e < editions.length; e++) {
-    const edition = editions[e]!;
+    const edition = itemAt(editions, e);
     if (edition.meeting.mode === 'greater of')
-      classed = takeGreater(classed, edition, edition.meeting.groups, contexts[e]!, reasons);
+      classed = takeGreater(classed, edition, edition.meeting.groups, itemAt(contexts, e), reasons);
   }
   return classed;
 }
@@ -70,7 +78,7 @@ function takeGreater(
     let best = 0;
     alternatives.forEach(({ pay }, i) => {
       // A thousandth of a second is noise of multiplying.
-      if ((pay.get(week) ?? 0) > (alternatives[best]!.pay.get(week) ?? 0) + 0.001) best = i;
+      if ((pay.get(week) ?? 0) > (itemAt(alternatives, best).pay.get(week) ?? 0) + 0.001) best = i;
     });
     chosen.set(week, best);
   }
@@ -78,7 +86,7 @@ function takeGreater(
     alternatives.forEach(({ found }, i) => {
       for (const reason of found) {
         const week = workweekOf(reason.firstWorkday, context.weekStartsOn);
-        const extra = (a: number) => Math.round(alternatives[a]!.pay.get(week) ?? 0);
+        const extra = (a: number) => Math.round(itemAt(alternatives, a).pay.get(week) ?? 0);
         reasons.push({
           ...reason,
           alternative: {

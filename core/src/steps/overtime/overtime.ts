@@ -2,6 +2,7 @@ import { cutAtEdges, cutOff, lengthOf } from '../../card/cut.ts';
 import type { OvertimeReason } from '../../card/reasons.ts';
 import type { WorkSegment } from '../../card/segment.ts';
 import { isOfKind } from '../../time/calendar.ts';
+import { itemAt } from '../../time/item-at.ts';
 import { instant, seconds, weekdayOf } from '../../time/units.ts';
 import { roundAmount } from '../round/amount.ts';
 import type { OvertimeContext, OvertimeRule } from './types.ts';
@@ -31,15 +32,14 @@ export function applyRule(
 ): WorkSegment[] {
   const { basis } = rule;
   if (basis.mayApply !== undefined && !basis.mayApply(context)) return segments;
+  const { nextEdge } = basis;
   const all =
-    basis.nextEdge === undefined
-      ? segments
-      : cutAtEdges(segments, (at, segment) => basis.nextEdge!(at, segment, context));
+    nextEdge === undefined ? segments : cutAtEdges(segments, (at, segment) => nextEdge(at, segment, context));
   const countsAll = adds || coversFromFirst(rule);
   const buckets = bucketsOf(all, rule, context, countsAll, owns);
   let first = 0;
   while (first < all.length) {
-    const bucket = buckets[first]!;
+    const bucket = itemAt(buckets, first);
     if (bucket === OUTSIDE) {
       first++;
       continue;
@@ -47,9 +47,9 @@ export function applyRule(
     let counted = 0;
     let end = first;
     for (let i = first; i < all.length; i++) {
-      const other = buckets[i]!;
+      const other = itemAt(buckets, i);
       if (other === bucket) {
-        const segment = all[i]!;
+        const segment = itemAt(all, i);
         if (countsAll || segment.multiplier === 1) counted += segment.end - segment.start;
         end = i + 1;
       } else if (other !== OUTSIDE && context.daysInOrder) break;
@@ -87,7 +87,7 @@ function bucketsOf(
   let shift: WorkSegment['shift'] | null = null;
   let shiftOwned = true;
   for (let i = 0; i < segments.length; i++) {
-    const segment = segments[i]!;
+    const segment = itemAt(segments, i);
     if (segment.workday !== day) {
       counted?.set(day, dayCounted);
       day = segment.workday;
@@ -119,7 +119,7 @@ function bucketsOf(
 }
 
 /** Its first tier has no threshold: a rest day, a holiday, after a clock time. */
-const coversFromFirst = ({ tiers }: OvertimeRule): boolean => tiers[0]!.fromSeconds === 0;
+const coversFromFirst = ({ tiers }: OvertimeRule): boolean => itemAt(tiers, 0).fromSeconds === 0;
 
 /** What one rule makes of one bucket, in seconds. */
 interface Amounts {
@@ -135,7 +135,7 @@ interface Amounts {
 
 /** Beyond the first tier; then the least amount, the rounding and the cap. */
 function amountsOf(rule: OvertimeRule, counted: number, leave: number): Amounts {
-  const over = Math.min(counted, Math.max(0, leave + counted - rule.tiers[0]!.fromSeconds));
+  const over = Math.min(counted, Math.max(0, leave + counted - itemAt(rule.tiers, 0).fromSeconds));
   let paid = over;
   if (over < rule.leastSeconds) paid = 0;
   else if (rule.leastPays === 'beyond') paid = over - rule.leastSeconds;
@@ -167,16 +167,16 @@ function applyTiers(
   countsAll: boolean,
 ): void {
   const { tiers, capSeconds } = rule;
-  const bucket = buckets[first]!;
+  const bucket = itemAt(buckets, first);
   // Positions run from the start of the work; overtime starts at `start`, where the tiers are at the first one's start.
   const start = counted - paid;
-  const shiftBy = start - tiers[0]!.fromSeconds;
+  const shiftBy = start - itemAt(tiers, 0).fromSeconds;
   const stop = capSeconds === null ? Number.POSITIVE_INFINITY : start + capSeconds;
   let position = 0;
   let last = end;
   for (let i = first; i < last; i++) {
     if (buckets[i] !== bucket) continue;
-    const segment = segments[i]!;
+    const segment = itemAt(segments, i);
     if (!countsAll && segment.multiplier !== 1) continue;
     let multiplier = 1;
     let edge = start;
@@ -223,8 +223,8 @@ function reasonOf(
     step: 'overtime',
     name: rule.name,
     basis: rule.basis.name,
-    firstWorkday: segments[first]!.workday,
-    lastWorkday: segments[end - 1]!.workday,
+    firstWorkday: itemAt(segments, first).workday,
+    lastWorkday: itemAt(segments, end - 1).workday,
     time: looked.map((segment) => ({
       start: segment.start,
       end: segment.end,

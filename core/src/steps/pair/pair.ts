@@ -1,4 +1,5 @@
 import type { EffectivePunch, PunchKind } from '../../record/punch.ts';
+import { itemAt } from '../../time/item-at.ts';
 import type { Instant, Seconds } from '../../time/units.ts';
 import type { Shift, Spell } from './types.ts';
 
@@ -46,32 +47,33 @@ export function pair(
   asOf: Instant | null,
 ): Shift[] {
   const shifts: OpenShift[] = [];
-  let shift: OpenShift | null = null;
+  // Until the first punch starts one.
+  let shift: OpenShift = emptyShift();
   let open: EffectivePunch | null = null;
   let lastAt = Number.NEGATIVE_INFINITY;
   let previous: EffectivePunch | null = null;
 
   /** The shift this punch belongs to: the current one, or a new one after a gap longer than `gap`. */
   const shiftAt = (at: number, gap: number): OpenShift => {
-    if (shift === null || at - lastAt > gap) {
+    if (at - lastAt > gap) {
       shift = emptyShift();
       shifts.push(shift);
     }
     return shift;
   };
   const missesOut = (punch: EffectivePunch) => {
-    shift!.missingOut = [...shift!.missingOut, punch];
+    shift.missingOut = [...shift.missingOut, punch];
   };
 
   for (let i = 0; i < punches.length; i++) {
-    const punch = punches[i]!;
+    const punch = itemAt(punches, i);
     const rules = rulesAt(punch);
     if (
       previous !== null &&
       previous.kind === punch.kind &&
       punch.at - previous.at <= rules.repeatWindowSeconds
     ) {
-      shift!.repeats = [...shift!.repeats, punch];
+      shift.repeats = [...shift.repeats, punch];
       previous = punch;
       continue;
     }
@@ -82,7 +84,7 @@ export function pair(
     const opens: boolean = punch.kind === 'undirected' ? !reachable : startsSpell(punch.kind);
 
     if (punch.kind === 'job-change' && open !== null && reachable) {
-      shift!.spells.push({ in: open, out: punch });
+      shift.spells.push({ in: open, out: punch });
       open = punch;
     } else if (opens) {
       if (open !== null) missesOut(open);
@@ -91,7 +93,7 @@ export function pair(
       shiftAt(punch.at, returns ? rules.longestSpellSeconds : rules.shiftGapSeconds);
       open = punch;
     } else if (open !== null && reachable) {
-      shift!.spells.push({ in: open, out: punch });
+      shift.spells.push({ in: open, out: punch });
       open = null;
     } else {
       if (open !== null) missesOut(open);
@@ -103,7 +105,7 @@ export function pair(
   }
   if (open !== null) {
     const rules = rulesAt(open);
-    if (asOf !== null && asOf - open.at <= rules.longestSpellSeconds) shift!.onTheClock = open;
+    if (asOf !== null && asOf - open.at <= rules.longestSpellSeconds) shift.onTheClock = open;
     else missesOut(open);
   }
   return shifts;

@@ -19,12 +19,18 @@ export interface Shift {
   readonly repeats: readonly EffectivePunch[];
 }
 
+/** A shift begins with a punch, so that there is always one. */
+function held(punch: EffectivePunch | null): EffectivePunch {
+  if (punch === null) throw new Error('A shift holds no punch.');
+  return punch;
+}
+
 /** The earliest punch of a shift, paired or not. */
 export function firstPunch(shift: Shift): EffectivePunch {
   let first: EffectivePunch | null = shift.spells[0]?.in ?? shift.onTheClock;
   for (const punch of shift.missingOut) if (first === null || punch.at < first.at) first = punch;
   for (const punch of shift.missingIn) if (first === null || punch.at < first.at) first = punch;
-  return first!;
+  return held(first);
 }
 
 /** The latest punch of a shift, paired or not. */
@@ -32,8 +38,8 @@ export function lastPunch(shift: Shift): EffectivePunch {
   let last: EffectivePunch | null = shift.spells[shift.spells.length - 1]?.out ?? shift.onTheClock;
   for (const punch of shift.missingOut) if (last === null || punch.at > last.at) last = punch;
   for (const punch of shift.missingIn) if (last === null || punch.at > last.at) last = punch;
-  if (shift.onTheClock !== null && shift.onTheClock.at > last!.at) last = shift.onTheClock;
-  return last!;
+  if (shift.onTheClock !== null && shift.onTheClock.at > held(last).at) last = shift.onTheClock;
+  return held(last);
 }
 
 const NO_ENDS = { first: Number.POSITIVE_INFINITY, last: Number.NEGATIVE_INFINITY };

@@ -2,6 +2,7 @@ import { effectivePunches, sortCorrections } from '../../corrections/effective.t
 import type { Correction } from '../../corrections/types.ts';
 import type { Punch } from '../../record/punch.ts';
 import type { Editions } from '../../rulebook/editions.ts';
+import { itemAt } from '../../time/item-at.ts';
 import type { DaySpan, Span } from '../../time/spans.ts';
 import { type Instant, instant, SECONDS_PER_DAY } from '../../time/units.ts';
 import type { ZoneTables } from '../../time/zone.ts';
@@ -57,7 +58,7 @@ export function unbrokenAround(
   const always = editions.pairing;
   let apart = always === null ? 0 : furthestApart(always);
   for (let i = 0; i < punches.length; i++) {
-    const punch = punches[i]!;
+    const punch = itemAt(punches, i);
     const { at } = punch;
     if (always === null) apart = furthestApart(editions.pairingAt(at, zones.of(punch.zone)));
     if (at - before > apart) {

@@ -1,6 +1,7 @@
 import { cutAtEdges } from '../../card/cut.ts';
 import type { Segment, WorkSegment } from '../../card/segment.ts';
 import type { Calendar } from '../../time/calendar.ts';
+import { itemAt } from '../../time/item-at.ts';
 import type { Workday } from '../../time/units.ts';
 import type { Condition, Premium } from './types.ts';
 
@@ -43,13 +44,13 @@ function markShifts(
 ): void {
   let first = 0;
   while (first < segments.length) {
-    const { shift } = segments[first]!;
+    const { shift } = itemAt(segments, first);
     let end = first;
     let inside = 0;
     let total = 0;
     let startsInside = false;
-    for (; end < segments.length && segments[end]!.shift === shift; end++) {
-      const segment = segments[end]!;
+    for (; end < segments.length && itemAt(segments, end).shift === shift; end++) {
+      const segment = itemAt(segments, end);
       total += segment.end - segment.start;
       if (inForce !== null && !inForce(segment.workday)) continue;
       if (!meetsAll(premium.conditions, segment, calendar)) continue;
@@ -66,7 +67,7 @@ function markShifts(
           (wholeShift.when === 'most' && inside * 2 > total) ||
           (wholeShift.when === 'start' && startsInside));
       for (let i = first; i < end; i++) {
-        const segment = segments[i]!;
+        const segment = itemAt(segments, i);
         if (inForce !== null && !inForce(segment.workday)) continue;
         segment.premiums = reached ? segment.premiums.with(premium) : segment.premiums.without(premium);
       }
@@ -74,7 +75,7 @@ function markShifts(
     if (!premium.additive) {
       // Those that are found already stand before it in the list.
       for (let i = first; i < end; i++) {
-        const segment = segments[i]!;
+        const segment = itemAt(segments, i);
         if (segment.premiums.list.length > 1) segment.premiums = segment.premiums.without(premium);
       }
     }

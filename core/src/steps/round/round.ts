@@ -1,4 +1,5 @@
 import type { EffectivePunch, PunchKind } from '../../record/punch.ts';
+import { itemAt } from '../../time/item-at.ts';
 import { type Instant, instant, type Workday } from '../../time/units.ts';
 import { offsetAt, type ZoneOffsets } from '../../time/zone.ts';
 import type { Held, PlannedShift } from '../hold-to-plan/hold.ts';
@@ -61,7 +62,7 @@ export function round(
   const count = shift.spells.length;
   let earliest: number = notBefore;
   for (let i = 0; i < count; i++) {
-    const spell = shift.spells[i]!;
+    const spell = itemAt(shift.spells, i);
     const from = i === 0 && held.start !== null ? held.start : rounded(spell.in, 'in', rules, offsets);
     const to = i === count - 1 && held.end !== null ? held.end : rounded(spell.out, 'out', rules, offsets);
     const start = Math.max(from, earliest);
@@ -85,7 +86,7 @@ function roundTotal(spells: readonly RoundedSpell[], before: number, rounding: R
   let left = roundAmount(total, rounding) - total;
   const result = [...spells];
   for (let i = result.length - 1; i >= 0 && left !== 0; i--) {
-    const { start, end } = result[i]!;
+    const { start, end } = itemAt(result, i);
     const change = Math.max(left, start - end);
     result[i] = { start, end: instant(end + change) };
     left -= change;

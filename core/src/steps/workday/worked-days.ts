@@ -1,4 +1,5 @@
 import type { Segment } from '../../card/segment.ts';
+import { itemAt } from '../../time/item-at.ts';
 import type { Workday } from '../../time/units.ts';
 
 /**
@@ -9,7 +10,7 @@ export function workedDays(segments: readonly Segment[]): { days: Workday[]; inO
   const days: Workday[] = [];
   let inOrder = true;
   for (let i = 0; i < segments.length; i++) {
-    const { workday } = segments[i]!;
+    const { workday } = itemAt(segments, i);
     const latest = days[days.length - 1];
     if (latest === undefined || latest < workday) days.push(workday);
     else if (latest > workday) inOrder = false;

@@ -1,0 +1,5 @@
+/** The item at a place that the caller's loop keeps within the list. */
+export const itemAt = <T>(list: readonly T[], place: number): T => list[place] as T;
+
+/** The last item of a list that the caller knows to hold one. */
+export const lastOf = <T>(list: readonly T[]): T => list[list.length - 1] as T;
