@@ -65,7 +65,7 @@ describe('what always holds', () => {
     holds((input) => {
       const once = compute(input);
       const seen = ({ lines, segments, exceptions }: typeof once) =>
-        JSON.stringify([lines, segments.map(({ shift, ...rest }) => [shift.punch, rest]), exceptions]);
+        JSON.stringify([lines, segments.map(({ shift, ...rest }) => [shift.start.punch, rest]), exceptions]);
       expect(seen(compute(input))).toBe(seen(once));
       const turned = {
         ...input,

@@ -2,7 +2,7 @@ import { account } from './card/account.ts';
 import type { Computed } from './card/card.ts';
 import { withReasons } from './card/explain.ts';
 import type { OvertimeReason } from './card/reasons.ts';
-import type { SegmentShift, WorkSegment } from './card/segment.ts';
+import type { WorkSegment } from './card/segment.ts';
 import { effectivePunches, sortCorrections } from './corrections/effective.ts';
 import { findExceptions, within } from './exceptions/exceptions.ts';
 import type { ExceptionInput } from './exceptions/types.ts';
@@ -50,7 +50,7 @@ export function compute(input: PersonInput, explain = false): Computed {
     paired.map((shift, i) => started(shift, paired[i - 1], zones, editions)),
     plans,
   );
-  const { shifts, froms, worked } = breaksAndWorkdays(roundShifts(planned), corrections.canceledMeals);
+  const { shifts, worked } = breaksAndWorkdays(roundShifts(planned), corrections.canceledMeals);
   const days = workedDays(worked);
   const overtimeReasons: OvertimeReason[] | null = explain ? [] : null;
   const context = { calendar, plans, leave, payPeriods, workedDays: days.days, daysInOrder: days.inOrder };
@@ -62,7 +62,7 @@ export function compute(input: PersonInput, explain = false): Computed {
     calendar,
     days.days,
   );
-  const computed = explain ? withReasons(shifts, froms, segments) : shifts;
+  const computed = explain ? withReasons(shifts, planned, segments) : shifts;
   const guaranteed = together.hasGuarantees ? guarantees(computed, plans, rulesOn) : [];
   const periods = together.roundsOverPeriods ? payPeriods : NONE;
   const lines = sumLines({ segments, guaranteed, leave }, (day) => rulesOn(day).lines, periods, span);
@@ -99,17 +99,14 @@ function breaksAndWorkdays(
   canceledMeals: readonly Instant[],
 ) {
   const worked: WorkSegment[] = [];
-  const froms: SegmentShift[] = [];
   const shifts = rounded.map((shift) => {
-    const { start, match } = shift.planned;
-    const { punch, offsets, endBefore } = start;
-    const from = { punch, offsets, endBefore, plan: match?.plan ?? null };
-    froms.push(from);
-    const breaks = takeBreaks(start.shift, from, shift.rounded, start.rulebook.breaks, canceledMeals);
+    const { planned, rounded: spells } = shift;
+    const { start } = planned;
+    const breaks = takeBreaks(start.shift, planned, spells, start.rulebook.breaks, canceledMeals);
     // From here on segments are cut in place: what the shift pays is added up before.
     const computed = account(shift, breaks);
     computed.workday = assignWorkday(breaks.worked, start, worked) ?? computed.workday;
     return computed;
   });
-  return { shifts, froms, worked };
+  return { shifts, worked };
 }

@@ -103,7 +103,7 @@ export function withReasons(
   return shifts.map((shift, i) => {
     const from = froms[i];
     if (from === undefined) return shift;
-    const reasons = explainShift(shift, byShift.get(from) ?? [], notBefore, from.offsets);
+    const reasons = explainShift(shift, byShift.get(from) ?? [], notBefore, from.start.offsets);
     notBefore = shift.rounded[shift.rounded.length - 1]?.end ?? notBefore;
     return { ...shift, reasons };
   });

@@ -10,16 +10,21 @@ interface PaidRule {
   readonly waitsForApproval: boolean;
 }
 
-/** What a segment needs of the shift it comes from. All segments of one shift share this object. */
-export interface SegmentShift {
+/** Where a shift starts. */
+export interface ShiftBeginning {
   /** The shift's earliest punch. */
   readonly punch: EffectivePunch;
   /** Of the zone in which it started. */
   readonly offsets: ZoneOffsets;
   /** The last punch of the shift before it; long ago where there is none. */
   readonly endBefore: number;
+}
+
+/** What a segment needs of the shift it comes from. All segments of one shift share this object. */
+export interface SegmentShift {
+  readonly start: ShiftBeginning;
   /** What was planned; null where nothing was. */
-  readonly plan: Plan | null;
+  readonly match: { readonly plan: Plan } | null;
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { SegmentShift } from '../card/segment.ts';
+import type { ShiftBeginning } from '../card/segment.ts';
 import { firstPunch, lastPunch, type Shift } from '../steps/pair/types.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import type { Workday } from '../time/units.ts';
@@ -7,7 +7,7 @@ import type { CompiledRulebook } from './compiled.ts';
 import type { Editions } from './editions.ts';
 
 /** A shift, the day on the wall clock on which it starts, and the edition in force there: it follows that one throughout. */
-export interface StartedShift extends Omit<SegmentShift, 'plan'> {
+export interface StartedShift extends ShiftBeginning {
   readonly shift: Shift;
   readonly rulebook: CompiledRulebook;
   readonly workday: Workday;

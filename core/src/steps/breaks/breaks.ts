@@ -115,7 +115,7 @@ export function takeBreaks(
     if (take > 0) {
       automaticCanceled = canceled.length > 0 && cancelsAutomatic(shift, canceled);
       if (!automaticCanceled) {
-        const start = mealStart(meal, worked, take, from.offsets);
+        const start = mealStart(meal, worked, take, from.start.offsets);
         if (meals !== null) insertMeal(meals, worked, start, take);
         worked = cutOut(worked, take, start, unpaid);
         workedSeconds -= take;

@@ -102,7 +102,7 @@ function bucketsOf(
         shift = segment.shift;
         shiftOwned = owns === null || owns(segment.workday);
       }
-      bucket = shiftOwned ? shift.punch.at : OUTSIDE;
+      bucket = shiftOwned ? shift.start.punch.at : OUTSIDE;
     }
     if (!applies) bucket = OUTSIDE;
     if (basis.covers !== undefined && bucket !== OUTSIDE && !basis.covers(segment, context)) bucket = OUTSIDE;

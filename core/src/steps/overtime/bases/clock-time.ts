@@ -18,8 +18,8 @@ export const clockTime = defineBasis({
     const window = new ClockWindow(clockSeconds(after), clockSeconds(until));
     return {
       bucketOfDay: (day) => day,
-      covers: ({ start, shift }) => window.openingAt(start, shift.offsets) !== null,
-      nextEdge: (at, { shift }) => window.nextEdge(at, shift.offsets),
+      covers: ({ start, shift }) => window.openingAt(start, shift.start.offsets) !== null,
+      nextEdge: (at, { shift }) => window.nextEdge(at, shift.start.offsets),
     };
   },
   example: {

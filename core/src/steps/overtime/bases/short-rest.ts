@@ -17,9 +17,9 @@ export const shortRest = defineBasis({
     const due = durationSeconds(rest);
     return {
       bucketOfDay: (day) => day,
-      covers: ({ start, shift }) => start < shift.endBefore + due,
+      covers: ({ start, shift }) => start < shift.start.endBefore + due,
       nextEdge: (at, { shift }) =>
-        at < shift.endBefore + due ? shift.endBefore + due : Number.POSITIVE_INFINITY,
+        at < shift.start.endBefore + due ? shift.start.endBefore + due : Number.POSITIVE_INFINITY,
     };
   },
   example: {

@@ -64,9 +64,9 @@ export const time = definePremiumCondition({
       return isOfThem;
     };
     return {
-      ...(window === null ? {} : { nextEdge: (at, { shift }) => window.nextEdge(at, shift.offsets) }),
+      ...(window === null ? {} : { nextEdge: (at, { shift }) => window.nextEdge(at, shift.start.offsets) }),
       meets({ start, shift, workday: counted }, calendar) {
-        const opened = window === null ? counted : window.openingAt(start, shift.offsets);
+        const opened = window === null ? counted : window.openingAt(start, shift.start.offsets);
         if (opened === null) return false;
         if (!hasDays) return true;
         return isDayOfThem(byClock ? workday(opened) : counted, calendar);

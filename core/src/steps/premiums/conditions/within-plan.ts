@@ -11,10 +11,10 @@ export const withinPlan = definePremiumCondition({
     settings.withinPlan === undefined
       ? null
       : {
-          meets: ({ start, shift: { plan } }) =>
-            plan !== null && start >= plan.startsAt && start < plan.endsAt,
-          nextEdge: (at, { shift: { plan } }) =>
-            [plan?.startsAt, plan?.endsAt].find((edge) => edge !== undefined && edge > at) ??
+          meets: ({ start, shift: { match } }) =>
+            match !== null && start >= match.plan.startsAt && start < match.plan.endsAt,
+          nextEdge: (at, { shift: { match } }) =>
+            [match?.plan.startsAt, match?.plan.endsAt].find((edge) => edge !== undefined && edge > at) ??
             Number.POSITIVE_INFINITY,
         },
   example: {
