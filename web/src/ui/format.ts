@@ -2,7 +2,6 @@ import {
   type ClassId,
   classParts,
   type Exception,
-  exactHours,
   exceptionLabel,
   exceptionMeasures,
   spokenHours as hoursInWords,
@@ -20,7 +19,7 @@ import {
 const printed = (text: string): string => text.replace('-', '−');
 
 /** Hours as `8.50`, thousands set apart. */
-export const decimalHours = (hours: number): string => printed(exactHours(hours, ','));
+export const decimalHours = (hours: number): string => printed(twoDecimals(hours, 2, ','));
 
 /** Hours as `8 h 30 m`. */
 export const spokenHours = (hours: number): string => printed(hoursInWords(hours));
@@ -29,7 +28,7 @@ export const spokenHours = (hours: number): string => printed(hoursInWords(hours
 export const hoursAndMinutes = (seconds: number): string => spokenHours(hoursOf(Math.round(seconds)));
 
 /** Seconds as `8.50`. */
-export const secondsDecimal = (seconds: number): string => printed(twoDecimals(hoursOf(seconds), 2, ','));
+export const secondsDecimal = (seconds: number): string => decimalHours(hoursOf(seconds));
 
 const wall = (at: Instant, offsets: ZoneOffsets) => new Date(wallOf(offsets, at) * 1000);
 const two = (n: number) => String(n).padStart(2, '0');

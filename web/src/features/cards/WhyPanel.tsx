@@ -176,7 +176,7 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
       return (
         <Step
           name="Held to plan"
-          result={`${reason.seconds < 0 ? '+ ' : ''}${hoursAndMinutes(-reason.seconds)}`}
+          result={`${reason.seconds < 0 ? '+' : ''}${hoursAndMinutes(-reason.seconds)}`}
         >
           {[
             reason.start === null ? '' : `In counts from ${time(reason.start)}.`,
@@ -189,7 +189,7 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
       return (
         <Step
           name="Rounding"
-          result={`${reason.changedBySeconds > 0 ? '+ ' : ''}${hoursAndMinutes(reason.changedBySeconds)}`}
+          result={`${reason.changedBySeconds > 0 ? '+' : ''}${hoursAndMinutes(reason.changedBySeconds)}`}
         >
           {reason.spells.map((spell) => `Counted from ${time(spell.start)} to ${time(spell.end)}.`).join(' ')}
         </Step>

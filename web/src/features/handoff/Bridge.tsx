@@ -1,5 +1,5 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
-import { hoursOf, isWorked } from '@heath/core';
+import { hoursOf, inSteps, isWorked, stepOf } from '@heath/core';
 import { decimalHours } from '../../ui/format.ts';
 
 const HEIGHT = 196;
@@ -110,9 +110,7 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
               textAnchor="middle"
               className={stop.by === null ? 'fill-ink text-[14px] font-semibold' : 'fill-ink text-[12.5px]'}
             >
-              {stop.by === null
-                ? decimalHours(stop.level)
-                : `${stop.by > 0 ? '+' : ''}${decimalHours(stop.by)}`}
+              {stop.by === null ? decimalHours(stop.level) : changeText(before, stop.level)}
             </text>
             <text x={x + BAR / 2} y={187} textAnchor="middle" className="fill-soft text-[12.5px]">
               {stop.name}
@@ -152,6 +150,14 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
       })}
     </svg>
   );
+}
+
+const HUNDREDTH = stepOf({ decimals: 2 });
+
+/** What a step changed, as the difference of what stands before and after it: what is shown adds up. */
+function changeText(before: number, after: number): string {
+  const change = inSteps(after, HUNDREDTH) - inSteps(before, HUNDREDTH);
+  return `${change > 0 ? '+' : ''}${decimalHours(change)}`;
 }
 
 const isNotWorked = ({ classIds }: CodeSum): boolean => classIds.every((classId) => !isWorked(classId));
