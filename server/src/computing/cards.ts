@@ -67,7 +67,7 @@ export async function periodsTouched(
 /** How many days of punches are looked through at once. */
 const DAYS_AT_ONCE = 14;
 
-/** The last instant whose punches hang on some before another: those that follow it, or each other, without a longer gap. */
+/** The last instant whose punches hang on some before another: those of the same person that follow them, or each other, without a longer gap. */
 async function bearsUntil(
   queries: Queries,
   people: readonly number[],
@@ -75,23 +75,27 @@ async function bearsUntil(
   apartSeconds: number,
 ): Promise<number> {
   let until: number = to;
-  for (;;) {
-    const end = until + DAYS_AT_ONCE * SECONDS_PER_DAY;
-    const mine = (personId: Column, at: Column) =>
-      sql`${inArray(personId, [...people])} AND ${at} > ${until} AND ${at} <= ${end}`;
+  let left = people;
+  for (let from: number = to; left.length > 0; ) {
+    const end = from + DAYS_AT_ONCE * SECONDS_PER_DAY;
+    const near = (personId: Column, at: Column) =>
+      sql`${inArray(personId, [...left])} AND ${at} > ${from - apartSeconds} AND ${at} <= ${end}`;
     const [rows] = (await queries.execute(sql`
-      SELECT MAX(at) AS at FROM (
-        SELECT at, SUM(gap) OVER (PARTITION BY person ORDER BY at) AS gaps FROM (
-          SELECT person, at, at - COALESCE(LAG(at) OVER (PARTITION BY person ORDER BY at), ${until}) > ${apartSeconds} AS gap FROM (
-            SELECT ${punch.personId} AS person, ${punch.at} AS at FROM ${punch} WHERE ${mine(punch.personId, punch.at)}
+      SELECT person, MAX(at) AS at FROM (
+        SELECT person, at, SUM(gap) OVER (PARTITION BY person ORDER BY at) AS gaps FROM (
+          SELECT person, at, at > ${from} AND COALESCE(at - LAG(at) OVER (PARTITION BY person ORDER BY at) > ${apartSeconds}, 1) AS gap FROM (
+            SELECT ${punch.personId} AS person, ${punch.at} AS at FROM ${punch} WHERE ${near(punch.personId, punch.at)}
             UNION ALL
-            SELECT ${correction.personId}, ${correction.at} FROM ${correction} WHERE ${mine(correction.personId, correction.at)}
+            SELECT ${correction.personId}, ${correction.at} FROM ${correction} WHERE ${near(correction.personId, correction.at)}
           ) AS made) AS apart) AS runs
-       WHERE gaps = 0`)) as unknown as [{ readonly at: number | null }[]];
-    const reached = rows[0]?.at ?? null;
-    if (reached === null) return until;
-    until = reached;
+       WHERE gaps = 0 AND at > ${from}
+       GROUP BY person`)) as unknown as [{ readonly person: number; readonly at: number }[]];
+    for (const { at } of rows) until = Math.max(until, at);
+    // Whoever goes on near the end may go on beyond it.
+    left = rows.filter(({ at }) => at > end - apartSeconds).map(({ person }) => person);
+    from = end;
   }
+  return until;
 }
 
 /** Makes sure that everybody who is paid in a period has a card in it. */
