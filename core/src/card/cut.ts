@@ -1,7 +1,10 @@
 import { itemAt } from '../time/item-at.ts';
-import type { Instant } from '../time/units.ts';
+import { type Instant, instant, workday } from '../time/units.ts';
 import { PremiumSet } from './premium-set.ts';
 import type { Segment, WorkSegment } from './segment.ts';
+
+/** Until step 6 gives it one. */
+const UNASSIGNED = workday(0);
 
 /** An ordinary segment of a shift, without a workday yet. */
 export const segmentOf = (
@@ -12,7 +15,7 @@ export const segmentOf = (
 ): WorkSegment => ({
   start,
   end,
-  workday: 0 as Segment['workday'],
+  workday: UNASSIGNED,
   shift,
   from,
   multiplier: 1,
@@ -52,7 +55,7 @@ export function cutAtEdges(
     if (edge < segment.end && cut === null) cut = segments.slice(0, i);
     cut?.push(segment);
     while (edge < segment.end) {
-      segment = cutOff(segment, edge as Instant);
+      segment = cutOff(segment, instant(edge));
       cut?.push(segment);
       edge = nextEdge(segment.start, segment);
     }

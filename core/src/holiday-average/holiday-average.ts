@@ -3,7 +3,7 @@ import type { Line } from '../card/line.ts';
 import { type ClassId, classParts } from '../pay/classes.ts';
 import { decimalText, type Money, money } from '../pay/money.ts';
 import { workweekOf } from '../steps/workday/workday.ts';
-import { type Seconds, seconds, type Workday } from '../time/units.ts';
+import { type Seconds, seconds, type Workday, workday } from '../time/units.ts';
 
 /** How an average day is found from the days before a holiday. */
 export interface HolidayAverageRule {
@@ -42,10 +42,10 @@ export function holidayAverage(
   payOf: ReadonlyMap<Workday, Money> | null = null,
 ): HolidayAverage {
   const week = workweekOf(holiday, weekStartsOn);
-  const firstDay = (
-    'days' in rule.lookBack ? holiday - rule.lookBack.days : week - 7 * rule.lookBack.weeks
-  ) as Workday;
-  const lastDay = ('days' in rule.lookBack ? holiday - 1 : week - 1) as Workday;
+  const firstDay = workday(
+    'days' in rule.lookBack ? holiday - rule.lookBack.days : week - 7 * rule.lookBack.weeks,
+  );
+  const lastDay = workday('days' in rule.lookBack ? holiday - 1 : week - 1);
   const counts = (classId: ClassId): boolean => {
     const parts = classParts(classId);
     if (parts.kind === 'worked') return parts.multiplier === 1 || rule.counts.overtime;

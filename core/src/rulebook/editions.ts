@@ -2,7 +2,7 @@ import { kindsLookedFor } from '../exceptions/exceptions.ts';
 import type { RulesInForce } from '../steps/overtime/types.ts';
 import type { PairingRules } from '../steps/pair/pair.ts';
 import { itemAt } from '../time/item-at.ts';
-import { type Instant, SECONDS_PER_DAY, type Workday } from '../time/units.ts';
+import { type Instant, SECONDS_PER_DAY, type Workday, workday } from '../time/units.ts';
 import { wallOf, type ZoneOffsets } from '../time/zone.ts';
 import type { CompiledRulebook } from './compiled.ts';
 
@@ -70,7 +70,7 @@ export class Editions {
 
   /** One edition for all days. */
   static always(rulebook: CompiledRulebook): Editions {
-    return new Editions([{ from: Number.NEGATIVE_INFINITY as Workday, rulebook }]);
+    return new Editions([{ from: workday(Number.NEGATIVE_INFINITY), rulebook }]);
   }
 
   /** Those that hold on some day of a span, in order. Days before the first edition follow the first. */

@@ -1,4 +1,4 @@
-import { type Instant, SECONDS_PER_DAY, type Seconds } from './units.ts';
+import { instant, SECONDS_PER_DAY, type Seconds } from './units.ts';
 import { changeAfter, wallOf, type ZoneOffsets } from './zone.ts';
 
 /**
@@ -35,7 +35,7 @@ export class ClockWindow {
 
   /** Finds the stretch from an instant to the next edge, and the opening it lies in. */
   #look(at: number, offsets: ZoneOffsets): void {
-    const sinceOpening = wallOf(offsets, at as Instant) - this.fromSeconds;
+    const sinceOpening = wallOf(offsets, instant(at)) - this.fromSeconds;
     const date = Math.floor(sinceOpening / SECONDS_PER_DAY);
     const into = sinceOpening - date * SECONDS_PER_DAY;
     const isOpen = into < this.#length;
@@ -43,7 +43,7 @@ export class ClockWindow {
     this.#offsets = offsets;
     this.#from = at;
     // Beyond a change of clocks the wall shows something else.
-    this.#to = Math.min(edge, changeAfter(offsets, at as Instant));
+    this.#to = Math.min(edge, changeAfter(offsets, instant(at)));
     this.#opening = isOpen ? date : null;
   }
 }

@@ -66,7 +66,7 @@ export function sumLines(
   const lines: Line[] = [];
   for (let day: number = span.first; day <= span.last; day++) {
     const sums = days[day - all.first];
-    if (sums !== undefined) for (let i = 0; i < sums.length; i++) lines.push(sums[i] as Line);
+    if (sums !== undefined) for (let i = 0; i < sums.length; i++) lines.push(itemAt(sums, i));
   }
   return lines;
 }
