@@ -9,7 +9,6 @@ export interface HandoffReply {
   readonly unpaidSeconds: number;
   /** Taken off by holding to the plan; negative where it forgave. */
   readonly heldSeconds: number;
-  readonly roundingSeconds: number;
   /** Guarantees, leave and adjustments, of the payable. */
   /** What the classes pay, before it is brought to whole steps of pay; and what of that was not worked. */
   readonly payableSeconds: number;

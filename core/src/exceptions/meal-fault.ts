@@ -3,14 +3,20 @@ import type { MealFault } from '../steps/breaks/types.ts';
 import { defineException } from './define.ts';
 import { ofShifts } from './of-shifts.ts';
 
+/** What the examples of all three stand on. */
+const ONE_MEAL_DUE = {
+  breaks: { paidUpTo: 'PT20M', mealsDue: [{ whenWorkOver: 'PT5H', startsBy: 'PT5H', least: 'PT30M' }] },
+};
+
 /** A fault of a meal that was due: looked for where the rulebook says which meals are. */
 export const mealFault = <Kind extends MealFault['kind']>(
   kind: Kind,
-  words: { readonly label: string; readonly says: string; readonly example: Example },
+  { day, ...words }: { readonly label: string; readonly says: string; readonly day: Example['day'] },
 ) =>
   defineException({
     name: `meal-${kind}` as const,
     ...words,
+    example: { rules: ONE_MEAL_DUE, day },
     measures: 'time',
     unlessSaid: ({ breaks }) => (breaks.mealsDue === undefined ? 'off' : 'to look at'),
     settings: {},

@@ -5,7 +5,7 @@ import { premiumClass } from '../pay/classes.ts';
 import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
 import type { Resolver } from '../record/names.ts';
 import type { BreakRules } from '../steps/breaks/types.ts';
-import { GUARANTEES } from '../steps/guarantees/kinds.ts';
+import { guaranteeKind } from '../steps/guarantees/kinds.ts';
 import type { GuaranteeRule } from '../steps/guarantees/types.ts';
 import { DEFAULT_REACH_SECONDS } from '../steps/hold-to-plan/match.ts';
 import { compiledBasis } from '../steps/overtime/bases.ts';
@@ -273,9 +273,7 @@ const resolverAt = (path: string, resolve: Resolve): Resolver => ({
 });
 
 function compiledGuarantees(rules: Rulebook, resolve: Resolve): GuaranteeRule[] {
-  return (rules.guarantees ?? []).flatMap((rule, i) =>
-    GUARANTEES.filter(({ name }) => name === rule.kind).map((kind) =>
-      kind.compile(rule, resolverAt(`guarantees.${i}`, resolve)),
-    ),
+  return (rules.guarantees ?? []).map((rule, i) =>
+    guaranteeKind(rule).compile(rule, resolverAt(`guarantees.${i}`, resolve)),
   );
 }

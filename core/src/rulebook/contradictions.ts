@@ -1,5 +1,5 @@
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
-import { GUARANTEES } from '../steps/guarantees/kinds.ts';
+import { guaranteeKind } from '../steps/guarantees/kinds.ts';
 import { basisKind } from '../steps/overtime/bases.ts';
 import { CONDITIONS } from '../steps/premiums/conditions.ts';
 import { itemAt } from '../time/item-at.ts';
@@ -28,9 +28,8 @@ export function contradictions(rules: Rulebook): RulebookFault[] {
   checkNames(rules.premiums, 'premiums', say);
   checkNames(rules.guarantees ?? [], 'guarantees', say);
   for (const [i, rule] of (rules.guarantees ?? []).entries())
-    for (const kind of GUARANTEES)
-      if (kind.name === rule.kind)
-        for (const { field, reason } of kind.objections(rule, rules)) say(`guarantees.${i}.${field}`, reason);
+    for (const { field, reason } of guaranteeKind(rule).objections(rule, rules))
+      say(`guarantees.${i}.${field}`, reason);
   for (const { name, cannotBe } of EXCEPTIONS) {
     const setting = rules.exceptions?.[name];
     const reason = setting === undefined || setting.severity === 'off' ? null : cannotBe?.(rules);

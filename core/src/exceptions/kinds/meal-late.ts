@@ -5,17 +5,9 @@ import { mealFault } from '../meal-fault.ts';
 export const mealLate = mealFault('late', {
   label: 'Meal too late',
   says: 'A meal that was due and began after more work than allowed.',
-  example: {
-    rules: {
-      breaks: {
-        paidUpTo: 'PT20M',
-        mealsDue: [{ whenWorkOver: 'PT5H', startsBy: 'PT5H', least: 'PT30M' }],
-      },
-    },
-    day: {
-      punches: on('2026-10-19', '08:00 in', '13:30 meal-out', '14:00 meal-in', '17:00 out'),
-      gives: { ordinary: '8.5' },
-      exceptions: ['meal-late'],
-    },
+  day: {
+    punches: on('2026-10-19', '08:00 in', '13:30 meal-out', '14:00 meal-in', '17:00 out'),
+    gives: { ordinary: '8.5' },
+    exceptions: ['meal-late'],
   },
 });

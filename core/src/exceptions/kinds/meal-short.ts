@@ -5,17 +5,9 @@ import { mealFault } from '../meal-fault.ts';
 export const mealShort = mealFault('short', {
   label: 'Meal too short',
   says: 'A meal that was due and ended too soon.',
-  example: {
-    rules: {
-      breaks: {
-        paidUpTo: 'PT20M',
-        mealsDue: [{ whenWorkOver: 'PT5H', startsBy: 'PT5H', least: 'PT30M' }],
-      },
-    },
-    day: {
-      punches: on('2026-10-19', '08:00 in', '12:00 meal-out', '12:25 meal-in', '17:00 out'),
-      gives: { ordinary: '8.58' },
-      exceptions: ['meal-short'],
-    },
+  day: {
+    punches: on('2026-10-19', '08:00 in', '12:00 meal-out', '12:25 meal-in', '17:00 out'),
+    gives: { ordinary: '8.58' },
+    exceptions: ['meal-short'],
   },
 });

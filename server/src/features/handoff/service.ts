@@ -60,7 +60,6 @@ async function readCards(queries: Queries, periodId: number, sealed: boolean) {
     clockedSeconds: 0,
     unpaidSeconds: 0,
     heldSeconds: 0,
-    roundingSeconds: 0,
     payableSeconds: 0,
     notWorkedSeconds: 0,
     payableHours: 0,
@@ -77,7 +76,6 @@ async function readCards(queries: Queries, periodId: number, sealed: boolean) {
     totals.clockedSeconds += card.clockedSeconds;
     totals.unpaidSeconds += card.unpaidSeconds;
     totals.heldSeconds += card.heldSeconds;
-    totals.roundingSeconds += card.roundingSeconds;
     totals.payableHours += card.payableHours;
     totals.toSettle += card.toSettle;
     for (const [classId, sum] of Object.entries(card.sums ?? {})) {

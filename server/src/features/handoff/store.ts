@@ -21,7 +21,6 @@ export function cardSums(queries: Queries, periodId: number) {
       clockedSeconds: card.clockedSeconds,
       unpaidSeconds: card.unpaidSeconds,
       heldSeconds: card.heldSeconds,
-      roundingSeconds: card.roundingSeconds,
       payableHours: card.payableHours,
       toSettle: card.toSettle,
       sums: card.sums,
