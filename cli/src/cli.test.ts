@@ -127,10 +127,26 @@ describe('heath compute', () => {
   it('lays corrections over the punches', async () => {
     const corrections = put(
       'corrections.csv',
-      'person,id,do,punch,at,kind,undoes\nA1,1,move,2,2026-10-19T16:00:00+01:00,,\nB2,2,drop,4,,,\nB2,3,undo,,,,2\n',
+      'person,id,do,punch,at,punch-kind,undoes\nA1,1,move,2,2026-10-19T16:00:00+01:00,,\nB2,2,drop,4,,,\nB2,3,undo,,,,2\n',
     );
     expect(await compute({ corrections })).toBe(0);
     expect(read('lines.csv')).toBe(LINES.replace('A1,2026-10-19,overtime-1.5,Mooring,,4500,1.25\r\n', ''));
+  });
+
+  it('reads every setting that a kind of correction has, and refuses one that it has not', async () => {
+    const header = 'person,id,do,workday,as,code,length,from,to,job,note\n';
+    const corrections = put(
+      'corrections.csv',
+      `${header}A1,1,flat-hours,2026-10-20,leave,Shore leave,PT4H,,,,agreed\nA1,2,set-job,,,,,2026-10-19T09:00:00+01:00,2026-10-19T10:00:00+01:00,Lamps,\n`,
+    );
+    await compute({ corrections });
+    const lines = read('lines.csv');
+    expect(lines).toContain('A1,2026-10-20,leave:Shore leave,,,14400,4.00');
+    expect(lines).toContain('A1,2026-10-19,ordinary,Lamps,,3600,1.00');
+    const wrong = put('corrections.csv', `${header}A1,1,set-meal,,,,,2026-10-19T09:00:00+01:00,,,\n`);
+    await expect(compute({ corrections: wrong })).rejects.toThrow('line 2: to: It is missing.');
+    const odd = put('corrections.csv', `${header}A1,1,drop,,,,,,,Lamps,\n`);
+    await expect(compute({ corrections: odd })).rejects.toThrow('drop has no such setting: it has punch.');
   });
 
   const event = (lines: readonly string[]) => ['BEGIN:VEVENT', ...lines, 'END:VEVENT'];

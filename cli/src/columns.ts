@@ -1,3 +1,5 @@
+import { CORRECTIONS } from '@heath/core';
+
 /** What each file holds, column by column: read by the readers and shown by --help. */
 export interface Column {
   readonly name: string;
@@ -6,6 +8,22 @@ export interface Column {
 }
 const must = (name: string, says: string): Column => ({ name, required: true, says });
 const may = (name: string, says: string): Column => ({ name, required: false, says });
+
+/** The column of a correction's setting: `punch-kind` for `punchKind`. */
+export const columnOf = (setting: string): string =>
+  setting.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`);
+/** The setting that a column gives. */
+export const settingIn = (column: string): string =>
+  column.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase());
+
+/** The settings that corrections have, each with the kinds that have it. */
+function settingsOfCorrections(): Map<string, string[]> {
+  const kindsOf = new Map<string, string[]>();
+  for (const { name, settings } of CORRECTIONS)
+    for (const setting of Object.keys(settings))
+      if (setting !== 'note') kindsOf.set(setting, [...(kindsOf.get(setting) ?? []), name]);
+  return kindsOf;
+}
 
 export const COLUMNS = {
   punches: [
@@ -52,16 +70,9 @@ export const COLUMNS = {
   corrections: [
     must('person', 'as in the punches'),
     must('id', 'a whole number; a later correction overrides an earlier one'),
-    must('do', 'add, move, drop, cancel-meal, approve-overtime or undo'),
-    may('punch', 'the punch that is moved or dropped, by its id'),
-    may('at', 'add, move: the time; cancel-meal: any time within the meal or its shift'),
-    may('kind', 'add: the kind of punch'),
-    may('zone', 'add: as in the punches'),
-    may('job', 'add: job, by name'),
-    may('note', 'a word about it'),
-    may('workday', 'approve-overtime: the workday'),
-    may('rule', 'approve-overtime: the name of the overtime rule'),
-    may('undoes', 'undo: the correction that is taken back, by its id'),
+    must('do', CORRECTIONS.map(({ name }) => name).join(', ')),
+    ...[...settingsOfCorrections()].map(([setting, kinds]) => may(columnOf(setting), kinds.join(', '))),
+    may('note', 'a word about it; add, retype: about the punch'),
   ],
 } satisfies Record<string, readonly Column[]>;
 export type Kind = keyof typeof COLUMNS;

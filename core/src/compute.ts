@@ -3,13 +3,19 @@ import type { Computed } from './card/card.ts';
 import { withReasons } from './card/explain.ts';
 import type { OvertimeReason } from './card/reasons.ts';
 import type { WorkSegment } from './card/segment.ts';
-import { effectivePunches, sortCorrections } from './corrections/effective.ts';
+import { effectivePunches } from './corrections/effective.ts';
+import { changesOf } from './corrections/in-force.ts';
+import { withStatedLeave } from './corrections/leave.ts';
+import { correctionReasons } from './corrections/reasons.ts';
+import { inStatedPlaces, ofStatedClasses } from './corrections/segments.ts';
+import { correctedShifts } from './corrections/shifts.ts';
 import { findExceptions, within } from './exceptions/exceptions.ts';
 import type { ExceptionInput } from './exceptions/types.ts';
 import type { PersonInput } from './record/person.ts';
 import { plansInOrder } from './record/plan.ts';
 import { type StartedShift, started } from './rulebook/started-shift.ts';
 import { takeBreaks } from './steps/breaks/breaks.ts';
+import type { StatedBreaks } from './steps/breaks/types.ts';
 import { guarantees } from './steps/guarantees/guarantees.ts';
 import { holdToPlans } from './steps/hold-to-plan/hold.ts';
 import { sumLines } from './steps/lines/lines.ts';
@@ -20,7 +26,7 @@ import { type RoundedShift, roundShifts } from './steps/round/round.ts';
 import { assignWorkday } from './steps/workday/workday.ts';
 import { workedDays } from './steps/workday/worked-days.ts';
 import { NO_CALENDAR } from './time/calendar.ts';
-import type { Instant, Workday } from './time/units.ts';
+import type { Workday } from './time/units.ts';
 
 const NONE: readonly never[] = [];
 const NO_SITES: ExceptionInput['sites'] = new Map();
@@ -32,29 +38,33 @@ const NO_SITES: ExceptionInput['sites'] = new Map();
  * @param explain also builds the reasons of every number
  */
 export function compute(input: PersonInput, explain = false): Computed {
-  const { editions, zones, first, last, asOf, leave = NONE, calendar = NO_CALENDAR } = input;
+  const { editions, zones, first, last, asOf, calendar = NO_CALENDAR } = input;
   const span = { first, last };
   const payPeriods = input.payPeriods ?? [span];
   const plans = plansInOrder(input.plans);
   const rulesOn = (day: Workday) => editions.on(day);
   const { together, pairing } = editions;
 
-  const corrections = sortCorrections(input.corrections);
-  const punches = effectivePunches(input.punches, corrections);
-  const paired = pair(
-    punches,
-    (punch) => pairing ?? editions.pairingAt(punch.at, zones.of(punch.zone)),
-    asOf,
+  const changes = changesOf(input.corrections);
+  const punches = effectivePunches(input.punches, changes);
+  const paired = correctedShifts(
+    pair(punches, (punch) => pairing ?? editions.pairingAt(punch.at, zones.of(punch.zone)), asOf),
+    changes,
   );
   const planned = holdToPlans(
-    paired.map((shift, i) => started(shift, paired[i - 1], zones, editions)),
+    paired.map((shift, i) => started(shift, paired[i - 1], zones, editions, changes)),
     plans,
   );
-  const { shifts, worked } = breaksAndWorkdays(roundShifts(planned), corrections.canceledMeals);
+  const { shifts, worked } = breaksAndWorkdays(roundShifts(planned), changes);
+  const leave = withStatedLeave(input.leave ?? NONE, plans, planned, changes);
   const days = workedDays(worked);
   const overtimeReasons: OvertimeReason[] | null = explain ? [] : null;
   const context = { calendar, plans, leave, payPeriods, workedDays: days.days, daysInOrder: days.inOrder };
-  const classed = classify(worked, together.overtime, context, overtimeReasons);
+  const placed = inStatedPlaces(worked, changes.places);
+  const classed = ofStatedClasses(
+    classify(placed, together.overtime, context, overtimeReasons),
+    changes.classes,
+  );
   const segments = addPremiums(
     classed,
     together.premiums,
@@ -73,7 +83,6 @@ export function compute(input: PersonInput, explain = false): Computed {
     leave,
     crew: input.crew ?? NONE,
     sites: input.sites ?? NO_SITES,
-    approved: corrections.approved,
     usualTotals: input.usualTotals ?? NONE,
     zones,
     asOf,
@@ -84,25 +93,25 @@ export function compute(input: PersonInput, explain = false): Computed {
     shifts: computed,
     segments,
     lines,
-    exceptions: within(findExceptions(looked, together.exceptions), span),
+    exceptions: within(findExceptions(looked, together.exceptions, changes.settled), span),
     reasons: [
       ...(overtimeReasons ?? []),
       ...guaranteed,
       ...leave.map((day) => ({ step: 'leave' as const, ...day })),
+      ...(explain
+        ? correctionReasons(input.corrections, (corrections) => compute({ ...input, corrections }).lines)
+        : NONE),
     ],
   };
 }
 
 /** Breaks are taken out of each shift, and what is left is given its workdays: the segments of all shifts, in order of time. */
-function breaksAndWorkdays(
-  rounded: readonly RoundedShift<StartedShift>[],
-  canceledMeals: readonly Instant[],
-) {
+function breaksAndWorkdays(rounded: readonly RoundedShift<StartedShift>[], stated: StatedBreaks) {
   const worked: WorkSegment[] = [];
   const shifts = rounded.map((shift) => {
     const { planned, rounded: spells } = shift;
     const { start } = planned;
-    const breaks = takeBreaks(start.shift, planned, spells, start.rulebook.breaks, canceledMeals);
+    const breaks = takeBreaks(start.shift, planned, spells, start.rulebook.breaks, stated);
     // From here on segments are cut in place: what the shift pays is added up before.
     const computed = account(shift, breaks);
     computed.workday = assignWorkday(breaks.worked, start, worked) ?? computed.workday;

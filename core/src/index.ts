@@ -1,13 +1,14 @@
 export { broken } from './card/always-holds.ts';
 export type { Computed } from './card/card.ts';
 export type { Line } from './card/line.ts';
-export type { DayReason, OvertimeReason, ShiftReason } from './card/reasons.ts';
+export type { CorrectionReason, DayReason, OvertimeReason, ShiftReason } from './card/reasons.ts';
 export type { Segment } from './card/segment.ts';
 export type { ComputedShift } from './card/shift.ts';
 export { type ClassSum, type ClassSums, classesOf, classSums, payableHours } from './card/totals.ts';
 export { compute } from './compute.ts';
-export { correctionsInForce } from './corrections/effective.ts';
-export type { Correction } from './corrections/types.ts';
+export { correctionsInForce } from './corrections/in-force.ts';
+export { CORRECTIONS, type Correction, correctionKind } from './corrections/kinds.ts';
+export { correctionFrom, readCorrection } from './corrections/read.ts';
 export { crewShifts } from './exceptions/crew.ts';
 export { EXCEPTIONS, exceptionLabel, exceptionMeasures } from './exceptions/kinds.ts';
 export {
@@ -50,6 +51,7 @@ export {
   type Punch,
   type PunchKind,
 } from './record/punch.ts';
+export { sentenceWith } from './reference/sentence.ts';
 export { type RateInput, type RegularRate, regularRates } from './regular-rate/regular-rate.ts';
 export { compileRulebook, type Names } from './rulebook/compile.ts';
 export type { CompiledRulebook } from './rulebook/compiled.ts';

@@ -1,19 +1,21 @@
 import {
+  CORRECTIONS,
   type Correction,
-  type CorrectionId,
-  type Instant,
+  correctionId,
   type Leave,
   type NamesAsTheyCome,
   type Plan,
   PUNCH_KINDS,
   type Punch,
-  type PunchId,
+  punchId,
+  readCorrection,
   SECONDS_PER_DAY,
   seconds,
   type Workday,
   workdayAt,
   type ZoneTables,
 } from '@heath/core';
+import { columnOf, settingIn } from '../columns.ts';
 import { Refusal } from '../refusal.ts';
 import type { Row } from './rows.ts';
 import { date, instantAt, oneOf, text, textOrNull, wholeNumber, zone } from './values.ts';
@@ -51,7 +53,7 @@ export function punchOf(row: Row, number: number, reading: Reading): Punch {
   const department = textOrNull(row, 'department') ?? homeOf(row, reading)?.department ?? null;
   const site = textOrNull(row, 'site');
   return {
-    id: (row.cells.id ? wholeNumber(row, 'id') : number) as PunchId,
+    id: punchId(row.cells.id ? wholeNumber(row, 'id') : number),
     at: instantAt(row, 'at', () => inZone, reading.zones),
     kind: oneOf(row, 'kind', PUNCH_KINDS, 'undirected'),
     zone: inZone,
@@ -112,36 +114,29 @@ export function calendarDayOf(row: Row): CalendarRow {
   return { workday: date(row, 'date'), name: row.cells.name ?? '', kind, person };
 }
 
-const DO = ['add', 'move', 'drop', 'cancel-meal', 'approve-overtime', 'undo'] as const;
+/** Columns of a correction that are not settings of it. A note may stand beside every kind. */
+const BESIDE = ['person', 'id', 'do'];
 
 export function correctionOf(row: Row, reading: Reading): Correction {
-  const id = wholeNumber(row, 'id') as CorrectionId;
-  const kind = oneOf(row, 'do', DO, null);
-  const at = (): Instant => instantAt(row, 'at', () => zoneOf(row, reading), reading.zones);
-  switch (kind) {
-    case 'add': {
-      const job = textOrNull(row, 'job');
-      return {
-        id,
-        kind,
-        at: at(),
-        punchKind: oneOf(row, 'kind', PUNCH_KINDS, null),
-        zone: zoneOf(row, reading),
-        job: job === null ? null : reading.names.job(job),
-        department: null,
-        site: null,
-        note: textOrNull(row, 'note'),
-      };
-    }
-    case 'move':
-      return { id, kind, punch: wholeNumber(row, 'punch') as PunchId, at: at() };
-    case 'drop':
-      return { id, kind, punch: wholeNumber(row, 'punch') as PunchId };
-    case 'cancel-meal':
-      return { id, kind, at: at() };
-    case 'approve-overtime':
-      return { id, kind, workday: date(row, 'workday'), rule: text(row, 'rule') };
-    case 'undo':
-      return { id, kind, undoes: wholeNumber(row, 'undoes') as CorrectionId };
-  }
+  const { names } = reading;
+  const name = text(row, 'do').toLowerCase();
+  const settings: object = CORRECTIONS.find((kind) => kind.name === name)?.settings ?? {};
+  const isSetting = (column: string) => !BESIDE.includes(column) && (column !== 'note' || 'note' in settings);
+  const given = Object.fromEntries(
+    Object.entries(row.cells)
+      .filter(([column]) => isSetting(column))
+      .map(([column, cell]) => [settingIn(column), cell]),
+  );
+  const read = readCorrection(correctionId(wholeNumber(row, 'id')), name, {
+    given,
+    instant: (_, setting) => instantAt(row, columnOf(setting), () => zoneOf(row, reading), reading.zones),
+    workday: (_, setting) => date(row, columnOf(setting)),
+    number: (_, setting) => wholeNumber(row, columnOf(setting)),
+    job: names.job,
+    department: names.department,
+    site: names.site,
+    zone: () => zoneOf(row, reading),
+  });
+  if (read.ok) return read.correction;
+  throw new Refusal(row.where, `${columnOf(read.fault.field)}: ${read.fault.reason}`);
 }

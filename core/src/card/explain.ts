@@ -5,8 +5,10 @@ import { type Instant, seconds } from '../time/units.ts';
 import { offsetAt, type ZoneOffsets } from '../time/zone.ts';
 import { lengthOf } from './cut.ts';
 import type { RoundedPunch, ShiftReason } from './reasons.ts';
-import type { Segment, SegmentShift } from './segment.ts';
+import type { Segment, SegmentShift, ShiftBeginning } from './segment.ts';
 import type { ComputedShift } from './shift.ts';
+
+type Step<S extends ShiftReason['step']> = Extract<ShiftReason, { readonly step: S }>;
 
 /**
  * The reasons of one shift's payable time, step by step; empty where nothing of it could be paired.
@@ -18,56 +20,85 @@ function explainShift(
   shift: ComputedShift,
   mine: readonly Segment[],
   notBefore: Instant | null,
-  offsets: ZoneOffsets,
+  start: ShiftBeginning,
 ): ShiftReason[] {
   if (shift.spells.length === 0) return [];
-  const { rules, held, match, spells, rounded, breaks } = shift;
+  return [
+    { step: 'clocked', spells: shift.spells, seconds: shift.clockedSeconds },
+    ...holdReason(shift),
+    roundReason(shift, notBefore, start.offsets),
+    breaksReason(shift),
+    workdayReason(shift, mine, start),
+    ...premiumReasons(mine),
+  ];
+}
+
+function holdReason({ match, held, heldSeconds }: ComputedShift): Step<'hold'>[] {
+  if (match === null || (held.start === null && held.end === null)) return [];
+  return [{ step: 'hold', plan: match.plan, ...held, seconds: heldSeconds }];
+}
+
+function roundReason(
+  { spells, held, rounded, rules: { rounding }, roundingSeconds }: ComputedShift,
+  notBefore: Instant | null,
+  offsets: ZoneOffsets,
+): Step<'round'> {
   const last = spells.length - 1;
   const punch = (from: EffectivePunch, end: 'in' | 'out', isHeld: boolean): RoundedPunch => ({
     clocked: from.at,
     kind: from.kind,
     held: isHeld,
     offsetSeconds: offsetAt(offsets, from.at),
-    rounding: isHeld ? null : (rules.rounding.punches[from.kind === 'undirected' ? end : from.kind] ?? null),
+    rounding: isHeld ? null : (rounding.punches[from.kind === 'undirected' ? end : from.kind] ?? null),
   });
-  const reasons: ShiftReason[] = [{ step: 'clocked', spells, seconds: shift.clockedSeconds }];
-  if (match !== null && (held.start !== null || held.end !== null))
-    reasons.push({ step: 'hold', plan: match.plan, ...held, seconds: shift.heldSeconds });
-  reasons.push({
+  return {
     step: 'round',
     punches: spells.map((spell, i) => ({
       in: punch(spell.in, 'in', i === 0 && held.start !== null),
       out: punch(spell.out, 'out', i === last && held.end !== null),
     })),
-    spell: rules.rounding.spell,
-    shift: rules.rounding.shift,
-    day: rules.rounding.day,
+    spell: rounding.spell,
+    shift: rounding.shift,
+    day: rounding.day,
     notBefore,
     spells: rounded,
-    changedBySeconds: -shift.roundingSeconds,
-  });
-  reasons.push({
+    changedBySeconds: -roundingSeconds,
+  };
+}
+
+function breaksReason({ breaks, rules: { breaks: rules } }: ComputedShift): Step<'breaks'> {
+  return {
     step: 'breaks',
-    paidUpToSeconds: rules.breaks.paidUpToSeconds,
-    allowanceSeconds: rules.breaks.allowanceSeconds,
-    mealUnpaidFromSeconds: rules.breaks.mealUnpaidFromSeconds,
+    paidUpToSeconds: rules.paidUpToSeconds,
+    allowanceSeconds: rules.allowanceSeconds,
+    mealUnpaidFromSeconds: rules.mealUnpaidFromSeconds,
     unpaid: breaks.unpaid,
     paid: breaks.paid,
     automaticSeconds: breaks.automaticSeconds,
     automaticCanceled: breaks.automaticCanceled,
     unpaidSeconds: seconds(breaks.unpaid.reduce((sum, gap) => sum + lengthOf(gap), 0)),
-  });
-  reasons.push({
+  };
+}
+
+function workdayReason(
+  shift: ComputedShift,
+  mine: readonly Segment[],
+  { statedWorkday }: ShiftBeginning,
+): Step<'workday'> {
+  return {
     step: 'workday',
-    rule: rules.workday.shiftBelongsTo,
-    startsAt: rounded[0]?.start ?? firstPunch(shift).at,
-    endsAt: lastOf(rounded).end,
+    rule: statedWorkday === null ? shift.rules.workday.shiftBelongsTo : null,
+    startsAt: shift.rounded[0]?.start ?? firstPunch(shift).at,
+    endsAt: lastOf(shift.rounded).end,
     workdays: [...new Set(mine.map((segment) => segment.workday))],
     lines: mine
       .filter((segment, i) => i > 0 && segment.workday !== itemAt(mine, i - 1).workday)
       .map(({ start }) => start),
-  });
-  // By name: an edition that comes into force within the shift may have a premium of the same name.
+  };
+}
+
+/** By name: an edition that comes into force within the shift may have a premium of the same name. */
+function premiumReasons(mine: readonly Segment[]): Step<'premium'>[] {
   const named = new Map<string, Segment[]>();
   for (const segment of mine) {
     for (const { name } of segment.premiums.list) {
@@ -76,15 +107,12 @@ function explainShift(
       else paid.push(segment);
     }
   }
-  for (const [name, paid] of named) {
-    reasons.push({
-      step: 'premium',
-      name,
-      seconds: seconds(paid.reduce((sum, segment) => sum + lengthOf(segment), 0)),
-      time: paid.map(({ start, end }) => ({ start, end })),
-    });
-  }
-  return reasons;
+  return [...named].map(([name, paid]) => ({
+    step: 'premium',
+    name,
+    seconds: seconds(paid.reduce((sum, segment) => sum + lengthOf(segment), 0)),
+    time: paid.map(({ start, end }) => ({ start, end })),
+  }));
 }
 
 /** The shifts with their reasons; all of them in order of time, and beside each what its segments come from. */
@@ -103,7 +131,7 @@ export function withReasons(
   return shifts.map((shift, i) => {
     const from = froms[i];
     if (from === undefined) return shift;
-    const reasons = explainShift(shift, byShift.get(from) ?? [], notBefore, from.start.offsets);
+    const reasons = explainShift(shift, byShift.get(from) ?? [], notBefore, from.start);
     notBefore = shift.rounded[shift.rounded.length - 1]?.end ?? notBefore;
     return { ...shift, reasons };
   });

@@ -1,3 +1,5 @@
+import type { Correction } from '../corrections/kinds.ts';
+import type { ClassId } from '../pay/classes.ts';
 import type { Leave } from '../record/leave.ts';
 import type { Plan } from '../record/plan.ts';
 import type { PunchKind } from '../record/punch.ts';
@@ -66,7 +68,8 @@ export type ShiftReason =
     }
   | {
       readonly step: 'workday';
-      readonly rule: string;
+      /** Null where a correction gives the shift its day. */
+      readonly rule: string | null;
       readonly startsAt: Instant;
       readonly endsAt: Instant;
       readonly workdays: readonly Workday[];
@@ -119,5 +122,17 @@ interface LeaveReason extends Leave {
   readonly step: 'leave';
 }
 
+/** What one correction in force changes: the hours with it, less the hours without it. Who made it and why is told from outside. */
+export interface CorrectionReason {
+  readonly step: 'correction';
+  readonly correction: Correction;
+  readonly changes: readonly {
+    readonly workday: Workday;
+    readonly classId: ClassId;
+    /** Negative where it takes off. */
+    readonly seconds: number;
+  }[];
+}
+
 /** Everything a line may follow from, beside the shifts. */
-export type DayReason = OvertimeReason | GuaranteeReason | LeaveReason;
+export type DayReason = OvertimeReason | GuaranteeReason | LeaveReason | CorrectionReason;

@@ -18,6 +18,8 @@ export interface ShiftBeginning {
   readonly offsets: ZoneOffsets;
   /** The last punch of the shift before it; long ago where there is none. */
   readonly endBefore: number;
+  /** The workday that a correction gives all of it; null where the rulebook decides. */
+  readonly statedWorkday: Workday | null;
 }
 
 /** What a segment needs of the shift it comes from. All segments of one shift share this object. */

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { Punch } from '../record/punch.ts';
 import { at, correctionId, LONDON, punch } from '../testing/fixtures.ts';
-import { effectivePunches as laid, sortCorrections } from './effective.ts';
-import type { Correction } from './types.ts';
+import { effectivePunches as laid } from './effective.ts';
+import { changesOf } from './in-force.ts';
+import type { Correction } from './kinds.ts';
 
 const effectivePunches = (punches: Punch[], corrections: Correction[]) =>
-  laid(punches, sortCorrections(corrections));
+  laid(punches, changesOf(corrections));
 const seen = (punches: ReturnType<typeof effectivePunches>) => punches.map((p) => [p.kind, p.at]);
 
 describe('effective punches', () => {
@@ -34,6 +35,7 @@ describe('effective punches', () => {
       job: null,
       department: null,
       site: null,
+      note: null,
     };
     const drop: Correction = { id: correctionId(3), kind: 'drop', punch: start.id };
     expect(seen(effectivePunches([end, start], [drop, add]))).toEqual([

@@ -5,6 +5,7 @@ import type { Example } from '../reference/example.ts';
 import type { Fields, SettingsOf } from '../rulebook/define.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
+import { exceptionKey } from './key.ts';
 import type { Exception, ExceptionInput, ExceptionRules, LookedFor, Proposal, Severity } from './types.ts';
 
 const severity = v.pipe(
@@ -111,7 +112,7 @@ function exceptionOf(kind: string, found: Found): Exception {
   const { workday, punch = null } = found;
   const origin = found.about ?? (punch === null ? `day-${workday}` : originOf(punch));
   return {
-    key: `${kind}:${origin}`,
+    key: exceptionKey(kind, origin),
     kind,
     workday,
     reaches: found.reaches ?? { first: workday, last: workday },

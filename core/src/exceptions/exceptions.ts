@@ -11,10 +11,16 @@ export const kindsLookedFor = (looked: readonly ExceptionRules[]): readonly Exce
  * Everything that somebody must look at, in order of time.
  *
  * @param kinds those that the editions in force look for
+ * @param settled true for those that corrections settle
  */
-export function findExceptions(input: ExceptionInput, kinds: readonly ExceptionKind[]): Exception[] {
+export function findExceptions(
+  input: ExceptionInput,
+  kinds: readonly ExceptionKind[],
+  settled: readonly ((exception: Exception) => boolean)[],
+): Exception[] {
   const found: Exception[] = [];
-  for (const kind of kinds) for (const one of kind.findAll(input)) found.push(one);
+  for (const kind of kinds)
+    for (const one of kind.findAll(input)) if (!settled.some((settles) => settles(one))) found.push(one);
   if (found.length > 1) found.sort((a, b) => a.at - b.at || (a.key < b.key ? -1 : 1));
   return found;
 }

@@ -67,7 +67,6 @@ export interface ExceptionInput {
   readonly leave: readonly Leave[];
   readonly crew: readonly CrewShift[];
   readonly sites: ReadonlyMap<SiteId, Position>;
-  readonly approved: readonly { readonly workday: Workday; readonly rule: string }[];
   readonly zones: ZoneTables;
   readonly asOf: Instant | null;
   /** The workdays asked for. */

@@ -1,4 +1,4 @@
-import type { Correction } from '../corrections/types.ts';
+import type { Correction } from '../corrections/kinds.ts';
 import type { CrewShift } from '../exceptions/types.ts';
 import type { Editions } from '../rulebook/editions.ts';
 import type { Calendar } from '../time/calendar.ts';

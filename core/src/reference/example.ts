@@ -8,6 +8,8 @@ export interface Example {
     readonly holidays?: readonly string[];
     readonly restDays?: readonly string[];
     readonly leave?: readonly { readonly date: string; readonly code: string; readonly hours: string }[];
+    /** What is corrected, in order: each by `do`, which names its kind, and its settings as texts. */
+    readonly corrections?: readonly Readonly<Record<string, string>>[];
     readonly gives: Readonly<Record<string, string>>;
     readonly exceptions?: readonly string[];
   };

@@ -1,3 +1,4 @@
+import { CORRECTIONS } from '../corrections/kinds.ts';
 import { EXCEPTIONS } from '../exceptions/kinds.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
 import { base, days } from '../rulebook/starters/base.ts';
@@ -561,6 +562,16 @@ export const FIELDS: readonly { readonly section: string; readonly fields: reado
         ...example,
       })),
     ],
+  },
+  {
+    section: 'Corrections',
+    fields: CORRECTIONS.map(({ name, label, says, settings, example }) => ({
+      field: `corrections: ${name}`,
+      says: `${label}. ${says} Settings: ${Object.keys(settings)
+        .map((setting) => `\`${setting}\``)
+        .join(', ')}.`,
+      ...example,
+    })),
   },
 ];
 

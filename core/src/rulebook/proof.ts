@@ -1,5 +1,16 @@
 import { compute } from '../compute.ts';
-import type { DepartmentId, JobId, PunchId, SiteId } from '../record/ids.ts';
+import type { Correction } from '../corrections/kinds.ts';
+import { readCorrection } from '../corrections/read.ts';
+import {
+  correctionId,
+  type DepartmentId,
+  departmentId,
+  type JobId,
+  jobId,
+  punchId,
+  type SiteId,
+  siteId,
+} from '../record/ids.ts';
 import type { Leave } from '../record/leave.ts';
 import type { Punch, PunchKind } from '../record/punch.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
@@ -52,9 +63,9 @@ export class NamesAsTheyCome {
     return id;
   }
 
-  job = (name: string): JobId => this.#id('job', name) as JobId;
-  department = (name: string): DepartmentId => this.#id('department', name) as DepartmentId;
-  site = (name: string): SiteId => this.#id('site', name) as SiteId;
+  job = (name: string): JobId => jobId(this.#id('job', name));
+  department = (name: string): DepartmentId => departmentId(this.#id('department', name));
+  site = (name: string): SiteId => siteId(this.#id('site', name));
 
   /** The name behind a number; empty for null. */
   of(id: number | null): string {
@@ -112,7 +123,7 @@ function computeProof(day: ProofDay, editions: Editions, names: NamesAsTheyCome)
     first,
     last,
     punches: day.punches.map((text, i) => proofPunch(text, i, zone, offsets, names)),
-    corrections: [],
+    corrections: (day.corrections ?? []).map((given, i) => proofCorrection(given, i, zone, offsets, names)),
     plans: (day.plans ?? []).map(({ from, to, job }) => {
       const startsAt = momentOf(from, offsets);
       return {
@@ -173,7 +184,7 @@ function proofPunch(
 ): Punch {
   const [date, time, kind, ...job] = text.split(' ') as [string, string, string, ...string[]];
   return {
-    id: (index + 1) as PunchId,
+    id: punchId(index + 1),
     at: momentOf(`${date} ${time}`, offsets),
     kind: kind as PunchKind,
     zone,
@@ -181,6 +192,29 @@ function proofPunch(
     department: null,
     site: null,
   };
+}
+
+/** A correction of a proof day. Throws a RangeError where it cannot be meant. */
+function proofCorrection(
+  given: Readonly<Record<string, string>>,
+  index: number,
+  zone: string,
+  offsets: ZoneOffsets,
+  names: NamesAsTheyCome,
+): Correction {
+  const { do: kind = '', ...settings } = given;
+  const read = readCorrection(correctionId(index + 1), kind, {
+    given: settings,
+    instant: (text) => momentOf(text, offsets),
+    workday: (text) => workdayFromIso(text),
+    number: (text) => Number(text),
+    job: names.job,
+    department: names.department,
+    site: names.site,
+    zone: () => zone,
+  });
+  if (read.ok) return read.correction;
+  throw new RangeError(`Correction ${index + 1}, ${read.fault.field}: ${read.fault.reason}`);
 }
 
 /** `2026-10-25 01:30` on the wall clock; a star after it takes the second of two equal times. Throws a RangeError. */

@@ -133,6 +133,14 @@ const ProofDaySchema = v.strictObject({
   holidays: v.optional(v.array(date)),
   restDays: v.optional(v.array(date)),
   leave: v.optional(v.array(v.strictObject({ date, code: name, hours }))),
+  corrections: v.optional(
+    v.pipe(
+      v.array(v.record(v.string(), v.string())),
+      say(
+        'What is corrected, in order: do names the kind, and its settings are texts. Punches and corrections count from 1.',
+      ),
+    ),
+  ),
   gives: v.pipe(
     v.record(v.string(), hours),
     say('Hours by class, premium, guarantee or leave over all days of the proof.'),

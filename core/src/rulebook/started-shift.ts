@@ -1,4 +1,6 @@
 import type { ShiftBeginning } from '../card/segment.ts';
+import type { Changes } from '../corrections/changes.ts';
+import { statedWorkday } from '../corrections/shifts.ts';
 import { firstPunch, lastPunch, type Shift } from '../steps/pair/types.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import type { Workday } from '../time/units.ts';
@@ -19,11 +21,13 @@ export function started(
   before: Shift | undefined,
   zones: ZoneTables,
   editions: Editions,
+  changes: Pick<Changes, 'workdays'>,
 ): StartedShift {
   const punch = firstPunch(shift);
   const offsets = zones.of(punch.zone);
   const rulebook = editions.at(punch.at, offsets);
-  const workday = workdayAt(punch.at, rulebook.workday, offsets);
+  const stated = statedWorkday(shift, changes);
+  const workday = stated ?? workdayAt(punch.at, rulebook.workday, offsets);
   const endBefore = before === undefined ? Number.NEGATIVE_INFINITY : lastPunch(before).at;
-  return { shift, punch, offsets, rulebook, workday, endBefore };
+  return { shift, punch, offsets, rulebook, workday, statedWorkday: stated, endBefore };
 }

@@ -2,12 +2,22 @@ import fc from 'fast-check';
 import { expect } from 'vitest';
 import { compute } from '../compute.ts';
 import { workdayToIso } from '../time/units.ts';
-import { type AnyEdition, type AnyPerson, DEPARTMENTS, JOBS } from './random.ts';
+import { type AnyCorrection, type AnyEdition, type AnyPerson, DEPARTMENTS, JOBS } from './random.ts';
 import { type AnyStretch, dayOf, editionsOf, inputOf } from './random-input.ts';
-import { tickByTick } from './tick-by-tick.ts';
+import { type TickCorrection, tickByTick } from './tick-by-tick.ts';
 
 const nameOf = (names: readonly string[], id: number | null): string =>
   id === null ? '' : (names[id - 1] ?? '');
+
+/** A correction with its instants in seconds and its days as dates. */
+function inTime(one: AnyCorrection, stretch: AnyStretch): TickCorrection {
+  const [, start] = stretch;
+  if (one.correction === 'flat-hours') return { ...one, date: workdayToIso(dayOf(stretch, one.day)) };
+  if (one.correction === 'set-workday')
+    return { ...one, at: start + one.at, date: workdayToIso(dayOf(stretch, one.day)) };
+  if ('at' in one) return { ...one, at: start + one.at };
+  return 'from' in one ? { ...one, from: start + one.from, to: start + one.to } : one;
+}
 
 /** Seconds by workday, class, job and department, by the core and by the other. */
 function bothWays(editions: readonly AnyEdition[], person: AnyPerson, stretch: AnyStretch, tick: number) {
@@ -23,7 +33,7 @@ function bothWays(editions: readonly AnyEdition[], person: AnyPerson, stretch: A
     editions: editions.map(({ from, rules }) => ({ from: from === null ? null : iso(from), rules })),
     zone,
     punches: person.punches.map((punch) => ({ ...punch, at: start + punch.at })),
-    corrections: person.corrections.map((one) => ('at' in one ? { ...one, at: start + one.at } : one)),
+    corrections: person.corrections.map((one) => inTime(one, stretch)),
     plans: person.plans.map(({ from, to, job }) => ({ from: start + from, to: start + to, job })),
     holidays: person.holidays.map(iso),
     restDays: person.restDays.map(iso),

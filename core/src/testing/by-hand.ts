@@ -8,8 +8,8 @@ interface Part {
   start: number;
   end: number;
   readonly day: number;
-  readonly job: number | null;
-  readonly department: number | null;
+  job: number | null;
+  department: number | null;
   pays: number;
   readonly premiums: string[];
 }
@@ -152,15 +152,44 @@ function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
   });
 }
 
+/** Parts cut at the ends of a stretch that a correction is about, and changed inside. */
+function stated(
+  parts: readonly Part[],
+  { from, to }: { readonly from: number; readonly to: number },
+  change: (part: Part) => void,
+): Part[] {
+  return parts.flatMap((part) => {
+    const inside = [from, to].filter((edge) => edge > part.start && edge < part.end);
+    const all = [part.start, ...inside, part.end];
+    return all.slice(1).map((end, i) => {
+      const own = { ...part, start: all[i]!, end };
+      if (own.start >= from && own.end <= to) change(own);
+      return own;
+    });
+  });
+}
+
 /** Seconds by `day|class|job|department`. */
 export function byHand(
   shifts: readonly (readonly ShiftReason[])[],
   days: readonly DayReason[],
 ): Map<string, number> {
   let parts = shifts.flatMap((reasons) => partsOf(reasons));
+  const corrections = days.flatMap((reason) => (reason.step === 'correction' ? [reason.correction] : []));
+  for (const one of corrections)
+    if (one.kind === 'set-job')
+      parts = stated(parts, one, (part) => {
+        if (one.job !== undefined) part.job = one.job;
+        if (one.department !== undefined) part.department = one.department;
+      });
   for (const reason of days)
     if (reason.step === 'overtime' && reason.alternative?.chosen !== false)
       parts = applyOvertime(parts, reason);
+  for (const one of corrections)
+    if (one.kind === 'set-class')
+      parts = stated(parts, one, (part) => {
+        part.pays = one.multiplier;
+      });
   const sums = new Map<string, number>();
   const add = (
     day: number,

@@ -1,12 +1,21 @@
-import type { Correction } from '../corrections/types.ts';
-import type { CorrectionId, PunchId } from '../record/ids.ts';
+import type { Correction } from '../corrections/kinds.ts';
+import { correctionFrom } from '../corrections/read.ts';
+import { correctionId, type PunchId } from '../record/ids.ts';
 import type { PersonInput } from '../record/person.ts';
 import type { Punch, PunchKind } from '../record/punch.ts';
 import { Editions } from '../rulebook/editions.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import { instant, SECONDS_PER_DAY, seconds, type Workday, workday } from '../time/units.ts';
 import { ZoneTables } from '../time/zone.ts';
-import { type AnyEdition, type AnyPerson, type AnyPunch, compiledOrNull, names } from './random.ts';
+import {
+  type AnyCorrection,
+  type AnyEdition,
+  type AnyPerson,
+  type AnyPunch,
+  compiledOrNull,
+  names,
+  type OtherPlace,
+} from './random.ts';
 
 /** Starts of ten days each: the nights on which clocks change lie inside, forward and back, and one stretch without. */
 export const STRETCHES = [
@@ -30,16 +39,84 @@ export const editionsOf = (editions: readonly AnyEdition[], stretch: AnyStretch)
     })),
   );
 
+const idOf = <T>(name: string | null, find: (name: string) => T | undefined): T | null =>
+  name === null ? null : (find(name) ?? null);
+
+const inPlace = ({ job, department, site }: Omit<AnyPunch, 'at' | 'kind'>) => ({
+  job: idOf(job, names.job),
+  department: idOf(department, names.department),
+  site: idOf(site, names.site),
+});
+
+const inOtherPlace = ({ job, department, site }: OtherPlace) => ({
+  ...(job === undefined ? {} : { job: idOf(job, names.job) }),
+  ...(department === undefined ? {} : { department: idOf(department, names.department) }),
+  ...(site === undefined ? {} : { site: idOf(site, names.site) }),
+});
+
+/** A random correction as the core takes it. Throws where the core would refuse to read it. */
+function asCorrection(
+  drawn: AnyCorrection,
+  number: number,
+  person: AnyPerson,
+  stretch: AnyStretch,
+): Correction {
+  const read = correctionFrom(correctionId(number), {
+    kind: drawn.correction,
+    ...saysOf(drawn, person, stretch),
+  });
+  if (!read.ok) throw new Error(`${drawn.correction}: ${read.fault.field}: ${read.fault.reason}`);
+  return read.correction;
+}
+
+function saysOf(drawn: AnyCorrection, { plans }: AnyPerson, stretch: AnyStretch): object {
+  const [zone, start] = stretch;
+  switch (drawn.correction) {
+    case 'add':
+      return { at: start + drawn.at, punchKind: drawn.kind, zone, ...inPlace(drawn) };
+    case 'move':
+      return { punch: drawn.punch + 1, at: start + drawn.at };
+    case 'drop':
+      return { punch: drawn.punch + 1 };
+    case 'retype':
+      return {
+        punch: drawn.punch + 1,
+        // Some change nothing but a note, so that there is always something given.
+        note: 'changed',
+        ...(drawn.kind === undefined ? {} : { punchKind: drawn.kind }),
+        ...inOtherPlace(drawn),
+      };
+    case 'split':
+      return { at: start + drawn.at, ...inOtherPlace(drawn) };
+    case 'set-workday':
+      return { at: start + drawn.at, workday: dayOf(stretch, drawn.day) };
+    case 'cancel-meal':
+      return { at: start + drawn.at };
+    case 'set-meal':
+    case 'not-worked':
+      return { from: start + drawn.from, to: start + drawn.to };
+    case 'set-class':
+      return { from: start + drawn.from, to: start + drawn.to, multiplier: drawn.multiplier };
+    case 'set-job':
+      return { from: start + drawn.from, to: start + drawn.to, ...inOtherPlace(drawn) };
+    case 'flat-hours':
+      return {
+        workday: dayOf(stretch, drawn.day),
+        as: drawn.kind,
+        code: drawn.code,
+        length: `PT${drawn.seconds}S`,
+      };
+    case 'absence-leave':
+      return { planStartsAt: start + (plans[drawn.plan]?.from ?? 0), code: drawn.code };
+    case 'undo':
+      return { undoes: drawn.undoes };
+  }
+}
+
 /** A random person as the core takes it, over all of the span and some days around. */
 export function inputOf(editions: Editions, person: AnyPerson, stretch: AnyStretch): PersonInput {
   const [zone, start] = stretch;
   const zones = new ZoneTables(instant(start - 40 * SECONDS_PER_DAY), instant(start + 60 * SECONDS_PER_DAY));
-  const placed = ({ job, department, site }: Omit<AnyPunch, 'at' | 'kind'>) => ({
-    zone,
-    job: job === null ? null : (names.job(job) ?? null),
-    department: department === null ? null : (names.department(department) ?? null),
-    site: site === null ? null : (names.site(site) ?? null),
-  });
   return {
     first: dayOf(stretch, -3),
     last: dayOf(stretch, 28),
@@ -48,18 +125,11 @@ export function inputOf(editions: Editions, person: AnyPerson, stretch: AnyStret
         id: (i + 1) as PunchId,
         at: instant(start + punch.at),
         kind: punch.kind as PunchKind,
-        ...placed(punch),
+        zone,
+        ...inPlace(punch),
       }),
     ),
-    corrections: person.corrections.map((drawn, i): Correction => {
-      const id = (i + 1) as CorrectionId;
-      if (drawn.correction === 'undo') return { id, kind: 'undo', undoes: drawn.undoes as CorrectionId };
-      if (drawn.correction === 'drop') return { id, kind: 'drop', punch: (drawn.punch + 1) as PunchId };
-      const at = instant(start + drawn.at);
-      if (drawn.correction === 'cancel-meal') return { id, kind: 'cancel-meal', at };
-      if (drawn.correction === 'move') return { id, kind: 'move', punch: (drawn.punch + 1) as PunchId, at };
-      return { id, kind: 'add', at, punchKind: drawn.kind as PunchKind, ...placed(drawn) };
-    }),
+    corrections: person.corrections.map((drawn, i) => asCorrection(drawn, i + 1, person, stretch)),
     plans: person.plans.map(({ from, to, job }) => {
       const offsets = zones.of(zone);
       const startsAt = instant(start + from);

@@ -341,12 +341,32 @@ export interface AnyPunch {
   readonly site: string | null;
 }
 
-/** Corrections by their place in the list, from 1; punches by theirs. */
-type AnyCorrection =
+/** Another place; what is undefined stays. */
+export interface OtherPlace {
+  readonly job?: string | null;
+  readonly department?: string | null;
+  readonly site?: string | null;
+}
+interface Stretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Corrections by their place in the list, from 1; punches by theirs; instants and days from the start of the span. */
+export type AnyCorrection =
   | ({ readonly correction: 'add' } & AnyPunch)
   | { readonly correction: 'move'; readonly punch: number; readonly at: number }
   | { readonly correction: 'drop'; readonly punch: number }
+  | ({ readonly correction: 'retype'; readonly punch: number; readonly kind?: string } & OtherPlace)
+  | ({ readonly correction: 'split'; readonly at: number } & OtherPlace)
+  | { readonly correction: 'set-workday'; readonly at: number; readonly day: number }
+  | ({ readonly correction: 'set-meal' } & Stretch)
   | { readonly correction: 'cancel-meal'; readonly at: number }
+  | ({ readonly correction: 'set-class'; readonly multiplier: number } & Stretch)
+  | ({ readonly correction: 'set-job' } & Stretch & OtherPlace)
+  | ({ readonly correction: 'flat-hours' } & AnyLeave)
+  | { readonly correction: 'absence-leave'; readonly plan: number; readonly code: string }
+  | ({ readonly correction: 'not-worked' } & Stretch)
   | { readonly correction: 'undo'; readonly undoes: number };
 
 interface Planned {
@@ -424,29 +444,44 @@ const roundOf = (tick: number) =>
     place: places,
   });
 
-/** What was recorded later: corrections that may aim at any punch and take back any correction before. */
+/** What was recorded later: corrections that may aim at any punch or plan and take back any correction before. */
 const correctionsOf = (tick: number) =>
   fc.array(
     fc.record({
-      correction: fc.constantFrom('add', 'add', 'move', 'move', 'drop', 'cancel-meal', 'cancel-meal', 'undo'),
+      correction: fc.constantFrom(
+        ...(['add', 'move', 'drop', 'retype', 'split', 'set-workday', 'set-meal', 'cancel-meal'] as const),
+        ...(['set-class', 'set-job', 'flat-hours', 'absence-leave', 'not-worked', 'undo'] as const),
+      ),
       which: fc.nat(),
       by: fc.integer({ min: -(4 * 3600) / tick, max: (4 * 3600) / tick }),
+      length: fc.integer({ min: 1, max: (6 * 3600) / tick }),
       kind: fc.constantFrom('in', 'out', 'in', 'out', 'meal-out', 'meal-in', 'job-change', 'undirected'),
       place: places,
+      otherPlace: fc.record(
+        {
+          job: fc.constantFrom(null, ...JOBS),
+          department: fc.constantFrom(null, ...DEPARTMENTS),
+          site: fc.constantFrom(null, ...SITES),
+        },
+        { requiredKeys: [] },
+      ),
+      multiplier: fc.constantFrom(1, 1.5, 2),
+      flat: leaveOf(tick),
     }),
-    { maxLength: 4 },
+    { maxLength: 5 },
   );
 
+/** Hours of a day without punches. */
+const leaveOf = (tick: number) =>
+  fc.record({
+    day: fc.integer({ min: 0, max: 9 }),
+    kind: fc.constantFrom('leave' as const, 'leave' as const, 'adjustment' as const),
+    code: fc.constantFrom('Shore leave', 'Sick'),
+    seconds: fc.constantFrom(14_400, 28_800, 13 * tick),
+  });
+
 const aroundWork = (tick: number) => ({
-  leave: fc.array(
-    fc.record({
-      day: fc.integer({ min: 0, max: 9 }),
-      kind: fc.constantFrom('leave' as const, 'leave' as const, 'adjustment' as const),
-      code: fc.constantFrom('Shore leave', 'Sick'),
-      seconds: fc.constantFrom(14_400, 28_800, 13 * tick),
-    }),
-    { maxLength: 2 },
-  ),
+  leave: fc.array(leaveOf(tick), { maxLength: 2 }),
   holidays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
   restDays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
 });
@@ -502,22 +537,66 @@ function pushRound(round: DrawnRound, clocked: Clocked, tick: number): void {
   });
 }
 
-function correctionsFrom(drawn: readonly DrawnCorrection[], clocked: Clocked, tick: number): AnyCorrection[] {
-  const { punches } = clocked;
+function correctionsFrom(
+  drawn: readonly DrawnCorrection[],
+  clocked: Clocked,
+  plans: readonly Planned[],
+  tick: number,
+): AnyCorrection[] {
   const corrections: AnyCorrection[] = [];
-  for (const { correction, which, by, kind, place } of drawn) {
-    const target = which % Math.max(1, punches.length);
-    const punch = punches[target];
-    const at = (punch?.at ?? 4 * 86_400) + by * tick;
-    if (correction === 'add' && clocked.takes(at, kind)) corrections.push({ correction, at, kind, ...place });
-    if (correction === 'move' && punch !== undefined && clocked.takes(at, punch.kind))
-      corrections.push({ correction, punch: target, at });
-    if (correction === 'drop' && punch !== undefined) corrections.push({ correction, punch: target });
-    if (correction === 'cancel-meal') corrections.push({ correction, at });
-    if (correction === 'undo' && corrections.length > 0)
-      corrections.push({ correction, undoes: 1 + (which % corrections.length) });
+  for (const one of drawn) {
+    const meant = correctionFrom(one, clocked, plans, corrections.length, tick);
+    if (meant !== null) corrections.push(meant);
   }
   return corrections;
+}
+
+/** A drawn correction of what there is; null where there is nothing of the sort. */
+function correctionFrom(
+  { correction, which, by, length, kind, place, otherPlace, multiplier, flat }: DrawnCorrection,
+  clocked: Clocked,
+  plans: readonly Planned[],
+  before: number,
+  tick: number,
+): AnyCorrection | null {
+  const { punches } = clocked;
+  const target = which % Math.max(1, punches.length);
+  const punch = punches[target];
+  const at = (punch?.at ?? 4 * 86_400) + by * tick;
+  const stretch = { from: at, to: at + length * tick };
+  switch (correction) {
+    case 'add':
+      return clocked.takes(at, kind) ? { correction, at, kind, ...place } : null;
+    case 'move':
+      return punch !== undefined && clocked.takes(at, punch.kind) ? { correction, punch: target, at } : null;
+    case 'drop':
+      return punch === undefined ? null : { correction, punch: target };
+    case 'retype':
+      if (punch === undefined) return null;
+      // One that keeps its kind, or another for which there is room at its time.
+      return which % 2 === 0 || !clocked.takes(punch.at, kind)
+        ? { correction, punch: target, ...otherPlace }
+        : { correction, punch: target, kind, ...otherPlace };
+    case 'split':
+      return { correction, at, ...otherPlace };
+    case 'set-workday':
+      return { correction, at, day: Math.floor(at / 86_400) + (which % 3) - 1 };
+    case 'cancel-meal':
+      return { correction, at };
+    case 'set-meal':
+    case 'not-worked':
+      return { correction, ...stretch };
+    case 'set-class':
+      return { correction, ...stretch, multiplier };
+    case 'set-job':
+      return { correction, ...stretch, ...otherPlace };
+    case 'flat-hours':
+      return { correction, ...flat };
+    case 'absence-leave':
+      return plans.length === 0 ? null : { correction, plan: which % plans.length, code: flat.code };
+    case 'undo':
+      return before === 0 ? null : { correction, undoes: 1 + (which % before) };
+  }
 }
 
 /** Ten days of somebody's punches, plans, leave and corrections, on whole ticks of seconds. */
@@ -537,7 +616,7 @@ export const anyPerson = (tick: number): fc.Arbitrary<AnyPerson> =>
       for (const stretch of stretches) pushStretch(stretch, clocked, plans, tick);
       plans.sort((a, b) => a.from - b.from);
       const { punches } = clocked;
-      return { punches, corrections: correctionsFrom(later, clocked, tick), plans, ...rest };
+      return { punches, corrections: correctionsFrom(later, clocked, plans, tick), plans, ...rest };
     });
 
 /** Up to twenty-four days, night after night or day after day, by a clock that mostly does not tell in from out. */
@@ -548,5 +627,5 @@ export const anyRound = (tick: number): fc.Arbitrary<AnyPerson> =>
       const clocked = new Clocked();
       pushRound(round, clocked, tick);
       const { punches } = clocked;
-      return { punches, corrections: correctionsFrom(later, clocked, tick), plans: [], ...rest };
+      return { punches, corrections: correctionsFrom(later, clocked, [], tick), plans: [], ...rest };
     });

@@ -14,13 +14,35 @@ interface TickPunch extends TickPlace {
   readonly at: number;
   readonly kind: string;
 }
-/** What was recorded later, numbered from 1; punches by their place in the list, from 0. */
-type TickCorrection =
+type OtherPlace = { readonly [K in keyof TickPlace]?: string | null };
+interface TickStretch {
+  readonly from: number;
+  readonly to: number;
+}
+/** What was recorded later, numbered from 1; punches and plans by their place in the list, from 0. */
+export type TickCorrection =
   | ({ readonly correction: 'add' } & TickPunch)
   | { readonly correction: 'move'; readonly punch: number; readonly at: number }
   | { readonly correction: 'drop'; readonly punch: number }
+  | ({ readonly correction: 'retype'; readonly punch: number; readonly kind?: string } & OtherPlace)
+  | ({ readonly correction: 'split'; readonly at: number } & OtherPlace)
+  | { readonly correction: 'set-workday'; readonly at: number; readonly date: string }
+  | ({ readonly correction: 'set-meal' } & TickStretch)
   | { readonly correction: 'cancel-meal'; readonly at: number }
+  | ({ readonly correction: 'set-class'; readonly multiplier: number } & TickStretch)
+  | ({ readonly correction: 'set-job' } & TickStretch & OtherPlace)
+  | ({ readonly correction: 'flat-hours' } & TickLeave)
+  | { readonly correction: 'absence-leave'; readonly plan: number; readonly code: string }
+  | ({ readonly correction: 'not-worked' } & TickStretch)
   | { readonly correction: 'undo'; readonly undoes: number };
+
+interface TickLeave {
+  readonly date: string;
+  readonly kind: string;
+  readonly code: string;
+  readonly seconds: number;
+  readonly job?: string | null;
+}
 
 /** A rulebook and the ISO date from which on it holds; the first always did. */
 interface TickEdition {
@@ -37,12 +59,7 @@ export interface TickInput {
   /** ISO dates. */
   readonly holidays: readonly string[];
   readonly restDays: readonly string[];
-  readonly leave: readonly {
-    readonly date: string;
-    readonly kind: string;
-    readonly code: string;
-    readonly seconds: number;
-  }[];
+  readonly leave: readonly TickLeave[];
   /** Days of the pay period. */
   readonly first: string;
   readonly last: string;
@@ -123,19 +140,42 @@ function inForce(corrections: readonly TickCorrection[]): TickCorrection[] {
 /** At one instant, what ends comes before what begins. */
 const FIRST_ENDS = ['out', 'meal-out', 'break-out', 'job-change', 'undirected', 'break-in', 'meal-in', 'in'];
 
+/** The corrections of one kind that hold, in order. */
+function holding<K extends TickCorrection['correction']>(
+  kind: K,
+  { corrections }: TickInput,
+): Extract<TickCorrection, { correction: K }>[] {
+  return inForce(corrections).filter(
+    (one): one is Extract<TickCorrection, { correction: K }> => one.correction === kind,
+  );
+}
+
+/** A place with what another says of it. */
+const elsewhere = <T extends TickPlace>(place: T, other: OtherPlace): T => ({
+  ...place,
+  job: other.job === undefined ? place.job : other.job,
+  department: other.department === undefined ? place.department : other.department,
+  site: other.site === undefined ? place.site : other.site,
+});
+
 /** What was clocked, as corrected, in order. */
 function effective(input: TickInput): TickPunch[] {
-  const corrections = inForce(input.corrections);
   const punches: TickPunch[] = [];
-  input.punches.forEach((punch, i) => {
-    const last = corrections.filter(
-      (one) => (one.correction === 'move' || one.correction === 'drop') && one.punch === i,
-    );
-    const change = last[last.length - 1];
-    if (change === undefined) punches.push(punch);
-    if (change?.correction === 'move') punches.push({ ...punch, at: change.at });
+  input.punches.forEach((clocked, i) => {
+    let punch = clocked;
+    let counts = true;
+    for (const one of inForce(input.corrections)) {
+      if (!('punch' in one) || one.punch !== i) continue;
+      if (one.correction === 'drop') counts = false;
+      if (one.correction === 'move') {
+        punch = { ...punch, at: one.at };
+        counts = true;
+      }
+      if (one.correction === 'retype') punch = { ...elsewhere(punch, one), kind: one.kind ?? punch.kind };
+    }
+    if (counts) punches.push(punch);
   });
-  for (const one of corrections) if (one.correction === 'add') punches.push(one);
+  punches.push(...holding('add', input));
   return punches.sort((a, b) => a.at - b.at || FIRST_ENDS.indexOf(a.kind) - FIRST_ENDS.indexOf(b.kind));
 }
 
@@ -200,7 +240,35 @@ function shiftsOf(input: TickInput): TickShift[] {
     lastAt = punch.at;
   }
   if (open !== null) shift().alone.push(open);
-  return shifts;
+  return asStated(shifts, input);
+}
+
+/** Without what somebody said was not worked, and with spells that go on in another job. */
+function asStated(shifts: readonly TickShift[], input: TickInput): TickShift[] {
+  const stretches = holding('not-worked', input);
+  const isOut = ({ at }: TickPunch) => stretches.some(({ from, to }) => at >= from && at <= to);
+  const isOneOut = (a: TickPunch, b: TickPunch) =>
+    stretches.some(({ from, to }) => a.at >= from && b.at <= to);
+  const left: TickShift[] = [];
+  for (const shift of shifts) {
+    let spells = shift.spells.filter((spell) => !isOneOut(spell.in, spell.out));
+    for (const split of holding('split', input)) {
+      spells = spells.flatMap((spell) => {
+        if (spell.in.at >= split.at || spell.out.at <= split.at) return [spell];
+        const change = { ...elsewhere(spell.in, split), at: split.at, kind: 'job-change' };
+        return [
+          { ...spell, out: change, end: split.at },
+          { ...spell, in: change, start: split.at },
+        ];
+      });
+    }
+    const alone = shift.alone.filter((punch) => !isOut(punch));
+    const all = [...spells.flatMap((spell) => [spell.in, spell.out]), ...alone];
+    if (all.length === 0) continue;
+    const begins = Math.min(...all.map((punch) => punch.at));
+    left.push({ ...shift, spells, alone, all, rules: rulesAt(begins, input) });
+  }
+  return left;
 }
 
 type RoundingJson = Pick<Rulebook['rounding'][number], 'minutes' | 'toward' | 'turnsAtMinute'>;
@@ -296,12 +364,22 @@ const dayAfterLine = onceAQuarter((at, zone, line) => {
 const dayAt = (at: number, rules: Rulebook, { zone }: TickInput): string =>
   dayAfterLine(at, zone, rules.workday.startsAt);
 
+/** The day that somebody said all of a shift counts for. */
+function statedDay(shift: TickShift, input: TickInput): string | undefined {
+  const times = [...shift.all, ...shift.alone].map((punch) => punch.at);
+  const stated = holding('set-workday', input).filter(
+    ({ at }) => at >= Math.min(...times) && at <= Math.max(...times),
+  );
+  return stated.at(-1)?.date;
+}
+
 const startDay = (shift: TickShift, input: TickInput): string =>
+  statedDay(shift, input) ??
   dayAt(Math.min(...[...shift.all, ...shift.alone].map((punch) => punch.at)), shift.rules, input);
 
 interface Tick {
   readonly at: number;
-  readonly place: TickPlace;
+  place: TickPlace;
   /** When the shift before was over. */
   readonly restsFrom: number;
   readonly shift: number;
@@ -319,9 +397,7 @@ function paidTicks(
 ): { ticks: Tick[]; faults: Map<number, Set<string>> } {
   const { breaks } = shift.rules;
   const { tick } = input;
-  const canceled = inForce(input.corrections).flatMap((one) =>
-    one.correction === 'cancel-meal' ? [one.at] : [],
-  );
+  const canceled = holding('cancel-meal', input).map(({ at }) => at);
   let ticks: Tick[] = [];
   const work = (from: number, to: number, place: TickPlace) => {
     for (let at = from; at < to; at += tick)
@@ -356,6 +432,21 @@ function paidTicks(
     }
     work(spell.start, spell.end, spell.in);
   });
+  const keepOut = ({ from, to }: TickStretch): number => {
+    const before = ticks.length;
+    ticks = ticks.filter(({ at }) => at < from || at >= to);
+    return (before - ticks.length) * tick;
+  };
+  for (const stretch of holding('not-worked', input)) keepOut(stretch);
+  for (const stretch of holding('set-meal', input)) {
+    const seconds = keepOut(stretch);
+    if (seconds === 0) continue;
+    unpaidMeals += seconds;
+    const own = { at: stretch.from, seconds, before: 0 };
+    meals.push(own);
+    meals.sort((a, b) => a.at - b.at || (a === own ? 1 : -1));
+  }
+  for (const one of meals) one.before = ticks.filter(({ at }) => at < one.at).length * tick;
   const meal = breaks.automaticMeal;
   if (meal !== undefined) {
     const worked = ticks.length * tick;
@@ -400,6 +491,11 @@ function paidTicks(
 
 function giveDays(ticks: readonly Tick[], shift: TickShift, input: TickInput): void {
   if (ticks.length === 0) return;
+  const stated = statedDay(shift, input);
+  if (stated !== undefined) {
+    for (const tick of ticks) tick.day = stated;
+    return;
+  }
   const alone = shift.alone.map((punch) => punch.at);
   const first = dayAt(Math.min(ticks[0]!.at, ...alone), shift.rules, input);
   const last = dayAt(Math.max(ticks[ticks.length - 1]!.at + input.tick - 1, ...alone), shift.rules, input);
@@ -686,10 +782,24 @@ function applyPremiums(
 
 type Add = (day: string, name: string, place: TickPlace | null, seconds: number) => void;
 
+/** The input with the leave that corrections add. */
+function withLeave(input: TickInput, shifts: readonly TickShift[]): TickInput {
+  const absent = new Map(holding('absence-leave', input).map(({ plan, code }) => [plan, code]));
+  const leave = [...input.leave, ...holding('flat-hours', input)];
+  for (const [index, code] of absent) {
+    const plan = input.plans[index]!;
+    if (shifts.some((shift) => shift.plan === plan)) continue;
+    const date = dayAt(plan.from, rulesAt(plan.from, input), input);
+    leave.push({ date, kind: 'leave', code, seconds: plan.to - plan.from, job: plan.job });
+  }
+  return { ...input, leave };
+}
+
 /** Seconds by `date|class|job|department`, for the days from `first` to `last`, and clocked-to-payable work by nobody else's rules. */
-export function tickByTick(input: TickInput): Map<string, number> {
-  const shifts = shiftsOf(input);
-  holdAndRound(shifts, input);
+export function tickByTick(recorded: TickInput): Map<string, number> {
+  const shifts = shiftsOf(recorded);
+  holdAndRound(shifts, recorded);
+  const input = withLeave(recorded, shifts);
   const perShift = shifts.map((shift, i) => {
     const before = shifts[i - 1];
     const ends = [...(before?.all ?? []), ...(before?.alone ?? [])].map((punch) => punch.at);
@@ -698,7 +808,11 @@ export function tickByTick(input: TickInput): Map<string, number> {
     return paid;
   });
   const ticks = perShift.flatMap((paid) => paid.ticks);
+  for (const { from, to, ...other } of holding('set-job', input))
+    for (const tick of ticks) if (tick.at >= from && tick.at < to) tick.place = elsewhere(tick.place, other);
   applyOvertime(ticks, input);
+  for (const { from, to, multiplier } of holding('set-class', input))
+    for (const tick of ticks) if (tick.at >= from && tick.at < to) tick.pays = multiplier;
   for (const { rules } of input.editions) applyPremiums(ticks, shifts, rules, input);
   const sums = new Map<string, number>();
   const add: Add = (day, name, place, seconds) => {
@@ -710,7 +824,8 @@ export function tickByTick(input: TickInput): Map<string, number> {
     add(day, pays === 1 ? 'ordinary' : `overtime-${pays}`, place, input.tick);
     for (const name of premiums) add(day, `premium:${name}`, place, input.tick);
   }
-  for (const { date, kind, code, seconds } of input.leave) add(date, `${kind}:${code}`, null, seconds);
+  for (const { date, kind, code, seconds, job } of input.leave)
+    add(date, `${kind}:${code}`, { job: job ?? null, department: null, site: null }, seconds);
   for (const { rules } of input.editions) addGuarantees(shifts, perShift, rules, input, add);
   return sums;
 }

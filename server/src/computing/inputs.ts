@@ -28,12 +28,12 @@ import type { Queries } from '../database/connect.ts';
 import { correction, holiday, leave, plan, punch, site } from '../database/schema.ts';
 import type { CardSubject } from './subjects.ts';
 
-/** Corrections that the core knows and no screen makes yet. */
-type NotStored = 'cancel-meal' | 'approve-overtime';
+/** The kinds of correction that screens make so far. */
+type Stored = Extract<Correction['kind'], 'add' | 'move' | 'drop' | 'undo'>;
 
 /** A punch, plan, correction or day of leave of one person, or a holiday of all, as the one query below returns them. */
 export interface InputRow {
-  readonly source: 'punch' | 'plan' | 'holiday' | Leave['kind'] | Exclude<Correction['kind'], NotStored>;
+  readonly source: 'punch' | 'plan' | 'holiday' | Leave['kind'] | Stored;
   readonly person: number;
   readonly id: number;
   readonly at: number | null;
@@ -226,11 +226,7 @@ const toPlan = (row: InputRow): Plan => ({
   department: null,
 });
 
-function toCorrection(
-  row: InputRow,
-  kind: Exclude<Correction['kind'], NotStored>,
-  department: DepartmentId,
-): Correction {
+function toCorrection(row: InputRow, kind: Stored, department: DepartmentId): Correction {
   const id = row.id as CorrectionId;
   switch (kind) {
     case 'add':
@@ -243,6 +239,7 @@ function toCorrection(
         job: row.job as JobId | null,
         department,
         site: row.site as SiteId | null,
+        note: null,
       };
     case 'move':
       return { id, kind, punch: row.about as PunchId, at: row.at as Instant };

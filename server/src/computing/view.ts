@@ -63,11 +63,11 @@ export function cardView(
       })),
     lines: computed.lines,
     exceptions: computed.exceptions,
-    reasons: computed.reasons.filter((reason) =>
-      reason.step === 'overtime'
-        ? reason.lastWorkday >= subject.firstDay && reason.firstWorkday <= subject.lastDay
-        : inPeriod(reason.workday),
-    ),
+    reasons: computed.reasons.filter((reason) => {
+      if (reason.step === 'overtime')
+        return reason.lastWorkday >= subject.firstDay && reason.firstWorkday <= subject.lastDay;
+      return reason.step === 'correction' || inPeriod(reason.workday);
+    }),
     corrections: correctionViews(corrections, subject.periodId),
   };
 }

@@ -2,6 +2,7 @@ import { lengthOf } from '../../card/cut.ts';
 import { on } from '../../reference/example.ts';
 import type { Instant, Workday } from '../../time/units.ts';
 import { defineException } from '../define.ts';
+import { overtimeAbout } from '../key.ts';
 
 /** Overtime that pays only when somebody agrees to it. One a workday and rule. */
 export const overtimeApproval = defineException({
@@ -13,13 +14,12 @@ export const overtimeApproval = defineException({
   unlessSaid: 'holds up',
   settings: {},
   limits: () => ({}),
-  find: ({ segments, approved }, ruleOn) => {
+  find: ({ segments }, ruleOn) => {
     const waiting = new Map<string, { workday: Workday; at: Instant; about: string; measured: number }>();
     for (const segment of segments) {
       const { rule, workday } = segment;
       if (rule === null || !rule.waitsForApproval) continue;
-      if (approved.some((one) => one.workday === workday && one.rule === rule.name)) continue;
-      const about = `${workday}-${rule.name}`;
+      const about = overtimeAbout(workday, rule.name);
       const found = waiting.get(about) ?? { workday, at: segment.start, about, measured: 0 };
       found.measured += lengthOf(segment);
       waiting.set(about, found);

@@ -6,7 +6,7 @@ import { firstInstantOf, instantsOf, wallOf, type ZoneOffsets } from '../../time
 import type { Shift, Spell } from '../pair/types.ts';
 import type { RoundedSpell } from '../round/round.ts';
 import { faultsOf, type TakenMeal } from './meals-due.ts';
-import type { AutomaticMeal, BreakRules, Breaks, UnpaidBreak } from './types.ts';
+import type { AutomaticMeal, BreakRules, Breaks, StatedBreaks, UnpaidBreak } from './types.ts';
 
 /** What lies between two spells of a shift; null where they touch, as at a job change. */
 export function gapKind(before: Spell, after: Spell): 'meal' | 'break' | 'away' | null {
@@ -56,81 +56,139 @@ function gapOf(
 const NONE_PAID: Breaks['paid'] = [];
 const NO_FAULTS: Breaks['mealFaults'] = [];
 
+/** A shift while its breaks are taken out: one object a shift, filled in place. */
+interface Taking {
+  worked: WorkSegment[];
+  readonly unpaid: UnpaidBreak[];
+  paid: Breaks['paid'];
+  /** Null where none is due, so that nobody asks for them. */
+  readonly meals: TakenMeal[] | null;
+  workedSeconds: number;
+  unpaidMealSeconds: number;
+  breakOverSeconds: number;
+  allowanceLeft: number;
+}
+
 /**
  * Step 5. A shift's rounded spells with its breaks taken out. A gap up to the paid length is paid, whatever it is called
  * (29 CFR 785.18, recalled from memory), or as far as the shift's allowance goes; a punched meal is unpaid from its least length on.
- * Then the automatic meal: by the last tier that the work reaches, beside what was punched as the rule says, cut out where
- * the rule places it. Last, the meals that were due.
+ * Then what corrections state: time not worked, and meals that were not punched. Then the automatic meal: by the last tier that the work
+ * reaches, beside what was punched as the rule says, cut out where the rule places it. Last, the meals that were due.
  *
  * @param from the shift, as its segments know it
- * @param canceled instants within meals that corrections pay
+ * @param stated what corrections say of meals and of work
  */
 export function takeBreaks(
   shift: Shift,
   from: SegmentShift,
   spells: readonly RoundedSpell[],
   rules: BreakRules,
-  canceled: readonly Instant[],
+  stated: StatedBreaks,
 ): Breaks {
-  let worked: WorkSegment[] = [];
-  const unpaid: UnpaidBreak[] = [];
-  let paid = NONE_PAID;
-  const meals: TakenMeal[] | null = rules.mealsDue.length > 0 ? [] : null;
-  let workedSeconds = 0;
-  let unpaidMealSeconds = 0;
-  let breakOver = 0;
-  let allowanceLeft: number = rules.allowanceSeconds ?? 0;
+  const taking: Taking = {
+    worked: [],
+    unpaid: [],
+    paid: NONE_PAID,
+    meals: rules.mealsDue.length > 0 ? [] : null,
+    workedSeconds: 0,
+    unpaidMealSeconds: 0,
+    breakOverSeconds: 0,
+    allowanceLeft: rules.allowanceSeconds ?? 0,
+  };
   for (let i = 0; i < spells.length; i++) {
     const { start, end } = itemAt(spells, i);
-    if (i > 0) {
-      const last = itemAt(spells, i - 1).end;
-      const gap = gapOf(shift, i, start - last, allowanceLeft, rules, canceled);
-      if (gap !== null) {
-        const paidUntil = instant(last + gap.paidSeconds);
-        if (gap.paidSeconds > 0) {
-          paid = [...paid, { start: last, end: paidUntil }];
-          worked.push(segmentOf(last, paidUntil, from, itemAt(shift.spells, i - 1).in));
-          workedSeconds += gap.paidSeconds;
-          if (gap.fromAllowance) allowanceLeft -= gap.paidSeconds;
-        }
-        if (paidUntil < start) {
-          unpaid.push({ start: paidUntil, end: start, kind: gap.kind });
-          if (gap.isMeal) unpaidMealSeconds += start - paidUntil;
-          if (gap.kind === 'break') breakOver += start - paidUntil;
-        }
-        if (meals !== null && gap.isMeal)
-          meals.push({ at: last, seconds: start - last, workBefore: workedSeconds - gap.paidSeconds });
-      }
-    }
-    if (end > start) {
-      worked.push(segmentOf(start, end, from, itemAt(shift.spells, i).in));
-      workedSeconds += end - start;
-    }
+    if (i > 0) takeGap(taking, shift, i, itemAt(spells, i - 1).end, start, from, rules, stated);
+    if (end <= start) continue;
+    taking.worked.push(segmentOf(start, end, from, itemAt(shift.spells, i).in));
+    taking.workedSeconds += end - start;
   }
-  const meal = rules.automaticMeal;
-  let take = 0;
-  let automaticCanceled = false;
-  if (meal !== null && worked.length > 0) {
-    take = automaticSeconds(meal, workedSeconds, unpaidMealSeconds);
-    if (take > 0) {
-      automaticCanceled = canceled.length > 0 && cancelsAutomatic(shift, canceled);
-      if (!automaticCanceled) {
-        const start = mealStart(meal, worked, take, from.start.offsets);
-        if (meals !== null) insertMeal(meals, worked, start, take);
-        worked = cutOut(worked, take, start, unpaid);
-        workedSeconds -= take;
-      }
-    }
-  }
+  if (stated.notWorked.length > 0 || stated.meals.length > 0) takeStated(taking, stated);
+  const { automaticMeal } = rules;
+  const automaticSeconds =
+    automaticMeal === null
+      ? 0
+      : automaticLength(automaticMeal, taking.workedSeconds, taking.unpaidMealSeconds);
+  const automaticCanceled =
+    automaticSeconds > 0 && stated.canceledMeals.length > 0 && cancelsAutomatic(shift, stated.canceledMeals);
+  if (automaticMeal !== null && automaticSeconds > 0 && !automaticCanceled)
+    takeAutomatic(taking, automaticMeal, automaticSeconds, from.start.offsets);
+  const { worked, unpaid, paid, meals } = taking;
   return {
     worked,
     unpaid,
     paid,
-    breakOverSeconds: seconds(breakOver),
-    mealFaults: meals === null ? NO_FAULTS : faultsOf(rules.mealsDue, meals, worked, seconds(workedSeconds)),
-    automaticSeconds: seconds(take),
+    breakOverSeconds: seconds(taking.breakOverSeconds),
+    mealFaults:
+      meals === null ? NO_FAULTS : faultsOf(rules.mealsDue, meals, worked, seconds(taking.workedSeconds)),
+    automaticSeconds: seconds(automaticSeconds),
     automaticCanceled,
   };
+}
+
+/** The gap before a spell, from the end of the one before it: what of it is paid is work, what is not is a break or a meal. */
+function takeGap(
+  taking: Taking,
+  shift: Shift,
+  i: number,
+  last: Instant,
+  start: Instant,
+  from: SegmentShift,
+  rules: BreakRules,
+  { canceledMeals }: StatedBreaks,
+): void {
+  const gap = gapOf(shift, i, start - last, taking.allowanceLeft, rules, canceledMeals);
+  if (gap === null) return;
+  const { kind, paidSeconds } = gap;
+  if (gap.isMeal) taking.meals?.push({ at: last, seconds: start - last, workBefore: taking.workedSeconds });
+  const paidUntil = instant(last + paidSeconds);
+  if (paidSeconds > 0) {
+    taking.paid = [...taking.paid, { start: last, end: paidUntil }];
+    taking.worked.push(segmentOf(last, paidUntil, from, itemAt(shift.spells, i - 1).in));
+    taking.workedSeconds += paidSeconds;
+    if (gap.fromAllowance) taking.allowanceLeft -= paidSeconds;
+  }
+  if (paidUntil >= start) return;
+  taking.unpaid.push({ start: paidUntil, end: start, kind });
+  if (gap.isMeal) taking.unpaidMealSeconds += start - paidUntil;
+  if (kind === 'break') taking.breakOverSeconds += start - paidUntil;
+}
+
+/** What corrections state is taken out of the work: first what was not worked, then meals. */
+function takeStated(taking: Taking, { notWorked, meals }: StatedBreaks): void {
+  const takeOut = ({ from, to }: StatedBreaks['meals'][number], kind: UnpaidBreak['kind']): number => {
+    const inside = workIn(taking.worked, from, to);
+    if (inside > 0) taking.worked = cutOut(taking.worked, inside, from, kind, taking.unpaid);
+    taking.workedSeconds -= inside;
+    return inside;
+  };
+  for (const stretch of notWorked) takeOut(stretch, 'not-worked');
+  for (const meal of meals) {
+    const off = takeOut(meal, 'meal');
+    if (off === 0) continue;
+    taking.unpaidMealSeconds += off;
+    if (taking.meals !== null) insertMeal(taking.meals, { at: meal.from, seconds: off, workBefore: 0 });
+  }
+  const { meals: taken } = taking;
+  // Less was worked before those that were punched, too.
+  taken?.forEach((meal, i) => {
+    taken[i] = { ...meal, workBefore: workIn(taking.worked, Number.NEGATIVE_INFINITY, meal.at) };
+  });
+}
+
+/** Seconds of work between two instants. */
+function workIn(worked: readonly WorkSegment[], from: number, to: number): number {
+  let sum = 0;
+  for (const { start, end } of worked) sum += Math.max(0, Math.min(end, to) - Math.max(start, from));
+  return sum;
+}
+
+function takeAutomatic(taking: Taking, meal: AutomaticMeal, take: number, offsets: ZoneOffsets): void {
+  const { worked, meals } = taking;
+  const start = mealStart(meal, worked, take, offsets);
+  const workBefore = workIn(worked, Number.NEGATIVE_INFINITY, start);
+  if (meals !== null) insertMeal(meals, { at: instant(start), seconds: take, workBefore });
+  taking.worked = cutOut(worked, take, start, 'automatic-meal', taking.unpaid);
+  taking.workedSeconds -= take;
 }
 
 /** True where an instant lies within the shift, but in none of its gaps. */
@@ -144,7 +202,8 @@ function cancelsAutomatic(shift: Shift, canceled: readonly Instant[]): boolean {
   );
 }
 
-function automaticSeconds(meal: AutomaticMeal, worked: number, unpaid: number): number {
+/** How much the automatic meal takes off: by the last tier that the work reaches, beside the unpaid meals that were punched. */
+function automaticLength(meal: AutomaticMeal, worked: number, unpaid: number): number {
   let take = 0;
   for (const tier of meal.tiers) if (worked > tier.overSeconds) take = tier.takeSeconds;
   if (unpaid > 0 && meal.besidePunched === 'skip') take = 0;
@@ -194,16 +253,20 @@ function backFromEnd(worked: readonly WorkSegment[], take: number): number {
   return itemAt(worked, 0).start;
 }
 
-/** Puts the automatic meal among the punched ones, by time. */
-function insertMeal(meals: TakenMeal[], worked: readonly WorkSegment[], start: number, take: number): void {
-  let workBefore = 0;
-  for (const stretch of worked) workBefore += Math.max(0, Math.min(stretch.end, start) - stretch.start);
-  const place = meals.findIndex((meal) => meal.at > start);
-  meals.splice(place < 0 ? meals.length : place, 0, { at: instant(start), seconds: take, workBefore });
+/** Puts a meal among the others, by time. */
+function insertMeal(meals: TakenMeal[], meal: TakenMeal): void {
+  const place = meals.findIndex((other) => other.at > meal.at);
+  meals.splice(place < 0 ? meals.length : place, 0, meal);
 }
 
 /** The stretches without `take` seconds of work from an instant on; what is taken goes to `unpaid`. */
-function cutOut(worked: WorkSegment[], take: number, from: number, unpaid: UnpaidBreak[]): WorkSegment[] {
+function cutOut(
+  worked: WorkSegment[],
+  take: number,
+  from: number,
+  kind: UnpaidBreak['kind'],
+  unpaid: UnpaidBreak[],
+): WorkSegment[] {
   const kept: WorkSegment[] = [];
   let left = take;
   for (let stretch of worked) {
@@ -213,7 +276,7 @@ function cutOut(worked: WorkSegment[], take: number, from: number, unpaid: Unpai
       kept.push(stretch);
       continue;
     }
-    unpaid.push({ start: instant(start), end: instant(end), kind: 'automatic-meal' });
+    unpaid.push({ start: instant(start), end: instant(end), kind });
     left -= end - start;
     if (start > stretch.start) {
       kept.push(stretch);

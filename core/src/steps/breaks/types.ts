@@ -15,7 +15,7 @@ export interface AutomaticMeal {
 export interface MealDue {
   /** Due where the shift works more than this. */
   readonly whenWorkOverSeconds: Seconds;
-  /** It starts before more than this much work. */
+  /** It must start before more than this much has been worked. */
   readonly startsBySeconds: Seconds;
   readonly leastSeconds: Seconds;
 }
@@ -35,7 +35,15 @@ export interface UnpaidBreak {
   readonly start: Instant;
   readonly end: Instant;
   /** `away`: out and in again without saying why; it is not clocked either. */
-  readonly kind: 'meal' | 'break' | 'away' | 'automatic-meal';
+  readonly kind: 'meal' | 'break' | 'away' | 'automatic-meal' | 'not-worked';
+}
+
+/** What corrections say of breaks and work. */
+export interface StatedBreaks {
+  /** Instants within meals that are paid. */
+  readonly canceledMeals: readonly Instant[];
+  readonly meals: readonly { readonly from: Instant; readonly to: Instant }[];
+  readonly notWorked: readonly { readonly from: Instant; readonly to: Instant }[];
 }
 
 /** A meal that was due and was not as it should be. */

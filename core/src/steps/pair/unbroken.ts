@@ -1,5 +1,6 @@
-import { effectivePunches, sortCorrections } from '../../corrections/effective.ts';
-import type { Correction } from '../../corrections/types.ts';
+import { effectivePunches } from '../../corrections/effective.ts';
+import { changesOf } from '../../corrections/in-force.ts';
+import { type Correction, correctionKind } from '../../corrections/kinds.ts';
 import type { Punch } from '../../record/punch.ts';
 import type { Editions } from '../../rulebook/editions.ts';
 import { itemAt } from '../../time/item-at.ts';
@@ -46,10 +47,14 @@ export function unbrokenAround(
   { first, last }: DaySpan,
   read: Span,
 ): Unbroken {
-  const punches = effectivePunches(raw, sortCorrections(corrections));
+  const punches = effectivePunches(raw, changesOf(corrections));
   // A workday begins up to 14 hours before its date does in UTC, and a day more for what only lies near it: a plan, a rounding.
-  const from = (first - 1) * SECONDS_PER_DAY - 14 * 3600;
-  const to = (last + 3) * SECONDS_PER_DAY + 12 * 3600;
+  let from = (first - 1) * SECONDS_PER_DAY - 14 * 3600;
+  let to = (last + 3) * SECONDS_PER_DAY + 12 * 3600;
+  for (const at of broughtFromElsewhere(corrections, { first, last })) {
+    from = Math.min(from, at - SECONDS_PER_DAY);
+    to = Math.max(to, at + SECONDS_PER_DAY);
+  }
   let begins: number = Number.NEGATIVE_INFINITY;
   let ends: number = Number.POSITIVE_INFINITY;
   let beginsBefore = true;
@@ -81,13 +86,24 @@ export function unbrokenAround(
   return { from: instant(begins), to: instant(ends), beginsBefore, goesOnAfter };
 }
 
+/** Instants of shifts that a correction brings to one of these workdays from another. */
+function broughtFromElsewhere(
+  corrections: readonly Correction[],
+  { first, last }: DaySpan,
+): readonly Instant[] {
+  return corrections.flatMap((correction) => {
+    const { days = [], instants = [] } = correctionKind(correction.kind).touched(correction);
+    return days.some((day) => day >= first && day <= last) ? instants : [];
+  });
+}
+
 /** The last instant that a change at one can bear on: that of the last punch from there on before such a gap. */
 export function bearsUntil(
   { punches: raw, corrections, editions, zones }: PunchRecord,
   at: Instant,
 ): Instant {
   let until: number = at;
-  for (const punch of effectivePunches(raw, sortCorrections(corrections))) {
+  for (const punch of effectivePunches(raw, changesOf(corrections))) {
     if (punch.at <= until) continue;
     if (punch.at - until > furthestApart(editions.pairingAt(punch.at, zones.of(punch.zone)))) break;
     until = punch.at;
@@ -98,8 +114,10 @@ export function bearsUntil(
 /** Of somebody's whole record, the punches that can bear on workdays: as `unbrokenAround` says, and those that a correction may move there. */
 export function punchesAround(record: PunchRecord, days: DaySpan): Punch[] {
   const { from, to } = unbrokenAround(record, days, EVER);
-  const moved = new Set<unknown>(
-    record.corrections.map((correction) => (correction.kind === 'move' ? correction.punch : null)),
+  const moved = new Set(
+    record.corrections.flatMap(
+      (correction) => correctionKind(correction.kind).touched(correction).punches ?? [],
+    ),
   );
   return record.punches.filter(({ at, id }) => (at >= from && at <= to) || moved.has(id));
 }

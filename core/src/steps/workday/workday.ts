@@ -42,6 +42,8 @@ export interface ShiftToAssign {
   readonly shift: Shift;
   readonly offsets: ZoneOffsets;
   readonly rulebook: { readonly workday: WorkdayRules };
+  /** The workday that a correction gives all of it; null where the rules decide. */
+  readonly statedWorkday: Workday | null;
 }
 
 /**
@@ -53,12 +55,13 @@ export interface ShiftToAssign {
  */
 export function assignWorkday(
   worked: readonly WorkSegment[],
-  { shift, offsets, rulebook }: ShiftToAssign,
+  { shift, offsets, rulebook, statedWorkday }: ShiftToAssign,
   into: WorkSegment[],
 ): Workday | null {
   const first = worked[0];
   const last = worked[worked.length - 1];
   if (first === undefined || last === undefined) return null;
+  if (statedWorkday !== null) return giveAll(worked, statedWorkday, into);
   const { workday: rules } = rulebook;
   const ends = unpairedEnds(shift);
   const firstDay = workdayAt(instant(Math.min(first.start, ends.first)), rules, offsets);
@@ -71,6 +74,10 @@ export function assignWorkday(
     if (rules.shiftBelongsTo === 'day of its larger part')
       day = largerPart(worked, firstDay, lastDay, rules, offsets);
   }
+  return giveAll(worked, day, into);
+}
+
+function giveAll(worked: readonly WorkSegment[], day: Workday, into: WorkSegment[]): Workday {
   for (const segment of worked) {
     segment.workday = day;
     into.push(segment);

@@ -80,6 +80,7 @@ function missingPunch(
     job: punch.job,
     department: punch.department,
     site: punch.site,
+    note: null,
   };
 }
 

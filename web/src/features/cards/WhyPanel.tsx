@@ -4,6 +4,7 @@ import {
   classesOf,
   classLabel,
   classSums,
+  correctionKind,
   type Instant,
   isMissingPunch,
   isOvertime,
@@ -11,6 +12,7 @@ import {
   type OvertimeReason,
   payableHours,
   type ShiftReason,
+  sentenceWith,
   type Workday,
   workdayToIso,
 } from '@heath/core';
@@ -54,6 +56,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
         </p>
         <Noticed card={card} day={day} />
         <NotWorkedSteps card={card} day={day} />
+        <CorrectionSteps card={card} day={day} />
         <Codes lines={lines} />
       </section>
     );
@@ -77,6 +80,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
             <ShiftStep key={i} reason={reason} card={card} />
           ))}
       </ol>
+      <CorrectionSteps card={card} day={day} />
       <Codes lines={lines} />
     </section>
   );
@@ -158,6 +162,7 @@ const GAP: Readonly<Record<string, string>> = {
   break: 'Break',
   away: 'Away, not clocked,',
   'automatic-meal': 'Automatic meal',
+  'not-worked': 'Not worked',
 };
 
 function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
@@ -211,7 +216,7 @@ function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
     case 'workday':
       return (
         <Step name="Workday" result={reason.workdays.map((day) => shortDay(day)).join(', ')}>
-          A shift belongs to the {reason.rule}.
+          {reason.rule === null ? 'A correction says so.' : `A shift belongs to the ${reason.rule}.`}
         </Step>
       );
     case 'premium':
@@ -279,7 +284,7 @@ function outcomeText({ pays, overSeconds, paidSeconds, leastSeconds, alternative
 /** Hours of a day that nobody worked: guarantees and leave. */
 function NotWorkedSteps({ card, day }: { card: CardReply; day: Workday }) {
   const reasons = card.reasons
-    .filter((reason) => reason.step !== 'overtime')
+    .filter((reason) => reason.step === 'guarantee' || reason.step === 'leave')
     .filter((reason) => reason.workday === day);
   if (reasons.length === 0) return null;
   return (
@@ -346,12 +351,42 @@ function Codes({ lines }: { lines: readonly Line[] }) {
   );
 }
 
-/** What a correction did: "Meal in 12:31 added", "Out moved to 17:05", "Out 17:05 taken out". */
+/** What a correction did: "Meal in 12:31 added", "Out moved to 17:05". */
 function correctionWords({ kind, punchKind, at }: CorrectionView, card: CardReply): string {
   const punch = punchWord(punchKind);
   const time = at === null ? '' : clockTime(at as Instant, card.offsets);
-  if (kind === 'move') return `${punch} moved to ${time}`;
-  return `${punch} ${time} ${kind === 'drop' ? 'taken out' : 'added'}`.replace('  ', ' ');
+  return sentenceWith(correctionKind(kind).sentence, { punch, punchKind: punch, at: time });
+}
+
+/** What corrections change in the hours of a day. */
+function CorrectionSteps({ card, day }: { card: CardReply; day: Workday }) {
+  const changed = card.reasons.flatMap((reason) => {
+    if (reason.step !== 'correction') return [];
+    const made = card.corrections.find(({ id }) => id === reason.correction.id);
+    const here = reason.changes.filter(({ workday }) => workday === day);
+    return here.length === 0 ? [] : [{ reason, made, here }];
+  });
+  if (changed.length === 0) return null;
+  return (
+    <ol>
+      {changed.map(({ reason, made, here }) => (
+        <Step
+          key={reason.correction.id}
+          name={
+            made === undefined ? correctionKind(reason.correction.kind).label : correctionWords(made, card)
+          }
+          result={here
+            .map(({ seconds }) => `${seconds > 0 ? '+' : ''}${secondsDecimal(seconds)} h`)
+            .join(', ')}
+        >
+          {here.map(({ classId }) => classLabel(classId)).join(', ')}, against the hours without this
+          correction.
+          {made !== undefined && ` By ${made.by}, ${moment(made.madeAt)}.`}
+          {made !== undefined && made.note !== '' && ` “${made.note}”`}
+        </Step>
+      ))}
+    </ol>
+  );
 }
 
 /** The corrections on this card, newest first; each can be taken back. */

@@ -1,0 +1,40 @@
+import type { Line } from '../card/line.ts';
+import type { CorrectionReason } from '../card/reasons.ts';
+import { correctionsInForce } from './in-force.ts';
+import type { Correction } from './kinds.ts';
+
+/**
+ * What each correction in force changes in the lines, beside all the others.
+ *
+ * @param linesOf the lines that corrections lead to
+ */
+export function correctionReasons(
+  corrections: readonly Correction[],
+  linesOf: (corrections: readonly Correction[]) => readonly Line[],
+): CorrectionReason[] {
+  if (corrections.length === 0) return [];
+  const inForce = correctionsInForce(corrections);
+  const lines = linesOf(inForce);
+  return inForce.map((correction) => ({
+    step: 'correction',
+    correction,
+    changes: difference(lines, linesOf(inForce.filter((other) => other !== correction))),
+  }));
+}
+
+/** By workday and class, in order of both, what some lines have more than others; negative where less. */
+function difference(lines: readonly Line[], others: readonly Line[]): CorrectionReason['changes'] {
+  const sums = new Map<string, { workday: Line['workday']; classId: Line['classId']; seconds: number }>();
+  const add = (sign: number) => (line: Line) => {
+    const { workday, classId } = line;
+    const key = `${workday} ${classId}`;
+    const sum = sums.get(key) ?? { workday, classId, seconds: 0 };
+    sum.seconds += sign * line.seconds;
+    sums.set(key, sum);
+  };
+  lines.forEach(add(1));
+  others.forEach(add(-1));
+  return [...sums.values()]
+    .filter(({ seconds }) => seconds !== 0)
+    .sort((a, b) => a.workday - b.workday || (a.classId < b.classId ? -1 : 1));
+}
