@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { broken } from './card/always-holds.ts';
 import { compute } from './compute.ts';
+import { daysTouched } from './corrections/touches.ts';
 import type { PersonInput } from './record/person.ts';
 import { inputSpan } from './rulebook/reach.ts';
 import { punchesAround } from './steps/pair/unbroken.ts';
@@ -125,6 +126,26 @@ describe('what always holds', () => {
       ),
       { numRuns: cases(1200) },
     );
+  });
+
+  it('a correction changes no line of a day that it does not touch', () => {
+    holds((input) => {
+      const last = input.corrections[input.corrections.length - 1];
+      fc.pre(last !== undefined);
+      const touched = daysTouched(last!, input);
+      const corrections = input.corrections.filter((other) => other !== last);
+      const reached =
+        touched === null
+          ? null
+          : inputSpan(touched.first, touched.last, input.editions, [
+              { first: input.first, last: input.last },
+            ]);
+      const outside = (of: PersonInput) =>
+        linesOf(of).filter(
+          ({ workday: day }) => reached === null || day < reached.first || day > reached.last,
+        );
+      expect(outside({ ...input, corrections })).toEqual(outside(input));
+    });
   });
 
   it('what comes in a later workweek changes no line of an earlier one', () => {

@@ -9,6 +9,7 @@ export { compute } from './compute.ts';
 export { correctionsInForce } from './corrections/in-force.ts';
 export { CORRECTIONS, type Correction, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
+export { daysTouched } from './corrections/touches.ts';
 export { crewShifts } from './exceptions/crew.ts';
 export { EXCEPTIONS, exceptionLabel, exceptionMeasures } from './exceptions/kinds.ts';
 export {
@@ -64,7 +65,7 @@ export { STARTERS } from './rulebook/starters/starters.ts';
 export type { MealFault, UnpaidBreak } from './steps/breaks/types.ts';
 export type { GuaranteeReason } from './steps/guarantees/reason.ts';
 export type { Spell } from './steps/pair/types.ts';
-export { bearsUntil, furthestApart, punchesAround, unbrokenAround } from './steps/pair/unbroken.ts';
+export { furthestApart, punchesAround, runAround, unbrokenAround } from './steps/pair/unbroken.ts';
 export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts';
 export { type Calendar, NO_CALENDAR } from './time/calendar.ts';
 export * from './time/hours.ts';

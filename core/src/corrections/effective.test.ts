@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { correctionId } from '../record/ids.ts';
 import type { Punch } from '../record/punch.ts';
-import { at, correctionId, LONDON, punch } from '../testing/fixtures.ts';
+import { at, LONDON, punch } from '../testing/fixtures.ts';
 import { effectivePunches as laid } from './effective.ts';
 import { changesOf } from './in-force.ts';
 import type { Correction } from './kinds.ts';

@@ -1,10 +1,10 @@
 import type { Line } from '../card/line.ts';
 import type { CorrectionReason } from '../card/reasons.ts';
 import { correctionsInForce } from './in-force.ts';
-import type { Correction } from './kinds.ts';
+import { type Correction, correctionKind } from './kinds.ts';
 
 /**
- * What each correction in force changes in the lines, beside all the others.
+ * What each correction in force changes in the lines, beside all the others. One that only takes another back changes nothing of its own.
  *
  * @param linesOf the lines that corrections lead to
  */
@@ -13,7 +13,9 @@ export function correctionReasons(
   linesOf: (corrections: readonly Correction[]) => readonly Line[],
 ): CorrectionReason[] {
   if (corrections.length === 0) return [];
-  const inForce = correctionsInForce(corrections);
+  const inForce = correctionsInForce(corrections).filter(
+    (correction) => correctionKind(correction.kind).takesBack(correction) === null,
+  );
   const lines = linesOf(inForce);
   return inForce.map((correction) => ({
     step: 'correction',

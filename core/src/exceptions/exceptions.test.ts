@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { SiteId } from '../record/ids.ts';
+import { correctionId } from '../record/ids.ts';
 import type { Plan } from '../record/plan.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
-import { at, computeFor, correctionId, punch, rulebook } from '../testing/fixtures.ts';
+import { at, computeFor, punch, rulebook } from '../testing/fixtures.ts';
 import { workdayFromIso, workdayToIso } from '../time/units.ts';
 
 const plan = (day: string, start: string, end: string): Plan => ({

@@ -1,7 +1,7 @@
 /** Short ways to say a person's input in tests. Not part of the package. */
 import type { Computed } from '../card/card.ts';
 import { compute } from '../compute.ts';
-import type { CorrectionId, PunchId } from '../record/ids.ts';
+import { punchId } from '../record/ids.ts';
 import type { PersonInput } from '../record/person.ts';
 import type { EffectivePunch, Punch, PunchKind } from '../record/punch.ts';
 import { compileRulebook, type Names } from '../rulebook/compile.ts';
@@ -14,7 +14,6 @@ import {
   instant,
   instantFromIso,
   SECONDS_PER_DAY,
-  type Workday,
   wallClock,
   workdayFromIso,
 } from '../time/units.ts';
@@ -47,7 +46,7 @@ export function at(text: string): Instant {
 let nextId = 1;
 export function punch(kind: PunchKind, when: string, more: Partial<Punch> = {}): Punch {
   return {
-    id: nextId++ as PunchId,
+    id: punchId(nextId++),
     at: at(when),
     kind,
     zone: LONDON,
@@ -65,17 +64,17 @@ export function shifts(...pairs: readonly (readonly [string, string])[]): Punch[
 
 export const effective = (punches: readonly Punch[]): readonly EffectivePunch[] => punches;
 
-export const correctionId = (id: number) => id as CorrectionId;
+type More = Partial<Omit<PersonInput, 'first' | 'last'>> & { first?: string; last?: string };
 
-export function computeFor(
+/** One person's input over 19 October to 1 November 2026, where nothing else is said. */
+export function inputFor(
   punches: readonly Punch[],
   rules: CompiledRulebook,
-  more: Partial<Omit<PersonInput, 'first' | 'last'>> & { first?: string; last?: string } = {},
-): Computed {
-  const { first: _first, last: _last, ...rest } = more;
-  const input: PersonInput = {
-    first: workdayFromIso(more.first ?? '2026-10-19') as Workday,
-    last: workdayFromIso(more.last ?? '2026-11-01') as Workday,
+  { first = '2026-10-19', last = '2026-11-01', ...rest }: More = {},
+): PersonInput {
+  return {
+    first: workdayFromIso(first),
+    last: workdayFromIso(last),
     punches,
     corrections: [],
     plans: [],
@@ -84,8 +83,10 @@ export function computeFor(
     asOf: null,
     ...rest,
   };
-  return compute(input, true);
 }
+
+export const computeFor = (punches: readonly Punch[], rules: CompiledRulebook, more: More = {}): Computed =>
+  compute(inputFor(punches, rules, more), true);
 
 /** Hours by class over all lines: `{ ordinary: 40, 'overtime-1.5': 6 }`. */
 export function hoursByClass(computed: Computed): Record<string, number> {

@@ -16,8 +16,8 @@ export const retype = defineCorrection({
     ...newPlace,
     note: v.optional(v.nullable(note)),
   },
-  cannotBe: ({ punch: _, ...given }) =>
-    Object.values(given).every((one) => one === undefined)
+  cannotBe: ({ punchKind, job, department, site, note }) =>
+    [punchKind, job, department, site, note].every((one) => one === undefined)
       ? [{ field: 'punchKind', reason: 'It changes nothing: give a kind, job, department, site or note.' }]
       : [],
   touches: ({ punch }) => ({ punches: [punch] }),

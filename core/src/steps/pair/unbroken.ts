@@ -1,7 +1,7 @@
 import { effectivePunches } from '../../corrections/effective.ts';
 import { changesOf } from '../../corrections/in-force.ts';
 import { type Correction, correctionKind } from '../../corrections/kinds.ts';
-import type { Punch } from '../../record/punch.ts';
+import type { EffectivePunch, Punch } from '../../record/punch.ts';
 import type { Editions } from '../../rulebook/editions.ts';
 import { itemAt } from '../../time/item-at.ts';
 import type { DaySpan, Span } from '../../time/spans.ts';
@@ -97,18 +97,26 @@ function broughtFromElsewhere(
   });
 }
 
-/** The last instant that a change at one can bear on: that of the last punch from there on before such a gap. */
-export function bearsUntil(
-  { punches: raw, corrections, editions, zones }: PunchRecord,
-  at: Instant,
-): Instant {
-  let until: number = at;
-  for (const punch of effectivePunches(raw, changesOf(corrections))) {
-    if (punch.at <= until) continue;
-    if (punch.at - until > furthestApart(editions.pairingAt(punch.at, zones.of(punch.zone)))) break;
-    until = punch.at;
+/** From the first to the last punch that hangs together with an instant: between them lies no such gap, and what changes there bears on nothing else. */
+export function runAround({ punches: raw, corrections, editions, zones }: PunchRecord, at: Instant): Span {
+  // As if somebody had punched then: what that would hang together with.
+  const punches = effectivePunches(raw, changesOf(corrections));
+  const here = punches.findLastIndex((punch) => punch.at <= at);
+  const hangTogether = (earlier: Instant, later: Instant, { zone }: EffectivePunch): boolean =>
+    later - earlier <= furthestApart(editions.pairingAt(later, zones.of(zone)));
+  let from = at;
+  for (let i = here; i >= 0; i--) {
+    const punch = itemAt(punches, i);
+    if (!hangTogether(punch.at, from, punch)) break;
+    from = punch.at;
   }
-  return instant(until);
+  let to = at;
+  for (let i = here + 1; i < punches.length; i++) {
+    const punch = itemAt(punches, i);
+    if (!hangTogether(to, punch.at, punch)) break;
+    to = punch.at;
+  }
+  return { from, to };
 }
 
 /** Of somebody's whole record, the punches that can bear on workdays: as `unbrokenAround` says, and those that a correction may move there. */

@@ -1,6 +1,5 @@
 import type { SettlePreview, SettleReply, SettleRequest } from '@heath/contract';
 import {
-  bearsUntil,
   type Computed,
   type Correction,
   type CorrectionId,
@@ -14,6 +13,7 @@ import {
   isMissingPunch,
   type PersonInput,
   payableHours,
+  runAround,
   SECONDS_PER_DAY,
   type Span,
 } from '@heath/core';
@@ -259,7 +259,7 @@ function keepInOneTransaction(
       madeBy: user.id,
       madeAt: context.clock.now(),
     };
-    const until = (of: PersonInput) => (at === null ? 0 : bearsUntil(of, at));
+    const until = (of: PersonInput) => (at === null ? 0 : runAround(of, at).to);
     // With the change and without: what it divides hung together before.
     const to = instant(Math.max(until(card.input), until(input)));
     const neighbors = at === null ? [] : await neighborsTouched(context, card.subject, { from: at, to });
