@@ -1,5 +1,5 @@
 import type { StartedShift } from '../rulebook/started-shift.ts';
-import { gapKind } from '../steps/breaks/breaks.ts';
+import { gapKind } from '../steps/breaks/gaps.ts';
 import type { Breaks } from '../steps/breaks/types.ts';
 import type { RoundedShift } from '../steps/round/round.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';

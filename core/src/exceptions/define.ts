@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import type { Resolver } from '../record/names.ts';
 import type { EffectivePunch } from '../record/punch.ts';
 import type { Example } from '../reference/example.ts';
-import type { Fields, SettingsOf } from '../rulebook/define.ts';
+import type { Fields, OtherRules, SettingsOf } from '../rulebook/define.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import { exceptionKey } from './key.ts';
@@ -14,11 +14,6 @@ const severity = v.pipe(
     'holds up: the handoff waits for it. to look at: somebody should. note: for the record. off: not looked for.',
   ),
 );
-
-/** What of a rulebook decides whether a kind is looked for where the rulebook does not say. */
-interface OtherRules {
-  readonly breaks: { readonly mealsDue?: unknown };
-}
 
 type JobsOf = Resolver['jobs'];
 

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { checkProofDays } from '../rulebook/proof.ts';
 import { RulebookSchema } from '../rulebook/schema.ts';
 import { STARTERS } from '../rulebook/starters/starters.ts';
-import { FIELDS, type FieldExample, rulesOf } from './fields.ts';
+import type { FieldExample } from './example.ts';
+import { FIELDS, rulesOf } from './fields.ts';
 import { rulebookPage } from './page.ts';
 
 const EVERY = FIELDS.flatMap(({ fields }) => fields);

@@ -1,5 +1,6 @@
 import type { ProofResult } from '../rulebook/proof.ts';
-import { FIELDS, type FieldExample } from './fields.ts';
+import type { FieldExample } from './example.ts';
+import { FIELDS } from './fields.ts';
 
 /** JSON with a line for each field of the outermost object. */
 function code(value: object): string {

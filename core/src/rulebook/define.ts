@@ -1,4 +1,6 @@
 import * as v from 'valibot';
+import type { Resolver } from '../record/names.ts';
+import type { FieldExample } from '../reference/example.ts';
 
 /** The fields of a kind's settings, as schemas. */
 export type Fields = v.ObjectEntries;
@@ -10,6 +12,60 @@ export type SettingsOf<F extends Fields> = v.InferOutput<v.StrictObjectSchema<F,
 export interface Objection {
   readonly field: string;
   readonly reason: string;
+}
+
+/** What kinds look at of the rules of other steps. */
+export interface OtherRules {
+  readonly breaks: { readonly mealsDue?: unknown };
+  readonly workday: { readonly shiftBelongsTo: string };
+}
+
+/** Says at a path of the rulebook why something cannot be meant, and what would be right. */
+export type Say = (path: string, reason: string) => void;
+
+/** Numbers for the names that the rules at a path use. */
+export type ResolverAt = (path: string) => Resolver;
+
+/** Everything that a rulebook says of one step of the calculation. */
+interface StepDefinition<F extends Fields, Compiled extends object> {
+  /** The heading in the reference. */
+  readonly section: string;
+  /** The fields of a rulebook that belong to it. */
+  readonly settings: F;
+  /** What cannot be meant between fields that are each in order. */
+  cannotBe?(rules: SettingsOf<F>, say: Say, others: OtherRules): void;
+  /** The rules ready to compute with. */
+  compile(rules: SettingsOf<F>, resolverAt: ResolverAt, others: OtherRules): Compiled;
+  /** Each field in words, by an example and by what that gives. */
+  readonly fields: readonly FieldExample[];
+}
+
+/** What a rulebook says of one step, ready to be put into `STEPS`. */
+export interface StepSettings<F extends Fields = Fields, Compiled extends object = object>
+  extends Pick<StepDefinition<F, Compiled>, 'section' | 'settings' | 'fields'> {
+  contradictions(rules: OtherRules, say: Say): void;
+  compile(rules: OtherRules, resolverAt: ResolverAt): Compiled;
+}
+
+/** Defines what a rulebook says of one step: one file says everything about it, and a line in `STEPS` makes it known. */
+export function defineStep<const F extends Fields, Compiled extends object>(
+  definition: StepDefinition<F, Compiled>,
+): StepSettings<F, Compiled> {
+  // The schema of rulebooks, which has the fields of all steps, let them through.
+  const asMine = (rules: object) => rules as SettingsOf<F>;
+  return {
+    ...definition,
+    contradictions: (rules, say) => definition.cannotBe?.(asMine(rules), say, rules),
+    compile: (rules, resolverAt) => definition.compile(asMine(rules), resolverAt, rules),
+  };
+}
+
+/** Rules of one list each have a name of their own. */
+export function checkNames(rules: readonly { readonly name: string }[], path: string, say: Say): void {
+  rules.forEach(({ name }, i) => {
+    if (rules.findIndex((other) => other.name === name) < i)
+      say(`${path}.${i}.name`, `There is another of these named ${name}: give each its own name.`);
+  });
 }
 
 /**
@@ -32,3 +88,8 @@ type AnyOf<Key extends string, Kinds extends readonly { name: string; settings: 
 export const typedBy = <T>(made: unknown): T => made as T;
 // biome-ignore lint/suspicious/noExplicitAny: valibot's options of a variant are checked when it is made
 const madeOf = (options: readonly unknown[]) => options as any;
+
+/** What has all that the members of a union have. */
+export type Together<T> = (T extends unknown ? (one: T) => void : never) extends (all: infer All) => void
+  ? All
+  : never;

@@ -10,3 +10,7 @@ export function durationSeconds(iso: string): Seconds {
 export function clockSeconds(time: string): Seconds {
   return seconds(Number(time.slice(0, 2)) * SECONDS_PER_HOUR + Number(time.slice(3)) * 60);
 }
+
+/** Seconds of an ISO 8601 duration; null where none is given. */
+export const optionalSeconds = (iso: string | undefined): Seconds | null =>
+  iso === undefined ? null : durationSeconds(iso);

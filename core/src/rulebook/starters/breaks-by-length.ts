@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** Breaks by the length of work, topping up what was punched; eleven hours of rest and 48 hours a week are watched. */
 export const breaksByLength: Rulebook = {

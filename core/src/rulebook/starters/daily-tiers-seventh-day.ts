@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** Daily tiers, a weekly threshold, and a seventh consecutive day; meals by hours of work with a premium hour. */
 export const dailyTiersSeventhDay: Rulebook = {

@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** Only the first eight hours of each day count toward the week; what is beyond them is paid by the day. */
 export const firstHoursCount: Rulebook = {

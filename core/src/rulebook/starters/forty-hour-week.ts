@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** A plain week: over 40 hours at time and a half. */
 export const fortyHourWeek: Rulebook = {

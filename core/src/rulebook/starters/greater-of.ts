@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** Daily and weekly overtime are each computed alone; the workweek takes the one that gives more. */
 export const greaterOf: Rulebook = {

@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** Eight hours a day and eighty in fourteen days, whichever comes first for an hour. */
 export const hospitalFortnight: Rulebook = {

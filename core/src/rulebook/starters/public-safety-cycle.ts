@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** Long cycles: fire protection over 28 days, 212 hours. For law enforcement put 171; over 14 days 106 and 86, over 7 days 53 and 43. */
 export const publicSafetyCycle: Rulebook = {

@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** Over 35 hours: the first eight a quarter more, then half more. */
 export const thirtyFiveHourWeek: Rulebook = {

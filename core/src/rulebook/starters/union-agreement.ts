@@ -1,5 +1,6 @@
+import { days } from '../../reference/example.ts';
 import type { Rulebook } from '../schema.ts';
-import { base, days } from './base.ts';
+import { base } from './base.ts';
 
 /** In the manner of a union agreement: daily overtime that waits for approval, call-outs, night and Sunday premiums. */
 export const unionAgreement: Rulebook = {

@@ -1,8 +1,38 @@
+import * as v from 'valibot';
 import { lengthOf } from '../../card/cut.ts';
 import type { Segment } from '../../card/segment.ts';
+import { type FieldExample, on } from '../../reference/example.ts';
+import type { Say } from '../../rulebook/define.ts';
 import { lastOf } from '../../time/item-at.ts';
+import { durationSeconds } from '../../time/lengths.ts';
+import { duration } from '../../time/schemas.ts';
 import { type Instant, instant, type Seconds, seconds } from '../../time/units.ts';
 import type { MealDue, MealFault } from './types.ts';
+import { checkUpward } from './upward.ts';
+
+/** A meal that must be taken. */
+export const MealDueSchema = v.strictObject({
+  whenWorkOver: duration,
+  startsBy: duration,
+  least: duration,
+});
+
+type MealDueSettings = v.InferOutput<typeof MealDueSchema>;
+
+/** Each of the meals due starts later than the one before it. */
+export const checkMealsDue = (due: readonly MealDueSettings[], path: string, say: Say): void =>
+  checkUpward(
+    due.map(({ startsBy }) => startsBy),
+    path,
+    say,
+  );
+
+/** A meal that is due, ready to be looked for. */
+export const compiledMealDue = ({ whenWorkOver, startsBy, least }: MealDueSettings): MealDue => ({
+  whenWorkOverSeconds: durationSeconds(whenWorkOver),
+  startsBySeconds: durationSeconds(startsBy),
+  leastSeconds: durationSeconds(least),
+});
 
 /** A meal somebody had, and how much work lay before it. */
 export interface TakenMeal {
@@ -52,3 +82,22 @@ function afterWork(worked: readonly Segment[], work: number): Instant {
   }
   return lastOf(worked).end;
 }
+
+/** Its fields in words, each with an example. */
+export const mealsDueFields: readonly FieldExample[] = [
+  {
+    field: 'breaks.mealsDue',
+    says: 'Meals that must be taken: where the shift works over `whenWorkOver`, a meal starts at the latest after `startsBy` of work and lasts at least `least`. The first of the list is met by the first meal, the second by the second. A punched meal counts whether it is paid or not, and so does the automatic one; a break never does.',
+    rules: {
+      breaks: {
+        paidUpTo: 'PT20M',
+        mealsDue: [{ whenWorkOver: 'PT5H', startsBy: 'PT5H', least: 'PT30M' }],
+      },
+    },
+    day: {
+      punches: on('2026-10-19', '08:00 in', '13:30 meal-out', '14:00 meal-in', '17:00 out'),
+      gives: { ordinary: '8.5' },
+      exceptions: ['meal-late'],
+    },
+  },
+];

@@ -1,12 +1,7 @@
 import type { Resolver } from '../../record/names.ts';
 import type { Example } from '../../reference/example.ts';
-import type { Fields, Objection, SettingsOf } from '../../rulebook/define.ts';
+import type { Fields, Objection, OtherRules, SettingsOf } from '../../rulebook/define.ts';
 import type { GuaranteedDay, GuaranteeRule, Owed } from './types.ts';
-
-/** What of a rulebook decides whether a guarantee can be meant. */
-interface OtherRules {
-  readonly breaks: { readonly mealsDue?: unknown };
-}
 
 /** Everything about one kind of guarantee. */
 interface GuaranteeDefinition<Name extends string, F extends Fields> {

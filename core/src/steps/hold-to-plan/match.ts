@@ -3,9 +3,6 @@ import { SECONDS_PER_DAY } from '../../time/units.ts';
 import { firstPunch, lastPunch } from '../pair/types.ts';
 import type { ShiftToPlan } from './types.ts';
 
-/** How near a shift must come to a plan to be the one that was planned, where the rulebook does not say. */
-export const DEFAULT_REACH_SECONDS = 2 * 3600;
-
 /** A plan, and whether this shift is the first and the last that was worked of it. */
 export interface PlanMatch {
   readonly plan: Plan;

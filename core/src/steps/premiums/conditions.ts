@@ -1,6 +1,6 @@
 import type * as v from 'valibot';
 import type { Resolver } from '../../record/names.ts';
-import { typedBy } from '../../rulebook/define.ts';
+import { type Together, typedBy } from '../../rulebook/define.ts';
 import { departments } from './conditions/departments.ts';
 import { jobs } from './conditions/jobs.ts';
 import { sites } from './conditions/sites.ts';
@@ -10,10 +10,6 @@ import type { Condition } from './types.ts';
 
 /** Every condition that a premium may state. */
 export const CONDITIONS = [time, jobs, departments, sites, withinPlan] as const;
-
-type Together<T> = (T extends unknown ? (one: T) => void : never) extends (all: infer All) => void
-  ? All
-  : never;
 
 /** The fields of all conditions, for the schema of a premium. */
 export const conditionFields = typedBy<Together<(typeof CONDITIONS)[number]['settings']> & v.ObjectEntries>(

@@ -2,7 +2,7 @@ import type { ComputedShift } from '../../../card/shift.ts';
 import { on } from '../../../reference/example.ts';
 import { durationSeconds } from '../../../time/lengths.ts';
 import { duration, name } from '../../../time/schemas.ts';
-import { gapKind } from '../../breaks/breaks.ts';
+import { gapKind } from '../../breaks/gaps.ts';
 import { defineGuarantee } from '../define.ts';
 import { owedFor } from '../of-shift.ts';
 

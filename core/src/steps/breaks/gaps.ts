@@ -1,0 +1,80 @@
+import { segmentOf } from '../../card/cut.ts';
+import type { SegmentShift } from '../../card/segment.ts';
+import { itemAt } from '../../time/item-at.ts';
+import { type Instant, instant } from '../../time/units.ts';
+import type { Shift, Spell } from '../pair/types.ts';
+import type { Taking } from './taking.ts';
+import type { BreakRules, StatedBreaks } from './types.ts';
+
+/** What lies between two spells of a shift; null where they touch, as at a job change. */
+export function gapKind(before: Spell, after: Spell): 'meal' | 'break' | 'away' | null {
+  if (before.out.at === after.in.at) return null;
+  if (before.out.kind === 'meal-out' || after.in.kind === 'meal-in') return 'meal';
+  if (before.out.kind === 'break-out' || after.in.kind === 'break-in') return 'break';
+  return 'away';
+}
+
+/** How a gap between two rounded spells is treated: what it is called, and how much of its beginning is paid. */
+interface Gap {
+  readonly kind: 'meal' | 'break' | 'away';
+  readonly paidSeconds: number;
+  /** What is paid of it draws on the shift's allowance. */
+  readonly fromAllowance: boolean;
+  /** Somebody had a meal in it: it is one of those that may be due. */
+  readonly isMeal: boolean;
+}
+
+/** A gap of zero or less is none. */
+function gapOf(
+  shift: Shift,
+  i: number,
+  length: number,
+  allowanceLeft: number,
+  rules: BreakRules,
+  canceled: readonly Instant[],
+): Gap | null {
+  if (length <= 0) return null;
+  const before = itemAt(shift.spells, i - 1);
+  const after = itemAt(shift.spells, i);
+  const kind = gapKind(before, after);
+  if (kind === null) return null;
+  const isShort = length <= rules.paidUpToSeconds;
+  if (kind === 'break' || (kind === 'away' && isShort)) {
+    const fromAllowance = rules.allowanceSeconds !== null;
+    const paidSeconds = fromAllowance ? Math.min(length, allowanceLeft) : isShort ? length : 0;
+    return { kind: 'break', paidSeconds, fromAllowance, isMeal: false };
+  }
+  // Long enough not to be paid, unless a correction pays it: then somebody worked through it.
+  const isLong = kind === 'away' || length >= rules.mealUnpaidFromSeconds;
+  const isCanceled = isLong && canceled.some((at) => at >= before.out.at && at < after.in.at);
+  const paidSeconds = isCanceled || !isLong ? length : 0;
+  return { kind, paidSeconds, fromAllowance: false, isMeal: !isCanceled };
+}
+
+/** The gap before a spell, from the end of the one before it: what of it is paid is work, what is not is a break or a meal. */
+export function takeGap(
+  taking: Taking,
+  shift: Shift,
+  i: number,
+  last: Instant,
+  start: Instant,
+  from: SegmentShift,
+  rules: BreakRules,
+  { canceledMeals }: StatedBreaks,
+): void {
+  const gap = gapOf(shift, i, start - last, taking.allowanceLeft, rules, canceledMeals);
+  if (gap === null) return;
+  const { kind, paidSeconds } = gap;
+  if (gap.isMeal) taking.meals?.push({ at: last, seconds: start - last, workBefore: taking.workedSeconds });
+  const paidUntil = instant(last + paidSeconds);
+  if (paidSeconds > 0) {
+    taking.paid = [...taking.paid, { start: last, end: paidUntil }];
+    taking.worked.push(segmentOf(last, paidUntil, from, itemAt(shift.spells, i - 1).in));
+    taking.workedSeconds += paidSeconds;
+    if (gap.fromAllowance) taking.allowanceLeft -= paidSeconds;
+  }
+  if (paidUntil >= start) return;
+  taking.unpaid.push({ start: paidUntil, end: start, kind });
+  if (gap.isMeal) taking.unpaidMealSeconds += start - paidUntil;
+  if (kind === 'break') taking.breakOverSeconds += start - paidUntil;
+}
