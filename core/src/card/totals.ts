@@ -23,13 +23,14 @@ export function classSums(lines: readonly Line[]): ClassSums {
 }
 
 /** The classes and premiums that have hours, in the order in which they are shown everywhere. */
-export const classesOf = (sums: ClassSums): ClassId[] => (Object.keys(sums) as ClassId[]).sort(inClassOrder);
+export const classesOf = (sums: ClassSums): ClassId[] => classIdsIn(sums).sort(inClassOrder);
+
+/** The keys of sums are classes, and nothing else is ever put there. */
+const classIdsIn = (sums: ClassSums): ClassId[] => Object.keys(sums) as ClassId[];
 
 /** Payable hours of a card: its classes, premiums aside. */
 export function payableHours(sums: ClassSums): Hours {
   let total = 0;
-  for (const [classId, sum] of Object.entries(sums)) {
-    if (!isPremium(classId as ClassId)) total += sum?.hours ?? 0;
-  }
+  for (const classId of classIdsIn(sums)) if (!isPremium(classId)) total += sums[classId]?.hours ?? 0;
   return hours(total);
 }

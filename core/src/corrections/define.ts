@@ -1,6 +1,6 @@
 import type { CorrectionId, PunchId } from '../record/ids.ts';
 import type { Example } from '../reference/example.ts';
-import type { Fields, Objection, SettingsOf } from '../rulebook/define.ts';
+import { type Fields, letThrough, type Objection, type SettingsOf } from '../rulebook/define.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { OpenChanges, Settleable } from './changes.ts';
 
@@ -53,18 +53,16 @@ export interface CorrectionKind<Name extends string = string, F extends Fields =
 export function defineCorrection<Name extends string, F extends Fields>(
   definition: CorrectionDefinition<Name, F>,
 ): CorrectionKind<Name, F> {
-  // The schema of this kind let them through.
-  const asMine = (correction: object) => correction as SettingsOf<F>;
   const { settles } = definition;
   return {
     ...definition,
-    objections: (correction) => definition.cannotBe?.(asMine(correction)) ?? [],
-    touched: (correction) => definition.touches(asMine(correction)),
+    objections: (correction) => definition.cannotBe?.(letThrough<F>(correction)) ?? [],
+    touched: (correction) => definition.touches(letThrough<F>(correction)),
     lay(correction, changes, id) {
-      const settings = asMine(correction);
+      const settings = letThrough<F>(correction);
       definition.lay?.(settings, changes, id);
       if (settles !== undefined) changes.settled.push((exception) => settles(settings, exception));
     },
-    takesBack: (correction) => definition.takesBack?.(asMine(correction)) ?? null,
+    takesBack: (correction) => definition.takesBack?.(letThrough<F>(correction)) ?? null,
   };
 }

@@ -20,7 +20,7 @@ export interface CorrectionTexts {
 }
 
 /** What a correction cannot say: at which setting, why, and what would be right. */
-export interface CorrectionFault {
+interface CorrectionFault {
   readonly field: string;
   readonly reason: string;
 }

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import type { Resolver } from '../record/names.ts';
 import type { EffectivePunch } from '../record/punch.ts';
 import type { Example } from '../reference/example.ts';
-import type { Fields, OtherRules, SettingsOf } from '../rulebook/define.ts';
+import { type Fields, letThrough, type OtherRules, type SettingsOf, typedBy } from '../rulebook/define.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import { exceptionKey } from './key.ts';
@@ -79,16 +79,14 @@ export function defineException<Name extends string, F extends Fields, L extends
   definition: ExceptionDefinition<Name, F, L>,
 ): ExceptionKind<Name, F> {
   const { name, unlessSaid } = definition;
-  // What the schema of this kind let through, and what this kind made of it, stand under its own name.
-  const asMine = (settings: SeverityAnd | undefined) => (settings ?? {}) as Partial<SettingsOf<F>>;
-  const mine = (rules: ExceptionRules) => rules.get(name) as (L & LookedFor) | undefined;
+  const mine = (rules: ExceptionRules) => madeHere<L>(rules.get(name));
   return {
     ...definition,
     compile(settings, rules, jobsOf) {
       const otherwise = typeof unlessSaid === 'function' ? unlessSaid(rules) : unlessSaid;
       const severity = settings?.severity ?? otherwise;
       if (severity === 'off') return null;
-      const limits = definition.limits(asMine(settings), jobsOf);
+      const limits = definition.limits(settings === undefined ? {} : letThrough<F>(settings), jobsOf);
       return { ...limits, severity, weeksBefore: definition.weeksBefore?.(limits) ?? 0 };
     },
     findAll(input) {
@@ -97,6 +95,9 @@ export function defineException<Name extends string, F extends Fields, L extends
     },
   };
 }
+
+/** Limits that stand under the name of a kind are those that this kind made. */
+const madeHere = <L>(looked: LookedFor | undefined) => looked as (L & LookedFor) | undefined;
 
 const NONE: readonly Exception[] = [];
 
@@ -132,8 +133,5 @@ export function exceptionsSchema<Kinds extends readonly ExceptionKind[]>(kinds: 
   const entries = Object.fromEntries(
     kinds.map(({ name, settings }) => [name, v.optional(v.strictObject({ severity, ...settings }))]),
   );
-  return v.strictObject(typedByName<EntriesOf<Kinds>>(entries));
+  return v.strictObject(typedBy<EntriesOf<Kinds>>(entries));
 }
-
-/** An object made from a list of kinds, one entry by the name of each: what no type can follow. */
-const typedByName = <T>(entries: object): T => entries as T;

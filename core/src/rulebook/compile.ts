@@ -3,7 +3,7 @@ import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
 import type { CompiledRulebook, CompiledSteps } from './compiled.ts';
 import { type ResolverAt, typedBy } from './define.ts';
 import type { RulebookFault } from './fault.ts';
-import { RulebookSchema } from './schema.ts';
+import { type Rulebook, RulebookSchema } from './schema.ts';
 import { STEPS } from './steps.ts';
 
 /** The numbers behind the names that a rulebook uses; undefined where there is nothing of that name. */
@@ -19,7 +19,7 @@ export function compileRulebook(
   rules: unknown,
   edition: number,
   names: Names = NO_NAMES,
-): { ok: true; rulebook: CompiledRulebook } | { ok: false; faults: RulebookFault[] } {
+): { ok: true; rulebook: CompiledRulebook; rules: Rulebook } | { ok: false; faults: RulebookFault[] } {
   const parsed = v.safeParse(RulebookSchema, rules);
   if (!parsed.success) return { ok: false, faults: parsed.issues.flatMap(faultsOfIssue) };
   const { output } = parsed;
@@ -28,7 +28,7 @@ export function compileRulebook(
   const resolverAt = resolversOf(names, faults);
   const steps = STEPS.map((step) => step.compile(output, resolverAt));
   const rulebook = { name: output.name, edition, ...typedBy<CompiledSteps>(Object.assign({}, ...steps)) };
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, rulebook };
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, rulebook, rules: output };
 }
 
 function faultsOfIssue(issue: v.BaseIssue<unknown>): RulebookFault[] {

@@ -51,12 +51,10 @@ export interface StepSettings<F extends Fields = Fields, Compiled extends object
 export function defineStep<const F extends Fields, Compiled extends object>(
   definition: StepDefinition<F, Compiled>,
 ): StepSettings<F, Compiled> {
-  // The schema of rulebooks, which has the fields of all steps, let them through.
-  const asMine = (rules: object) => rules as SettingsOf<F>;
   return {
     ...definition,
-    contradictions: (rules, say) => definition.cannotBe?.(asMine(rules), say, rules),
-    compile: (rules, resolverAt) => definition.compile(asMine(rules), resolverAt, rules),
+    contradictions: (rules, say) => definition.cannotBe?.(letThrough<F>(rules), say, rules),
+    compile: (rules, resolverAt) => definition.compile(letThrough<F>(rules), resolverAt, rules),
   };
 }
 
@@ -83,6 +81,9 @@ export function oneOfKinds<
 type AnyOf<Key extends string, Kinds extends readonly { name: string; settings: Fields }[]> = {
   [I in keyof Kinds]: { readonly [K in Key]: Kinds[I]['name'] } & SettingsOf<Kinds[I]['settings']>;
 }[number];
+
+/** Settings of a kind, as its own schema let them through before it is asked anything of them. */
+export const letThrough = <F extends Fields>(settings: object): SettingsOf<F> => settings as SettingsOf<F>;
 
 /** What was made from a list of kinds, one part from each: no type can follow that, so its maker says what it is. */
 export const typedBy = <T>(made: unknown): T => made as T;

@@ -12,7 +12,7 @@ import {
   siteId,
 } from '../record/ids.ts';
 import type { Leave } from '../record/leave.ts';
-import type { Punch, PunchKind } from '../record/punch.ts';
+import { PUNCH_KINDS, type Punch } from '../record/punch.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import { exactHours, HOURS_PER_SECOND, type Hours, hoursOf, inSteps, stepOf } from '../time/hours.ts';
 import { itemAt } from '../time/item-at.ts';
@@ -31,7 +31,7 @@ import { firstInstantOf, instantsOf, type ZoneOffsets, ZoneTables } from '../tim
 import { compileRulebook } from './compile.ts';
 import { Editions } from './editions.ts';
 import type { RulebookFault } from './fault.ts';
-import type { ProofDay, Rulebook } from './schema.ts';
+import type { ProofDay } from './schema.ts';
 
 /** What a rulebook gave for one of its proof days. */
 export interface ProofResult {
@@ -80,7 +80,7 @@ export function checkProofDays(
   const names = new NamesAsTheyCome();
   const compiled = compileRulebook(rules, 1, names);
   if (!compiled.ok) return compiled;
-  const days = (rules as Rulebook).proofDays ?? [];
+  const { proofDays: days = [] } = compiled.rules;
   return {
     ok: true,
     results: days.map((day) => runProofDay(day, Editions.always(compiled.rulebook), names)),
@@ -182,11 +182,13 @@ function proofPunch(
   offsets: ZoneOffsets,
   names: NamesAsTheyCome,
 ): Punch {
-  const [date, time, kind, ...job] = text.split(' ') as [string, string, string, ...string[]];
+  const [date, time, named, ...job] = text.split(' ');
+  const kind = PUNCH_KINDS.find((one) => one === named);
+  if (kind === undefined) throw new RangeError(`Not a punch like 2026-10-19 08:00 in: ${text}`);
   return {
     id: punchId(index + 1),
     at: momentOf(`${date} ${time}`, offsets),
-    kind: kind as PunchKind,
+    kind,
     zone,
     job: job.length === 0 ? null : names.job(job.join(' ')),
     department: null,

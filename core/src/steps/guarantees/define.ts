@@ -1,6 +1,12 @@
 import type { Resolver } from '../../record/names.ts';
 import type { Example } from '../../reference/example.ts';
-import type { Fields, Objection, OtherRules, SettingsOf } from '../../rulebook/define.ts';
+import {
+  type Fields,
+  letThrough,
+  type Objection,
+  type OtherRules,
+  type SettingsOf,
+} from '../../rulebook/define.ts';
 import type { GuaranteedDay, GuaranteeRule, Owed } from './types.ts';
 
 /** Everything about one kind of guarantee. */
@@ -27,15 +33,13 @@ export interface GuaranteeKind<Name extends string = string, F extends Fields = 
 export function defineGuarantee<Name extends string, F extends Fields>(
   definition: GuaranteeDefinition<Name, F>,
 ): GuaranteeKind<Name, F> {
-  // The schema of this kind let them through.
-  const asMine = (settings: object) => settings as SettingsOf<F>;
   return {
     ...definition,
-    objections: (settings, rules) => definition.cannotBe?.(asMine(settings), rules) ?? [],
+    objections: (settings, rules) => definition.cannotBe?.(letThrough<F>(settings), rules) ?? [],
     compile: (settings, resolver) => ({
       kind: definition.name,
       name: settings.name,
-      owes: definition.owes(asMine(settings), resolver),
+      owes: definition.owes(letThrough<F>(settings), resolver),
     }),
   };
 }

@@ -1,5 +1,5 @@
 import type { Example } from '../../reference/example.ts';
-import type { Fields, Objection, SettingsOf } from '../../rulebook/define.ts';
+import { type Fields, letThrough, type Objection, type SettingsOf } from '../../rulebook/define.ts';
 import type { Basis } from './types.ts';
 
 /** What of an overtime rule decides whether its basis can be meant. */
@@ -40,13 +40,11 @@ export function defineBasis<Name extends string, const F extends Fields>(
   definition: BasisDefinition<Name, F>,
 ): BasisKind<Name, F> {
   const { name } = definition;
-  // The schema of this basis let them through.
-  const asMine = (settings: object) => settings as SettingsOf<F>;
   return {
     ...definition,
     isPlain: Object.keys(definition.settings).length === 0,
-    objections: (settings, rule) => definition.cannotBe?.(asMine(settings), rule) ?? [],
+    objections: (settings, rule) => definition.cannotBe?.(letThrough<F>(settings), rule) ?? [],
     crossesWeeks: (workday) => definition.crossesWeeks?.(workday) ?? false,
-    compile: (settings) => ({ name, ...definition.compile(asMine(settings)) }),
+    compile: (settings) => ({ name, ...definition.compile(letThrough<F>(settings)) }),
   };
 }

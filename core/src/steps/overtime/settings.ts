@@ -5,7 +5,7 @@ import type { DayKinds } from '../../time/calendar.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { durationSeconds, optionalSeconds } from '../../time/lengths.ts';
 import { duration, name, names, WEEKDAYS, weekdays } from '../../time/schemas.ts';
-import { seconds } from '../../time/units.ts';
+import { type Seconds, seconds } from '../../time/units.ts';
 import { amountFields, checkTurn, roundingOf } from '../round/amount.ts';
 import { BASES, BasisSchema, basisKind, compiledBasis } from './bases.ts';
 import type { Meeting, OvertimeRule, Tier } from './types.ts';
@@ -197,16 +197,16 @@ type OvertimeSettings = v.InferOutput<typeof OvertimeSchema>;
 
 /** The tiers' edges: where one says none, it starts where the one before it ends. */
 function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
-  const starts: number[] = [];
-  const ends: (number | null)[] = [];
+  const starts: Seconds[] = [];
+  const ends: (Seconds | null)[] = [];
   tiers.forEach((tier, i) => {
-    const start = tier.above === undefined ? (ends[i - 1] ?? 0) : durationSeconds(tier.above);
+    const start = tier.above === undefined ? (ends[i - 1] ?? seconds(0)) : durationSeconds(tier.above);
     starts.push(start);
-    ends.push(tier.forNext === undefined ? null : start + durationSeconds(tier.forNext));
+    ends.push(tier.forNext === undefined ? null : seconds(start + durationSeconds(tier.forNext)));
   });
   return tiers.map(({ multiplier }, i) => ({
-    fromSeconds: seconds(itemAt(starts, i)),
-    toSeconds: (ends[i] ?? starts[i + 1] ?? null) as Tier['toSeconds'],
+    fromSeconds: itemAt(starts, i),
+    toSeconds: ends[i] ?? starts[i + 1] ?? null,
     multiplier,
   }));
 }

@@ -1,6 +1,6 @@
 import type { Resolver } from '../../record/names.ts';
 import type { Example } from '../../reference/example.ts';
-import type { Fields, Objection, SettingsOf } from '../../rulebook/define.ts';
+import { type Fields, letThrough, type Objection, type SettingsOf } from '../../rulebook/define.ts';
 import type { Condition } from './types.ts';
 
 /** Everything about one condition of premiums: the fields by which a premium states it, and when hours meet it. */
@@ -28,11 +28,9 @@ export interface ConditionKind<F extends Fields = Fields>
 export function definePremiumCondition<F extends Fields>(
   definition: ConditionDefinition<F>,
 ): ConditionKind<F> {
-  // The schema of premiums, which has the fields of all conditions, let them through.
-  const asMine = (premium: object) => premium as SettingsOf<F>;
   return {
     ...definition,
-    objections: (premium) => definition.cannotBe?.(asMine(premium)) ?? [],
-    compile: (premium, resolver) => definition.compile(asMine(premium), resolver),
+    objections: (premium) => definition.cannotBe?.(letThrough<F>(premium)) ?? [],
+    compile: (premium, resolver) => definition.compile(letThrough<F>(premium), resolver),
   };
 }
