@@ -2,7 +2,6 @@ import { account } from './card/account.ts';
 import type { Computed } from './card/card.ts';
 import { withReasons } from './card/explain.ts';
 import type { OvertimeReason } from './card/reasons.ts';
-import type { WorkSegment } from './card/segment.ts';
 import { effectivePunches } from './corrections/effective.ts';
 import { changesOf } from './corrections/in-force.ts';
 import { withStatedLeave } from './corrections/leave.ts';
@@ -15,6 +14,7 @@ import type { PersonInput } from './record/person.ts';
 import { plansInOrder } from './record/plan.ts';
 import { type StartedShift, started } from './rulebook/started-shift.ts';
 import { takeBreaks } from './steps/breaks/breaks.ts';
+import { startTaking } from './steps/breaks/taking.ts';
 import type { StatedBreaks } from './steps/breaks/types.ts';
 import { guarantees } from './steps/guarantees/guarantees.ts';
 import { holdToPlans } from './steps/hold-to-plan/hold.ts';
@@ -107,14 +107,14 @@ export function compute(input: PersonInput, explain = false): Computed {
 
 /** Breaks are taken out of each shift, and what is left is given its workdays: the segments of all shifts, in order of time. */
 function breaksAndWorkdays(rounded: readonly RoundedShift<StartedShift>[], stated: StatedBreaks) {
-  const worked: WorkSegment[] = [];
+  const taking = startTaking();
+  const { worked } = taking;
   const shifts = rounded.map((shift) => {
     const { planned, rounded: spells } = shift;
     const { start } = planned;
-    const breaks = takeBreaks(start.shift, planned, spells, start.rulebook.breaks, stated);
-    // From here on segments are cut in place: what the shift pays is added up before.
+    const breaks = takeBreaks(taking, start.shift, planned, spells, start.rulebook.breaks, stated);
     const computed = account(shift, breaks);
-    computed.workday = assignWorkday(breaks.worked, start, worked) ?? computed.workday;
+    computed.workday = assignWorkday(worked, taking.first, start) ?? computed.workday;
     return computed;
   });
   return { shifts, worked };

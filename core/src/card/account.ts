@@ -17,12 +17,10 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
   const { start, match, held } = planned;
   const { shift } = start;
   const { spells } = shift;
-  let payable = 0;
   let unpaid = 0;
   let clocked = 0;
   let kept = 0;
   let heldOff = 0;
-  for (const stretch of breaks.worked) payable += stretch.end - stretch.start;
   for (const gap of breaks.unpaid) if (gap.kind !== 'away') unpaid += gap.end - gap.start;
   for (let i = 0; i < spells.length; i++) {
     clocked += itemAt(spells, i).out.at - itemAt(spells, i).in.at;
@@ -50,7 +48,7 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
     rounded,
     breaks,
     clockedSeconds: seconds(clocked),
-    payableSeconds: seconds(payable),
+    payableSeconds: breaks.workedSeconds,
     unpaidSeconds: seconds(unpaid),
     heldSeconds: heldOff,
     roundingSeconds: clocked - heldOff - kept,

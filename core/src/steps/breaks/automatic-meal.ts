@@ -1,6 +1,5 @@
 import * as v from 'valibot';
 import { lengthOf } from '../../card/cut.ts';
-import type { WorkSegment } from '../../card/segment.ts';
 import { type FieldExample, on } from '../../reference/example.ts';
 import type { Say } from '../../rulebook/define.ts';
 import { itemAt, lastOf } from '../../time/item-at.ts';
@@ -9,7 +8,7 @@ import { clockTime, duration } from '../../time/schemas.ts';
 import { type Instant, instant, SECONDS_PER_DAY, seconds, wallClock } from '../../time/units.ts';
 import { firstInstantOf, instantsOf, wallOf, type ZoneOffsets } from '../../time/zone.ts';
 import type { Shift } from '../pair/types.ts';
-import { cutOut, insertMeal, type Taking, workIn } from './taking.ts';
+import { insertMeal, type Taking, takeOut, workIn } from './taking.ts';
 import type { AutomaticMeal } from './types.ts';
 import { checkUpward } from './upward.ts';
 
@@ -78,12 +77,12 @@ function compiledPlace(placed: AutomaticMealSettings['placed']): AutomaticMeal['
 
 /** Takes the automatic meal out of the work, where the rule places it. */
 export function takeAutomatic(taking: Taking, meal: AutomaticMeal, take: number, offsets: ZoneOffsets): void {
-  const { worked, meals } = taking;
-  const start = mealStart(meal, worked, take, offsets);
-  const workBefore = workIn(worked, Number.NEGATIVE_INFINITY, start);
-  if (meals !== null) insertMeal(meals, { at: instant(start), seconds: take, workBefore });
-  taking.worked = cutOut(worked, take, start, 'automatic-meal', taking.unpaid);
-  taking.workedSeconds -= take;
+  const start = mealStart(meal, taking, take, offsets);
+  if (taking.meals !== null) {
+    const workBefore = workIn(taking, Number.NEGATIVE_INFINITY, start);
+    insertMeal(taking.meals, { at: instant(start), seconds: take, workBefore });
+  }
+  takeOut(taking, take, start, 'automatic-meal');
 }
 
 /** True where an instant lies within the shift, but in none of its gaps. */
@@ -107,24 +106,19 @@ export function automaticLength(meal: AutomaticMeal, worked: number, unpaid: num
 }
 
 /** Where the meal starts: as placed, but never so late that it would not fit into the shift. */
-function mealStart(
-  meal: AutomaticMeal,
-  worked: readonly WorkSegment[],
-  take: number,
-  offsets: ZoneOffsets,
-): number {
-  const placed = meal.placed;
-  const latest = backFromEnd(worked, take);
+function mealStart({ placed }: AutomaticMeal, taking: Taking, take: number, offsets: ZoneOffsets): number {
+  const { worked, first } = taking;
+  const latest = backFromEnd(taking, take);
   if (placed.at === 'end') return latest;
-  if (placed.at === 'after work') {
-    let left: number = placed.afterSeconds;
-    for (const stretch of worked) {
-      if (left < lengthOf(stretch)) return Math.min(stretch.start + left, latest);
-      left -= lengthOf(stretch);
-    }
-    return latest;
+  if (placed.at === 'clock time')
+    return Math.min(nextShowing(placed.clockSeconds, itemAt(worked, first).start, offsets), latest);
+  let left: number = placed.afterSeconds;
+  for (let i = first; i < worked.length; i++) {
+    const stretch = itemAt(worked, i);
+    if (left < lengthOf(stretch)) return Math.min(stretch.start + left, latest);
+    left -= lengthOf(stretch);
   }
-  return Math.min(nextShowing(placed.clockSeconds, itemAt(worked, 0).start, offsets), latest);
+  return latest;
 }
 
 /** The first instant from another on at which the wall clock shows this time of day or, where it is skipped, more. */
@@ -138,14 +132,14 @@ function nextShowing(clockSeconds: number, from: Instant, offsets: ZoneOffsets):
 }
 
 /** The instant after which exactly `take` seconds of work are left. */
-function backFromEnd(worked: readonly WorkSegment[], take: number): number {
+function backFromEnd({ worked, first }: Taking, take: number): number {
   let left = take;
-  for (let i = worked.length - 1; i >= 0; i--) {
+  for (let i = worked.length - 1; i >= first; i--) {
     const { start, end } = itemAt(worked, i);
     if (left <= end - start) return end - left;
     left -= end - start;
   }
-  return itemAt(worked, 0).start;
+  return itemAt(worked, first).start;
 }
 
 /** Its fields in words, each with an example. */

@@ -8,10 +8,9 @@ import { automaticLength, cancelsAutomatic, takeAutomatic } from './automatic-me
 import { takeGap } from './gaps.ts';
 import { faultsOf } from './meals-due.ts';
 import { takeStated } from './stated.ts';
-import type { Taking } from './taking.ts';
+import { nextShift, type Taking } from './taking.ts';
 import type { BreakRules, Breaks, StatedBreaks } from './types.ts';
 
-const NONE_PAID: Breaks['paid'] = [];
 const NO_FAULTS: Breaks['mealFaults'] = [];
 
 /**
@@ -20,26 +19,19 @@ const NO_FAULTS: Breaks['mealFaults'] = [];
  * Then what corrections state: time not worked, and meals that were not punched. Then the automatic meal: by the last tier that the work
  * reaches, beside what was punched as the rule says, cut out where the rule places it. Last, the meals that were due.
  *
+ * @param taking takes the shift's paid stretches, after those of the shifts before
  * @param from the shift, as its segments know it
  * @param stated what corrections say of meals and of work
  */
 export function takeBreaks(
+  taking: Taking,
   shift: Shift,
   from: SegmentShift,
   spells: readonly RoundedSpell[],
   rules: BreakRules,
   stated: StatedBreaks,
 ): Breaks {
-  const taking: Taking = {
-    worked: [],
-    unpaid: [],
-    paid: NONE_PAID,
-    meals: rules.mealsDue.length > 0 ? [] : null,
-    workedSeconds: 0,
-    unpaidMealSeconds: 0,
-    breakOverSeconds: 0,
-    allowanceLeft: rules.allowanceSeconds ?? 0,
-  };
+  nextShift(taking, rules);
   for (let i = 0; i < spells.length; i++) {
     const { start, end } = itemAt(spells, i);
     if (i > 0) takeGap(taking, shift, i, itemAt(spells, i - 1).end, start, from, rules, stated);
@@ -48,23 +40,22 @@ export function takeBreaks(
     taking.workedSeconds += end - start;
   }
   if (stated.notWorked.length > 0 || stated.meals.length > 0) takeStated(taking, stated);
-  const { automaticMeal } = rules;
+  const { automaticMeal, mealsDue } = rules;
   const automaticSeconds =
     automaticMeal === null
       ? 0
       : automaticLength(automaticMeal, taking.workedSeconds, taking.unpaidMealSeconds);
+  const { canceledMeals } = stated;
   const automaticCanceled =
-    automaticSeconds > 0 && stated.canceledMeals.length > 0 && cancelsAutomatic(shift, stated.canceledMeals);
+    automaticSeconds > 0 && canceledMeals.length > 0 && cancelsAutomatic(shift, canceledMeals);
   if (automaticMeal !== null && automaticSeconds > 0 && !automaticCanceled)
     takeAutomatic(taking, automaticMeal, automaticSeconds, from.start.offsets);
-  const { worked, unpaid, paid, meals } = taking;
   return {
-    worked,
-    unpaid,
-    paid,
+    workedSeconds: seconds(taking.workedSeconds),
+    unpaid: taking.unpaid,
+    paid: taking.paid,
     breakOverSeconds: seconds(taking.breakOverSeconds),
-    mealFaults:
-      meals === null ? NO_FAULTS : faultsOf(rules.mealsDue, meals, worked, seconds(taking.workedSeconds)),
+    mealFaults: taking.meals === null ? NO_FAULTS : faultsOf(mealsDue, taking.meals, taking),
     automaticSeconds: seconds(automaticSeconds),
     automaticCanceled,
   };

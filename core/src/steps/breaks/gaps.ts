@@ -3,7 +3,7 @@ import type { SegmentShift } from '../../card/segment.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { type Instant, instant } from '../../time/units.ts';
 import type { Shift, Spell } from '../pair/types.ts';
-import type { Taking } from './taking.ts';
+import { addUnpaid, type Taking } from './taking.ts';
 import type { BreakRules, StatedBreaks } from './types.ts';
 
 /** What lies between two spells of a shift; null where they touch, as at a job change. */
@@ -74,7 +74,7 @@ export function takeGap(
     if (gap.fromAllowance) taking.allowanceLeft -= paidSeconds;
   }
   if (paidUntil >= start) return;
-  taking.unpaid.push({ start: paidUntil, end: start, kind });
+  addUnpaid(taking, { start: paidUntil, end: start, kind });
   if (gap.isMeal) taking.unpaidMealSeconds += start - paidUntil;
   if (kind === 'break') taking.breakOverSeconds += start - paidUntil;
 }

@@ -1,12 +1,12 @@
 import * as v from 'valibot';
 import { lengthOf } from '../../card/cut.ts';
-import type { Segment } from '../../card/segment.ts';
 import { type FieldExample, on } from '../../reference/example.ts';
 import type { Say } from '../../rulebook/define.ts';
-import { lastOf } from '../../time/item-at.ts';
+import { itemAt, lastOf } from '../../time/item-at.ts';
 import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
-import { type Instant, instant, type Seconds, seconds } from '../../time/units.ts';
+import { type Instant, instant, seconds } from '../../time/units.ts';
+import type { Taking } from './taking.ts';
 import type { MealDue, MealFault } from './types.ts';
 import { checkUpward } from './upward.ts';
 
@@ -48,19 +48,18 @@ export interface TakenMeal {
 export function faultsOf(
   due: readonly MealDue[],
   taken: readonly TakenMeal[],
-  worked: readonly Segment[],
-  workedSeconds: Seconds,
+  taking: Pick<Taking, 'worked' | 'first' | 'workedSeconds'>,
 ): MealFault[] {
   const faults: MealFault[] = [];
   due.forEach((meal, i) => {
-    if (workedSeconds <= meal.whenWorkOverSeconds) return;
+    if (taking.workedSeconds <= meal.whenWorkOverSeconds) return;
     const had = taken[i];
     const which = { due: meal, nth: i + 1 };
     if (had === undefined) {
       faults.push({
         ...which,
         kind: 'missed',
-        at: afterWork(worked, meal.startsBySeconds),
+        at: afterWork(taking, meal.startsBySeconds),
         seconds: seconds(0),
       });
       return;
@@ -74,9 +73,10 @@ export function faultsOf(
 }
 
 /** The instant after so much work; the end of the work where there is less. */
-function afterWork(worked: readonly Segment[], work: number): Instant {
+function afterWork({ worked, first }: Pick<Taking, 'worked' | 'first'>, work: number): Instant {
   let left = work;
-  for (const stretch of worked) {
+  for (let i = first; i < worked.length; i++) {
+    const stretch = itemAt(worked, i);
     if (left <= lengthOf(stretch)) return instant(stretch.start + left);
     left -= lengthOf(stretch);
   }

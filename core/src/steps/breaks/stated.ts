@@ -1,24 +1,18 @@
-import { cutOut, insertMeal, type Taking, workIn } from './taking.ts';
-import type { StatedBreaks, UnpaidBreak } from './types.ts';
+import { insertMeal, type Taking, takeOut, workIn } from './taking.ts';
+import type { StatedBreaks } from './types.ts';
 
 /** What corrections state is taken out of the work: first what was not worked, then meals. */
 export function takeStated(taking: Taking, { notWorked, meals }: StatedBreaks): void {
-  const takeOut = ({ from, to }: StatedBreaks['meals'][number], kind: UnpaidBreak['kind']): number => {
-    const inside = workIn(taking.worked, from, to);
-    if (inside > 0) taking.worked = cutOut(taking.worked, inside, from, kind, taking.unpaid);
-    taking.workedSeconds -= inside;
-    return inside;
-  };
-  for (const stretch of notWorked) takeOut(stretch, 'not-worked');
-  for (const meal of meals) {
-    const off = takeOut(meal, 'meal');
+  for (const { from, to } of notWorked) takeOut(taking, workIn(taking, from, to), from, 'not-worked');
+  for (const { from, to } of meals) {
+    const off = workIn(taking, from, to);
     if (off === 0) continue;
+    takeOut(taking, off, from, 'meal');
     taking.unpaidMealSeconds += off;
-    if (taking.meals !== null) insertMeal(taking.meals, { at: meal.from, seconds: off, workBefore: 0 });
+    if (taking.meals !== null) insertMeal(taking.meals, { at: from, seconds: off, workBefore: 0 });
   }
-  const { meals: taken } = taking;
   // Less was worked before those that were punched, too.
-  taken?.forEach((meal, i) => {
-    taken[i] = { ...meal, workBefore: workIn(taking.worked, Number.NEGATIVE_INFINITY, meal.at) };
-  });
+  taking.meals =
+    taking.meals?.map((meal) => ({ ...meal, workBefore: workIn(taking, EVER, meal.at) })) ?? null;
 }
+const EVER = Number.NEGATIVE_INFINITY;

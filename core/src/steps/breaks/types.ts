@@ -1,4 +1,3 @@
-import type { WorkSegment } from '../../card/segment.ts';
 import type { Instant, Seconds } from '../../time/units.ts';
 
 export interface AutomaticMeal {
@@ -59,8 +58,8 @@ export interface MealFault {
 }
 
 export interface Breaks {
-  /** What is left to pay, in order. */
-  readonly worked: WorkSegment[];
+  /** What is left to pay. */
+  readonly workedSeconds: Seconds;
   readonly unpaid: readonly UnpaidBreak[];
   /** Breaks and canceled meals that are paid. */
   readonly paid: readonly { readonly start: Instant; readonly end: Instant }[];

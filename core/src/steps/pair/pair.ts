@@ -14,21 +14,38 @@ const startsSpell = (kind: PunchKind): boolean =>
   kind === 'in' || kind === 'meal-in' || kind === 'break-in' || kind === 'job-change';
 
 interface OpenShift extends Shift {
-  readonly spells: Spell[];
+  spells: readonly Spell[];
   missingOut: EffectivePunch[];
   missingIn: EffectivePunch[];
   onTheClock: EffectivePunch | null;
   repeats: EffectivePunch[];
 }
 
+const NO_SPELLS: readonly Spell[] = [];
+/** Shared by all shifts, and never added to: see `withPunch`. */
 const NONE: EffectivePunch[] = [];
 const emptyShift = (): OpenShift => ({
-  spells: [],
+  spells: NO_SPELLS,
   missingOut: NONE,
   missingIn: NONE,
   onTheClock: null,
   repeats: NONE,
 });
+
+/** How far pairing has come. */
+interface Pairing {
+  readonly shifts: OpenShift[];
+  /** The one that punches now belong to. */
+  shift: OpenShift;
+  /** The spells of all shifts; each is given its own at its end, in a list that is just as long. */
+  readonly spells: Spell[];
+  firstSpell: number;
+  /** An in that has met no out. */
+  open: EffectivePunch | null;
+  /** When the last punch was that is no repeat. */
+  lastAt: number;
+  previous: EffectivePunch | null;
+}
 
 /**
  * Step 2. Ordered punches into spells and spells into shifts.
@@ -46,67 +63,87 @@ export function pair(
   rulesAt: (punch: EffectivePunch) => PairingRules,
   asOf: Instant | null,
 ): Shift[] {
-  const shifts: OpenShift[] = [];
-  // Until the first punch starts one.
-  let shift: OpenShift = emptyShift();
-  let open: EffectivePunch | null = null;
-  let lastAt = Number.NEGATIVE_INFINITY;
-  let previous: EffectivePunch | null = null;
-
-  /** The shift this punch belongs to: the current one, or a new one after a gap longer than `gap`. */
-  const shiftAt = (at: number, gap: number): OpenShift => {
-    if (at - lastAt > gap) {
-      shift = emptyShift();
-      shifts.push(shift);
-    }
-    return shift;
+  const pairing: Pairing = {
+    shifts: [],
+    // Until the first punch starts one.
+    shift: emptyShift(),
+    spells: [],
+    firstSpell: 0,
+    open: null,
+    lastAt: Number.NEGATIVE_INFINITY,
+    previous: null,
   };
-  const missesOut = (punch: EffectivePunch) => {
-    shift.missingOut = [...shift.missingOut, punch];
-  };
-
   for (let i = 0; i < punches.length; i++) {
     const punch = itemAt(punches, i);
-    const rules = rulesAt(punch);
-    if (
-      previous !== null &&
-      previous.kind === punch.kind &&
-      punch.at - previous.at <= rules.repeatWindowSeconds
-    ) {
-      shift.repeats = [...shift.repeats, punch];
-      previous = punch;
-      continue;
-    }
-    previous = punch;
-
-    const reachable: boolean = open !== null && punch.at - open.at <= rules.longestSpellSeconds;
-    // An undirected punch ends what is open and starts something where nothing is.
-    const opens: boolean = punch.kind === 'undirected' ? !reachable : startsSpell(punch.kind);
-
-    if (punch.kind === 'job-change' && open !== null && reachable) {
-      shift.spells.push({ in: open, out: punch });
-      open = punch;
-    } else if (opens) {
-      if (open !== null) missesOut(open);
-      // Coming back from a meal or break continues the shift, however long the way there took.
-      const returns = punch.kind === 'meal-in' || punch.kind === 'break-in';
-      shiftAt(punch.at, returns ? rules.longestSpellSeconds : rules.shiftGapSeconds);
-      open = punch;
-    } else if (open !== null && reachable) {
-      shift.spells.push({ in: open, out: punch });
-      open = null;
-    } else {
-      if (open !== null) missesOut(open);
-      open = null;
-      const alone = shiftAt(punch.at, rules.shiftGapSeconds);
-      alone.missingIn = [...alone.missingIn, punch];
-    }
-    lastAt = punch.at;
+    takePunch(pairing, punch, rulesAt(punch));
   }
+  const { shift, shifts, open } = pairing;
   if (open !== null) {
-    const rules = rulesAt(open);
-    if (asOf !== null && asOf - open.at <= rules.longestSpellSeconds) shift.onTheClock = open;
-    else missesOut(open);
+    if (asOf !== null && asOf - open.at <= rulesAt(open).longestSpellSeconds) shift.onTheClock = open;
+    else missOut(pairing);
   }
+  endShift(pairing);
   return shifts;
+}
+
+function takePunch(pairing: Pairing, punch: EffectivePunch, rules: PairingRules): void {
+  const { open, previous } = pairing;
+  pairing.previous = punch;
+  if (
+    previous !== null &&
+    previous.kind === punch.kind &&
+    punch.at - previous.at <= rules.repeatWindowSeconds
+  ) {
+    pairing.shift.repeats = withPunch(pairing.shift.repeats, punch);
+    return;
+  }
+  const isReachable = open !== null && punch.at - open.at <= rules.longestSpellSeconds;
+  if (punch.kind === 'job-change' && isReachable) {
+    pairing.spells.push({ in: open, out: punch });
+    pairing.open = punch;
+  } else if (punch.kind === 'undirected' ? !isReachable : startsSpell(punch.kind)) {
+    // An undirected punch ends what is open and starts something where nothing is.
+    missOut(pairing);
+    // Coming back from a meal or break continues the shift, however long the way there took.
+    const returns = punch.kind === 'meal-in' || punch.kind === 'break-in';
+    goOnOrStart(pairing, punch, returns ? rules.longestSpellSeconds : rules.shiftGapSeconds);
+    pairing.open = punch;
+  } else if (isReachable) {
+    pairing.spells.push({ in: open, out: punch });
+    pairing.open = null;
+  } else {
+    missOut(pairing);
+    goOnOrStart(pairing, punch, rules.shiftGapSeconds);
+    pairing.shift.missingIn = withPunch(pairing.shift.missingIn, punch);
+  }
+  pairing.lastAt = punch.at;
+}
+
+/** What is open, if anything, has met no out. */
+function missOut({ shift, open }: Pairing): void {
+  if (open !== null) shift.missingOut = withPunch(shift.missingOut, open);
+}
+
+/** A list with one more punch; in place, but for the shared empty one. */
+function withPunch(list: EffectivePunch[], punch: EffectivePunch): EffectivePunch[] {
+  if (list.length === 0) return [punch];
+  list.push(punch);
+  return list;
+}
+
+/** A punch belongs to the shift there is or, after a gap longer than `gap`, to a new one. */
+function goOnOrStart(pairing: Pairing, { at }: EffectivePunch, gap: number): void {
+  pairing.open = null;
+  if (at - pairing.lastAt <= gap) return;
+  endShift(pairing);
+  pairing.shift = emptyShift();
+  pairing.shifts.push(pairing.shift);
+}
+
+/** Gives a shift its spells. */
+function endShift(pairing: Pairing): void {
+  const { shift, spells, firstSpell } = pairing;
+  if (spells.length === firstSpell) return;
+  shift.spells = spells.slice(firstSpell);
+  pairing.firstSpell = spells.length;
 }

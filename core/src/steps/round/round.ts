@@ -58,8 +58,9 @@ export function round(
   offsets: ZoneOffsets,
   notBefore: Instant,
 ): RoundedSpell[] {
-  const spells: RoundedSpell[] = [];
   const count = shift.spells.length;
+  // As long as it gets, at once: a list that grows by itself takes room for seventeen.
+  const spells = new Array<RoundedSpell>(count);
   let earliest: number = notBefore;
   for (let i = 0; i < count; i++) {
     const spell = itemAt(shift.spells, i);
@@ -68,7 +69,7 @@ export function round(
     const start = Math.max(from, earliest);
     let end = Math.max(to, start);
     if (rules.spell !== null) end = start + roundAmount(end - start, rules.spell);
-    spells.push({ start: instant(start), end: instant(end) });
+    spells[i] = { start: instant(start), end: instant(end) };
     earliest = end;
   }
   return rules.shift === null ? spells : roundTotal(spells, 0, rules.shift);

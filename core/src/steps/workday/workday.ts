@@ -1,5 +1,6 @@
 import { cutOff, lengthOf } from '../../card/cut.ts';
 import type { WorkSegment } from '../../card/segment.ts';
+import { itemAt, lastOf } from '../../time/item-at.ts';
 import {
   type Instant,
   instant,
@@ -47,68 +48,62 @@ export interface ShiftToAssign {
 }
 
 /**
- * Step 6. The stretches of one shift, each given the workday it counts for; cut where the rule splits at the line. A punch without a partner
- * starts or ends the shift as much as one that has one.
+ * Step 6. The stretches of one shift, each given the workday it counts for, in place; cut where the rule splits at the line. A punch without a
+ * partner starts or ends the shift as much as one that has one.
  *
- * @param into takes the segments, in order
+ * @param worked the stretches of some shifts, in order
+ * @param from where those of this shift, the last, begin
  * @returns the first of these workdays; null where nothing was worked
  */
 export function assignWorkday(
-  worked: readonly WorkSegment[],
+  worked: WorkSegment[],
+  from: number,
   { shift, offsets, rulebook, statedWorkday }: ShiftToAssign,
-  into: WorkSegment[],
 ): Workday | null {
-  const first = worked[0];
-  const last = worked[worked.length - 1];
-  if (first === undefined || last === undefined) return null;
-  if (statedWorkday !== null) return giveAll(worked, statedWorkday, into);
+  const first = worked[from];
+  if (first === undefined) return null;
+  if (statedWorkday !== null) return giveAll(worked, from, statedWorkday);
   const { workday: rules } = rulebook;
   const ends = unpairedEnds(shift);
   const firstDay = workdayAt(instant(Math.min(first.start, ends.first)), rules, offsets);
-  const lastDay = workdayAt(instant(Math.max(last.end - 1, ends.last)), rules, offsets);
-  let day = firstDay;
-  if (firstDay !== lastDay) {
-    if (rules.shiftBelongsTo === 'split at the line')
-      return splitAtLines(worked, firstDay, rules, offsets, into);
-    if (rules.shiftBelongsTo === 'day it ends') day = lastDay;
-    if (rules.shiftBelongsTo === 'day of its larger part')
-      day = largerPart(worked, firstDay, lastDay, rules, offsets);
+  const lastDay = workdayAt(instant(Math.max(lastOf(worked).end - 1, ends.last)), rules, offsets);
+  if (firstDay === lastDay) return giveAll(worked, from, firstDay);
+  switch (rules.shiftBelongsTo) {
+    case 'day it starts':
+      return giveAll(worked, from, firstDay);
+    case 'day it ends':
+      return giveAll(worked, from, lastDay);
+    case 'day of its larger part':
+      return giveAll(worked, from, largerPart(worked.slice(from), firstDay, lastDay, rules, offsets));
+    case 'split at the line':
+      splitAtLines(worked, from, firstDay, rules, offsets);
+      return first.workday;
   }
-  return giveAll(worked, day, into);
 }
 
-function giveAll(worked: readonly WorkSegment[], day: Workday, into: WorkSegment[]): Workday {
-  for (const segment of worked) {
-    segment.workday = day;
-    into.push(segment);
-  }
+function giveAll(worked: readonly WorkSegment[], from: number, day: Workday): Workday {
+  for (let i = from; i < worked.length; i++) itemAt(worked, i).workday = day;
   return day;
 }
 
 function splitAtLines(
-  worked: readonly WorkSegment[],
+  worked: WorkSegment[],
+  from: number,
   firstDay: Workday,
   rules: WorkdayRules,
   offsets: ZoneOffsets,
-  into: WorkSegment[],
-): Workday | null {
-  const before = into.length;
+): void {
   let day = firstDay;
   let line = workdayStart(workday(day + 1), rules, offsets);
-  for (let segment of worked) {
-    while (segment.end > line) {
-      if (segment.start < line) {
-        segment.workday = day;
-        into.push(segment);
-        segment = cutOff(segment, line);
-      }
+  for (let i = from; i < worked.length; i++) {
+    const segment = itemAt(worked, i);
+    while (segment.start >= line) {
       day = workday(day + 1);
       line = workdayStart(workday(day + 1), rules, offsets);
     }
     segment.workday = day;
-    into.push(segment);
+    if (segment.end > line) worked.splice(i + 1, 0, cutOff(segment, line));
   }
-  return into[before]?.workday ?? null;
 }
 
 /** The day with most of the work; the earlier one where two are equal. */
@@ -119,14 +114,8 @@ function largerPart(
   rules: WorkdayRules,
   offsets: ZoneOffsets,
 ): Workday {
-  const parts: WorkSegment[] = [];
-  splitAtLines(
-    worked.map((segment) => ({ ...segment })),
-    firstDay,
-    rules,
-    offsets,
-    parts,
-  );
+  const parts = worked.map((segment) => ({ ...segment }));
+  splitAtLines(parts, 0, firstDay, rules, offsets);
   let best = firstDay;
   let most = -1;
   for (let day = firstDay; day <= lastDay; day++) {
