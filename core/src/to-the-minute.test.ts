@@ -122,7 +122,11 @@ function ratesBefore(
   end: number,
 ): (readonly [start: number, end: number, pays: number])[] {
   const rates: [number, number, number][] = [];
-  for (const { start, end: until, multiplier } of [...segments].sort((a, b) => a.start - b.start)) {
+  for (const {
+    start,
+    end: until,
+    pay: { multiplier },
+  } of [...segments].sort((a, b) => a.start - b.start)) {
     if (start >= end) continue;
     const last = rates[rates.length - 1];
     const to = Math.min(until, end);
@@ -132,7 +136,7 @@ function ratesBefore(
   return rates;
 }
 const pay = ({ segments }: Computed) =>
-  segments.reduce((sum, { start, end, multiplier }) => sum + (end - start) * multiplier, 0);
+  segments.reduce((sum, { start, end, pay: { multiplier } }) => sum + (end - start) * multiplier, 0);
 
 const NOWHERE = { job: null, department: null, site: null };
 

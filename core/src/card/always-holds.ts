@@ -24,7 +24,7 @@ export function broken({ shifts, segments, lines, reasons }: Computed): string[]
     if (segment.end <= segment.start) say(`A segment at ${segment.start} has no length.`);
     if (i > 0 && segment.start < itemAt(inOrder, i - 1).end)
       say(`The second at ${segment.start} is paid twice.`);
-    if (segment.multiplier < 1) say(`The segment at ${segment.start} pays ${segment.multiplier}.`);
+    if (segment.pay.multiplier < 1) say(`The segment at ${segment.start} pays ${segment.pay.multiplier}.`);
   });
   if (worked !== payable) say(`Segments of ${worked} s for shifts that pay ${payable} s.`);
   const days = new Map<number, { worked: number; premiums: Map<string, number> }>();

@@ -1,7 +1,11 @@
+import { classOf } from '../pay/classes.ts';
 import { itemAt } from '../time/item-at.ts';
 import { type Instant, instant, workday } from '../time/units.ts';
 import { PremiumSet } from './premium-set.ts';
-import type { Segment, WorkSegment } from './segment.ts';
+import type { Pay, Segment, WorkSegment } from './segment.ts';
+
+/** Time that is no overtime. */
+export const ORDINARY: Pay = { classId: classOf(1), multiplier: 1, rule: null };
 
 /** Until step 6 gives it one. */
 const UNASSIGNED = workday(0);
@@ -18,8 +22,7 @@ export const segmentOf = (
   workday: UNASSIGNED,
   shift,
   from,
-  multiplier: 1,
-  rule: null,
+  pay: ORDINARY,
   premiums: PremiumSet.none,
 });
 
@@ -31,8 +34,7 @@ export function cutOff(segment: WorkSegment, at: Instant): WorkSegment {
     workday: segment.workday,
     shift: segment.shift,
     from: segment.from,
-    multiplier: segment.multiplier,
-    rule: segment.rule,
+    pay: segment.pay,
     premiums: segment.premiums,
   };
   segment.end = at;

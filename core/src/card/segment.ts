@@ -1,13 +1,17 @@
+import type { ClassId } from '../pay/classes.ts';
 import type { Plan } from '../record/plan.ts';
 import type { EffectivePunch } from '../record/punch.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneOffsets } from '../time/zone.ts';
 import type { PremiumSet } from './premium-set.ts';
 
-/** What a segment needs of the overtime rule that pays it. */
-interface PaidRule {
-  readonly name: string;
-  readonly waitsForApproval: boolean;
+/** As what a segment is paid. Equal ones are one object, so that paying a segment makes none. */
+export interface Pay {
+  readonly classId: ClassId;
+  /** 1 for ordinary time, else what the overtime tiers pay. */
+  readonly multiplier: number;
+  /** The overtime rule behind it, of whichever edition; null for ordinary time and what a correction says. */
+  readonly rule: { readonly name: string; readonly waitsForApproval: boolean } | null;
 }
 
 /** Where a shift starts. */
@@ -40,10 +44,7 @@ export interface WorkSegment {
   readonly shift: SegmentShift;
   /** The punch that started it. */
   readonly from: EffectivePunch;
-  /** 1 for ordinary time, else what the overtime tiers pay. */
-  multiplier: number;
-  /** The overtime rule behind the multiplier, of whichever edition; null for ordinary time. */
-  rule: PaidRule | null;
+  pay: Pay;
   premiums: PremiumSet;
 }
 export type Segment = Readonly<WorkSegment>;

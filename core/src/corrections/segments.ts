@@ -1,5 +1,6 @@
 import { cutAtEdges } from '../card/cut.ts';
-import type { WorkSegment } from '../card/segment.ts';
+import type { Pay, WorkSegment } from '../card/segment.ts';
+import { classOf } from '../pay/classes.ts';
 import type { Changes, Stated } from './changes.ts';
 import { placedIn } from './shifts.ts';
 
@@ -19,8 +20,9 @@ export function ofStatedClasses(segments: WorkSegment[], classes: Changes['class
   let classed = segments;
   for (const stated of classes) {
     const { multiplier } = stated;
+    const pay: Pay = { classId: classOf(multiplier), multiplier, rule: null };
     classed = cutAt(classed, stated).map((segment) =>
-      isInside(segment, stated) ? { ...segment, multiplier, rule: null } : segment,
+      isInside(segment, stated) ? { ...segment, pay } : segment,
     );
   }
   return classed;

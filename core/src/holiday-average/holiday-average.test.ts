@@ -1,17 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import type { Line } from '../card/line.ts';
 import type { ClassId } from '../pay/classes.ts';
-import { type Workday, workday, workdayFromIso } from '../time/units.ts';
+import { seconds, type Workday, workday, workdayFromIso } from '../time/units.ts';
 import { type HolidayAverageRule, holidayAverage } from './holiday-average.ts';
 
 const holiday = workdayFromIso('2026-10-30');
-const line = (daysBefore: number, hours: number, classId: ClassId = 'ordinary'): Line => ({
+const line = (
+  daysBefore: number,
+  hours: number,
+  classId: ClassId = 'ordinary',
+): Pick<Line, 'workday' | 'classId' | 'seconds'> => ({
   workday: workday(holiday - daysBefore),
   classId,
-  job: null,
-  department: null,
-  seconds: (hours * 3600) as Line['seconds'],
-  hours: (hours * 90_000) as Line['hours'],
+  seconds: seconds(hours * 3600),
 });
 const rule = (changes: Partial<HolidayAverageRule> = {}): HolidayAverageRule => ({
   lookBack: { days: 30 },

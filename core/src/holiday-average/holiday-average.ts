@@ -36,7 +36,7 @@ export interface HolidayAverage {
  */
 export function holidayAverage(
   holiday: Workday,
-  lines: readonly Line[],
+  lines: readonly Pick<Line, 'workday' | 'classId' | 'seconds'>[],
   rule: HolidayAverageRule,
   weekStartsOn: number,
   payOf: ReadonlyMap<Workday, Money> | null = null,

@@ -1,5 +1,6 @@
 import type { Instant } from '../time/units.ts';
-import type { CorrectionId, DepartmentId, JobId, PunchId, SiteId } from './ids.ts';
+import type { CorrectionId, PunchId } from './ids.ts';
+import type { Place } from './place.ts';
 
 export const PUNCH_KINDS = [
   'in',
@@ -20,15 +21,12 @@ export interface Position {
 }
 
 /** What a clock, a phone or a file said. Never changed, never deleted. */
-export interface Punch {
+export interface Punch extends Place {
   readonly id: PunchId;
   readonly at: Instant;
   readonly kind: PunchKind;
   /** IANA zone of the site where it was made. */
   readonly zone: string;
-  readonly job: JobId | null;
-  readonly department: DepartmentId | null;
-  readonly site: SiteId | null;
   readonly note?: string | null;
   readonly position?: Position | null;
 }

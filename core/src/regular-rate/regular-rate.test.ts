@@ -1,19 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import type { Line } from '../card/line.ts';
 import type { ClassId } from '../pay/classes.ts';
 import type { Money } from '../pay/money.ts';
 import type { JobId } from '../record/ids.ts';
-import { workdayFromIso } from '../time/units.ts';
-import { regularRates } from './regular-rate.ts';
+import { seconds, workdayFromIso } from '../time/units.ts';
+import { type RateInput, regularRates } from './regular-rate.ts';
 
 const monday = workdayFromIso('2026-10-19');
-const line = (classId: ClassId, hours: number, job: number | null = null): Line => ({
+const line = (classId: ClassId, hours: number, job: number | null = null): RateInput['lines'][number] => ({
   workday: monday,
   classId,
   job: job as JobId | null,
-  department: null,
-  seconds: (hours * 3600) as Line['seconds'],
-  hours: (hours * 90_000) as Line['hours'],
+  seconds: seconds(hours * 3600),
 });
 const at = (rate: Money) => new Map<JobId | null, Money>([[null, rate]]);
 const week = { weekStartsOn: 0, extraPay: [] };

@@ -9,7 +9,7 @@ import { SECONDS_PER_HOUR, type Workday } from '../time/units.ts';
 
 export interface RateInput {
   /** One person's lines; those of whole workweeks give whole results. */
-  readonly lines: readonly Line[];
+  readonly lines: readonly Pick<Line, 'workday' | 'classId' | 'job' | 'seconds'>[];
   /** Base rate of an hour in each job, and without one. A job without a rate of its own is paid the latter. */
   readonly rates: ReadonlyMap<JobId | null, Money>;
   /** Pay beside the hours that belongs to the regular rate: bonuses and premiums paid in money, by workday. */

@@ -83,7 +83,7 @@ describe('rulebook editions', () => {
       { workday: workdayFromIso('2026-10-23'), measured: 7 * 3600, severity: 'holds up' },
       { workday: workdayFromIso('2026-10-24'), measured: 10 * 3600, severity: 'holds up' },
     ]);
-    const paidBy = new Set(segments.map(({ rule }) => rule?.name ?? null));
+    const paidBy = new Set(segments.map(({ pay }) => pay.rule?.name ?? null));
     expect(paidBy).toEqual(new Set([null, 'Daily', 'Weekly']));
   });
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect } from 'vitest';
 import { compute } from '../compute.ts';
 import { workdayToIso } from '../time/units.ts';
-import { type AnyCorrection, type AnyEdition, type AnyPerson, DEPARTMENTS, JOBS } from './random.ts';
+import { type AnyCorrection, type AnyEdition, type AnyPerson, DEPARTMENTS, JOBS, SITES } from './random.ts';
 import { type AnyStretch, dayOf, editionsOf, inputOf } from './random-input.ts';
 import { type TickCorrection, tickByTick } from './tick-by-tick.ts';
 
@@ -19,12 +19,12 @@ function inTime(one: AnyCorrection, stretch: AnyStretch): TickCorrection {
   return 'from' in one ? { ...one, from: start + one.from, to: start + one.to } : one;
 }
 
-/** Seconds by workday, class, job and department, by the core and by the other. */
+/** Seconds by workday, class, job, department and site, by the core and by the other. */
 function bothWays(editions: readonly AnyEdition[], person: AnyPerson, stretch: AnyStretch, tick: number) {
   const input = inputOf(editionsOf(editions, stretch), person, stretch);
   const ours = new Map<string, number>();
   for (const line of compute(input).lines) {
-    const key = `${workdayToIso(line.workday)}|${line.classId}|${nameOf(JOBS, line.job)}|${nameOf(DEPARTMENTS, line.department)}`;
+    const key = `${workdayToIso(line.workday)}|${line.classId}|${nameOf(JOBS, line.job)}|${nameOf(DEPARTMENTS, line.department)}|${nameOf(SITES, line.site)}`;
     ours.set(key, (ours.get(key) ?? 0) + line.seconds);
   }
   const [zone, start] = stretch;

@@ -10,6 +10,7 @@ interface Part {
   readonly day: number;
   job: number | null;
   department: number | null;
+  site: number | null;
   pays: number;
   readonly premiums: string[];
 }
@@ -66,14 +67,14 @@ function partsOf(reasons: readonly ShiftReason[]): Part[] {
   const breaks = stepOf(reasons, 'breaks')!;
   const workday = stepOf(reasons, 'workday')!;
   const spells = spellsOf(reasons);
-  const worked: { start: number; end: number; job: number | null; department: number | null }[] = [];
+  const worked: Pick<Part, 'start' | 'end' | 'job' | 'department' | 'site'>[] = [];
   spells.forEach((spell, i) => {
-    const { job, department } = clocked.spells[i]!.in;
-    worked.push({ ...spell, job, department });
+    const { job, department, site } = clocked.spells[i]!.in;
+    worked.push({ ...spell, job, department, site });
     // Rounding may leave a spell without length: the break comes after the last that ends there.
     if (spells[i + 1]?.end === spell.end) return;
     for (const gap of breaks.paid)
-      if (gap.start === spell.end) worked.push({ start: gap.start, end: gap.end, job, department });
+      if (gap.start === spell.end) worked.push({ start: gap.start, end: gap.end, job, department, site });
   });
   const edges = new Set<number>(workday.lines);
   for (const { start, end } of breaks.unpaid) edges.add(start).add(end);
@@ -94,8 +95,7 @@ function partsOf(reasons: readonly ShiftReason[]): Part[] {
         .filter((reason): reason is Step<'premium'> => reason.step === 'premium')
         .filter(({ time }) => time.some((paid) => start >= paid.start && end <= paid.end))
         .map(({ name }) => name);
-      const { job, department } = stretch;
-      parts.push({ start, end, day: workday.workdays[passed]!, job, department, pays: 1, premiums });
+      parts.push({ ...stretch, start, end, day: workday.workdays[passed]!, pays: 1, premiums });
     }
   }
   return parts;
@@ -169,7 +169,7 @@ function stated(
   });
 }
 
-/** Seconds by `day|class|job|department`. */
+/** Seconds by `day|class|job|department|site`. */
 export function byHand(
   shifts: readonly (readonly ShiftReason[])[],
   days: readonly DayReason[],
@@ -181,6 +181,7 @@ export function byHand(
       parts = stated(parts, one, (part) => {
         if (one.job !== undefined) part.job = one.job;
         if (one.department !== undefined) part.department = one.department;
+        if (one.site !== undefined) part.site = one.site;
       });
   for (const reason of days)
     if (reason.step === 'overtime' && reason.alternative?.chosen !== false)
@@ -191,14 +192,9 @@ export function byHand(
         part.pays = one.multiplier;
       });
   const sums = new Map<string, number>();
-  const add = (
-    day: number,
-    name: string,
-    of: { readonly job: number | null; readonly department: number | null },
-    seconds: number,
-  ) => {
+  const add = (day: number, name: string, of: Pick<Part, 'job' | 'department' | 'site'>, seconds: number) => {
     if (seconds === 0) return;
-    const key = `${day}|${name}|${of.job}|${of.department}`;
+    const key = `${day}|${name}|${of.job}|${of.department}|${of.site}`;
     sums.set(key, (sums.get(key) ?? 0) + seconds);
   };
   for (const part of parts) {
@@ -214,7 +210,8 @@ export function byHand(
         reason,
         reason.guaranteedSeconds - reason.workedSeconds,
       );
-    if (reason.step === 'leave') add(reason.workday, `${reason.kind}:${reason.code}`, reason, reason.seconds);
+    if (reason.step === 'leave')
+      add(reason.workday, `${reason.kind}:${reason.code}`, { ...reason, site: null }, reason.seconds);
   }
   return sums;
 }

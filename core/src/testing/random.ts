@@ -22,7 +22,7 @@ const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 export const JOBS = ['Mooring', 'Galley', 'Lamps'] as const;
 export const DEPARTMENTS = ['Deck', 'Hold'] as const;
-const SITES = ['East pier', 'West pier'] as const;
+export const SITES = ['East pier', 'West pier'] as const;
 
 /** Ids from 1, in the order of a list. */
 const idIn = (list: readonly string[], name: string): number | undefined => {

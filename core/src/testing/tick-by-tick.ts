@@ -795,7 +795,7 @@ function withLeave(input: TickInput, shifts: readonly TickShift[]): TickInput {
   return { ...input, leave };
 }
 
-/** Seconds by `date|class|job|department`, for the days from `first` to `last`, and clocked-to-payable work by nobody else's rules. */
+/** Seconds by `date|class|job|department|site`, for the days from `first` to `last`, and clocked-to-payable work by nobody else's rules. */
 export function tickByTick(recorded: TickInput): Map<string, number> {
   const shifts = shiftsOf(recorded);
   holdAndRound(shifts, recorded);
@@ -817,7 +817,7 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
   const sums = new Map<string, number>();
   const add: Add = (day, name, place, seconds) => {
     if (day < input.first || day > input.last || seconds <= 0) return;
-    const key = `${day}|${name}|${place?.job ?? ''}|${place?.department ?? ''}`;
+    const key = `${day}|${name}|${place?.job ?? ''}|${place?.department ?? ''}|${place?.site ?? ''}`;
     sums.set(key, (sums.get(key) ?? 0) + seconds);
   };
   for (const { day, pays, place, premiums } of ticks) {

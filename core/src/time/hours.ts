@@ -38,8 +38,10 @@ export const inSteps = (exact: number, step: number): Hours =>
 export function apportion(shares: readonly number[], step: number, sum?: number): Hours[] {
   let exact = 0;
   let given = 0;
+  // By index: this runs for every day there is.
   const result: Hours[] = [];
-  for (const share of shares) {
+  for (let i = 0; i < shares.length; i++) {
+    const share = shares[i] ?? 0;
     const whole = Math.floor(share / step) * step;
     exact += share;
     given += whole;
@@ -49,16 +51,13 @@ export function apportion(shares: readonly number[], step: number, sum?: number)
   for (let left = (sum ?? inSteps(exact, step)) - given; left >= step; left -= step) {
     let best = 0;
     let most = -1;
-    let raised = hours(0);
-    for (const [i, share] of shares.entries()) {
-      const had = result[i] ?? hours(0);
-      if (share - had > most) {
-        most = share - had;
-        best = i;
-        raised = hours(had + step);
-      }
+    for (let i = 0; i < shares.length; i++) {
+      const remainder = (shares[i] ?? 0) - (result[i] ?? 0);
+      if (remainder <= most) continue;
+      most = remainder;
+      best = i;
     }
-    result[best] = raised;
+    result[best] = hours((result[best] ?? 0) + step);
   }
   return result;
 }

@@ -1,5 +1,4 @@
 import { Temporal } from 'temporal-polyfill';
-import { itemAt } from './item-at.ts';
 import { type Instant, instant, SECONDS_PER_DAY, type WallClock, wallClock } from './units.ts';
 
 /**
@@ -30,8 +29,8 @@ export function zoneOffsets(zone: string, from: Instant, to: Instant): ZoneOffse
 /** Seconds the wall clock is ahead of UTC at this instant. */
 export function offsetAt(offsets: ZoneOffsets, at: Instant): number {
   let i = offsets.starts.length - 1;
-  while (i > 0 && itemAt(offsets.starts, i) > at) i--;
-  return itemAt(offsets.offsets, i);
+  while (i > 0 && (offsets.starts[i] ?? 0) > at) i--;
+  return offsets.offsets[i] ?? 0;
 }
 
 /** The first change of clocks after an instant; infinity where the table knows of none. */
@@ -62,9 +61,9 @@ export function wallOf(offsets: ZoneOffsets, at: Instant): WallClock {
 export function instantsOf(offsets: ZoneOffsets, wall: WallClock): Instant[] {
   const found: Instant[] = [];
   for (let i = 0; i < offsets.starts.length; i++) {
-    const at = wall - itemAt(offsets.offsets, i);
+    const at = wall - (offsets.offsets[i] ?? 0);
     const until = offsets.starts[i + 1] ?? Number.POSITIVE_INFINITY;
-    if (at >= itemAt(offsets.starts, i) && at < until) found.push(instant(at));
+    if (at >= (offsets.starts[i] ?? 0) && at < until) found.push(instant(at));
   }
   return found;
 }
@@ -75,9 +74,9 @@ export function firstInstantOf(offsets: ZoneOffsets, wall: WallClock): Instant {
   if (exact !== undefined) return exact;
   const skipped = offsets.starts.findIndex(
     (start, i) =>
-      i > 0 && start + itemAt(offsets.offsets, i) > wall && start + itemAt(offsets.offsets, i - 1) <= wall,
+      i > 0 && start + (offsets.offsets[i] ?? 0) > wall && start + (offsets.offsets[i - 1] ?? 0) <= wall,
   );
-  return instant(itemAt(offsets.starts, skipped));
+  return instant(offsets.starts[skipped] ?? 0);
 }
 
 /** Looks zones up by name over one span, building each table at its first use. */

@@ -1,5 +1,5 @@
 import type { CardReply } from '@heath/contract';
-import { type Computed, classOf, type PersonInput, workdayToIso } from '@heath/core';
+import { type Computed, type PersonInput, workdayToIso } from '@heath/core';
 import { type CorrectionRow, correctionViews } from './history.ts';
 import type { CardResults } from './results.ts';
 import type { CardSubject } from './subjects.ts';
@@ -58,7 +58,7 @@ export function cardView(
         workday: workdayToIso(segment.workday),
         start: segment.start,
         end: segment.end,
-        classId: classOf(segment.multiplier),
+        classId: segment.pay.classId,
         premiums: segment.premiums.list.map(({ name }) => name),
       })),
     lines: computed.lines,

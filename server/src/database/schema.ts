@@ -23,6 +23,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
+import { packLines, unpackLines } from '../computing/packed-lines.ts';
 
 /** JSON is text in MariaDB: parsed and written here, nowhere else. */
 const json = <T>(name: string) =>
@@ -240,6 +241,13 @@ export const correction = mysqlTable(
   (t) => [index('correction_person').on(t.personId)],
 );
 
+/** The lines of a card, as `packLines` has them. */
+const cardLines = customType<{ data: readonly Line[]; driverData: string }>({
+  dataType: () => 'longtext',
+  fromDriver: unpackLines,
+  toDriver: packLines,
+});
+
 /** The workdays of a card, as `PackedDays` has them. */
 const cardDays = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'varbinary(1280)' });
 
@@ -264,7 +272,7 @@ export const card = mysqlTable(
     /** A mark a day, as the list shows them. */
     marks: varchar('marks', { length: 64 }).notNull().default(''),
     sums: json<ClassSums>('sums'),
-    lines: json<readonly Line[]>('lines'),
+    lines: cardLines('lines'),
   },
   (t) => [primaryKey({ columns: [t.periodId, t.personId] }), index('card_person').on(t.personId)],
 );

@@ -17,7 +17,8 @@ export const overtimeApproval = defineException({
   find: ({ segments }, ruleOn) => {
     const waiting = new Map<string, { workday: Workday; at: Instant; about: string; measured: number }>();
     for (const segment of segments) {
-      const { rule, workday } = segment;
+      const { workday } = segment;
+      const { rule } = segment.pay;
       if (rule === null || !rule.waitsForApproval) continue;
       const about = overtimeAbout(workday, rule.name);
       const found = waiting.get(about) ?? { workday, at: segment.start, about, measured: 0 };

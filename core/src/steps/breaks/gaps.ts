@@ -46,10 +46,13 @@ function gapOf(
   }
   // Long enough not to be paid, unless a correction pays it: then somebody worked through it.
   const isLong = kind === 'away' || length >= rules.mealUnpaidFromSeconds;
-  const isCanceled = isLong && canceled.some((at) => at >= before.out.at && at < after.in.at);
+  const isCanceled = isLong && canceled.length > 0 && isOneBetween(canceled, before.out.at, after.in.at);
   const paidSeconds = isCanceled || !isLong ? length : 0;
   return { kind, paidSeconds, fromAllowance: false, isMeal: !isCanceled };
 }
+
+const isOneBetween = (instants: readonly Instant[], from: Instant, to: Instant): boolean =>
+  instants.some((at) => at >= from && at < to);
 
 /** The gap before a spell, from the end of the one before it: what of it is paid is work, what is not is a break or a meal. */
 export function takeGap(

@@ -7,7 +7,7 @@ import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { type Instant, instant, seconds } from '../../time/units.ts';
 import type { Taking } from './taking.ts';
-import type { MealDue, MealFault } from './types.ts';
+import type { MealDue, MealFault, TakenMeal } from './types.ts';
 import { checkUpward } from './upward.ts';
 
 /** A meal that must be taken. */
@@ -33,13 +33,6 @@ export const compiledMealDue = ({ whenWorkOver, startsBy, least }: MealDueSettin
   startsBySeconds: durationSeconds(startsBy),
   leastSeconds: durationSeconds(least),
 });
-
-/** A meal somebody had, and how much work lay before it. */
-export interface TakenMeal {
-  readonly at: Instant;
-  readonly seconds: number;
-  readonly workBefore: number;
-}
 
 /**
  * What is wrong with the meals of one shift: each meal that is due is met by the meal of the same number.

@@ -2,8 +2,7 @@ import { cutOff } from '../../card/cut.ts';
 import type { WorkSegment } from '../../card/segment.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { instant } from '../../time/units.ts';
-import type { TakenMeal } from './meals-due.ts';
-import type { BreakRules, Breaks, UnpaidBreak } from './types.ts';
+import type { BreakRules, Breaks, TakenMeal, UnpaidBreak } from './types.ts';
 
 /**
  * One person's shifts while their breaks are taken out, one after another. One object and one list of stretches serve all shifts, and are

@@ -45,6 +45,13 @@ export interface StatedBreaks {
   readonly notWorked: readonly { readonly from: Instant; readonly to: Instant }[];
 }
 
+/** A meal somebody had, and how much work lay before it. */
+export interface TakenMeal {
+  readonly at: Instant;
+  readonly seconds: number;
+  readonly workBefore: number;
+}
+
 /** A meal that was due and was not as it should be. */
 export interface MealFault {
   readonly kind: 'missed' | 'short' | 'late';

@@ -30,13 +30,23 @@ export function guarantees(
     const looked = { workday, shifts: ofDay, allShifts: shifts, plans, weekStartsOn };
     return rules.flatMap(({ kind, name, owes }) =>
       owes(looked).map(
-        ({ job, department, guaranteedSeconds, workedSeconds, times = 1 }): GuaranteeReason => ({
+        ({
+          job,
+          department,
+          site,
+          costCenter = null,
+          guaranteedSeconds,
+          workedSeconds,
+          times = 1,
+        }): GuaranteeReason => ({
           step: 'guarantee',
           name,
           kind,
           workday,
           job,
           department,
+          site,
+          costCenter,
           seconds: seconds(guaranteedSeconds - workedSeconds),
           guaranteedSeconds: seconds(guaranteedSeconds),
           workedSeconds: seconds(workedSeconds),

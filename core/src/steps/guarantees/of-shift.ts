@@ -10,6 +10,6 @@ export function owedFor(
 ): Owed[] {
   const first = shift?.spells[0]?.in;
   if (first === undefined || workedSeconds >= guaranteedSeconds) return [];
-  const { job, department } = first;
-  return [{ job, department, guaranteedSeconds, workedSeconds, times }];
+  const { job, department, site, costCenter = null } = first;
+  return [{ job, department, site, costCenter, guaranteedSeconds, workedSeconds, times }];
 }

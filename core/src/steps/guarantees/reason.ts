@@ -1,14 +1,12 @@
-import type { DepartmentId, JobId } from '../../record/ids.ts';
+import type { Place } from '../../record/place.ts';
 import type { Seconds, Workday } from '../../time/units.ts';
 
 /** One guarantee of one workday, with what it follows from. It is a line of its own, marked as not worked. */
-export interface GuaranteeReason {
+export interface GuaranteeReason extends Place {
   readonly step: 'guarantee';
   readonly name: string;
   readonly kind: string;
   readonly workday: Workday;
-  readonly job: JobId | null;
-  readonly department: DepartmentId | null;
   /** What is paid. */
   readonly seconds: Seconds;
   /** What was guaranteed, and what of it was worked. */

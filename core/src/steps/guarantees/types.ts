@@ -1,5 +1,5 @@
 import type { ComputedShift } from '../../card/shift.ts';
-import type { DepartmentId, JobId } from '../../record/ids.ts';
+import type { Place } from '../../record/place.ts';
 import type { Plan } from '../../record/plan.ts';
 import type { Workday } from '../../time/units.ts';
 
@@ -16,9 +16,7 @@ export interface GuaranteedDay {
 }
 
 /** What a guarantee owes on a day: up to `guaranteedSeconds`, of which so much was worked. */
-export interface Owed {
-  readonly job: JobId | null;
-  readonly department: DepartmentId | null;
+export interface Owed extends Place {
   readonly guaranteedSeconds: number;
   readonly workedSeconds: number;
   /** Meals at fault, or gaps; 1 where nothing is counted. */

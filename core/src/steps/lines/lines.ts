@@ -1,19 +1,12 @@
 import type { Line } from '../../card/line.ts';
 import type { Segment } from '../../card/segment.ts';
-import {
-  type ClassId,
-  classOf,
-  guaranteeClass,
-  inClassOrder,
-  isPremium,
-  leaveClass,
-} from '../../pay/classes.ts';
-import type { DepartmentId, JobId } from '../../record/ids.ts';
+import { type ClassId, guaranteeClass, inClassOrder, isPremium, leaveClass } from '../../pay/classes.ts';
+import type { CostCenterId, DepartmentId, JobId, SiteId } from '../../record/ids.ts';
 import type { Leave } from '../../record/leave.ts';
 import { apportion, HOURS_PER_SECOND, type Hours, hours, inSteps } from '../../time/hours.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { type DaySpan, periodsOver } from '../../time/spans.ts';
-import { seconds, type Workday, workday } from '../../time/units.ts';
+import { seconds, type Workday } from '../../time/units.ts';
 import type { GuaranteeReason } from '../guarantees/reason.ts';
 
 /** A line while it is added up. */
@@ -27,11 +20,6 @@ export interface LineRules {
   readonly roundedOver: 'day' | 'pay period';
 }
 
-const inOrder = (a: Line, b: Line): number =>
-  inClassOrder(a.classId, b.classId) ||
-  (a.job ?? 0) - (b.job ?? 0) ||
-  (a.department ?? 0) - (b.department ?? 0);
-
 /** What lines are summed from. */
 interface Paid {
   readonly segments: readonly Segment[];
@@ -40,7 +28,7 @@ interface Paid {
 }
 
 /**
- * Step 10. Segments, guarantees and leave summed by workday, class or premium, job and department. Their hours are rounded over the day, or
+ * Step 10. Segments, guarantees and leave summed by workday, class or premium, rule and place. Their hours are rounded over the day, or
  * over the pay period where the rulebook says so, the classes together and each premium alone; from there they are apportioned down, so that
  * every sum is the sum of its parts.
  *
@@ -55,157 +43,207 @@ export function sumLines(
   span: DaySpan,
 ): Line[] {
   const all = payPeriods.length === 0 ? span : periodsOver(span, payPeriods);
-  const days = sumDays(paid, all);
-  for (let i = 0; i < days.length; i++) {
-    const sums = days[i];
-    if (sums === undefined) continue;
-    const { step, roundedOver } = rulesOf(workday(all.first + i));
-    if (roundedOver === 'day') payDay(sums, step);
+  const lines = linesOf(paid, all);
+  for (let start = 0; start < lines.length; ) {
+    const end = endOfTogether(lines, start);
+    const { step, roundedOver } = rulesOf(itemAt(lines, start).workday);
+    if (roundedOver === 'day') payTogether(lines, start, end, step);
+    start = end;
   }
-  for (const period of payPeriods) payPeriodTogether(days, all.first, period, rulesOf);
-  const lines: Line[] = [];
-  for (let day: number = span.first; day <= span.last; day++) {
-    const sums = days[day - all.first];
-    if (sums !== undefined) for (let i = 0; i < sums.length; i++) lines.push(itemAt(sums, i));
-  }
-  return lines;
+  for (const period of payPeriods) payPeriodTogether(lines, period, rulesOf);
+  return all === span ? lines : lines.filter(({ workday }) => workday >= span.first && workday <= span.last);
 }
 
-/** The sums of each day from the first on, sorted; exact, without hours yet. Undefined where nothing is paid. */
-function sumDays(
-  { segments, guaranteed, leave }: Paid,
-  { first, last }: DaySpan,
-): (OpenLine[] | undefined)[] {
-  const days = new Array<OpenLine[] | undefined>(last - first + 1).fill(undefined);
-  const on = (day: Workday): OpenLine[] => {
-    let sums = days[day - first];
-    if (sums === undefined) {
-      sums = [];
-      days[day - first] = sums;
-    }
-    return sums;
-  };
-  for (const segment of segments) {
-    const { workday, from, premiums } = segment;
+/** The lines of some days, in order; exact, without hours yet. */
+function linesOf({ segments, guaranteed, leave }: Paid, { first, last }: DaySpan): OpenLine[] {
+  const lines: OpenLine[] = [];
+  // Segments mostly come day by day: a line is looked for among those of the last day alone.
+  let day = first;
+  let from = 0;
+  let isInOrder = true;
+  for (let i = 0; i < segments.length; i++) {
+    const segment = itemAt(segments, i);
+    const { workday, pay, premiums } = segment;
     if (workday < first || workday > last) continue;
-    const sums = on(workday);
-    const length = segment.end - segment.start;
-    add(sums, workday, classOf(segment.multiplier), from.job, from.department, length);
-    for (const { classId } of premiums.list) add(sums, workday, classId, from.job, from.department, length);
+    if (workday !== day) {
+      sortDay(lines, from);
+      isInOrder &&= workday > day;
+      day = workday;
+      from = lines.length;
+    }
+    const { classId, multiplier, rule } = pay;
+    addSegment(lines, from, segment, classId, multiplier, rule === null ? null : rule.name);
+    for (const { classId: premium, name } of premiums.list)
+      addSegment(lines, from, segment, premium, null, name);
   }
-  for (const { workday, name, job, department, seconds: length } of guaranteed)
-    if (workday >= first && workday <= last && length > 0)
-      add(on(workday), workday, guaranteeClass(name), job, department, length);
-  for (const { workday, kind, code, job, department, seconds: length } of leave)
-    if (workday >= first && workday <= last && length > 0)
-      add(on(workday), workday, leaveClass(kind, code), job, department, length);
-  for (const sums of days) if (sums !== undefined) sortSums(sums);
-  return days;
+  sortDay(lines, from);
+  const isWanted = (of: { readonly workday: Workday; readonly seconds: number }) =>
+    of.workday >= first && of.workday <= last && of.seconds > 0;
+  const segmentLines = lines.length;
+  for (const one of guaranteed) if (isWanted(one)) lines.push(guaranteeLine(one));
+  for (const one of leave) if (isWanted(one)) lines.push(leaveLine(one));
+  return isInOrder && lines.length === segmentLines ? lines : merged(lines);
 }
 
-function add(
-  sums: OpenLine[],
+/** Adds a segment to the line of its kind among those from a place on. */
+function addSegment(
+  lines: OpenLine[],
+  from: number,
+  { workday, start, end, from: { job, department, site, costCenter = null } }: Segment,
+  classId: ClassId,
+  multiplier: number | null,
+  rule: string | null,
+): void {
+  const length = end - start;
+  for (let i = from; i < lines.length; i++) {
+    const line = itemAt(lines, i);
+    if (
+      line.classId === classId &&
+      line.job === job &&
+      line.department === department &&
+      line.site === site &&
+      line.rule === rule &&
+      line.costCenter === costCenter
+    ) {
+      line.seconds = seconds(line.seconds + length);
+      return;
+    }
+  }
+  lines.push(lineOf(workday, classId, job, department, site, costCenter, multiplier, rule, length));
+}
+
+const lineOf = (
   workday: Workday,
   classId: ClassId,
   job: JobId | null,
   department: DepartmentId | null,
+  site: SiteId | null,
+  costCenter: CostCenterId | null,
+  multiplier: number | null,
+  rule: string | null,
   length: number,
-): void {
-  for (let i = 0; i < sums.length; i++) {
-    const sum = itemAt(sums, i);
-    if (sum.classId === classId && sum.job === job && sum.department === department) {
-      sum.seconds = seconds(sum.seconds + length);
-      return;
-    }
-  }
-  sums.push({ workday, classId, job, department, seconds: seconds(length), hours: hours(0) });
-}
+): OpenLine => ({
+  workday,
+  classId,
+  job,
+  department,
+  site,
+  costCenter,
+  multiplier,
+  rule,
+  seconds: seconds(length),
+  hours: NO_HOURS,
+});
+const NO_HOURS = hours(0);
 
-/** Sorts in place; a day has a handful. */
-function sortSums(sums: OpenLine[]): void {
-  for (let i = 1; i < sums.length; i++) {
-    const sum = itemAt(sums, i);
+const guaranteeLine = ({
+  workday,
+  name,
+  job,
+  department,
+  site,
+  costCenter = null,
+  seconds: length,
+}: GuaranteeReason): OpenLine =>
+  lineOf(workday, guaranteeClass(name), job, department, site, costCenter, null, name, length);
+
+const leaveLine = ({ workday, kind, code, job, department, seconds: length }: Leave): OpenLine =>
+  lineOf(workday, leaveClass(kind, code), job, department, null, null, null, null, length);
+
+const inDayOrder = (a: Line, b: Line): number =>
+  inClassOrder(a.classId, b.classId) ||
+  (a.job ?? 0) - (b.job ?? 0) ||
+  (a.department ?? 0) - (b.department ?? 0) ||
+  (a.site ?? 0) - (b.site ?? 0) ||
+  (a.costCenter ?? 0) - (b.costCenter ?? 0) ||
+  byName(a.rule ?? '', b.rule ?? '');
+const byName = (a: string, b: string): number => (a === b ? 0 : a < b ? -1 : 1);
+
+/** Sorts the lines of the last day in place; there are a handful. */
+function sortDay(lines: OpenLine[], from: number): void {
+  for (let i = from + 1; i < lines.length; i++) {
+    const line = itemAt(lines, i);
     let at = i;
-    while (at > 0 && inOrder(itemAt(sums, at - 1), sum) > 0) {
-      sums[at] = itemAt(sums, at - 1);
+    while (at > from && inDayOrder(itemAt(lines, at - 1), line) > 0) {
+      lines[at] = itemAt(lines, at - 1);
       at--;
     }
-    sums[at] = sum;
+    lines[at] = line;
   }
 }
 
-/** Where the lines end that add up together with the one at `start`: all classes, or the lines of one premium. */
-function endOfTogether(sums: readonly OpenLine[], start: number): number {
-  const classId = sums[start]?.classId ?? 'ordinary';
+/** Lines in order, those of one kind and day added together. */
+function merged(lines: readonly OpenLine[]): OpenLine[] {
+  const sorted = [...lines].sort((a, b) => a.workday - b.workday || inDayOrder(a, b));
+  const result: OpenLine[] = [];
+  let last: OpenLine | null = null;
+  for (const line of sorted) {
+    if (last !== null && last.workday === line.workday && inDayOrder(last, line) === 0)
+      last.seconds = seconds(last.seconds + line.seconds);
+    else {
+      last = line;
+      result.push(line);
+    }
+  }
+  return result;
+}
+
+/** Where the lines end that add up together with the one at `start`: all classes of its day, or the lines of one premium. */
+function endOfTogether(lines: readonly OpenLine[], start: number): number {
+  const { workday, classId } = itemAt(lines, start);
   const premium = isPremium(classId);
   let end = start + 1;
-  for (let next = sums[end]; next !== undefined; next = sums[end]) {
+  for (let next = lines[end]; next !== undefined && next.workday === workday; next = lines[end]) {
     if (premium ? next.classId !== classId : isPremium(next.classId)) break;
     end++;
   }
   return end;
 }
 
-/** Gives the sorted lines of one day their hours, rounded over the day. */
-function payDay(sums: readonly OpenLine[], step: Hours): void {
-  for (let start = 0; start < sums.length; ) {
-    const end = endOfTogether(sums, start);
-    payTogether(sums, start, end, step);
-    start = end;
-  }
-}
-
 /** Gives some lines their hours, so that they add up to a sum: their own in whole steps, where none is given. */
-function payTogether(sums: readonly OpenLine[], start: number, end: number, step: Hours, sum?: Hours): void {
-  const only = sums[start];
-  if (only !== undefined && end === start + 1) {
+function payTogether(lines: readonly OpenLine[], start: number, end: number, step: Hours, sum?: Hours): void {
+  if (end === start + 1) {
+    const only = itemAt(lines, start);
     only.hours = sum ?? inSteps(only.seconds * HOURS_PER_SECOND, step);
     return;
   }
   const shares: number[] = [];
-  for (let i = start; i < end; i++) shares.push((sums[i]?.seconds ?? 0) * HOURS_PER_SECOND);
+  for (let i = start; i < end; i++) shares.push(itemAt(lines, i).seconds * HOURS_PER_SECOND);
   const paid = apportion(shares, step, sum);
-  for (let i = start; i < end; i++) {
-    const line = sums[i];
-    if (line !== undefined) line.hours = paid[i - start] ?? line.hours;
-  }
+  for (let i = start; i < end; i++) itemAt(lines, i).hours = paid[i - start] ?? NO_HOURS;
 }
 
 /** Lines of one day that add up together. */
 interface Run {
-  readonly sums: readonly OpenLine[];
   readonly start: number;
   readonly end: number;
 }
 
 /** Gives the lines of a pay period their hours, of the days whose rulebook rounds over it: the period's sum to its days, each day's to its lines. */
 function payPeriodTogether(
-  days: readonly (readonly OpenLine[] | undefined)[],
-  firstDay: Workday,
+  lines: readonly OpenLine[],
   { first, last }: DaySpan,
   rulesOf: (day: Workday) => LineRules,
 ): void {
   const found = new Map<string, { readonly step: Hours; readonly runs: Run[] }>();
-  for (let day = first; day <= last; day = workday(day + 1)) {
-    const sums = days[day - firstDay] ?? [];
-    const { step, roundedOver } = rulesOf(day);
-    if (roundedOver === 'day') continue;
-    for (let start = 0; start < sums.length; ) {
-      const end = endOfTogether(sums, start);
-      const classId = sums[start]?.classId ?? 'ordinary';
+  for (let start = 0; start < lines.length; ) {
+    const end = endOfTogether(lines, start);
+    const { workday, classId } = itemAt(lines, start);
+    const { step, roundedOver } = rulesOf(workday);
+    if (roundedOver !== 'day' && workday >= first && workday <= last) {
       const key = `${isPremium(classId) ? classId : ''} ${step}`;
       const of = found.get(key) ?? { step, runs: [] };
-      of.runs.push({ sums, start, end });
+      of.runs.push({ start, end });
       found.set(key, of);
-      start = end;
     }
+    start = end;
   }
   for (const { step, runs } of found.values()) {
     const exact = runs.map(
-      ({ sums, start, end }) =>
-        sums.slice(start, end).reduce((sum, line) => sum + line.seconds, 0) * HOURS_PER_SECOND,
+      ({ start, end }) =>
+        lines.slice(start, end).reduce((sum, line) => sum + line.seconds, 0) * HOURS_PER_SECOND,
     );
     const paid = apportion(exact, step);
-    for (const [i, { sums, start, end }] of runs.entries()) payTogether(sums, start, end, step, paid[i]);
+    for (const [i, { start, end }] of runs.entries()) payTogether(lines, start, end, step, paid[i]);
   }
 }

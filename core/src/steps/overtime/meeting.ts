@@ -67,7 +67,7 @@ function takeGreater(
     const pay = new Map<number, number>();
     for (const segment of own) {
       const week = weekOf(segment);
-      pay.set(week, (pay.get(week) ?? 0) + (segment.multiplier - 1) * lengthOf(segment));
+      pay.set(week, (pay.get(week) ?? 0) + (segment.pay.multiplier - 1) * lengthOf(segment));
     }
     return { segments: own, pay, found };
   });

@@ -93,7 +93,7 @@ describe('overtime', () => {
 
   it('it is the last hours in time that are overtime', () => {
     const computed = computeFor(week(10), rulebook({ overtime: [daily] }));
-    expect(computed.segments.map((s) => [(s.end - s.start) / 3600, s.multiplier])).toEqual([
+    expect(computed.segments.map((s) => [(s.end - s.start) / 3600, s.pay.multiplier])).toEqual([
       [8, 1],
       [2, 1.5],
     ]);

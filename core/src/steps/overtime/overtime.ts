@@ -1,6 +1,7 @@
 import { cutAtEdges, cutOff, lengthOf } from '../../card/cut.ts';
 import type { OvertimeReason } from '../../card/reasons.ts';
-import type { WorkSegment } from '../../card/segment.ts';
+import type { Pay, WorkSegment } from '../../card/segment.ts';
+import { classOf } from '../../pay/classes.ts';
 import { isOfKind } from '../../time/calendar.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { instant, seconds, weekdayOf } from '../../time/units.ts';
@@ -39,7 +40,7 @@ export function applyRule(
   const buckets = bucketsOf(all, rule, context, countsAll, owns);
   let first = 0;
   while (first < all.length) {
-    const bucket = itemAt(buckets, first);
+    const bucket = buckets[first] ?? OUTSIDE;
     if (bucket === OUTSIDE) {
       first++;
       continue;
@@ -47,10 +48,10 @@ export function applyRule(
     let counted = 0;
     let end = first;
     for (let i = first; i < all.length; i++) {
-      const other = itemAt(buckets, i);
+      const other = buckets[i] ?? OUTSIDE;
       if (other === bucket) {
         const segment = itemAt(all, i);
-        if (countsAll || segment.multiplier === 1) counted += segment.end - segment.start;
+        if (countsAll || segment.pay.multiplier === 1) counted += segment.end - segment.start;
         end = i + 1;
       } else if (other !== OUTSIDE && context.daysInOrder) break;
     }
@@ -106,7 +107,11 @@ function bucketsOf(
     }
     if (!applies) bucket = OUTSIDE;
     if (basis.covers !== undefined && bucket !== OUTSIDE && !basis.covers(segment, context)) bucket = OUTSIDE;
-    if (atMostPerWorkdaySeconds !== null && bucket !== OUTSIDE && (countsAll || segment.multiplier === 1)) {
+    if (
+      atMostPerWorkdaySeconds !== null &&
+      bucket !== OUTSIDE &&
+      (countsAll || segment.pay.multiplier === 1)
+    ) {
       const left = atMostPerWorkdaySeconds - dayCounted;
       if (left <= 0) bucket = OUTSIDE;
       else if (lengthOf(segment) > left)
@@ -167,7 +172,7 @@ function applyTiers(
   countsAll: boolean,
 ): void {
   const { tiers, capSeconds } = rule;
-  const bucket = itemAt(buckets, first);
+  const bucket = buckets[first] ?? OUTSIDE;
   // Positions run from the start of the work; overtime starts at `start`, where the tiers are at the first one's start.
   const start = counted - paid;
   const shiftBy = start - itemAt(tiers, 0).fromSeconds;
@@ -177,8 +182,8 @@ function applyTiers(
   for (let i = first; i < last; i++) {
     if (buckets[i] !== bucket) continue;
     const segment = itemAt(segments, i);
-    if (!countsAll && segment.multiplier !== 1) continue;
-    let multiplier = 1;
+    if (!countsAll && segment.pay.multiplier !== 1) continue;
+    let pay: Pay | null = null;
     let edge = start;
     if (position >= stop) edge = Number.POSITIVE_INFINITY;
     else if (position >= start) {
@@ -186,7 +191,7 @@ function applyTiers(
       for (const tier of tiers) {
         const from = tier.fromSeconds + shiftBy;
         const to = tier.toSeconds === null ? Number.POSITIVE_INFINITY : tier.toSeconds + shiftBy;
-        if (position >= from && position < to) multiplier = tier.multiplier;
+        if (position >= from && position < to) pay = tier.pay;
         if (from > position && from < edge) edge = from;
         if (to > position && to < edge) edge = to;
       }
@@ -197,15 +202,16 @@ function applyTiers(
       last++;
     }
     position += segment.end - segment.start;
-    if (multiplier === 1) continue;
-    if (adds) {
-      segment.multiplier = Math.round((segment.multiplier + multiplier - 1) * 1000) / 1000;
-      segment.rule = rule;
-    } else if (multiplier > segment.multiplier) {
-      segment.multiplier = multiplier;
-      segment.rule = rule;
-    }
+    if (pay === null) continue;
+    if (adds) segment.pay = added(segment.pay, pay);
+    else if (pay.multiplier > segment.pay.multiplier) segment.pay = pay;
   }
+}
+
+/** What two rules pay together that are added: 1.5 and 1.5 are 2. */
+function added(before: Pay, { multiplier, rule }: Pay): Pay {
+  const sum = Math.round((before.multiplier + multiplier - 1) * 1000) / 1000;
+  return { classId: classOf(sum), multiplier: sum, rule };
 }
 
 function reasonOf(
@@ -229,11 +235,15 @@ function reasonOf(
       start: segment.start,
       end: segment.end,
       workday: segment.workday,
-      counts: countsAll || segment.multiplier === 1,
+      counts: countsAll || segment.pay.multiplier === 1,
     })),
     countedSeconds: seconds(counted),
     leaveSeconds: seconds(leave),
-    tiers: rule.tiers,
+    tiers: rule.tiers.map(({ fromSeconds, toSeconds, multiplier }) => ({
+      fromSeconds,
+      toSeconds,
+      multiplier,
+    })),
     leastSeconds: rule.leastSeconds,
     leastPays: rule.leastPays,
     rounding: rule.rounding,

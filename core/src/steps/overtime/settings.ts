@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { classOf } from '../../pay/classes.ts';
 import { days, on } from '../../reference/example.ts';
 import { checkNames, defineStep, type Say } from '../../rulebook/define.ts';
 import type { DayKinds } from '../../time/calendar.ts';
@@ -196,7 +197,7 @@ export const overtime = defineStep({
 type OvertimeSettings = v.InferOutput<typeof OvertimeSchema>;
 
 /** The tiers' edges: where one says none, it starts where the one before it ends. */
-function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
+function tiersOf({ name, tiers, waitsForApproval = false }: OvertimeSettings): Tier[] {
   const starts: Seconds[] = [];
   const ends: (Seconds | null)[] = [];
   tiers.forEach((tier, i) => {
@@ -204,10 +205,12 @@ function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
     starts.push(start);
     ends.push(tier.forNext === undefined ? null : seconds(start + durationSeconds(tier.forNext)));
   });
+  const rule = { name, waitsForApproval };
   return tiers.map(({ multiplier }, i) => ({
     fromSeconds: itemAt(starts, i),
     toSeconds: ends[i] ?? starts[i + 1] ?? null,
     multiplier,
+    pay: { classId: classOf(multiplier), multiplier, rule },
   }));
 }
 
@@ -215,7 +218,7 @@ function compiledOvertime(rule: OvertimeSettings): OvertimeRule {
   return {
     name: rule.name,
     basis: compiledBasis(rule.basis),
-    tiers: tiersOf(rule.tiers),
+    tiers: tiersOf(rule),
     leastSeconds: durationSeconds(rule.least ?? 'PT0S'),
     leastPays: rule.leastPays ?? 'all',
     rounding: rule.rounding === undefined ? null : roundingOf(rule.rounding, false),
@@ -223,7 +226,6 @@ function compiledOvertime(rule: OvertimeSettings): OvertimeRule {
     countedLeave: new Set(rule.countsLeave ?? []),
     atMostPerWorkdaySeconds: optionalSeconds(rule.countsAtMostPerWorkday),
     on: rule.on === undefined ? null : dayKinds(rule.on),
-    waitsForApproval: rule.waitsForApproval ?? false,
   };
 }
 

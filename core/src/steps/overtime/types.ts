@@ -1,4 +1,4 @@
-import type { Segment } from '../../card/segment.ts';
+import type { Pay, Segment } from '../../card/segment.ts';
 import type { Leave } from '../../record/leave.ts';
 import type { Plan } from '../../record/plan.ts';
 import type { Calendar, DayKinds } from '../../time/calendar.ts';
@@ -12,6 +12,8 @@ export interface Tier {
   /** Null for a tier without an end. */
   readonly toSeconds: Seconds | null;
   readonly multiplier: number;
+  /** As what its hours are paid. */
+  readonly pay: Pay;
 }
 
 /** What the bases of overtime rules look at, beside the segments. */
@@ -64,7 +66,6 @@ export interface OvertimeRule {
   /** Only the first so many seconds of each workday count. */
   readonly atMostPerWorkdaySeconds: Seconds | null;
   readonly on: DayKinds | null;
-  readonly waitsForApproval: boolean;
 }
 
 /** How the rules of a rulebook meet. */

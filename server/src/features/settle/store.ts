@@ -1,4 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm';
+import { packLines } from '../../computing/packed-lines.ts';
 import type { CardKey } from '../../computing/read-card.ts';
 import type { CardResults } from '../../computing/results.ts';
 import { type Statement, statement } from '../../database/round-trip.ts';
@@ -21,6 +22,6 @@ export function storeResults({ periodId, personId }: CardKey, results: CardResul
        SET input_version = input_version + 1, computed_version = input_version, clocked_seconds = ${results.clockedSeconds},
            unpaid_seconds = ${results.unpaidSeconds}, held_seconds = ${results.heldSeconds}, rounding_seconds = ${results.roundingSeconds},
            payable_hours = ${results.payableHours}, to_settle = ${results.toSettle}, days = ${results.days}, marks = ${results.marks},
-           sums = ${JSON.stringify(results.sums)}, \`lines\` = ${JSON.stringify(results.lines)}
+           sums = ${JSON.stringify(results.sums)}, \`lines\` = ${packLines(results.lines)}
      WHERE ${and(eq(card.periodId, periodId), eq(card.personId, personId))}`);
 }

@@ -27,7 +27,7 @@ export const standby = defineGuarantee({
             for (const { start, end } of rounded)
               worked += Math.max(0, Math.min(end, endsAt) - Math.max(start, startsAt));
           const guaranteedSeconds = Math.floor((endsAt - startsAt - worked) * settings.share);
-          return { job, department, guaranteedSeconds, workedSeconds: 0 };
+          return { job, department, site: null, guaranteedSeconds, workedSeconds: 0 };
         });
   },
   example: {
