@@ -6,7 +6,7 @@ import { effectivePunches } from './corrections/effective.ts';
 import { changesOf } from './corrections/in-force.ts';
 import { withStatedLeave } from './corrections/leave.ts';
 import { correctionReasons } from './corrections/reasons.ts';
-import { inStatedPlaces, ofStatedClasses } from './corrections/segments.ts';
+import { payAsStated, placeAsStated } from './corrections/segments.ts';
 import { correctedShifts } from './corrections/shifts.ts';
 import { findExceptions, within } from './exceptions/exceptions.ts';
 import type { ExceptionInput } from './exceptions/types.ts';
@@ -60,18 +60,10 @@ export function compute(input: PersonInput, explain = false): Computed {
   const days = workedDays(worked);
   const overtimeReasons: OvertimeReason[] | null = explain ? [] : null;
   const context = { calendar, plans, leave, payPeriods, workedDays: days.days, daysInOrder: days.inOrder };
-  const placed = inStatedPlaces(worked, changes.places);
-  const classed = ofStatedClasses(
-    classify(placed, together.overtime, context, overtimeReasons),
-    changes.classes,
-  );
-  const segments = addPremiums(
-    classed,
-    together.premiums,
-    (day) => rulesOn(day).premiums,
-    calendar,
-    days.days,
-  );
+  placeAsStated(worked, changes.places);
+  const segments = classify(worked, together.overtime, context, overtimeReasons);
+  payAsStated(segments, changes.classes);
+  addPremiums(segments, together.premiums, (day) => rulesOn(day).premiums, calendar, days.days);
   const computed = explain ? withReasons(shifts, planned, segments) : shifts;
   const guaranteed = together.hasGuarantees ? guarantees(computed, plans, rulesOn) : [];
   const periods = together.roundsOverPeriods ? payPeriods : NONE;

@@ -24,6 +24,7 @@ export const segmentOf = (
   from,
   pay: ORDINARY,
   premiums: PremiumSet.none,
+  bucket: 0,
 });
 
 /** Shortens a segment to end at `at` and returns the rest of it. */
@@ -36,6 +37,7 @@ export function cutOff(segment: WorkSegment, at: Instant): WorkSegment {
     from: segment.from,
     pay: segment.pay,
     premiums: segment.premiums,
+    bucket: segment.bucket,
   };
   segment.end = at;
   return rest;
@@ -49,20 +51,12 @@ export function cutOff(segment: WorkSegment, at: Instant): WorkSegment {
 export function cutAtEdges(
   segments: WorkSegment[],
   nextEdge: (at: Instant, segment: Segment) => number,
-): WorkSegment[] {
-  let cut: WorkSegment[] | null = null;
+): void {
   for (let i = 0; i < segments.length; i++) {
-    let segment = itemAt(segments, i);
-    let edge = nextEdge(segment.start, segment);
-    if (edge < segment.end && cut === null) cut = segments.slice(0, i);
-    cut?.push(segment);
-    while (edge < segment.end) {
-      segment = cutOff(segment, instant(edge));
-      cut?.push(segment);
-      edge = nextEdge(segment.start, segment);
-    }
+    const segment = itemAt(segments, i);
+    const edge = nextEdge(segment.start, segment);
+    if (edge < segment.end) segments.splice(i + 1, 0, cutOff(segment, instant(edge)));
   }
-  return cut ?? segments;
 }
 
 /** Length in seconds. */

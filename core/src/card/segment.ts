@@ -46,5 +46,7 @@ export interface WorkSegment {
   readonly from: EffectivePunch;
   pay: Pay;
   premiums: PremiumSet;
+  /** Of step 7 alone: the stretch of time in which an overtime rule counts it. Here, not in a list beside it, since segments are cut. */
+  bucket: number;
 }
 export type Segment = Readonly<WorkSegment>;

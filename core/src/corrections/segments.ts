@@ -4,31 +4,27 @@ import { classOf } from '../pay/classes.ts';
 import type { Changes, Stated } from './changes.ts';
 import { placedIn } from './shifts.ts';
 
-/** Segments in the jobs, departments and sites that corrections give them. */
-export function inStatedPlaces(segments: WorkSegment[], places: Changes['places']): WorkSegment[] {
-  let placed = segments;
+/** Gives segments, in place, the jobs, departments and sites that corrections say. */
+export function placeAsStated(segments: WorkSegment[], places: Changes['places']): void {
   for (const stated of places) {
-    placed = cutAt(placed, stated).map((segment) =>
-      isInside(segment, stated) ? { ...segment, from: placedIn(segment.from, stated.place) } : segment,
-    );
+    cutAt(segments, stated);
+    segments.forEach((segment, i) => {
+      if (isInside(segment, stated)) segments[i] = { ...segment, from: placedIn(segment.from, stated.place) };
+    });
   }
-  return placed;
 }
 
-/** Segments of the classes that corrections give them; no overtime rule stands behind those. */
-export function ofStatedClasses(segments: WorkSegment[], classes: Changes['classes']): WorkSegment[] {
-  let classed = segments;
+/** Pays segments, in place, as corrections say; no overtime rule stands behind that. */
+export function payAsStated(segments: WorkSegment[], classes: Changes['classes']): void {
   for (const stated of classes) {
     const { multiplier } = stated;
     const pay: Pay = { classId: classOf(multiplier), multiplier, rule: null };
-    classed = cutAt(classed, stated).map((segment) =>
-      isInside(segment, stated) ? { ...segment, pay } : segment,
-    );
+    cutAt(segments, stated);
+    for (const segment of segments) if (isInside(segment, stated)) segment.pay = pay;
   }
-  return classed;
 }
 
-const cutAt = (segments: WorkSegment[], { from, to }: Stated): WorkSegment[] =>
+const cutAt = (segments: WorkSegment[], { from, to }: Stated): void =>
   cutAtEdges(segments, (at) => (at < from ? from : at < to ? to : Number.POSITIVE_INFINITY));
 
 const isInside = ({ start }: WorkSegment, { from, to }: Stated): boolean => start >= from && start < to;

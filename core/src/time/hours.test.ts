@@ -55,16 +55,22 @@ describe('hours', () => {
   });
 });
 
+/** The hours of some seconds, apportioned. */
+function apportioned(secondsOfEach: readonly number[], step: number, sum?: number): number[] {
+  const shares = secondsOfEach.map((seconds) => ({ seconds, hours: hours(0) }));
+  apportion(shares, step, sum);
+  return shares.map((share) => share.hours);
+}
+
 describe('apportioning', () => {
   it('three times twenty minutes are one hour, not 0.99', () => {
-    const third = hoursOf(1200);
-    expect(apportion([third, third, third], hundredth)).toEqual([34 * 900, 33 * 900, 33 * 900]);
+    expect(apportioned([1200, 1200, 1200], hundredth)).toEqual([34 * 900, 33 * 900, 33 * 900]);
   });
 
   it('ten days of 8:07 are 81.20 h by the day and 81.17 by the period', () => {
-    const day = hoursOf(8 * 3600 + 7 * 60);
-    expect(decimalHours(10 * inSteps(day, hundredth))).toBe('81.20');
-    const given = apportion(Array(10).fill(day), hundredth);
+    const day = 8 * 3600 + 7 * 60;
+    expect(decimalHours(10 * inSteps(hoursOf(day), hundredth))).toBe('81.20');
+    const given = apportioned(Array(10).fill(day), hundredth);
     expect(decimalHours(given.reduce((sum, each) => sum + each, 0))).toBe('81.17');
   });
 
@@ -80,8 +86,8 @@ describe('apportioning', () => {
           // What comes down from above may be the whole step below or above.
           const sum = up ? Math.ceil(all / step) * step : Math.floor(all / step) * step;
           for (const [given, expected] of [
-            [apportion(exact, step), inSteps(all, step)],
-            [apportion(exact, step, sum), sum],
+            [apportioned(shares, step), inSteps(all, step)],
+            [apportioned(shares, step, sum), sum],
           ] as const) {
             expect(given.reduce((added, each) => added + each, 0)).toBe(expected);
             for (const [i, each] of given.entries()) {

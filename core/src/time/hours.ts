@@ -1,3 +1,4 @@
+import { itemAt } from './item-at.ts';
 import type { Unit } from './units.ts';
 
 /**
@@ -28,38 +29,47 @@ export function stepOf(paidIn: HoursIn): Hours {
 export const inSteps = (exact: number, step: number): Hours =>
   hours(Math.floor((exact + step / 2) / step) * step);
 
+/** A part of a sum: its seconds, and the hours that are paid for them once they are apportioned. */
+export interface Share {
+  readonly seconds: number;
+  hours: Hours;
+}
+
 /**
- * Shares in whole steps that add up to their sum: each rounded down, what is left given to the largest remainders, the earlier share
- * first where two are equal.
+ * Gives some of a list of shares their hours, in whole steps that add up to their sum: each rounded down, what is left given to the largest
+ * remainders, the earlier share first where two are equal. In place: this runs for every day there is.
  *
- * @param shares exact hours
  * @param sum what they add up to, in whole steps and less than a step from their own sum; where it is not given, that sum in steps
  */
-export function apportion(shares: readonly number[], step: number, sum?: number): Hours[] {
+export function apportion(
+  shares: readonly Share[],
+  step: number,
+  sum?: number,
+  start = 0,
+  end = shares.length,
+): void {
   let exact = 0;
   let given = 0;
-  // By index: this runs for every day there is.
-  const result: Hours[] = [];
-  for (let i = 0; i < shares.length; i++) {
-    const share = shares[i] ?? 0;
-    const whole = Math.floor(share / step) * step;
-    exact += share;
-    given += whole;
-    result.push(hours(whole));
+  for (let i = start; i < end; i++) {
+    const share = itemAt(shares, i);
+    const own = hoursOf(share.seconds);
+    share.hours = hours(Math.floor(own / step) * step);
+    exact += own;
+    given += share.hours;
   }
   // One step at a time to the share with the largest remainder that has had none: there are fewer steps than shares.
   for (let left = (sum ?? inSteps(exact, step)) - given; left >= step; left -= step) {
-    let best = 0;
+    let best = itemAt(shares, start);
     let most = -1;
-    for (let i = 0; i < shares.length; i++) {
-      const remainder = (shares[i] ?? 0) - (result[i] ?? 0);
+    for (let i = start; i < end; i++) {
+      const share = itemAt(shares, i);
+      const remainder = hoursOf(share.seconds) - share.hours;
       if (remainder <= most) continue;
       most = remainder;
-      best = i;
+      best = share;
     }
-    result[best] = hours((result[best] ?? 0) + step);
+    best.hours = hours(best.hours + step);
   }
-  return result;
 }
 
 /** How hours are written, here and nowhere else. What does not come out even is rounded half away from zero. */

@@ -3,7 +3,7 @@ import type { Segment } from '../../card/segment.ts';
 import { type ClassId, guaranteeClass, inClassOrder, isPremium, leaveClass } from '../../pay/classes.ts';
 import type { CostCenterId, DepartmentId, JobId, SiteId } from '../../record/ids.ts';
 import type { Leave } from '../../record/leave.ts';
-import { apportion, HOURS_PER_SECOND, type Hours, hours, inSteps } from '../../time/hours.ts';
+import { apportion, type Hours, hours, type Share } from '../../time/hours.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { type DaySpan, periodsOver } from '../../time/spans.ts';
 import { seconds, type Workday } from '../../time/units.ts';
@@ -47,7 +47,7 @@ export function sumLines(
   for (let start = 0; start < lines.length; ) {
     const end = endOfTogether(lines, start);
     const { step, roundedOver } = rulesOf(itemAt(lines, start).workday);
-    if (roundedOver === 'day') payTogether(lines, start, end, step);
+    if (roundedOver === 'day') apportion(lines, step, undefined, start, end);
     start = end;
   }
   for (const period of payPeriods) payPeriodTogether(lines, period, rulesOf);
@@ -200,21 +200,8 @@ function endOfTogether(lines: readonly OpenLine[], start: number): number {
   return end;
 }
 
-/** Gives some lines their hours, so that they add up to a sum: their own in whole steps, where none is given. */
-function payTogether(lines: readonly OpenLine[], start: number, end: number, step: Hours, sum?: Hours): void {
-  if (end === start + 1) {
-    const only = itemAt(lines, start);
-    only.hours = sum ?? inSteps(only.seconds * HOURS_PER_SECOND, step);
-    return;
-  }
-  const shares: number[] = [];
-  for (let i = start; i < end; i++) shares.push(itemAt(lines, i).seconds * HOURS_PER_SECOND);
-  const paid = apportion(shares, step, sum);
-  for (let i = start; i < end; i++) itemAt(lines, i).hours = paid[i - start] ?? NO_HOURS;
-}
-
 /** Lines of one day that add up together. */
-interface Run {
+interface Run extends Share {
   readonly start: number;
   readonly end: number;
 }
@@ -233,17 +220,14 @@ function payPeriodTogether(
     if (roundedOver !== 'day' && workday >= first && workday <= last) {
       const key = `${isPremium(classId) ? classId : ''} ${step}`;
       const of = found.get(key) ?? { step, runs: [] };
-      of.runs.push({ start, end });
+      const own = lines.slice(start, end).reduce((sum, line) => sum + line.seconds, 0);
+      of.runs.push({ start, end, seconds: own, hours: NO_HOURS });
       found.set(key, of);
     }
     start = end;
   }
   for (const { step, runs } of found.values()) {
-    const exact = runs.map(
-      ({ start, end }) =>
-        lines.slice(start, end).reduce((sum, line) => sum + line.seconds, 0) * HOURS_PER_SECOND,
-    );
-    const paid = apportion(exact, step);
-    for (const [i, { start, end }] of runs.entries()) payTogether(lines, start, end, step, paid[i]);
+    apportion(runs, step);
+    for (const run of runs) apportion(lines, step, run.hours, run.start, run.end);
   }
 }

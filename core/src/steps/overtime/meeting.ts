@@ -29,14 +29,7 @@ export function classify(
       const { rules, meeting, owns } = itemAt(editions, e);
       const rule = rules[index];
       if (rule === undefined || meeting.mode === 'greater of') continue;
-      classed = applyRule(
-        classed,
-        rule,
-        itemAt(contexts, e),
-        meeting.mode === 'added together',
-        owns,
-        reasons,
-      );
+      applyRule(classed, rule, itemAt(contexts, e), meeting.mode === 'added together', owns, reasons);
     }
   }
   for (let e = 0; e < editions.length; e++) {
@@ -59,10 +52,10 @@ function takeGreater(
   const weekOf = (segment: Segment) => workweekOf(segment.workday, context.weekStartsOn);
   const alternatives = groups.map((group) => {
     const found: OvertimeReason[] = [];
-    let own: WorkSegment[] = segments.map((segment) => ({ ...segment }));
+    const own: WorkSegment[] = segments.map((segment) => ({ ...segment }));
     for (const rule of rules) {
       if (grouped.has(rule) && !group.includes(rule)) continue;
-      own = applyRule(own, rule, context, false, owns, reasons === null ? null : found);
+      applyRule(own, rule, context, false, owns, reasons === null ? null : found);
     }
     const pay = new Map<number, number>();
     for (const segment of own) {

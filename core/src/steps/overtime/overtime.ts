@@ -1,15 +1,29 @@
 import { cutAtEdges, cutOff, lengthOf } from '../../card/cut.ts';
 import type { OvertimeReason } from '../../card/reasons.ts';
-import type { Pay, WorkSegment } from '../../card/segment.ts';
+import type { Pay, Segment, WorkSegment } from '../../card/segment.ts';
 import { classOf } from '../../pay/classes.ts';
 import { isOfKind } from '../../time/calendar.ts';
 import { itemAt } from '../../time/item-at.ts';
-import { instant, seconds, weekdayOf } from '../../time/units.ts';
+import { instant, seconds, type Workday, weekdayOf } from '../../time/units.ts';
 import { roundAmount } from '../round/amount.ts';
 import type { OvertimeContext, OvertimeRule } from './types.ts';
 
 /** The bucket of a segment that a rule does not look at; no workday has this number, and no shift starts at this instant. */
 const OUTSIDE = -(2 ** 31);
+
+/** One rule on its way over all segments, in order of time. */
+interface Applying {
+  /** Cut and paid in place: a list of new ones for every rule took a tenth of all computing. */
+  readonly segments: WorkSegment[];
+  readonly rule: OvertimeRule;
+  readonly context: OvertimeContext;
+  /** Multipliers add up. */
+  readonly adds: boolean;
+  /** What is overtime already counts too, and is looked at. */
+  readonly countsAll: boolean;
+  /** Whether the rule is in force for a bucket that starts on this day; null where it always is. */
+  readonly owns: ((firstDay: number) => boolean) | null;
+}
 
 /**
  * One rule over all segments, in order of time, in place. Time runs in order, so it is the last hours of a bucket that are
@@ -21,7 +35,6 @@ const OUTSIDE = -(2 ** 31);
  * @param adds whether multipliers add up; then all hours count
  * @param owns whether the rule is in force for a bucket that starts on this day; null where it always is
  * @param reasons filled where given: what the rule found in each bucket
- * @returns the segments, with more of them where some were cut
  */
 export function applyRule(
   segments: WorkSegment[],
@@ -30,101 +43,119 @@ export function applyRule(
   adds: boolean,
   owns: ((firstDay: number) => boolean) | null,
   reasons: OvertimeReason[] | null,
-): WorkSegment[] {
-  const { basis } = rule;
-  if (basis.mayApply !== undefined && !basis.mayApply(context)) return segments;
-  const { nextEdge } = basis;
-  const all =
-    nextEdge === undefined ? segments : cutAtEdges(segments, (at, segment) => nextEdge(at, segment, context));
+): void {
+  const { nextEdge, mayApply } = rule.basis;
+  if (mayApply !== undefined && !mayApply(context)) return;
+  if (nextEdge !== undefined) cutAtEdges(segments, (at, segment) => nextEdge(at, segment, context));
   const countsAll = adds || coversFromFirst(rule);
-  const buckets = bucketsOf(all, rule, context, countsAll, owns);
-  let first = 0;
-  while (first < all.length) {
-    const bucket = buckets[first] ?? OUTSIDE;
-    if (bucket === OUTSIDE) {
-      first++;
-      continue;
-    }
-    let counted = 0;
-    let end = first;
-    for (let i = first; i < all.length; i++) {
-      const other = buckets[i] ?? OUTSIDE;
-      if (other === bucket) {
-        const segment = itemAt(all, i);
-        if (countsAll || segment.pay.multiplier === 1) counted += segment.end - segment.start;
-        end = i + 1;
-      } else if (other !== OUTSIDE && context.daysInOrder) break;
-    }
-    const leave = rule.countedLeave.size === 0 ? 0 : leaveIn(bucket, rule, context);
-    const amounts = amountsOf(rule, counted, leave);
-    const before = all.length;
-    reasons?.push(reasonOf(all, buckets, first, end, rule, amounts, adds, countsAll));
-    if (amounts.paid > 0) applyTiers(all, buckets, first, end, rule, amounts, adds, countsAll);
-    end += all.length - before;
-    if (context.daysInOrder) first = end;
-    else {
-      // Segments of other buckets may lie among them: these are done, those are still to come.
-      for (let i = first; i < end; i++) if (buckets[i] === bucket) buckets[i] = OUTSIDE;
-    }
+  const applying: Applying = { segments, rule, context, adds, countsAll, owns };
+  giveBuckets(applying);
+  if (rule.atMostPerWorkdaySeconds !== null) keepFirstOfDays(applying, rule.atMostPerWorkdaySeconds);
+  for (let first = 0; first < segments.length; ) {
+    if (itemAt(segments, first).bucket === OUTSIDE) first++;
+    else first = applyToBucket(applying, first, reasons);
   }
-  return all;
-}
-
-/** For each segment the bucket it counts in, or OUTSIDE. Cuts segments where only the first hours of a day count. */
-function bucketsOf(
-  segments: WorkSegment[],
-  rule: OvertimeRule,
-  context: OvertimeContext,
-  countsAll: boolean,
-  owns: ((firstDay: number) => boolean) | null,
-): number[] {
-  const { basis, on, atMostPerWorkdaySeconds } = rule;
-  const buckets: number[] = [];
-  let day: number = OUTSIDE;
-  let applies = true;
-  let bucketOfDay: number = OUTSIDE;
-  let dayCounted = 0;
-  const counted: Map<number, number> | null = context.daysInOrder ? null : new Map();
-  let shift: WorkSegment['shift'] | null = null;
-  let shiftOwned = true;
-  for (let i = 0; i < segments.length; i++) {
-    const segment = itemAt(segments, i);
-    if (segment.workday !== day) {
-      counted?.set(day, dayCounted);
-      day = segment.workday;
-      dayCounted = counted?.get(day) ?? 0;
-      applies = on === null || isOfKind(segment.workday, weekdayOf(segment.workday), on, context.calendar);
-      const first = basis.bucketOfDay?.(segment.workday, context) ?? OUTSIDE;
-      bucketOfDay = owns === null || owns(first) ? first : OUTSIDE;
-    }
-    let bucket: number = bucketOfDay;
-    if (basis.bucketOfDay === undefined) {
-      if (segment.shift !== shift) {
-        shift = segment.shift;
-        shiftOwned = owns === null || owns(segment.workday);
-      }
-      bucket = shiftOwned ? shift.start.punch.at : OUTSIDE;
-    }
-    if (!applies) bucket = OUTSIDE;
-    if (basis.covers !== undefined && bucket !== OUTSIDE && !basis.covers(segment, context)) bucket = OUTSIDE;
-    if (
-      atMostPerWorkdaySeconds !== null &&
-      bucket !== OUTSIDE &&
-      (countsAll || segment.pay.multiplier === 1)
-    ) {
-      const left = atMostPerWorkdaySeconds - dayCounted;
-      if (left <= 0) bucket = OUTSIDE;
-      else if (lengthOf(segment) > left)
-        segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + left)));
-      if (left > 0) dayCounted += lengthOf(segment);
-    }
-    buckets.push(bucket);
-  }
-  return buckets;
 }
 
 /** Its first tier has no threshold: a rest day, a holiday, after a clock time. */
 const coversFromFirst = ({ tiers }: OvertimeRule): boolean => itemAt(tiers, 0).fromSeconds === 0;
+
+const doesCount = ({ countsAll }: Applying, { pay }: Segment): boolean => countsAll || pay.multiplier === 1;
+
+/** Gives each segment the bucket it counts in, or OUTSIDE. */
+function giveBuckets(applying: Applying): void {
+  const { segments, rule, context } = applying;
+  const { basis, on } = rule;
+  const { covers, bucketOfDay } = basis;
+  if (bucketOfDay === undefined) bucketByShift(applying);
+  else bucketByDay(applying, bucketOfDay);
+  if (on !== null)
+    leaveOut(segments, ({ workday: day }) => !isOfKind(day, weekdayOf(day), on, context.calendar));
+  if (covers !== undefined) leaveOut(segments, (segment) => !covers(segment, context));
+}
+
+/** Stretches of days: the bucket is their first. */
+function bucketByDay({ segments, context, owns }: Applying, bucketOfDay: BucketOfDay): void {
+  let day: number = OUTSIDE;
+  let bucket: number = OUTSIDE;
+  for (let i = 0; i < segments.length; i++) {
+    const segment = itemAt(segments, i);
+    if (segment.workday !== day) {
+      day = segment.workday;
+      const first = bucketOfDay(segment.workday, context) ?? OUTSIDE;
+      bucket = owns === null || owns(first) ? first : OUTSIDE;
+    }
+    segment.bucket = bucket;
+  }
+}
+type BucketOfDay = NonNullable<OvertimeRule['basis']['bucketOfDay']>;
+
+/** Shifts: the bucket is the instant at which they start. Each follows the edition in force on its first workday, wherever it goes on. */
+function bucketByShift({ segments, owns }: Applying): void {
+  let shift: Segment['shift'] | null = null;
+  let bucket: number = OUTSIDE;
+  for (let i = 0; i < segments.length; i++) {
+    const segment = itemAt(segments, i);
+    if (segment.shift !== shift) {
+      shift = segment.shift;
+      bucket = owns === null || owns(segment.workday) ? shift.start.punch.at : OUTSIDE;
+    }
+    segment.bucket = bucket;
+  }
+}
+
+function leaveOut(segments: readonly WorkSegment[], isOut: (segment: Segment) => boolean): void {
+  for (let i = 0; i < segments.length; i++) {
+    const segment = itemAt(segments, i);
+    if (segment.bucket !== OUTSIDE && isOut(segment)) segment.bucket = OUTSIDE;
+  }
+}
+
+/** Only the first so many seconds that count of each workday keep their bucket; a segment that goes beyond is cut. */
+function keepFirstOfDays(applying: Applying, most: number): void {
+  const { segments } = applying;
+  const counted = new Map<Workday, number>();
+  for (let i = 0; i < segments.length; i++) {
+    const segment = itemAt(segments, i);
+    if (segment.bucket === OUTSIDE || !doesCount(applying, segment)) continue;
+    const before = counted.get(segment.workday) ?? 0;
+    const left = most - before;
+    if (left <= 0) segment.bucket = OUTSIDE;
+    else if (lengthOf(segment) > left)
+      segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + left)));
+    if (left > 0) counted.set(segment.workday, before + lengthOf(segment));
+  }
+}
+
+/**
+ * Adds up the bucket of the segment at a place, and pays what is over.
+ *
+ * @returns where the next bucket may begin
+ */
+function applyToBucket(applying: Applying, first: number, reasons: OvertimeReason[] | null): number {
+  const { segments, rule, context } = applying;
+  const { bucket } = itemAt(segments, first);
+  let counted = 0;
+  let end = first;
+  for (let i = first; i < segments.length; i++) {
+    const segment = itemAt(segments, i);
+    if (segment.bucket === bucket) {
+      if (doesCount(applying, segment)) counted += segment.end - segment.start;
+      end = i + 1;
+    } else if (segment.bucket !== OUTSIDE && context.daysInOrder) break;
+  }
+  const leave = rule.countedLeave.size === 0 ? 0 : leaveIn(bucket, rule, context);
+  const amounts = amountsOf(rule, counted, leave);
+  reasons?.push(reasonOf(applying, first, end, amounts));
+  const before = segments.length;
+  if (amounts.paid > 0) payTiers(applying, first, end, amounts);
+  end += segments.length - before;
+  if (context.daysInOrder) return end;
+  // Segments of other buckets may lie among them: these are done, those are still to come.
+  for (let i = first; i < end; i++)
+    if (itemAt(segments, i).bucket === bucket) itemAt(segments, i).bucket = OUTSIDE;
+  return first + 1;
+}
 
 /** What one rule makes of one bucket, in seconds. */
 interface Amounts {
@@ -160,52 +191,57 @@ function leaveIn(bucket: number, rule: OvertimeRule, context: OvertimeContext): 
   return sum;
 }
 
-/** One bucket, cut where its count passes an edge of a tier. The last `paid` seconds of it go through the tiers. */
-function applyTiers(
-  segments: WorkSegment[],
-  buckets: number[],
-  first: number,
-  end: number,
-  rule: OvertimeRule,
-  { counted, paid }: Amounts,
-  adds: boolean,
-  countsAll: boolean,
-): void {
-  const { tiers, capSeconds } = rule;
-  const bucket = buckets[first] ?? OUTSIDE;
-  // Positions run from the start of the work; overtime starts at `start`, where the tiers are at the first one's start.
+/** Pays one bucket, cut where its count passes an edge of a tier: the last `paid` seconds of it go through the tiers. */
+function payTiers(applying: Applying, first: number, end: number, { counted, paid }: Amounts): void {
+  const { segments, rule, adds } = applying;
+  const { bucket } = itemAt(segments, first);
   const start = counted - paid;
-  const shiftBy = start - itemAt(tiers, 0).fromSeconds;
-  const stop = capSeconds === null ? Number.POSITIVE_INFINITY : start + capSeconds;
   let position = 0;
   let last = end;
   for (let i = first; i < last; i++) {
-    if (buckets[i] !== bucket) continue;
     const segment = itemAt(segments, i);
-    if (!countsAll && segment.pay.multiplier !== 1) continue;
-    let pay: Pay | null = null;
-    let edge = start;
-    if (position >= stop) edge = Number.POSITIVE_INFINITY;
-    else if (position >= start) {
-      edge = stop;
-      for (const tier of tiers) {
-        const from = tier.fromSeconds + shiftBy;
-        const to = tier.toSeconds === null ? Number.POSITIVE_INFINITY : tier.toSeconds + shiftBy;
-        if (position >= from && position < to) pay = tier.pay;
-        if (from > position && from < edge) edge = from;
-        if (to > position && to < edge) edge = to;
-      }
-    }
-    if (position + segment.end - segment.start > edge) {
+    if (segment.bucket !== bucket || !doesCount(applying, segment)) continue;
+    const edge = position < start ? start : edgeAfter(rule, start, position);
+    if (position + lengthOf(segment) > edge) {
       segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + edge - position)));
-      buckets.splice(i + 1, 0, bucket);
       last++;
     }
-    position += segment.end - segment.start;
+    const pay = position < start ? null : payAt(rule, start, position);
+    position += lengthOf(segment);
     if (pay === null) continue;
     if (adds) segment.pay = added(segment.pay, pay);
     else if (pay.multiplier > segment.pay.multiplier) segment.pay = pay;
   }
+}
+
+/** How far a position lies in the tiers: overtime starts at `start`, where the tiers are at the first one's start. */
+const intoTiers = ({ tiers }: OvertimeRule, start: number, position: number): number =>
+  position - start + itemAt(tiers, 0).fromSeconds;
+
+const isBeyondCap = ({ capSeconds }: OvertimeRule, start: number, position: number): boolean =>
+  capSeconds !== null && position >= start + capSeconds;
+
+/** As what the hour at a position of a bucket is paid; null where no tier pays it. */
+function payAt(rule: OvertimeRule, start: number, position: number): Pay | null {
+  if (isBeyondCap(rule, start, position)) return null;
+  const into = intoTiers(rule, start, position);
+  let pay: Pay | null = null;
+  for (const tier of rule.tiers)
+    if (into >= tier.fromSeconds && (tier.toSeconds === null || into < tier.toSeconds)) pay = tier.pay;
+  return pay;
+}
+
+/** The next position at which that may change. */
+function edgeAfter(rule: OvertimeRule, start: number, position: number): number {
+  const { tiers, capSeconds } = rule;
+  if (isBeyondCap(rule, start, position)) return Number.POSITIVE_INFINITY;
+  const into = intoTiers(rule, start, position);
+  let least = capSeconds === null ? Number.POSITIVE_INFINITY : start + capSeconds - position;
+  for (const { fromSeconds, toSeconds } of tiers) {
+    if (fromSeconds > into && fromSeconds - into < least) least = fromSeconds - into;
+    if (toSeconds !== null && toSeconds > into && toSeconds - into < least) least = toSeconds - into;
+  }
+  return position + least;
 }
 
 /** What two rules pay together that are added: 1.5 and 1.5 are 2. */
@@ -215,16 +251,14 @@ function added(before: Pay, { multiplier, rule }: Pay): Pay {
 }
 
 function reasonOf(
-  segments: readonly WorkSegment[],
-  buckets: readonly number[],
+  applying: Applying,
   first: number,
   end: number,
-  rule: OvertimeRule,
   { counted, leave, over, paid }: Amounts,
-  adds: boolean,
-  countsAll: boolean,
 ): OvertimeReason {
-  const looked = segments.slice(first, end).filter((_, i) => buckets[first + i] === buckets[first]);
+  const { segments, rule, adds } = applying;
+  const { bucket } = itemAt(segments, first);
+  const looked = segments.slice(first, end).filter((segment) => segment.bucket === bucket);
   return {
     step: 'overtime',
     name: rule.name,
@@ -235,7 +269,7 @@ function reasonOf(
       start: segment.start,
       end: segment.end,
       workday: segment.workday,
-      counts: countsAll || segment.pay.multiplier === 1,
+      counts: doesCount(applying, segment),
     })),
     countedSeconds: seconds(counted),
     leaveSeconds: seconds(leave),

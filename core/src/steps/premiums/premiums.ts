@@ -6,7 +6,7 @@ import type { Workday } from '../../time/units.ts';
 import type { Condition, Premium } from './types.ts';
 
 /**
- * Step 8. Segments cut at the edges of every premium's window and marked where they meet its conditions.
+ * Step 8. Segments cut, in place, at the edges of every premium's window and marked where they meet its conditions.
  *
  * @param premiumsOf the premiums in force on a workday
  */
@@ -16,23 +16,20 @@ export function addPremiums(
   premiumsOf: (day: Workday) => readonly Premium[],
   calendar: Calendar,
   workedDays: readonly Workday[],
-): WorkSegment[] {
-  let marked = segments;
+): void {
   for (const premiums of lists) {
     for (const premium of premiums) {
       const { conditions } = premium;
       if (conditions.some((one) => one.mayBeMet?.(workedDays, calendar) === false)) continue;
-      for (const { nextEdge } of conditions)
-        if (nextEdge !== undefined) marked = cutAtEdges(marked, nextEdge);
+      for (const { nextEdge } of conditions) if (nextEdge !== undefined) cutAtEdges(segments, nextEdge);
       markShifts(
-        marked,
+        segments,
         premium,
         lists.length === 1 ? null : (day) => premiumsOf(day) === premiums,
         calendar,
       );
     }
   }
-  return marked;
 }
 
 /** Marks the segments of each shift in turn. */
