@@ -167,14 +167,14 @@ function against(inputs: readonly PersonInput[]) {
     timesReadingAsStrings: {
       median: round(median(ratios)),
       best: round(Math.min(...computes) / Math.min(...reads)),
-      limit: 0.8,
+      limit: 0.7,
     },
     timesReadingTyped: {
       median: round(median(computes) / median(typed)),
       best: round(Math.min(...computes) / Math.min(...typed)),
-      limit: 0.8,
+      limit: 0.7,
     },
-    withReasonsTimes: { value: round(median(explains) / median(fewPlain)), limit: 4 },
+    withReasonsTimes: { value: round(median(explains) / median(fewPlain)), limit: 1.6 },
   };
 }
 

@@ -1,6 +1,6 @@
 import { account } from './card/account.ts';
 import type { Computed } from './card/card.ts';
-import { withReasons } from './card/explain.ts';
+import { explainShifts } from './card/explain.ts';
 import type { OvertimeReason } from './card/reasons.ts';
 import { effectivePunches } from './corrections/effective.ts';
 import { changesOf } from './corrections/in-force.ts';
@@ -64,12 +64,12 @@ export function compute(input: PersonInput, explain = false): Computed {
   const segments = classify(worked, together.overtime, context, overtimeReasons);
   payAsStated(segments, changes.classes);
   addPremiums(segments, together.premiums, (day) => rulesOn(day).premiums, calendar, days.days);
-  const computed = explain ? withReasons(shifts, planned, segments) : shifts;
-  const guaranteed = together.hasGuarantees ? guarantees(computed, plans, rulesOn) : [];
+  if (explain) explainShifts(shifts, planned, segments);
+  const guaranteed = together.hasGuarantees ? guarantees(shifts, plans, rulesOn) : [];
   const periods = together.roundsOverPeriods ? payPeriods : NONE;
   const lines = sumLines({ segments, guaranteed, leave }, (day) => rulesOn(day).lines, periods, span);
   const looked: ExceptionInput = {
-    shifts: computed,
+    shifts,
     segments,
     plans,
     leave,
@@ -82,7 +82,7 @@ export function compute(input: PersonInput, explain = false): Computed {
     rulesOn,
   };
   return {
-    shifts: computed,
+    shifts,
     segments,
     lines,
     exceptions: within(findExceptions(looked, together.exceptions, changes.settled), span),

@@ -3,12 +3,9 @@ import { gapKind } from '../steps/breaks/gaps.ts';
 import type { Breaks } from '../steps/breaks/types.ts';
 import type { RoundedShift } from '../steps/round/round.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
-import { type Instant, seconds, type Workday } from '../time/units.ts';
+import { type Instant, seconds } from '../time/units.ts';
 import type { ShiftReason } from './reasons.ts';
-import type { ComputedShift } from './shift.ts';
-
-/** A computed shift whose workday is still to be found out. */
-type OpenShift = Omit<ComputedShift, 'workday'> & { workday: Workday };
+import type { OpenShift } from './shift.ts';
 
 const NO_REASONS: readonly ShiftReason[] = [];
 

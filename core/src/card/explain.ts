@@ -6,7 +6,7 @@ import { offsetAt, type ZoneOffsets } from '../time/zone.ts';
 import { lengthOf } from './cut.ts';
 import type { RoundedPunch, ShiftReason } from './reasons.ts';
 import type { Segment, SegmentShift, ShiftBeginning } from './segment.ts';
-import type { ComputedShift } from './shift.ts';
+import type { ComputedShift, OpenShift } from './shift.ts';
 
 type Step<S extends ShiftReason['step']> = Extract<ShiftReason, { readonly step: S }>;
 
@@ -115,12 +115,12 @@ function premiumReasons(mine: readonly Segment[]): Step<'premium'>[] {
   }));
 }
 
-/** The shifts with their reasons; all of them in order of time, and beside each what its segments come from. */
-export function withReasons(
-  shifts: readonly ComputedShift[],
+/** Gives shifts their reasons, in place; all of them in order of time, and beside each what its segments come from. */
+export function explainShifts(
+  shifts: readonly OpenShift[],
   froms: readonly SegmentShift[],
   segments: readonly Segment[],
-): ComputedShift[] {
+): void {
   const byShift = new Map<SegmentShift, Segment[]>();
   for (const segment of segments) {
     const mine = byShift.get(segment.shift);
@@ -128,11 +128,10 @@ export function withReasons(
     else mine.push(segment);
   }
   let notBefore: Instant | null = null;
-  return shifts.map((shift, i) => {
+  for (const [i, shift] of shifts.entries()) {
     const from = froms[i];
-    if (from === undefined) return shift;
-    const reasons = explainShift(shift, byShift.get(from) ?? [], notBefore, from.start);
+    if (from !== undefined)
+      shift.reasons = explainShift(shift, byShift.get(from) ?? [], notBefore, from.start);
     notBefore = shift.rounded[shift.rounded.length - 1]?.end ?? notBefore;
-    return { ...shift, reasons };
-  });
+  }
 }

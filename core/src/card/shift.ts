@@ -14,6 +14,12 @@ interface ShiftRules {
   readonly workday: WorkdayRules;
 }
 
+/** A computed shift whose workday and reasons are still to be found out. */
+export type OpenShift = Omit<ComputedShift, 'workday' | 'reasons'> & {
+  workday: Workday;
+  reasons: readonly ShiftReason[];
+};
+
 /** One shift from the punches to what of it is paid. All in whole seconds. */
 export interface ComputedShift extends Shift {
   readonly workday: Workday;

@@ -145,10 +145,11 @@ function applyToBucket(applying: Applying, first: number, reasons: OvertimeReaso
     } else if (segment.bucket !== OUTSIDE && context.daysInOrder) break;
   }
   const leave = rule.countedLeave.size === 0 ? 0 : leaveIn(bucket, rule, context);
-  const amounts = amountsOf(rule, counted, leave);
-  reasons?.push(reasonOf(applying, first, end, amounts));
+  const over = Math.min(counted, Math.max(0, leave + counted - itemAt(rule.tiers, 0).fromSeconds));
+  const paid = paidOf(rule, over, counted);
+  reasons?.push(reasonOf(applying, first, end, { counted, leave, over, paid }));
   const before = segments.length;
-  if (amounts.paid > 0) payTiers(applying, first, end, amounts);
+  if (paid > 0) payTiers(applying, first, end, counted - paid);
   end += segments.length - before;
   if (context.daysInOrder) return end;
   // Segments of other buckets may lie among them: these are done, those are still to come.
@@ -169,14 +170,11 @@ interface Amounts {
   readonly paid: number;
 }
 
-/** Beyond the first tier; then the least amount, the rounding and the cap. */
-function amountsOf(rule: OvertimeRule, counted: number, leave: number): Amounts {
-  const over = Math.min(counted, Math.max(0, leave + counted - itemAt(rule.tiers, 0).fromSeconds));
-  let paid = over;
-  if (over < rule.leastSeconds) paid = 0;
-  else if (rule.leastPays === 'beyond') paid = over - rule.leastSeconds;
-  if (rule.rounding !== null && paid > 0) paid = Math.min(roundAmount(paid, rule.rounding), counted);
-  return { counted, leave, over, paid };
+/** What pays by the tiers of so much overtime: after the least amount and the rounding. The cap comes with the tiers. */
+function paidOf({ leastSeconds, leastPays, rounding }: OvertimeRule, over: number, counted: number): number {
+  if (over < leastSeconds) return 0;
+  const paid = leastPays === 'beyond' ? over - leastSeconds : over;
+  return rounding === null || paid === 0 ? paid : Math.min(roundAmount(paid, rounding), counted);
 }
 
 /** Seconds of leave on the days of a bucket that the rule applies on. Buckets of days are named by their first day. */
@@ -191,11 +189,10 @@ function leaveIn(bucket: number, rule: OvertimeRule, context: OvertimeContext): 
   return sum;
 }
 
-/** Pays one bucket, cut where its count passes an edge of a tier: the last `paid` seconds of it go through the tiers. */
-function payTiers(applying: Applying, first: number, end: number, { counted, paid }: Amounts): void {
+/** Pays one bucket, cut where its count passes an edge of a tier: its seconds from `start` on go through the tiers. */
+function payTiers(applying: Applying, first: number, end: number, start: number): void {
   const { segments, rule, adds } = applying;
   const { bucket } = itemAt(segments, first);
-  const start = counted - paid;
   let position = 0;
   let last = end;
   for (let i = first; i < last; i++) {
