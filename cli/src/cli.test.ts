@@ -169,7 +169,7 @@ describe('heath compute', () => {
     const exceptions = join(folder, 'exceptions.csv');
     expect(await compute({ plans, leave, exceptions })).toBe(1);
     expect(read('exceptions.csv').split('\r\n').slice(1, -1)).toEqual([
-      'A1,2026-10-20,absent,holds up,2026-10-20T07:00:00Z,28800,,',
+      'A1,2026-10-20,absent,holds up,2026-10-20T07:00:00Z,28800,,,Nobody came; 8 h were planned',
     ]);
     expect(read('lines.csv')).toContain('A1,2026-10-21,leave:Annual,,,27000,7.50');
   });

@@ -80,5 +80,5 @@ export type Kind = keyof typeof COLUMNS;
 /** The columns of what comes out. */
 export const OUT_COLUMNS = {
   lines: ['person', 'workday', 'class', 'job', 'department', 'seconds', 'hours'],
-  exceptions: ['person', 'workday', 'kind', 'severity', 'at', 'measured', 'limit', 'proposals'],
+  exceptions: ['person', 'workday', 'kind', 'severity', 'at', 'measured', 'limit', 'proposals', 'says'],
 } as const;

@@ -3,8 +3,11 @@ import {
   type Computed,
   type Correction,
   compute,
+  type DayReason,
   type DaySpan,
   exactHours,
+  exceptionSentence,
+  hoursOf,
   inputSpan,
   instant,
   instantToIso,
@@ -14,7 +17,11 @@ import {
   type Plan,
   type Punch,
   punchesAround,
+  type ReasonWriter,
+  reasonSentence,
   SECONDS_PER_DAY,
+  type ShiftReason,
+  spokenHours,
   type Workday,
   workday,
   workdayToIso,
@@ -242,14 +249,28 @@ async function writeExceptions(out: Output, person: string, computed: Computed):
     measured: exception.measured,
     limit: exception.limit,
     proposals: exception.proposals.map(({ at, from }) => `${instantToIso(at)} ${from}`).join('; '),
+    says: exceptionSentence(exception, { time: inWords, distance: (meters) => `${meters} m` }),
   }));
   await out.rows(OUT_COLUMNS.exceptions, rows);
 }
 
-/** One object a person: the reasons of each shift, and of what goes beyond single shifts. */
+const inWords = (seconds: number): string => spokenHours(hoursOf(seconds));
+
+/** How the values of reasons are written in a file: moments in UTC, as everywhere else in it. */
+const WRITER: ReasonWriter = {
+  time: instantToIso,
+  day: workdayToIso,
+  length: inWords,
+  hours: (seconds) => `${exactHours(hoursOf(seconds))} h`,
+};
+
+const inSentences = <Reason extends ShiftReason | DayReason>(reasons: readonly Reason[]) =>
+  reasons.map((reason) => ({ ...reason, says: reasonSentence(reason, WRITER)?.says ?? '' }));
+
+/** One object a person: the reasons of each shift, and of what goes beyond single shifts; each as data and as a sentence. */
 async function writeReasons(out: Output, person: string, computed: Computed): Promise<void> {
   const shifts = computed.shifts
     .filter(({ reasons }) => reasons.length > 0)
-    .map(({ workday, reasons }) => ({ workday: workdayToIso(workday), reasons }));
-  await out.text(`${JSON.stringify({ person, shifts, reasons: computed.reasons })}\n`);
+    .map(({ workday, reasons }) => ({ workday: workdayToIso(workday), reasons: inSentences(reasons) }));
+  await out.text(`${JSON.stringify({ person, shifts, reasons: inSentences(computed.reasons) })}\n`);
 }

@@ -3,6 +3,7 @@ export type { Computed } from './card/card.ts';
 export type { Line } from './card/line.ts';
 export type { CorrectionReason, DayReason, OvertimeReason, ShiftReason } from './card/reasons.ts';
 export type { Segment } from './card/segment.ts';
+export { type ReasonSentence, type ReasonWriter, reasonSentence } from './card/sentences.ts';
 export type { ComputedShift } from './card/shift.ts';
 export { type ClassSum, type ClassSums, classesOf, classSums, payableHours } from './card/totals.ts';
 export { compute } from './compute.ts';
@@ -11,7 +12,7 @@ export { CORRECTIONS, type Correction, correctionKind } from './corrections/kind
 export { correctionFrom, readCorrection } from './corrections/read.ts';
 export { daysTouched } from './corrections/touches.ts';
 export { crewShifts } from './exceptions/crew.ts';
-export { EXCEPTIONS, exceptionLabel, exceptionMeasures } from './exceptions/kinds.ts';
+export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kinds.ts';
 export {
   type CrewShift,
   type Exception,

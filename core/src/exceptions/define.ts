@@ -43,6 +43,8 @@ interface ExceptionDefinition<Name extends string, F extends Fields, L extends o
   readonly label: string;
   /** One sentence for the reference. */
   readonly says: string;
+  /** What was found, with `measured` and `limit` by name, for people: `In {measured} late[, more than {limit}]`. */
+  readonly sentence: string;
   /** What `measured` and `limit` are; nothing where there are none. */
   readonly measures: 'time' | 'distance' | 'nothing';
   /** How severe it is where a rulebook does not say. */
@@ -62,7 +64,7 @@ interface ExceptionDefinition<Name extends string, F extends Fields, L extends o
 export interface ExceptionKind<Name extends string = string, F extends Fields = Fields>
   extends Pick<
     ExceptionDefinition<Name, F, object>,
-    'name' | 'label' | 'says' | 'measures' | 'settings' | 'cannotBe' | 'example'
+    'name' | 'label' | 'says' | 'sentence' | 'measures' | 'settings' | 'cannotBe' | 'example'
   > {
   /** What a rulebook looks for of it; null where it does not. */
   compile(settings: SeverityAnd | undefined, rules: OtherRules, jobsOf: JobsOf): LookedFor | null;

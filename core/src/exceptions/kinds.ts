@@ -1,3 +1,5 @@
+import { sentenceWith } from '../reference/sentence.ts';
+import type { ExceptionKind } from './define.ts';
 import { absent } from './kinds/absent.ts';
 import { averageOver } from './kinds/average-over.ts';
 import { awayFromSite } from './kinds/away-from-site.ts';
@@ -22,6 +24,7 @@ import { tooLong } from './kinds/too-long.ts';
 import { tooShort } from './kinds/too-short.ts';
 import { unknownJob } from './kinds/unknown-job.ts';
 import { unusualTotal } from './kinds/unusual-total.ts';
+import type { Exception } from './types.ts';
 
 /** Every kind of exception there is, in the order in which they are looked for. */
 export const EXCEPTIONS = [
@@ -51,13 +54,32 @@ export const EXCEPTIONS = [
   unusualTotal,
 ] as const;
 
-/** What lists call a kind: `In late`. The name itself where there is none of that name. */
-export const exceptionLabel = (kind: string): string => labels.get(kind) ?? kind;
-const labels = new Map<string, string>(EXCEPTIONS.map(({ name, label }) => [name, label]));
+const byName = new Map<string, ExceptionKind>(EXCEPTIONS.map((kind) => [kind.name, kind]));
 
-/** Whether what is measured of a kind is a time or a distance. */
-export const exceptionMeasures = (kind: string): 'time' | 'distance' | 'nothing' =>
-  measures.get(kind) ?? 'nothing';
-const measures = new Map<string, 'time' | 'distance' | 'nothing'>(
-  EXCEPTIONS.map(({ name, measures: what }) => [name, what]),
-);
+/** What lists call a kind: `In late`. The name itself where there is none of that name. */
+export const exceptionLabel = (kind: string): string => byName.get(kind)?.label ?? kind;
+
+/** How whoever shows an exception writes what was measured. */
+export interface MeasureWriter {
+  /** Of seconds. */
+  time(seconds: number): string;
+  /** Of meters. */
+  distance(meters: number): string;
+}
+
+/** What was found, in a sentence: `In 12 m late, more than 5 m`. */
+export function exceptionSentence(
+  { kind: name, measured, limit }: Pick<Exception, 'kind' | 'measured' | 'limit'>,
+  writer: MeasureWriter,
+): string {
+  const kind = byName.get(name);
+  if (kind === undefined) return name;
+  const written = (of: number | null) => {
+    if (of === null || kind.measures === 'nothing') return undefined;
+    return kind.measures === 'time' ? writer.time(of) : writer.distance(of);
+  };
+  return sentenceWith(kind.sentence, {
+    measured: written(measured),
+    limit: limit === 0 ? undefined : written(limit),
+  });
+}

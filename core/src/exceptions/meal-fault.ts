@@ -11,7 +11,15 @@ const ONE_MEAL_DUE = {
 /** A fault of a meal that was due: looked for where the rulebook says which meals are. */
 export const mealFault = <Kind extends MealFault['kind']>(
   kind: Kind,
-  { day, ...words }: { readonly label: string; readonly says: string; readonly day: Example['day'] },
+  {
+    day,
+    ...words
+  }: {
+    readonly label: string;
+    readonly sentence: string;
+    readonly says: string;
+    readonly day: Example['day'];
+  },
 ) =>
   defineException({
     name: `meal-${kind}` as const,

@@ -2,8 +2,7 @@ import {
   type ClassId,
   classParts,
   type Exception,
-  exceptionLabel,
-  exceptionMeasures,
+  exceptionSentence,
   spokenHours as hoursInWords,
   hoursOf,
   type Instant,
@@ -84,13 +83,9 @@ export function classBand(classId: ClassId): string {
   return parts.multiplier === 2 ? 'band-overtime-2' : 'band-overtime-3';
 }
 
-/** What is wrong, and by how much: `In late: 0 h 22 m`. */
-export function exceptionText({ kind, measured }: Exception): string {
-  const measures = exceptionMeasures(kind);
-  if (measured === null || measures === 'nothing') return exceptionLabel(kind);
-  const amount = measures === 'distance' ? `${measured} m off` : hoursAndMinutes(measured);
-  return `${exceptionLabel(kind)}: ${amount}`;
-}
+/** What was found, and by how much: `In 0 h 22 m late, more than 0 h 5 m`. */
+export const exceptionText = (exception: Exception): string =>
+  exceptionSentence(exception, { time: hoursAndMinutes, distance: (meters) => `${meters} m` });
 
 /** A kind of punch as a word: `Meal out`. */
 export function punchWord(kind: string | null): string {

@@ -4,6 +4,7 @@ import { defineException } from '../define.ts';
 export const absent = defineException({
   name: 'absent',
   label: 'Planned, nobody came',
+  sentence: 'Nobody came; {measured} were planned',
   says: 'A plan that is over, that was not worked and that no leave explains.',
   measures: 'time',
   unlessSaid: 'off',

@@ -11,6 +11,7 @@ import { workedBy } from '../worked-by.ts';
 export const averageOver = defineException({
   name: 'average-over',
   label: 'Weeks too long on average',
+  sentence: '{measured} a week on average[, more than {limit}]',
   says: 'More work a week than `over`, on average over the last `weeks`.',
   measures: 'time',
   unlessSaid: 'off',

@@ -21,6 +21,7 @@ function metersBetween(
 export const awayFromSite = defineException({
   name: 'away-from-site',
   label: 'Punched away from the site',
+  sentence: 'Punched {measured} from the site[, further than {limit}]',
   says: 'A punch made further than `overMeters` from the site it names, where both are known.',
   measures: 'distance',
   unlessSaid: 'off',

@@ -8,6 +8,7 @@ import { atPunch, ofShifts } from '../of-shifts.ts';
 export const breakOver = defineException({
   name: 'break-over',
   label: 'Breaks over what is paid',
+  sentence: '{measured} of unpaid breaks[, more than {limit}]',
   says: 'More unpaid break time in a shift than `over`: beyond the allowance, or of breaks too long to be paid.',
   measures: 'time',
   unlessSaid: 'off',

@@ -8,6 +8,7 @@ import { workedBy } from '../worked-by.ts';
 export const dailyOver = defineException({
   name: 'daily-over',
   label: 'Long day',
+  sentence: '{measured} of work on one day[, more than {limit}]',
   says: 'More work on one workday than `over`.',
   measures: 'time',
   unlessSaid: 'off',

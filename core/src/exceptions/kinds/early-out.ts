@@ -8,6 +8,7 @@ import { atPunch, ofShifts } from '../of-shifts.ts';
 export const earlyOut = defineException({
   name: 'early-out',
   label: 'Out early',
+  sentence: 'Out {measured} early[, more than {limit}]',
   says: 'Left earlier than planned by more than `over`.',
   measures: 'time',
   unlessSaid: 'off',

@@ -7,6 +7,7 @@ import { ofPunches, punchesOf } from '../of-shifts.ts';
 export const futurePunch = defineException({
   name: 'future-punch',
   label: 'Punched in the future',
+  sentence: 'Punched in the future',
   says: 'A punch later than the moment of computing: a clock that goes wrong.',
   measures: 'nothing',
   unlessSaid: 'holds up',

@@ -6,6 +6,7 @@ import { ofPunches, startsOf } from '../of-shifts.ts';
 export const jobRequired = defineException({
   name: 'job-required',
   label: 'No job',
+  sentence: 'Work without a job',
   says: 'Work that begins without a job.',
   measures: 'nothing',
   unlessSaid: 'off',

@@ -8,6 +8,7 @@ import { atPunch, ofShifts } from '../of-shifts.ts';
 export const lateIn = defineException({
   name: 'late-in',
   label: 'In late',
+  sentence: 'In {measured} late[, more than {limit}]',
   says: 'Came later than planned by more than `over`.',
   measures: 'time',
   unlessSaid: 'off',

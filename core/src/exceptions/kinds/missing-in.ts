@@ -6,6 +6,7 @@ import { lacking } from '../missing.ts';
 export const missingIn = defineException({
   name: 'missing-in',
   label: 'No in punch',
+  sentence: 'An out without an in',
   says: 'An out without an in within the longest spell; it pays nothing until somebody says when it was.',
   measures: 'nothing',
   unlessSaid: 'holds up',

@@ -6,6 +6,7 @@ import { lacking } from '../missing.ts';
 export const missingOut = defineException({
   name: 'missing-out',
   label: 'No out punch',
+  sentence: 'An in without an out',
   says: 'An in without an out within the longest spell; it pays nothing until somebody says when it was.',
   measures: 'nothing',
   unlessSaid: 'holds up',

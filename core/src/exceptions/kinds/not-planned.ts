@@ -6,6 +6,7 @@ import { ofShifts } from '../of-shifts.ts';
 export const notPlanned = defineException({
   name: 'not-planned',
   label: 'Not planned',
+  sentence: 'No plan called for this shift',
   says: 'A shift that no plan called for, where there are plans at all.',
   measures: 'nothing',
   unlessSaid: 'off',

@@ -8,6 +8,7 @@ import { ofPunches, startsOf } from '../of-shifts.ts';
 export const noteRequired = defineException({
   name: 'note-required',
   label: 'No note',
+  sentence: 'Work without a note',
   says: 'Work without a note, in one of `jobs` or, without them, in any.',
   measures: 'nothing',
   unlessSaid: 'off',

@@ -24,6 +24,7 @@ function overlapOf(
 export const overlap = defineException({
   name: 'overlap',
   label: 'Two stretches overlap',
+  sentence: 'Two stretches clocked at once, for {measured}',
   says: 'Two stretches clocked at once: in, in, out, out. Which is true, somebody must say.',
   measures: 'time',
   unlessSaid: 'to look at',

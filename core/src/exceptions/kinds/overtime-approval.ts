@@ -8,6 +8,7 @@ import { overtimeAbout } from '../key.ts';
 export const overtimeApproval = defineException({
   name: 'overtime-approval',
   label: 'Overtime waits for approval',
+  sentence: '{measured} of overtime wait for approval',
   says: 'Overtime of a rule that waits for approval, one a workday and rule.',
   measures: 'time',
   // Whether any rule waits is not this rulebook's to know: the hours of a week may follow its earlier edition.

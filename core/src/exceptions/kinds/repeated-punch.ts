@@ -6,6 +6,7 @@ import { ofPunches } from '../of-shifts.ts';
 export const repeatedPunch = defineException({
   name: 'repeated-punch',
   label: 'Punched twice, counted once',
+  sentence: 'Punched twice, counted once',
   says: 'A punch within the repeat window of one of its kind; it counts as one with it.',
   measures: 'nothing',
   unlessSaid: 'off',

@@ -7,6 +7,7 @@ import { defineException } from '../define.ts';
 export const restUnder = defineException({
   name: 'rest-under',
   label: 'Short rest before it',
+  sentence: '{measured} of rest before it[, less than {limit}]',
   says: 'Less rest than `under` since the shift before.',
   measures: 'time',
   unlessSaid: 'off',

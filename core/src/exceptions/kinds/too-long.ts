@@ -8,6 +8,7 @@ import { atPunch, ofShifts } from '../of-shifts.ts';
 export const tooLong = defineException({
   name: 'too-long',
   label: 'Longer than a shift can be',
+  sentence: '{measured} from the first punch to the last[, more than {limit}]',
   says: 'A shift that lasted longer than `over`, from its first punch to its last.',
   measures: 'time',
   unlessSaid: 'off',

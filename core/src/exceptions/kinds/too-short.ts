@@ -8,6 +8,7 @@ import { atPunch, ofShifts } from '../of-shifts.ts';
 export const tooShort = defineException({
   name: 'too-short',
   label: 'Very short',
+  sentence: 'A shift of {measured}[, shorter than {limit}]',
   says: 'A shift shorter than `under`: somebody may have punched by mistake.',
   measures: 'time',
   unlessSaid: 'off',

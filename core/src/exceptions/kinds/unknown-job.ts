@@ -7,6 +7,7 @@ import { ofPunches, startsOf } from '../of-shifts.ts';
 export const unknownJob = defineException({
   name: 'unknown-job',
   label: 'Unknown job',
+  sentence: 'Work in a job that is not among those allowed',
   says: 'Work in a job that is none of `jobs`.',
   measures: 'nothing',
   unlessSaid: 'off',

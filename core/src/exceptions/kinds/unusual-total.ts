@@ -19,6 +19,7 @@ const middle = (numbers: readonly number[]): number => {
 export const unusualTotal = defineException({
   name: 'unusual-total',
   label: 'Far from the usual',
+  sentence: '{measured} of work in all; usually {limit}',
   says: 'The work of the whole span lies further from the middle of what this person worked in other spans than `spreads` times what they usually differ by (at least half an hour). It needs four other spans.',
   measures: 'time',
   unlessSaid: 'off',

@@ -14,6 +14,8 @@ interface GuaranteeDefinition<Name extends string, F extends Fields> {
   readonly name: Name;
   /** One sentence for the reference. */
   readonly says: string;
+  /** What it paid, for people, with `guaranteed`, `worked` and `times` by name. */
+  readonly sentence: string;
   readonly settings: F;
   /** What cannot be meant, and what would be right. */
   cannotBe?(settings: SettingsOf<F>, rules: OtherRules): readonly Objection[];
@@ -24,7 +26,7 @@ interface GuaranteeDefinition<Name extends string, F extends Fields> {
 
 /** One kind of guarantee, ready to be put into `GUARANTEES`. */
 export interface GuaranteeKind<Name extends string = string, F extends Fields = Fields>
-  extends Pick<GuaranteeDefinition<Name, F>, 'name' | 'says' | 'settings' | 'example'> {
+  extends Pick<GuaranteeDefinition<Name, F>, 'name' | 'says' | 'sentence' | 'settings' | 'example'> {
   objections(settings: object, rules: OtherRules): readonly Objection[];
   compile(settings: { readonly name: string }, resolver: Resolver): GuaranteeRule;
 }

@@ -5,12 +5,14 @@ import {
   classLabel,
   classSums,
   correctionKind,
+  type DayReason,
   type Instant,
   isMissingPunch,
   isOvertime,
   type Line,
-  type OvertimeReason,
   payableHours,
+  type ReasonWriter,
+  reasonSentence,
   type ShiftReason,
   sentenceWith,
   type Workday,
@@ -77,7 +79,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
           .flatMap((shift) => shift.reasons)
           .filter((reason) => reason.step === 'premium')
           .map((reason, i) => (
-            <ShiftStep key={i} reason={reason} card={card} />
+            <ReasonStep key={i} reason={reason} card={card} />
           ))}
       </ol>
       <CorrectionSteps card={card} day={day} />
@@ -150,96 +152,29 @@ function ShiftSteps({ shift, card }: { shift: ShiftView; card: CardReply }) {
         {shift.reasons
           .filter((reason) => reason.step !== 'premium')
           .map((reason) => (
-            <ShiftStep key={reason.step} reason={reason} card={card} />
+            <ReasonStep key={reason.step} reason={reason} card={card} />
           ))}
       </ol>
     </>
   );
 }
 
-const GAP: Readonly<Record<string, string>> = {
-  meal: 'Meal punched',
-  break: 'Break',
-  away: 'Away, not clocked,',
-  'automatic-meal': 'Automatic meal',
-  'not-worked': 'Not worked',
-};
+/** How this panel writes the values of reasons. Seconds are shown where a time has some. */
+const writerOf = ({ offsets }: CardReply): ReasonWriter => ({
+  time: (at) => clockTime(at, offsets, at % 60 !== 0),
+  day: shortDay,
+  length: hoursAndMinutes,
+  hours: (seconds) => `${secondsDecimal(seconds)} h`,
+});
 
-function ShiftStep({ reason, card }: { reason: ShiftReason; card: CardReply }) {
-  const time = (at: Parameters<typeof clockTime>[0]) => clockTime(at, card.offsets, at % 60 !== 0);
-  switch (reason.step) {
-    case 'clocked':
-      return (
-        <Step name="Clocked" result={hoursAndMinutes(reason.seconds)}>
-          {reason.spells.map((spell) => `In ${time(spell.in.at)}, out ${time(spell.out.at)}.`).join(' ')}
-          {reason.spells.some(
-            (spell) => spell.in.correction !== undefined || spell.out.correction !== undefined,
-          ) && ' A correction added or moved one of these.'}
-        </Step>
-      );
-    case 'hold':
-      return (
-        <Step
-          name="Held to plan"
-          result={`${reason.seconds < 0 ? '+' : ''}${hoursAndMinutes(-reason.seconds)}`}
-        >
-          {[
-            reason.start === null ? '' : `In counts from ${time(reason.start)}.`,
-            reason.end === null ? '' : `Out counts until ${time(reason.end)}.`,
-          ].join(' ')}
-        </Step>
-      );
-    case 'round':
-      if (reason.changedBySeconds === 0) return null;
-      return (
-        <Step
-          name="Rounding"
-          result={`${reason.changedBySeconds > 0 ? '+' : ''}${hoursAndMinutes(reason.changedBySeconds)}`}
-        >
-          {reason.spells.map((spell) => `Counted from ${time(spell.start)} to ${time(spell.end)}.`).join(' ')}
-        </Step>
-      );
-    case 'breaks': {
-      if (reason.unpaid.length === 0 && reason.paid.length === 0) return null;
-      const unpaid = reason.unpaid.map((gap) => `${GAP[gap.kind]} ${time(gap.start)} to ${time(gap.end)}.`);
-      const paid = reason.paid.map((gap) => `Short break ${time(gap.start)} to ${time(gap.end)}, paid.`);
-      const clockedUnpaid = reason.unpaid.reduce(
-        (sum, gap) => (gap.kind === 'away' ? sum : sum + gap.end - gap.start),
-        0,
-      );
-      return (
-        <Step name="Breaks" result={clockedUnpaid === 0 ? 'none off' : hoursAndMinutes(-clockedUnpaid)}>
-          {[...unpaid, ...paid].join(' ')}
-        </Step>
-      );
-    }
-    case 'workday':
-      return (
-        <Step name="Workday" result={reason.workdays.map((day) => shortDay(day)).join(', ')}>
-          {reason.rule === null ? 'A correction says so.' : `A shift belongs to the ${reason.rule}.`}
-        </Step>
-      );
-    case 'premium':
-      return (
-        <Step name={`${reason.name} premium`} result={`${secondsDecimal(reason.seconds)} h`}>
-          {joined(reason.time)
-            .map(({ start, end }) => `${time(start)} to ${time(end)}`)
-            .join(', ')}
-          . Paid beside the class.
-        </Step>
-      );
-  }
-}
-
-/** Stretches that touch, as one: classes and days cut them, premiums do not. */
-function joined(stretches: readonly { readonly start: Instant; readonly end: Instant }[]) {
-  const whole: { start: Instant; end: Instant }[] = [];
-  for (const { start, end } of stretches) {
-    const last = whole[whole.length - 1];
-    if (last?.end === start) last.end = end;
-    else whole.push({ start, end });
-  }
-  return whole;
+function ReasonStep({ reason, card }: { reason: ShiftReason | DayReason; card: CardReply }) {
+  const sentence = reasonSentence(reason, writerOf(card));
+  if (sentence === null) return null;
+  return (
+    <Step name={sentence.name} result={sentence.result}>
+      {sentence.says}
+    </Step>
+  );
 }
 
 function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; lines: readonly Line[] }) {
@@ -254,31 +189,12 @@ function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; li
       <Step name="Overtime" result={result === 0 ? 'none' : `${decimalHours(result)} h`}>
         {reasons.map((reason) => (
           <span key={`${reason.name} ${reason.firstWorkday}`} className="block">
-            {overtimeText(reason)}
+            {reasonSentence(reason, writerOf(card))?.says}
           </span>
         ))}
       </Step>
     </ol>
   );
-}
-
-function overtimeText(reason: OvertimeReason): string {
-  const over = reason.tiers
-    .map((tier) => `${secondsDecimal(tier.fromSeconds)} at ×${tier.multiplier}`)
-    .join(', over ');
-  const leave = reason.leaveSeconds > 0 ? `, with ${secondsDecimal(reason.leaveSeconds)} h of leave` : '';
-  const counted = `${secondsDecimal(reason.countedSeconds)} h count${leave}`;
-  return `${reason.name} (over ${over}): ${counted}. ${outcomeText(reason)}`;
-}
-
-function outcomeText({ pays, overSeconds, paidSeconds, leastSeconds, alternative }: OvertimeReason): string {
-  if (alternative?.chosen === false) return 'Not taken: another group of rules gives more overtime pay.';
-  if (pays && paidSeconds !== overSeconds)
-    return `${secondsDecimal(overSeconds)} h are over, ${secondsDecimal(paidSeconds)} h of them pay.`;
-  if (pays) return `${secondsDecimal(overSeconds)} h are over.`;
-  return overSeconds > 0
-    ? `${secondsDecimal(overSeconds)} h are over, less than the ${hoursAndMinutes(leastSeconds)} that pay.`
-    : 'None is over.';
 }
 
 /** Hours of a day that nobody worked: guarantees and leave. */
@@ -289,18 +205,9 @@ function NotWorkedSteps({ card, day }: { card: CardReply; day: Workday }) {
   if (reasons.length === 0) return null;
   return (
     <ol>
-      {reasons.map((reason) =>
-        reason.step === 'guarantee' ? (
-          <Step key={reason.name} name={reason.name} result={`${secondsDecimal(reason.seconds)} h`}>
-            {hoursAndMinutes(reason.guaranteedSeconds)} guaranteed, {hoursAndMinutes(reason.workedSeconds)} of
-            it worked. Paid, not worked.
-          </Step>
-        ) : (
-          <Step key={reason.code} name={reason.code} result={`${secondsDecimal(reason.seconds)} h`}>
-            {reason.kind === 'leave' ? 'Leave' : 'Adjustment'}. Paid, not worked.
-          </Step>
-        ),
-      )}
+      {reasons.map((reason, i) => (
+        <ReasonStep key={i} reason={reason} card={card} />
+      ))}
     </ol>
   );
 }
@@ -314,9 +221,6 @@ function Noticed({ card, day }: { card: CardReply; day: Workday }) {
       {noticed.map((one) => (
         <li key={one.key} className={one.severity === 'note' ? 'text-soft' : 'text-ember'}>
           {clockTime(one.at, card.offsets)} {exceptionText(one)}
-          {one.limit !== null && one.limit > 0 && one.kind !== 'away-from-site' && (
-            <span className="text-soft"> (set at {hoursAndMinutes(one.limit)})</span>
-          )}
         </li>
       ))}
     </ul>

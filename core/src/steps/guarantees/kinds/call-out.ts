@@ -9,6 +9,7 @@ import { owedFor } from '../of-shift.ts';
 /** A shift that was called for, topped up to a least length. */
 export const callOut = defineGuarantee({
   name: 'call-out',
+  sentence: '{guaranteed} are paid for being called; {worked} of it worked',
   says: 'Tops up a shift to `least`: one that starts in one of `jobs` or, without them, one that was not planned in a week that has plans. Marked as not worked.',
   settings: { name, least: duration, jobs: v.optional(names) },
   owes(settings, resolver) {

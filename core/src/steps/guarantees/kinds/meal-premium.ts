@@ -10,6 +10,7 @@ const FAULTS = ['missed', 'short', 'late'] as const;
 /** For meals that were due and missed, short or late. */
 export const mealPremium = defineGuarantee({
   name: 'meal premium',
+  sentence: '{guaranteed} for {times} meals at fault',
   says: 'Pays so much for each meal due that was `missed`, `short` or `late`, at most so many times a workday. It needs `breaks.mealsDue`.',
   settings: {
     name,

@@ -8,6 +8,7 @@ import { owedFor } from '../of-shift.ts';
 /** A planned shift cut short, topped up to a share of its plan. */
 export const shareOfPlan = defineGuarantee({
   name: 'share of plan',
+  sentence: '{guaranteed} of the plan are paid; {worked} of it worked',
   says: 'Tops up a planned shift that was cut short to a `share` of its plan, at least `least` and at most `most`.',
   settings: {
     name,

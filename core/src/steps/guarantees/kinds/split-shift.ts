@@ -24,6 +24,7 @@ function longGaps(shifts: readonly ComputedShift[], over: number): number {
 /** For a workday with a long unpaid gap in it. */
 export const splitShift = defineGuarantee({
   name: 'split shift',
+  sentence: '{guaranteed} for {times} long gaps between stretches of work',
   says: 'Pays so much for a workday with an unpaid gap over `gapOver` that is no meal.',
   settings: { name, gapOver: duration, pays: duration },
   owes({ gapOver, pays }) {

@@ -6,6 +6,7 @@ import { defineGuarantee } from '../define.ts';
 /** So much for each planned hour on call that was not worked. */
 export const standby = defineGuarantee({
   name: 'standby',
+  sentence: '{guaranteed} for planned hours on call that were not worked',
   says: 'Pays a `share` of every hour planned in one of `jobs`, in which somebody was to be reached, that was not worked.',
   settings: {
     name,
