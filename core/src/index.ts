@@ -1,5 +1,9 @@
+/** The computation: raw punches in, lines, exceptions and reasons out. See README.md. */
+
+// From input to what comes out.
 export { broken } from './card/always-holds.ts';
 export type { Computed } from './card/card.ts';
+// What comes out: shifts, segments, lines, and their reasons.
 export type { Line } from './card/line.ts';
 export type { CorrectionReason, DayReason, OvertimeReason, ShiftReason } from './card/reasons.ts';
 export type { Segment } from './card/segment.ts';
@@ -7,10 +11,12 @@ export { type ReasonSentence, type ReasonWriter, reasonSentence } from './card/s
 export type { ComputedShift } from './card/shift.ts';
 export { type ClassSum, type ClassSums, classesOf, classSums, payableHours } from './card/totals.ts';
 export { compute } from './compute.ts';
+// Corrections.
 export { correctionsInForce } from './corrections/in-force.ts';
 export { CORRECTIONS, type Correction, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
 export { daysTouched } from './corrections/touches.ts';
+// Exceptions.
 export { crewShifts } from './exceptions/crew.ts';
 export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kinds.ts';
 export {
@@ -20,11 +26,13 @@ export {
   type Proposal,
   type Severity,
 } from './exceptions/types.ts';
+// Classes, pay codes, and money where a rate is given.
 export {
   type HolidayAverage,
   type HolidayAverageRule,
   holidayAverage,
 } from './holiday-average/holiday-average.ts';
+// Rows of files.
 export { dateOrderOf, recognize } from './imports/recognize.ts';
 export { type Directory, missingFields, type ReadPunch, rowReader } from './imports/row.ts';
 export * from './imports/types.ts';
@@ -42,9 +50,11 @@ export {
   premiumClass,
 } from './pay/classes.ts';
 export { type PayCode, type PayCodeMap, type PayLine, toPayLines } from './pay/handoff.ts';
+// What is known of a person.
 export * from './record/ids.ts';
 export type { Leave } from './record/leave.ts';
 export type { PersonInput } from './record/person.ts';
+export type { Place } from './record/place.ts';
 export type { Plan } from './record/plan.ts';
 export {
   type EffectivePunch,
@@ -55,11 +65,13 @@ export {
 } from './record/punch.ts';
 export { sentenceWith } from './reference/sentence.ts';
 export { type RateInput, type RegularRate, regularRates } from './regular-rate/regular-rate.ts';
+// Rulebooks and their editions.
 export { compileRulebook, type Names } from './rulebook/compile.ts';
 export type { CompiledRulebook } from './rulebook/compiled.ts';
 export { type EditionInForce, Editions } from './rulebook/editions.ts';
 export type { RulebookFault } from './rulebook/fault.ts';
 export { checkProofDays, NamesAsTheyCome, type ProofResult } from './rulebook/proof.ts';
+// What must be read for a span.
 export { inputSpan } from './rulebook/reach.ts';
 export { type ProofDay, type Rulebook, RulebookSchema } from './rulebook/schema.ts';
 export { STARTERS } from './rulebook/starters/starters.ts';
@@ -68,7 +80,9 @@ export type { GuaranteeReason } from './steps/guarantees/reason.ts';
 export type { Spell } from './steps/pair/types.ts';
 export { furthestApart, punchesAround, runAround, unbrokenAround } from './steps/pair/unbroken.ts';
 export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts';
+// Zones and calendars.
 export { type Calendar, NO_CALENDAR } from './time/calendar.ts';
+// Units: seconds, instants, workdays, hours, and how they are written and read.
 export * from './time/hours.ts';
 export { clockSeconds, durationSeconds } from './time/lengths.ts';
 export type { DaySpan, Span } from './time/spans.ts';

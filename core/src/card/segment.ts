@@ -49,4 +49,5 @@ export interface WorkSegment {
   /** Of step 7 alone: the stretch of time in which an overtime rule counts it. Here, not in a list beside it, since segments are cut. */
   bucket: number;
 }
+/** A segment as every step but the one that makes it sees it: read-only. */
 export type Segment = Readonly<WorkSegment>;

@@ -8,6 +8,7 @@ export interface ClassSum {
   readonly seconds: number;
   readonly hours: number;
 }
+/** Hours by class and premium. */
 export type ClassSums = Readonly<Partial<Record<ClassId, ClassSum>>>;
 
 /** The hours of a card by class and premium. */

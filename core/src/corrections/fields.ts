@@ -65,6 +65,7 @@ export const punch = v.pipe(whole, v.transform(punchId), v.metadata(reads('punch
 /** Another correction, by its number. */
 export const correction = v.pipe(whole, v.transform(correctionId), v.metadata(reads('correction')));
 
+/** A kind of punch. */
 export const punchKind = v.picklist(PUNCH_KINDS, `It is one of ${PUNCH_KINDS.join(', ')}.`);
 /** An IANA zone. */
 export const zone = v.pipe(v.string(), v.minLength(1, 'Name a zone.'), v.metadata(reads('zone')));

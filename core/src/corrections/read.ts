@@ -24,6 +24,7 @@ interface CorrectionFault {
   readonly field: string;
   readonly reason: string;
 }
+/** A correction, or the first thing that is wrong with it. */
 export type ReadCorrection =
   | { readonly ok: true; readonly correction: Correction }
   | { readonly ok: false; readonly fault: CorrectionFault };

@@ -59,6 +59,7 @@ export interface CrewShift {
   readonly endsAt: Instant;
 }
 
+/** What kinds of exception look at: one person's computed span, and what is known around it. */
 export interface ExceptionInput {
   readonly shifts: readonly ComputedShift[];
   readonly segments: readonly Segment[];

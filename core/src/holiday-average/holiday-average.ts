@@ -15,6 +15,7 @@ export interface HolidayAverageRule {
   readonly counts: { readonly overtime: boolean; readonly leave: readonly string[] };
 }
 
+/** What a holiday pays somebody, and what it was worked out from. */
 export interface HolidayAverage {
   readonly firstDay: Workday;
   readonly lastDay: Workday;

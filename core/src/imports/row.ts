@@ -43,6 +43,7 @@ export interface Directory {
   zone(site: number): string;
 }
 
+/** A row of a file that is a punch. */
 export interface ReadPunch {
   readonly person: number;
   readonly at: Instant;

@@ -1,5 +1,6 @@
 /** What a column of a punch file can hold. */
 export const FIELDS = ['person', 'moment', 'date', 'time', 'kind', 'job', 'site', 'ignore'] as const;
+/** What a column of a file may hold. */
 export type Field = (typeof FIELDS)[number];
 
 /**
@@ -7,6 +8,7 @@ export type Field = (typeof FIELDS)[number];
  * between them.
  */
 export const DATE_ORDERS = ['iso', 'day-month-year', 'month-day-year'] as const;
+/** Which comes first in dates that are written with numbers alone. */
 export type DateOrder = (typeof DATE_ORDERS)[number];
 
 /** What the specialist confirms before a file is imported. */
@@ -41,8 +43,10 @@ export const REFUSALS = [
   'columns-surplus',
   'not-employed',
 ] as const;
+/** Why a row is refused. */
 export type RefusalReason = (typeof REFUSALS)[number];
 
+/** A row that is refused: why, and where in it. */
 export interface Refusal {
   readonly field: Field;
   readonly value: string;

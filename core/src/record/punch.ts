@@ -2,6 +2,7 @@ import type { Instant } from '../time/units.ts';
 import type { CorrectionId, PunchId } from './ids.ts';
 import type { Place } from './place.ts';
 
+/** The kinds of punch there are. */
 export const PUNCH_KINDS = [
   'in',
   'out',
@@ -12,6 +13,7 @@ export const PUNCH_KINDS = [
   'job-change',
   'undirected',
 ] as const;
+/** What a punch says it is; `undirected` where a clock does not tell in from out. */
 export type PunchKind = (typeof PUNCH_KINDS)[number];
 
 /** A point on the earth, in degrees. */

@@ -7,6 +7,7 @@ import type { JobId } from '../record/ids.ts';
 import { workweekOf } from '../steps/workday/workday.ts';
 import { SECONDS_PER_HOUR, type Workday } from '../time/units.ts';
 
+/** What a person earned, and at what rates, over some workweeks. */
 export interface RateInput {
   /** One person's lines; those of whole workweeks give whole results. */
   readonly lines: readonly Pick<Line, 'workday' | 'classId' | 'job' | 'seconds'>[];

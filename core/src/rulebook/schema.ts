@@ -16,5 +16,7 @@ export const RulebookSchema = v.strictObject({
   ...stepFields,
   proofDays: v.optional(v.array(ProofDaySchema)),
 });
+/** A rulebook as people write it: see docs/rulebook.md. */
 export type Rulebook = v.InferOutput<typeof RulebookSchema>;
+/** A sample day in a rulebook, with the result that it must give. */
 export type ProofDay = v.InferOutput<typeof ProofDaySchema>;

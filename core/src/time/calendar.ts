@@ -7,6 +7,7 @@ export interface Calendar {
   readonly restDays: ReadonlySet<Workday>;
 }
 
+/** Without holidays and rest days. */
 export const NO_CALENDAR: Calendar = { holidays: new Map(), restDays: new Set() };
 
 /** Which kinds of day something applies on; what is not named does not matter. */

@@ -7,10 +7,12 @@ import type { Unit } from './units.ts';
  */
 export type Hours = Unit<number, 'Hours'>;
 
+/** How many of them a second is. */
 export const HOURS_PER_SECOND = 25;
 const PER_HOUR = 90_000;
 const PER_MINUTE = 1_500;
 
+/** A number that is whole 1/90,000 h. */
 export const hours = (n: number): Hours => n as Hours;
 
 /** Seconds as hours, exactly. */

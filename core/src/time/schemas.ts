@@ -37,6 +37,7 @@ export const WEEKDAYS = [
   'saturday',
   'sunday',
 ] as const;
+/** Some weekdays. */
 export const weekdays = v.pipe(v.array(v.picklist(WEEKDAYS)), v.minLength(1, 'Name at least one weekday.'));
 
 /** So many days, from two on. */

@@ -11,12 +11,18 @@ export type WallClock = Unit<number, 'WallClock'>;
 /** A date: whole days since 1970-01-01. A workday is named by the date on which it starts. */
 export type Workday = Unit<number, 'Workday'>;
 
+/** A number that is elapsed seconds. */
 export const seconds = (n: number): Seconds => n as Seconds;
+/** A number that is whole seconds since 1970-01-01T00:00:00Z. */
 export const instant = (n: number): Instant => n as Instant;
+/** A number that is what the clock on the wall shows. */
 export const wallClock = (n: number): WallClock => n as WallClock;
+/** A number that is whole days since 1970-01-01. */
 export const workday = (n: number): Workday => n as Workday;
 
+/** Of a day of 24 hours. */
 export const SECONDS_PER_DAY = 86_400;
+/** Of an hour. */
 export const SECONDS_PER_HOUR = 3_600;
 
 /** The workday as an ISO 8601 date, `2026-10-25`. */

@@ -1,5 +1,6 @@
 import type { Instant, Seconds } from '../../time/units.ts';
 
+/** A meal that is taken off the work though nobody punched it. */
 export interface AutomaticMeal {
   /** Work over this many seconds takes this much off; the last tier reached counts. */
   readonly tiers: readonly { readonly overSeconds: Seconds; readonly takeSeconds: Seconds }[];
@@ -19,6 +20,7 @@ export interface MealDue {
   readonly leastSeconds: Seconds;
 }
 
+/** Which breaks of a shift are paid, and which meals are taken off or due. */
 export interface BreakRules {
   readonly paidUpToSeconds: Seconds;
   /** Paid break time of one shift; null where each break is paid by its own length. */
@@ -64,6 +66,7 @@ export interface MealFault {
   readonly seconds: Seconds;
 }
 
+/** What taking the breaks out of a shift gave. */
 export interface Breaks {
   /** What is left to pay. */
   readonly workedSeconds: Seconds;

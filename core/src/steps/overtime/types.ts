@@ -49,6 +49,7 @@ export interface Basis {
   readonly reach?: (days: DaySpan, payPeriods: readonly DaySpan[]) => DaySpan;
 }
 
+/** One overtime rule: what it adds up, and from when on that pays more. */
 export interface OvertimeRule {
   readonly name: string;
   readonly basis: Basis;

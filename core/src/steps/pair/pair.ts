@@ -3,6 +3,7 @@ import { itemAt } from '../../time/item-at.ts';
 import type { Instant, Seconds } from '../../time/units.ts';
 import type { Shift, Spell } from './types.ts';
 
+/** When punches are one spell, spells one shift, and two punches one. */
 export interface PairingRules {
   readonly repeatWindowSeconds: Seconds;
   readonly longestSpellSeconds: Seconds;

@@ -7,6 +7,7 @@ import type { HoldRules } from '../hold-to-plan/types.ts';
 import type { Shift } from '../pair/types.ts';
 import { type Rounding, roundAmount } from './amount.ts';
 
+/** What is rounded, and how. */
 export interface RoundingRules {
   /** For each kind of punch the rule that rounds it. */
   readonly punches: Readonly<Partial<Record<PunchKind, Rounding>>>;

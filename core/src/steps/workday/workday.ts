@@ -13,6 +13,7 @@ import {
 import { firstInstantOf, isShownAgain, wallOf, type ZoneOffsets } from '../../time/zone.ts';
 import { type Shift, unpairedEnds } from '../pair/types.ts';
 
+/** Where workdays and workweeks begin, and to which day a shift across the line belongs. */
 export interface WorkdayRules {
   readonly startsAtSeconds: Seconds;
   readonly shiftBelongsTo: 'day it starts' | 'day it ends' | 'day of its larger part' | 'split at the line';
