@@ -2,6 +2,7 @@ import { lengthOf } from '../../card/cut.ts';
 import type { OvertimeReason } from '../../card/reasons.ts';
 import type { Segment, WorkSegment } from '../../card/segment.ts';
 import { itemAt } from '../../time/item-at.ts';
+import type { Workday } from '../../time/units.ts';
 import { workweekOf } from '../workday/workday.ts';
 import { applyRule } from './overtime.ts';
 import type { OvertimeContext, OvertimeRule, RulesInForce } from './types.ts';
@@ -40,63 +41,91 @@ export function classify(
   return classed;
 }
 
+/** One group of rules computed alone. */
+interface Alternative {
+  readonly segments: readonly WorkSegment[];
+  /** What its overtime pays beyond plain time, in seconds at the plain rate, by the first day of the workweek. */
+  readonly extraPay: ReadonlyMap<Workday, number>;
+  readonly reasons: readonly OvertimeReason[];
+}
+
 /** Each group computed alone; every workweek takes the one that gives more overtime pay, the first where they give the same. */
 function takeGreater(
   segments: readonly Segment[],
-  { rules, owns }: RulesInForce,
+  edition: RulesInForce,
   groups: readonly (readonly OvertimeRule[])[],
   context: OvertimeContext,
   reasons: OvertimeReason[] | null,
 ): WorkSegment[] {
-  const grouped = new Set(groups.flat());
-  const weekOf = (segment: Segment) => workweekOf(segment.workday, context.weekStartsOn);
-  const alternatives = groups.map((group) => {
-    const found: OvertimeReason[] = [];
-    const own: WorkSegment[] = segments.map((segment) => ({ ...segment }));
-    for (const rule of rules) {
-      if (grouped.has(rule) && !group.includes(rule)) continue;
-      applyRule(own, rule, context, false, owns, reasons === null ? null : found);
-    }
-    const pay = new Map<number, number>();
-    for (const segment of own) {
-      const week = weekOf(segment);
-      pay.set(week, (pay.get(week) ?? 0) + (segment.pay.multiplier - 1) * lengthOf(segment));
-    }
-    return { segments: own, pay, found };
-  });
-  const chosen = new Map<number, number>();
-  for (const segment of segments) {
-    const week = weekOf(segment);
-    if (chosen.has(week)) continue;
-    let best = 0;
-    alternatives.forEach(({ pay }, i) => {
-      // A thousandth of a second is noise of multiplying.
-      if ((pay.get(week) ?? 0) > (itemAt(alternatives, best).pay.get(week) ?? 0) + 0.001) best = i;
-    });
-    chosen.set(week, best);
+  const weekOf = (day: Workday) => workweekOf(day, context.weekStartsOn);
+  const alternatives = groups.map((group) =>
+    computedAlone(group, segments, edition, groups.flat(), context, weekOf, reasons !== null),
+  );
+  const chosen = new Map<Workday, number>();
+  for (const { workday } of segments) {
+    const week = weekOf(workday);
+    if (!chosen.has(week)) chosen.set(week, greatest(alternatives, week));
   }
-  if (reasons !== null) {
-    alternatives.forEach(({ found }, i) => {
-      for (const reason of found) {
-        const week = workweekOf(reason.firstWorkday, context.weekStartsOn);
-        const extra = (a: number) => Math.round(itemAt(alternatives, a).pay.get(week) ?? 0);
-        reasons.push({
-          ...reason,
-          alternative: {
-            chosen: chosen.get(week) === i,
-            extraPaySeconds: extra(i),
-            othersExtraPaySeconds: alternatives
-              .map((_, a) => a)
-              .filter((a) => a !== i)
-              .map(extra),
-          },
-        });
-      }
-    });
-  }
+  reasons?.push(...alternatives.flatMap((_, i) => compared(alternatives, i, chosen, weekOf)));
   return alternatives
-    .flatMap(({ segments: own }, i) => own.filter((segment) => chosen.get(weekOf(segment)) === i))
+    .flatMap(({ segments: own }, i) => own.filter(({ workday }) => chosen.get(weekOf(workday)) === i))
     .sort((a, b) => a.start - b.start);
+}
+
+function computedAlone(
+  group: readonly OvertimeRule[],
+  segments: readonly Segment[],
+  { rules, owns }: RulesInForce,
+  grouped: readonly OvertimeRule[],
+  context: OvertimeContext,
+  weekOf: (day: Workday) => Workday,
+  explains: boolean,
+): Alternative {
+  const reasons: OvertimeReason[] | null = explains ? [] : null;
+  const own: WorkSegment[] = segments.map((segment) => ({ ...segment }));
+  for (const rule of rules)
+    if (!grouped.includes(rule) || group.includes(rule)) applyRule(own, rule, context, false, owns, reasons);
+  const extraPay = new Map<Workday, number>();
+  for (const segment of own) {
+    const week = weekOf(segment.workday);
+    extraPay.set(week, (extraPay.get(week) ?? 0) + (segment.pay.multiplier - 1) * lengthOf(segment));
+  }
+  return { segments: own, extraPay, reasons: reasons ?? [] };
+}
+
+/** Which of the alternatives gives most in a workweek; the first of those that give the same. */
+function greatest(alternatives: readonly Alternative[], week: Workday): number {
+  let best = 0;
+  let most = 0;
+  for (const [i, { extraPay }] of alternatives.entries()) {
+    const gives = extraPay.get(week) ?? 0;
+    // A thousandth of a second is noise of multiplying.
+    if (i > 0 && gives <= most + 0.001) continue;
+    best = i;
+    most = gives;
+  }
+  return best;
+}
+
+/** The reasons of one alternative, each with what it gives beside the others and whether it was taken. */
+function compared(
+  alternatives: readonly Alternative[],
+  i: number,
+  chosen: ReadonlyMap<Workday, number>,
+  weekOf: (day: Workday) => Workday,
+): OvertimeReason[] {
+  return (alternatives[i]?.reasons ?? []).map((reason) => {
+    const week = weekOf(reason.firstWorkday);
+    const gives = alternatives.map(({ extraPay }) => Math.round(extraPay.get(week) ?? 0));
+    return {
+      ...reason,
+      alternative: {
+        chosen: chosen.get(week) === i,
+        extraPaySeconds: gives[i] ?? 0,
+        othersExtraPaySeconds: gives.filter((_, other) => other !== i),
+      },
+    };
+  });
 }
 
 /** Written out: spreading costs as much as a rule, and this runs for every person there is. */
