@@ -129,6 +129,7 @@ describe('keys', () => {
     ['a keypad', 'NumpadDivide', false],
   ])('/ goes to the filter on %s, and to nothing else', async (_name, code, shift) => {
     await open('/cards', 'text=payable');
+    await page.getByLabel('Filter the list').waitFor();
     await press('/', code, shift);
     expect(
       await page.getByLabel('Filter the list').evaluate((input) => input === document.activeElement),

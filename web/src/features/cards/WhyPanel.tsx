@@ -259,7 +259,9 @@ function Codes({ lines }: { lines: readonly Line[] }) {
 function correctionWords({ kind, punchKind, at }: CorrectionView, card: CardReply): string {
   const punch = punchWord(punchKind);
   const time = at === null ? '' : clockTime(at as Instant, card.offsets);
-  return sentenceWith(correctionKind(kind).sentence, { punch, punchKind: punch, at: time });
+  // What is taken out is known by its time; what is moved says where to.
+  const named = kind === 'drop' ? `${punch} ${time}` : punch;
+  return sentenceWith(correctionKind(kind).sentence, { punch: named, punchKind: punch, at: time });
 }
 
 /** What corrections change in the hours of a day. */
