@@ -9,6 +9,7 @@ import {
   type Instant,
   isMissingPunch,
   isOvertime,
+  isPremium,
   type Line,
   payableHours,
   type ReasonWriter,
@@ -264,7 +265,9 @@ function correctionWords({ kind, punchKind, at }: CorrectionView, card: CardRepl
   return sentenceWith(correctionKind(kind).sentence, { punch: named, punchKind: punch, at: time });
 }
 
-/** What corrections change in the hours of a day. */
+const signedHours = (seconds: number): string => `${seconds > 0 ? '+' : ''}${secondsDecimal(seconds)} h`;
+
+/** What corrections change in the hours of a day, each beside all the others. */
 function CorrectionSteps({ card, day }: { card: CardReply; day: Workday }) {
   const changed = card.reasons.flatMap((reason) => {
     if (reason.step !== 'correction') return [];
@@ -275,22 +278,25 @@ function CorrectionSteps({ card, day }: { card: CardReply; day: Workday }) {
   if (changed.length === 0) return null;
   return (
     <ol>
-      {changed.map(({ reason, made, here }) => (
-        <Step
-          key={reason.correction.id}
-          name={
-            made === undefined ? correctionKind(reason.correction.kind).label : correctionWords(made, card)
-          }
-          result={here
-            .map(({ seconds }) => `${seconds > 0 ? '+' : ''}${secondsDecimal(seconds)} h`)
-            .join(', ')}
-        >
-          {here.map(({ classId }) => classLabel(classId)).join(', ')}, against the hours without this
-          correction.
-          {made !== undefined && ` By ${made.by}, ${moment(made.madeAt)}.`}
-          {made !== undefined && made.note !== '' && ` “${made.note}”`}
-        </Step>
-      ))}
+      {changed.map(({ reason, made, here }) => {
+        const payable = here.reduce(
+          (sum, { classId, seconds }) => sum + (isPremium(classId) ? 0 : seconds),
+          0,
+        );
+        return (
+          <Step
+            key={reason.correction.id}
+            name={
+              made === undefined ? correctionKind(reason.correction.kind).label : correctionWords(made, card)
+            }
+            result={signedHours(payable)}
+          >
+            {here.map(({ classId, seconds }) => `${classLabel(classId)} ${signedHours(seconds)}`).join(', ')}.
+            {made !== undefined && ` By ${made.by}, ${moment(made.madeAt)}.`}
+            {made !== undefined && made.note !== '' && ` “${made.note}”`}
+          </Step>
+        );
+      })}
     </ol>
   );
 }
