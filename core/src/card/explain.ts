@@ -1,7 +1,7 @@
 import type { EffectivePunch } from '../record/punch.ts';
 import { firstPunch } from '../steps/pair/types.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
-import { type Instant, seconds } from '../time/units.ts';
+import { type Instant, seconds, type Workday } from '../time/units.ts';
 import { offsetAt, type ZoneOffsets } from '../time/zone.ts';
 import { lengthOf } from './cut.ts';
 import type { RoundedPunch, ShiftReason } from './reasons.ts';
@@ -90,15 +90,23 @@ function workdayReason(
     rule: statedWorkday === null ? shift.rules.workday.shiftBelongsTo : null,
     startsAt: shift.rounded[0]?.start ?? firstPunch(shift).at,
     endsAt: lastOf(shift.rounded).end,
-    workdays: [...new Set(mine.map((segment) => segment.workday))],
+    workdays: daysOf(mine),
     lines: mine
       .filter((segment, i) => i > 0 && segment.workday !== itemAt(mine, i - 1).workday)
       .map(({ start }) => start),
   };
 }
 
+/** Each once, in the order in which they come. */
+function daysOf(mine: readonly Segment[]): Workday[] {
+  const days: Workday[] = [];
+  for (const { workday } of mine) if (!days.includes(workday)) days.push(workday);
+  return days;
+}
+
 /** By name: an edition that comes into force within the shift may have a premium of the same name. */
-function premiumReasons(mine: readonly Segment[]): Step<'premium'>[] {
+function premiumReasons(mine: readonly Segment[]): readonly Step<'premium'>[] {
+  if (mine.every(({ premiums }) => premiums.list.length === 0)) return NO_PREMIUMS;
   const named = new Map<string, Segment[]>();
   for (const segment of mine) {
     for (const { name } of segment.premiums.list) {
@@ -115,23 +123,24 @@ function premiumReasons(mine: readonly Segment[]): Step<'premium'>[] {
   }));
 }
 
+const NO_PREMIUMS: readonly Step<'premium'>[] = [];
+
 /** Gives shifts their reasons, in place; all of them in order of time, and beside each what its segments come from. */
 export function explainShifts(
   shifts: readonly OpenShift[],
   froms: readonly SegmentShift[],
   segments: readonly Segment[],
 ): void {
-  const byShift = new Map<SegmentShift, Segment[]>();
-  for (const segment of segments) {
-    const mine = byShift.get(segment.shift);
-    if (mine === undefined) byShift.set(segment.shift, [segment]);
-    else mine.push(segment);
-  }
   let notBefore: Instant | null = null;
+  let first = 0;
   for (const [i, shift] of shifts.entries()) {
     const from = froms[i];
+    // Shifts do not overlap, so the segments of one follow those of the one before.
+    let end = first;
+    while (segments[end]?.shift === from && from !== undefined) end++;
     if (from !== undefined)
-      shift.reasons = explainShift(shift, byShift.get(from) ?? [], notBefore, from.start);
+      shift.reasons = explainShift(shift, segments.slice(first, end), notBefore, from.start);
+    first = end;
     notBefore = shift.rounded[shift.rounded.length - 1]?.end ?? notBefore;
   }
 }

@@ -96,7 +96,7 @@ export interface OvertimeReason {
   readonly countedSeconds: Seconds;
   /** Leave that counts, before the work. */
   readonly leaveSeconds: Seconds;
-  readonly tiers: readonly Omit<Tier, 'pay'>[];
+  readonly tiers: readonly Tier[];
   readonly leastSeconds: Seconds;
   readonly leastPays: 'all' | 'beyond';
   readonly rounding: Rounding | null;

@@ -270,11 +270,7 @@ function reasonOf(
     })),
     countedSeconds: seconds(counted),
     leaveSeconds: seconds(leave),
-    tiers: rule.tiers.map(({ fromSeconds, toSeconds, multiplier }) => ({
-      fromSeconds,
-      toSeconds,
-      multiplier,
-    })),
+    tiers: rule.toldTiers,
     leastSeconds: rule.leastSeconds,
     leastPays: rule.leastPays,
     rounding: rule.rounding,

@@ -197,7 +197,7 @@ export const overtime = defineStep({
 type OvertimeSettings = v.InferOutput<typeof OvertimeSchema>;
 
 /** The tiers' edges: where one says none, it starts where the one before it ends. */
-function tiersOf({ name, tiers, waitsForApproval = false }: OvertimeSettings): Tier[] {
+function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
   const starts: Seconds[] = [];
   const ends: (Seconds | null)[] = [];
   tiers.forEach((tier, i) => {
@@ -205,20 +205,28 @@ function tiersOf({ name, tiers, waitsForApproval = false }: OvertimeSettings): T
     starts.push(start);
     ends.push(tier.forNext === undefined ? null : seconds(start + durationSeconds(tier.forNext)));
   });
-  const rule = { name, waitsForApproval };
   return tiers.map(({ multiplier }, i) => ({
     fromSeconds: itemAt(starts, i),
     toSeconds: ends[i] ?? starts[i + 1] ?? null,
     multiplier,
-    pay: { classId: classOf(multiplier), multiplier, rule },
   }));
 }
 
 function compiledOvertime(rule: OvertimeSettings): OvertimeRule {
+  const { name, waitsForApproval = false } = rule;
+  const toldTiers = tiersOf(rule.tiers);
   return {
-    name: rule.name,
+    name,
     basis: compiledBasis(rule.basis),
-    tiers: tiersOf(rule),
+    tiers: toldTiers.map((tier) => ({
+      ...tier,
+      pay: {
+        classId: classOf(tier.multiplier),
+        multiplier: tier.multiplier,
+        rule: { name, waitsForApproval },
+      },
+    })),
+    toldTiers,
     leastSeconds: durationSeconds(rule.least ?? 'PT0S'),
     leastPays: rule.leastPays ?? 'all',
     rounding: rule.rounding === undefined ? null : roundingOf(rule.rounding, false),

@@ -12,7 +12,10 @@ export interface Tier {
   /** Null for a tier without an end. */
   readonly toSeconds: Seconds | null;
   readonly multiplier: number;
-  /** As what its hours are paid. */
+}
+
+/** A tier, and as what its hours are paid. */
+export interface PaidTier extends Tier {
   readonly pay: Pay;
 }
 
@@ -54,7 +57,9 @@ export interface OvertimeRule {
   readonly name: string;
   readonly basis: Basis;
   /** Upward; none overlaps another. */
-  readonly tiers: readonly Tier[];
+  readonly tiers: readonly PaidTier[];
+  /** The same as reasons tell them: made once, not for every bucket there is. */
+  readonly toldTiers: readonly Tier[];
   /** Less overtime than this in one bucket pays as ordinary time. */
   readonly leastSeconds: Seconds;
   /** Once the least is reached: all of it pays, or what is beyond. */
