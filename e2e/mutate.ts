@@ -200,6 +200,10 @@ export interface Request {
 }
 
 const JSON_TYPE = { 'Content-Type': 'application/json' };
+const CORRECTING = {
+  says: { kind: 'set-meal', from: 1_792_500_000, to: 1_792_501_800 },
+  note: 'by hand',
+};
 const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: unknown])[] = [
   ['GET', '/session'],
   ['GET', '/health'],
@@ -220,6 +224,9 @@ const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: un
   ['POST', '/periods/1/cards/4/preview', { exception: 'missing-out:1', at: 1_793_000_000, note: '' }],
   ['POST', '/periods/1/cards/4/settle', { exception: 'missing-out:1', at: 1_793_000_000, note: 'x' }],
   ['POST', '/periods/1/cards/4/corrections/1/undo'],
+  ['POST', '/periods/1/cards/4/corrections/preview', CORRECTING],
+  ['POST', '/periods/1/cards/4/corrections', CORRECTING],
+  ['POST', '/periods/1/cards/4/corrections', { says: { kind: 'drop', punch: 1 }, note: '' }],
   ['POST', '/periods/1/handoff'],
   ['POST', '/pay-codes', { code: 'N1', name: 'New' }],
   ['PUT', '/pay-codes/classes', { classId: 'ordinary', codeId: 1 }],

@@ -231,35 +231,36 @@ describe('what a card says', () => {
       "SELECT id, at FROM punch WHERE person_id = ? AND at > UNIX_TIMESTAMP('2026-10-20') ORDER BY at LIMIT 1",
       [person.id],
     )) as unknown as [[{ id: number; at: number }]];
-    const row = (kind: string, at: number | null, punchKind: string | null, about: number | null) => [
+    const row = (kind: string, says: object, about: number | null) => [
       person.id,
       kind,
+      JSON.stringify(says),
       about,
-      at,
-      punchKind,
       period.id,
       '',
       0,
       0,
       1,
       1_793_000_000,
-      1,
     ];
+    const added = { at: punch.at + 7200, punchKind: 'break-in', zone: 'Europe/London' };
     await database.query(
-      'INSERT INTO correction (person_id, kind, punch_id, at, punch_kind, period_id, note, payable_before, payable_after, made_by, made_at, site_id) VALUES ?',
+      'INSERT INTO correction (person_id, kind, says, punch_id, period_id, note, payable_before, payable_after, made_by, made_at) VALUES ?',
       [
         [
-          row('move', punch.at + 60, 'in', punch.id),
-          row('drop', punch.at, 'meal-out', punch.id),
-          row('add', punch.at + 7200, 'break-in', null),
+          row('move', { punch: punch.id, at: punch.at + 60 }, punch.id),
+          row('drop', { punch: punch.id }, punch.id),
+          row('add', added, null),
+          row('flat-hours', { workday: 20_749, as: 'leave', code: 'Shore leave', length: 'PT4H' }, null),
         ],
       ],
     );
     await open(`/cards?person=${person.id}`, 'section[aria-label="History"]');
     const history = await page.getByLabel('History').innerText();
-    expect(history).toMatch(/In moved to \d\d:\d\d by Odile Ravn/);
-    expect(history).toMatch(/Meal out \d\d:\d\d taken out by Odile Ravn/);
+    expect(history).toMatch(/In \d\d:\d\d moved to \d\d:\d\d by Odile Ravn/);
+    expect(history).toMatch(/In \d\d:\d\d taken out by Odile Ravn/);
     expect(history).toMatch(/Break in \d\d:\d\d added by Odile Ravn/);
+    expect(history).toMatch(/PT4H Shore leave on Thu 22 Oct by Odile Ravn/);
   });
 });
 

@@ -1,16 +1,75 @@
+import { type ClassSums, CorrectionSchema, type PunchKind } from '@heath/core';
+import * as v from 'valibot';
+import type { CardReply } from './cards.ts';
+
 /** A correction as the card's history shows it. */
 export interface CorrectionView {
   readonly id: number;
-  readonly kind: 'add' | 'move' | 'drop' | 'undo';
-  readonly at: number | null;
-  readonly punchKind: string | null;
+  /** The name of one of the core's kinds. */
+  readonly kind: string;
+  /** Its settings, as that kind has them. */
+  readonly says: Readonly<Record<string, unknown>>;
+  /** The raw punch that it is about, as it was made; null where it is about none on this card. */
+  readonly punch: { readonly kind: PunchKind; readonly at: number } | null;
   readonly note: string;
   readonly by: string;
   /** ISO 8601 instant. */
   readonly madeAt: string;
   readonly payableBeforeHours: number;
   readonly payableAfterHours: number;
+  /** The correction that it takes back. */
   readonly undoes: number | null;
   /** Another correction took it back. */
   readonly undone: boolean;
+}
+
+const exceptionKey = v.pipe(
+  v.string('Say which exception is settled, by its key.'),
+  v.minLength(1, 'Say which exception is settled, by its key.'),
+  v.maxLength(200, 'No exception has such a key.'),
+);
+const note = v.pipe(
+  v.string('The note must be a text; it may be empty.'),
+  v.trim(),
+  v.maxLength(500, 'A note has at most 500 characters.'),
+);
+
+/** POST /api/periods/:id/cards/:personId/corrections, and …/corrections/preview for its effect alone. */
+export const CorrectRequest = v.object({
+  /** What it says: its kind, and the settings of that kind. */
+  says: CorrectionSchema,
+  /** The exception that it settles, by its key; left out where it settles none. */
+  settles: v.optional(exceptionKey),
+  /** Why, for the record. */
+  note,
+});
+export type CorrectRequest = v.InferOutput<typeof CorrectRequest>;
+
+/** POST /api/periods/:id/cards/:personId/settle, and …/preview for its effect alone. */
+export const SettleRequest = v.object({
+  /** The exception's key. */
+  exception: exceptionKey,
+  /** The time that was missing, in seconds since 1970-01-01T00:00:00Z. */
+  at: v.pipe(
+    v.number('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
+    v.integer('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
+    v.minValue(0, 'That time is before 1970.'),
+    v.maxValue(4_102_444_800, 'That time is after 2100.'),
+  ),
+  note,
+});
+export type SettleRequest = v.InferOutput<typeof SettleRequest>;
+
+/** What settling would change: hours of the card by class and premium. */
+export interface SettlePreview {
+  readonly before: ClassSums;
+  readonly after: ClassSums;
+  /** Exceptions left on the card after it. */
+  readonly toSettle: number;
+}
+
+/** The recomputed card after settling or undoing. */
+export interface SettleReply {
+  readonly correctionId: number;
+  readonly card: CardReply;
 }

@@ -6,7 +6,6 @@ export * from './messages.ts';
 export * from './pay-codes.ts';
 export * from './periods.ts';
 export * from './problem.ts';
-export * from './settle.ts';
 export * from './sign-in.ts';
 export * from './tasks.ts';
 export * from './writes.ts';

@@ -13,7 +13,7 @@ export { type ClassSum, type ClassSums, classesOf, classSums, payableHours } fro
 export { compute } from './compute.ts';
 // Corrections.
 export { correctionsInForce } from './corrections/in-force.ts';
-export { CORRECTIONS, type Correction, correctionKind } from './corrections/kinds.ts';
+export { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
 export { daysTouched } from './corrections/touches.ts';
 // Exceptions.

@@ -28,21 +28,24 @@ CREATE TABLE `card` (
 CREATE TABLE `correction` (
 	`id` int AUTO_INCREMENT NOT NULL,
 	`person_id` int NOT NULL,
-	`kind` enum('add','move','drop','undo') NOT NULL,
+	`kind` varchar(32) NOT NULL,
+	`says` longtext NOT NULL,
 	`punch_id` int,
 	`at` bigint,
-	`punch_kind` enum('in','out','meal-out','meal-in','break-out','break-in','job-change','undirected'),
-	`site_id` int,
-	`job_id` int,
 	`undoes` int,
-	`exception_key` varchar(64),
+	`first_day` date,
+	`last_day` date,
+	`settles` varchar(200),
+	`turn` smallint NOT NULL DEFAULT 0,
 	`period_id` int NOT NULL,
 	`note` varchar(500) NOT NULL,
 	`payable_before` int NOT NULL,
 	`payable_after` int NOT NULL,
 	`made_by` int NOT NULL,
 	`made_at` bigint NOT NULL,
-	CONSTRAINT `correction_id` PRIMARY KEY(`id`)
+	CONSTRAINT `correction_id` PRIMARY KEY(`id`),
+	CONSTRAINT `correction_undoes` UNIQUE(`undoes`),
+	CONSTRAINT `correction_settles` UNIQUE(`person_id`,`settles`,`turn`)
 );
 --> statement-breakpoint
 CREATE TABLE `department` (
@@ -290,6 +293,11 @@ CREATE TABLE `user` (
 	CONSTRAINT `user_username_unique` UNIQUE(`username`)
 );
 --> statement-breakpoint
+ALTER TABLE `correction` ADD CONSTRAINT `correction_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `correction` ADD CONSTRAINT `correction_punch_id_punch_id_fk` FOREIGN KEY (`punch_id`) REFERENCES `punch`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `correction` ADD CONSTRAINT `correction_undoes_correction_id_fk` FOREIGN KEY (`undoes`) REFERENCES `correction`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `correction` ADD CONSTRAINT `correction_period_id_period_id_fk` FOREIGN KEY (`period_id`) REFERENCES `period`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `correction` ADD CONSTRAINT `correction_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX `answered_write_at` ON `answered_write` (`answered_at`);--> statement-breakpoint
 CREATE INDEX `card_person` ON `card` (`person_id`);--> statement-breakpoint
 CREATE INDEX `correction_person` ON `correction` (`person_id`);--> statement-breakpoint

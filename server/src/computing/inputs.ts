@@ -1,7 +1,8 @@
 import {
   type Calendar,
   type Correction,
-  type CorrectionId,
+  correctionFrom,
+  correctionId,
   type DaySpan,
   type DepartmentId,
   type Instant,
@@ -28,22 +29,18 @@ import type { Queries } from '../database/connect.ts';
 import { correction, holiday, leave, plan, punch, site } from '../database/schema.ts';
 import type { CardSubject } from './subjects.ts';
 
-/** The kinds of correction that screens make so far. */
-type Stored = Extract<Correction['kind'], 'add' | 'move' | 'drop' | 'undo'>;
-
 /** A punch, plan, correction or day of leave of one person, or a holiday of all, as the one query below returns them. */
 export interface InputRow {
-  readonly source: 'punch' | 'plan' | 'holiday' | Leave['kind'] | Stored;
+  readonly source: 'punch' | 'plan' | 'holiday' | 'correction' | Leave['kind'];
   readonly person: number;
   readonly id: number;
   readonly at: number | null;
-  readonly kind: PunchKind | null;
-  /** A zone, or what a holiday or leave is called. */
+  /** The kind of a punch or of a correction. */
+  readonly kind: string | null;
+  /** A zone, what a holiday or leave is called, or what a correction says. */
   readonly zone: string | null;
   readonly site: number | null;
   readonly job: number | null;
-  /** What a correction is about: a punch, or another correction. */
-  readonly about: number | null;
   /** The end of a plan, or the seconds of leave. */
   readonly until: number | null;
   readonly day: string | null;
@@ -95,24 +92,28 @@ type Value<T> = T | Placeholder;
 /** Punches, plans, corrections and leave of some people, and the holidays, in one query. */
 export const inputsQuery = (people: SQL, from: Value<number>, to: Value<number>): SQL => sql`
     SELECT 'punch' AS source, ${punch.personId} AS person, ${punch.id} AS id, ${punch.at} AS at, ${punch.kind} AS kind,
-           ${site.zone} AS zone, ${punch.siteId} AS site, ${punch.jobId} AS job, NULL AS about, NULL AS until, NULL AS day
+           ${site.zone} AS zone, ${punch.siteId} AS site, ${punch.jobId} AS job, NULL AS until, NULL AS day
       FROM ${punch} JOIN ${site} ON ${site.id} = ${punch.siteId}
      WHERE ${punch.personId} IN (${people}) AND ${punch.at} BETWEEN ${from} AND ${to}
     UNION ALL
-    SELECT 'plan', ${plan.personId}, 0, ${plan.startsAt}, NULL, NULL, NULL, ${plan.jobId}, NULL, ${plan.endsAt}, ${plan.workday}
+    SELECT 'plan', ${plan.personId}, 0, ${plan.startsAt}, NULL, NULL, NULL, ${plan.jobId}, ${plan.endsAt}, ${plan.workday}
       FROM ${plan}
      WHERE ${plan.personId} IN (${people}) AND ${plan.startsAt} BETWEEN ${from} AND ${to}
     UNION ALL
-    SELECT ${correction.kind}, ${correction.personId}, ${correction.id}, ${correction.at}, ${correction.punchKind}, ${site.zone},
-           ${correction.siteId}, ${correction.jobId}, COALESCE(${correction.punchId}, ${correction.undoes}), NULL, NULL
-      FROM ${correction} LEFT JOIN ${site} ON ${site.id} = ${correction.siteId}
+    SELECT 'correction', ${correction.personId}, ${correction.id}, NULL, ${correction.kind}, ${correction.says}, NULL, NULL, NULL, NULL
+      FROM ${correction}
      WHERE ${correction.personId} IN (${people})
     UNION ALL
-    SELECT ${leave.kind}, ${leave.personId}, ${leave.id}, NULL, NULL, ${leave.code}, NULL, NULL, NULL, ${leave.seconds}, ${leave.workday}
+    SELECT 'punch', ${punch.personId}, ${punch.id}, ${punch.at}, ${punch.kind}, ${site.zone}, ${punch.siteId}, ${punch.jobId}, NULL, NULL
+      FROM ${punch} JOIN ${site} ON ${site.id} = ${punch.siteId}
+     WHERE ${punch.id} IN (SELECT ${correction.punchId} FROM ${correction} WHERE ${correction.personId} IN (${people}))
+       AND ${punch.at} NOT BETWEEN ${from} AND ${to}
+    UNION ALL
+    SELECT ${leave.kind}, ${leave.personId}, ${leave.id}, NULL, NULL, ${leave.code}, NULL, NULL, ${leave.seconds}, ${leave.workday}
       FROM ${leave}
      WHERE ${leave.personId} IN (${people}) AND ${leave.workday} BETWEEN FROM_UNIXTIME(${from}) AND FROM_UNIXTIME(${to})
     UNION ALL
-    SELECT 'holiday', 0, 0, NULL, NULL, ${holiday.name}, NULL, NULL, NULL, NULL, ${holiday.workday}
+    SELECT 'holiday', 0, 0, NULL, NULL, ${holiday.name}, NULL, NULL, NULL, ${holiday.workday}
       FROM ${holiday}
      WHERE ${holiday.workday} BETWEEN FROM_UNIXTIME(${from}) AND FROM_UNIXTIME(${to})`;
 
@@ -179,7 +180,7 @@ export function toInputs(
     else if (row.source === 'plan') own.plans.push(toPlan(row));
     else if (row.source === 'leave' || row.source === 'adjustment')
       own.leave.push(toLeave(row, row.source, own.departmentId));
-    else own.corrections.push(toCorrection(row, row.source, own.departmentId));
+    else own.corrections.push(toCorrection(row));
   }
   const calendar: Calendar = { holidays, restDays: new Set() };
   return subjects.map((subject) => {
@@ -201,7 +202,7 @@ export function toInputs(
 const toPunch = (row: InputRow, department: DepartmentId): Punch => ({
   id: row.id as PunchId,
   at: row.at as Instant,
-  kind: row.kind!,
+  kind: row.kind as PunchKind,
   zone: row.zone!,
   job: row.job as JobId | null,
   department,
@@ -226,26 +227,9 @@ const toPlan = (row: InputRow): Plan => ({
   department: null,
 });
 
-function toCorrection(row: InputRow, kind: Stored, department: DepartmentId): Correction {
-  const id = row.id as CorrectionId;
-  switch (kind) {
-    case 'add':
-      return {
-        id,
-        kind,
-        at: row.at as Instant,
-        punchKind: row.kind!,
-        zone: row.zone!,
-        job: row.job as JobId | null,
-        department,
-        site: row.site as SiteId | null,
-        note: null,
-      };
-    case 'move':
-      return { id, kind, punch: row.about as PunchId, at: row.at as Instant };
-    case 'drop':
-      return { id, kind, punch: row.about as PunchId };
-    case 'undo':
-      return { id, kind, undoes: row.about as CorrectionId };
-  }
+/** What the database keeps of a correction was read when it was made: it can be read. */
+function toCorrection({ id, kind, zone: says }: InputRow): Correction {
+  const read = correctionFrom(correctionId(id), { ...JSON.parse(says ?? '{}'), kind });
+  if (!read.ok) throw new Error(`Correction ${id} cannot be read: ${read.fault.field}: ${read.fault.reason}`);
+  return read.correction;
 }

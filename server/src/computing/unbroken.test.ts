@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { card, period, person } from '../database/schema.ts';
 import { importFile } from '../demo/load.ts';
 import { openCard } from '../features/cards/service.ts';
-import { settle } from '../features/settle/service.ts';
+import { settle } from '../features/corrections/service.ts';
 import { bytes, type Company, freshCompany } from '../testing/company.ts';
 
 let company: Company;

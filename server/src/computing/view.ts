@@ -68,6 +68,6 @@ export function cardView(
         return reason.lastWorkday >= subject.firstDay && reason.firstWorkday <= subject.lastDay;
       return reason.step === 'correction' || inPeriod(reason.workday);
     }),
-    corrections: correctionViews(corrections, subject.periodId),
+    corrections: correctionViews(corrections, subject.periodId, input),
   };
 }

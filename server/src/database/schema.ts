@@ -11,6 +11,7 @@ import {
   workdayToIso,
 } from '@heath/core';
 import {
+  type AnyMySqlColumn,
   bigint,
   char,
   customType,
@@ -216,29 +217,48 @@ export const punch = mysqlTable(
   (t) => [primaryKey({ columns: [t.personId, t.at, t.kind] })],
 );
 
-/** Recorded changes to what was clocked: only ever added. */
+/** Recorded changes to what was clocked: only ever added. What one says is its kind's to read; one that holds no longer is taken back by another. */
 export const correction = mysqlTable(
   'correction',
   {
     id: id(),
-    personId: int('person_id').notNull(),
-    kind: mysqlEnum('kind', ['add', 'move', 'drop', 'undo']).notNull(),
-    punchId: int('punch_id'),
+    personId: int('person_id')
+      .notNull()
+      .references(() => person.id),
+    /** The name of one of the core's kinds. */
+    kind: varchar('kind', { length: 32 }).notNull(),
+    /** The settings of that kind. */
+    says: json<Readonly<Record<string, unknown>>>('says').notNull(),
+    /** The raw punch that it is about, so that it is read wherever it lies. */
+    punchId: int('punch_id').references(() => punch.id),
+    /** Where it puts a punch: which punches hang together is found in the database. */
     at: at('at'),
-    punchKind: mysqlEnum('punch_kind', PUNCH_KINDS),
-    siteId: int('site_id'),
-    jobId: int('job_id'),
-    undoes: int('undoes'),
-    /** The exception it settles. */
-    exceptionKey: varchar('exception_key', { length: 64 }),
-    periodId: int('period_id').notNull(),
+    /** The correction that it takes back. */
+    undoes: int('undoes').references((): AnyMySqlColumn => correction.id),
+    /** The first and last workday that it can change; null where nothing that it is about is there. */
+    firstDay: workday('first_day'),
+    lastDay: workday('last_day'),
+    /** The exception it settles, and how often that was settled before and taken back: two cannot settle one. */
+    settles: varchar('settles', { length: 200 }),
+    turn: smallint('turn').notNull().default(0),
+    /** The period on whose card it was made. */
+    periodId: int('period_id')
+      .notNull()
+      .references(() => period.id),
+    /** Why. */
     note: varchar('note', { length: 500 }).notNull(),
     payableBefore: int('payable_before').notNull(),
     payableAfter: int('payable_after').notNull(),
-    madeBy: int('made_by').notNull(),
+    madeBy: int('made_by')
+      .notNull()
+      .references(() => user.id),
     madeAt: at('made_at').notNull(),
   },
-  (t) => [index('correction_person').on(t.personId)],
+  (t) => [
+    index('correction_person').on(t.personId),
+    uniqueIndex('correction_undoes').on(t.undoes),
+    uniqueIndex('correction_settles').on(t.personId, t.settles, t.turn),
+  ],
 );
 
 /** The lines of a card, as `packLines` has them. */

@@ -256,14 +256,23 @@ function Codes({ lines }: { lines: readonly Line[] }) {
   );
 }
 
-/** What a correction did: "Meal in 12:31 added", "Out moved to 17:05". */
-function correctionWords({ kind, punchKind, at }: CorrectionView, card: CardReply): string {
-  const punch = punchWord(punchKind);
-  const time = at === null ? '' : clockTime(at as Instant, card.offsets);
-  // What is taken out is known by its time; what is moved says where to.
-  const named = kind === 'drop' ? `${punch} ${time}` : punch;
-  return sentenceWith(correctionKind(kind).sentence, { punch: named, punchKind: punch, at: time });
+/** What a correction did: "Meal in 12:31 added", "Out 17:20 moved to 17:05". */
+function correctionWords({ kind, says, punch }: CorrectionView, card: CardReply): string {
+  const written = Object.entries(says).map(([setting, value]): [string, string | undefined] => {
+    if (setting === 'punchKind') return [setting, punchWord(String(value))];
+    if (setting === 'workday') return [setting, shortDay(value as Workday)];
+    if (setting === 'multiplier') return [setting, String(value)];
+    if (TIMES.has(setting)) return [setting, clockTime(value as Instant, card.offsets)];
+    // Numbers of jobs and departments say nothing to people.
+    return [setting, typeof value === 'string' ? value : undefined];
+  });
+  const named =
+    punch === null
+      ? punchWord(null)
+      : `${punchWord(punch.kind)} ${clockTime(punch.at as Instant, card.offsets)}`;
+  return sentenceWith(correctionKind(kind).sentence, { ...Object.fromEntries(written), punch: named });
 }
+const TIMES = new Set(['at', 'from', 'to', 'planStartsAt']);
 
 const signedHours = (seconds: number): string => `${seconds > 0 ? '+' : ''}${secondsDecimal(seconds)} h`;
 

@@ -12,7 +12,7 @@ import {
 import { useEffect, useRef, useState } from 'react';
 import { problemOf } from '../../api/base.ts';
 import type { CardId } from '../../api/cards.ts';
-import { usePreviewSettleQuery, useSettleMutation } from '../../api/settle.ts';
+import { usePreviewSettleQuery, useSettleMutation } from '../../api/corrections.ts';
 import { Button } from '../../ui/Button.tsx';
 import { clockTime, dayAndTime, decimalHours, shortDay } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';

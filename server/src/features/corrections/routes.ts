@@ -1,17 +1,17 @@
-import { SettleRequest } from '@heath/contract';
+import { CorrectRequest, SettleRequest } from '@heath/contract';
 import { type Request, Router } from 'express';
 import type { CardKey } from '../../computing/read-card.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
-import { previewSettle, settle, undo } from './service.ts';
+import { correct, previewCorrect, previewSettle, settle, undo } from './service.ts';
 
 const keyOf = (request: Request<{ period: string; person: string }>): CardKey => ({
   periodId: valid(IdParam, request.params.period),
   personId: valid(IdParam, request.params.person),
 });
 
-export function settleRoutes(context: Context): Router {
+export function correctionRoutes(context: Context): Router {
   const routes = Router();
   routes.post('/periods/:period/cards/:person/preview', async (request, response) => {
     response.json(await previewSettle(context, keyOf(request), valid(SettleRequest, request.body)));
@@ -21,6 +21,15 @@ export function settleRoutes(context: Context): Router {
     response
       .status(201)
       .json(await settle(context, writeOf(request), request.session.user!, keyOf(request), settling));
+  });
+  routes.post('/periods/:period/cards/:person/corrections/preview', async (request, response) => {
+    response.json(await previewCorrect(context, keyOf(request), valid(CorrectRequest, request.body)));
+  });
+  routes.post('/periods/:period/cards/:person/corrections', async (request, response) => {
+    const correcting = valid(CorrectRequest, request.body);
+    response
+      .status(201)
+      .json(await correct(context, writeOf(request), request.session.user!, keyOf(request), correcting));
   });
   routes.post('/periods/:period/cards/:person/corrections/:correction/undo', async (request, response) => {
     const id = valid(IdParam, request.params.correction);

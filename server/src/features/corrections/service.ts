@@ -1,10 +1,13 @@
-import type { SettlePreview, SettleReply, SettleRequest } from '@heath/contract';
+import type { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from '@heath/contract';
 import {
   type Computed,
   type Correction,
-  type CorrectionId,
   classSums,
   compute,
+  correctionId,
+  correctionKind,
+  type DaySpan,
+  daysTouched,
   type Exception,
   type Instant,
   inputSpan,
@@ -13,9 +16,7 @@ import {
   isMissingPunch,
   type PersonInput,
   payableHours,
-  runAround,
   SECONDS_PER_DAY,
-  type Span,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
@@ -25,11 +26,11 @@ import type { CardSubject } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { inTransaction, type Statement, sendAlone, statement, type Trip } from '../../database/round-trip.ts';
-import type { correction } from '../../database/schema.ts';
+import { department, job, site } from '../../database/schema.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { afterwards } from '../../http/write.ts';
-import { insertCorrection, storeResults } from './store.ts';
+import { insertCorrection, missingAmong, storeResults } from './store.ts';
 
 interface LockedCard extends ReadCard {
   readonly before: Computed;
@@ -49,51 +50,37 @@ async function openLocked(
   return { ...read, before: compute(read.input) };
 }
 
-/** The punch that would settle an exception: what was missing, at the time given. */
-function missingPunch(
-  exception: Exception,
-  at: Instant,
-  id: CorrectionId,
-): Extract<Correction, { kind: 'add' }> {
-  const { punch } = exception;
-  const settlesOut = exception.kind === 'missing-out';
-  if (punch === null || !isMissingPunch(exception))
+/** What would settle a missing punch: what was missing, at the time given. */
+function missingPunch({ kind, punch }: Exception, at: Instant): Says {
+  const settlesOut = kind === 'missing-out';
+  if (punch === null || !isMissingPunch({ kind }))
     throw new Problem(422, 'invalid', 'A time cannot settle this: no punch is missing here.', {
       field: 'exception',
     });
   if (settlesOut ? at <= punch.at : at >= punch.at) {
-    throw new Problem(
-      422,
-      'invalid',
-      settlesOut ? 'The out must be after the in.' : 'The in must be before the out.',
-      {
-        field: 'at',
-      },
-    );
+    const reason = settlesOut ? 'The out must be after the in.' : 'The in must be before the out.';
+    throw new Problem(422, 'invalid', reason, { field: 'at' });
   }
-  return {
-    id,
-    kind: 'add',
-    at,
-    punchKind: settlesOut ? 'out' : 'in',
-    zone: punch.zone,
-    job: punch.job,
-    department: punch.department,
-    site: punch.site,
-    note: null,
-  };
+  const { zone, job, department, site } = punch;
+  return { kind: 'add', at, punchKind: settlesOut ? 'out' : 'in', zone, job, department, site, note: null };
 }
 
 /** An id above all others, for a correction that is not written yet. */
-const NEXT = Number.MAX_SAFE_INTEGER as CorrectionId;
+const NEXT = correctionId(Number.MAX_SAFE_INTEGER);
+
+/** The card with one more correction, computed with its reasons. */
+function corrected({ input }: LockedCard, says: Says): { input: PersonInput; computed: Computed } {
+  const correction: Correction = { id: NEXT, ...says };
+  const more = { ...input, corrections: [...input.corrections, correction] };
+  return { input: more, computed: compute(more, true) };
+}
 
 /** The card with the exception settled. Throws where the time does not settle it, or somebody was faster. */
 function settled(card: LockedCard, request: SettleRequest) {
   const exception = stillOpen(card, request.exception);
-  const added = missingPunch(exception, instant(request.at), NEXT);
-  const input = { ...card.input, corrections: [...card.input.corrections, added] };
-  const computed = compute(input, true);
-  if (computed.exceptions.some((left) => left.key === exception.key)) {
+  const says = missingPunch(exception, instant(request.at));
+  const after = corrected(card, says);
+  if (after.computed.exceptions.some((left) => left.key === exception.key)) {
     throw new Problem(
       422,
       'invalid',
@@ -101,8 +88,14 @@ function settled(card: LockedCard, request: SettleRequest) {
       { field: 'at' },
     );
   }
-  return { exception, added, input, computed };
+  return { ...after, says, settles: exception.key };
 }
+
+const previewOf = (card: LockedCard, computed: Computed): SettlePreview => ({
+  before: classSums(card.before.lines),
+  after: classSums(computed.lines),
+  toSettle: computed.exceptions.filter((left) => left.severity === 'holds up').length,
+});
 
 /** What settling would change; nothing is written. */
 export function previewSettle(
@@ -112,12 +105,7 @@ export function previewSettle(
 ): Promise<SettlePreview> {
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, trip.send, key);
-    const { computed } = settled(card, request);
-    const preview = {
-      before: classSums(card.before.lines),
-      after: classSums(computed.lines),
-      toSettle: computed.exceptions.filter((left) => left.severity === 'holds up').length,
-    };
+    const preview = previewOf(card, settled(card, request).computed);
     return { last: [], result: () => preview };
   });
 }
@@ -130,20 +118,79 @@ export async function settle(
   key: CardKey,
   request: SettleRequest,
 ): Promise<SettleReply> {
-  return keep(context, write, user, key, (card) => {
-    const { exception, added, input, computed } = settled(card, request);
-    const change: Change = {
-      ...NO_CHANGE,
-      kind: 'add',
-      at: added.at,
-      punchKind: added.punchKind,
-      siteId: card.subject.siteId,
-      jobId: added.job,
-      exceptionKey: exception.key,
-      note: request.note,
-    };
-    return { change, at: added.at, input, computed };
+  return keep(context, write, user, key, (card) => ({ ...settled(card, request), note: request.note }));
+}
+
+/** The card with a correction. Throws where it is about nothing that there is, changes nothing of this card, or settles nothing. */
+function asSaid(card: LockedCard, { says, settles }: CorrectRequest) {
+  const [objection] = correctionKind(says.kind).objections(says);
+  if (objection !== undefined)
+    throw new Problem(422, 'invalid', objection.reason, { field: `says.${objection.field}` });
+  if (says.kind === 'undo')
+    throw new Problem(
+      422,
+      'invalid',
+      'A correction is taken back at its own address: …/corrections/:id/undo.',
+      {
+        field: 'says.kind',
+      },
+    );
+  const { punches = [] } = correctionKind(says.kind).touched(says);
+  if (punches.some((punch) => !card.input.punches.some(({ id }) => id === punch)))
+    throw new Problem(422, 'invalid', 'There is no such punch on this card.', { field: 'says.punch' });
+  const exception = settles === undefined ? undefined : stillOpen(card, settles);
+  const after = corrected(card, says);
+  const touched = touchedBy(after.input);
+  const { firstDay, lastDay } = card.subject;
+  if (touched === null || touched.last < firstDay || touched.first > lastDay)
+    throw new Problem(422, 'invalid', 'It changes nothing in this period.', { field: 'says' });
+  if (exception !== undefined && after.computed.exceptions.some(({ key }) => key === exception.key))
+    throw new Problem(422, 'invalid', 'That does not settle the exception: it is still there.', {
+      field: 'settles',
+    });
+  return { ...after, says, settles: exception?.key ?? null };
+}
+
+/** What a correction would change; nothing is written. */
+export async function previewCorrect(
+  context: Context,
+  key: CardKey,
+  request: CorrectRequest,
+): Promise<SettlePreview> {
+  await checkPlaces(context, request);
+  return inTransaction(context.database, async (trip) => {
+    const card = await openLocked(context, trip.send, key);
+    const preview = previewOf(card, asSaid(card, request).computed);
+    return { last: [], result: () => preview };
   });
+}
+
+/** Makes a correction of any kind but an undo. */
+export async function correct(
+  context: Context,
+  write: Write | null,
+  user: Author,
+  key: CardKey,
+  request: CorrectRequest,
+): Promise<SettleReply> {
+  await checkPlaces(context, request);
+  return keep(context, write, user, key, (card) => ({ ...asSaid(card, request), note: request.note }));
+}
+
+/** Jobs, departments and sites that a correction names are those that there are. */
+async function checkPlaces({ database }: Context, { says }: CorrectRequest): Promise<void> {
+  const given: Readonly<Record<string, unknown>> = { ...says };
+  for (const [field, table] of [
+    ['job', job],
+    ['department', department],
+    ['site', site],
+  ] as const) {
+    const id = given[field];
+    if (typeof id !== 'number') continue;
+    const missing = await missingAmong(database, table, [id]);
+    if (missing.length > 0)
+      throw new Problem(422, 'invalid', `There is no such ${field}.`, { field: `says.${field}` });
+  }
 }
 
 /** Takes a correction back, as a correction of its own. */
@@ -152,20 +199,24 @@ export async function undo(
   write: Write | null,
   user: Author,
   key: CardKey,
-  correctionId: number,
+  id: number,
 ): Promise<SettleReply> {
   return keep(context, write, user, key, (card) => {
-    const undone = card.history.find((row) => row.id === correctionId && row.periodId === key.periodId);
+    const undone = card.history.find((row) => row.id === id && row.periodId === key.periodId);
     if (undone === undefined)
       throw new Problem(404, 'not-found', 'There is no such correction on this card.');
-    const already = card.history.find((row) => row.undoes === correctionId);
+    const already = card.history.find((row) => row.undoes === id);
     if (already !== undefined)
       throw new Problem(409, 'already-undone', `${already.by} has undone this already.`);
-    const undoing: Correction = { id: NEXT, kind: 'undo', undoes: correctionId as CorrectionId };
-    const input = { ...card.input, corrections: [...card.input.corrections, undoing] };
-    const change: Change = { ...NO_CHANGE, kind: 'undo', undoes: correctionId };
-    return { change, at: undone.at as Instant | null, input, computed: compute(input, true) };
+    const says: Says = { kind: 'undo', undoes: correctionId(id) };
+    return { ...corrected(card, says), says, settles: null, note: '' };
   });
+}
+
+/** The workdays that the last correction of an input can change. */
+function touchedBy(input: PersonInput): DaySpan | null {
+  const last = input.corrections[input.corrections.length - 1];
+  return last === undefined ? null : daysTouched(last, input);
 }
 
 /** Who makes a correction. */
@@ -174,25 +225,14 @@ export interface Author {
   readonly name: string;
 }
 
-type Change = Pick<
-  typeof correction.$inferSelect,
-  'kind' | 'punchId' | 'at' | 'punchKind' | 'siteId' | 'jobId' | 'undoes' | 'exceptionKey' | 'note'
->;
-const NO_CHANGE = {
-  punchId: null,
-  at: null,
-  punchKind: null,
-  siteId: null,
-  jobId: null,
-  undoes: null,
-  exceptionKey: null,
-  note: '',
-};
+/** What a correction says: its kind and its settings. */
+type Says = CorrectRequest['says'];
 
 interface Correcting {
-  readonly change: Change;
-  /** The instant at which something changes. */
-  readonly at: Instant | null;
+  readonly says: Says;
+  readonly settles: string | null;
+  readonly note: string;
+  /** The card's input with it, last. */
   readonly input: PersonInput;
   readonly computed: Computed;
 }
@@ -249,20 +289,28 @@ function keepInOneTransaction(
 ): Promise<SettleReply> {
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, unlessAnswered(write, trip), key);
-    const { change, at, input, computed } = correct(card);
+    const { says, settles, note, input, computed } = correct(card);
     const results = cardResults(input, computed);
+    const touched = touchedBy(input);
+    const { kind, ...settings } = says;
     const values = {
-      ...change,
       ...key,
+      kind,
+      says: settings,
+      punchId: 'punch' in says ? says.punch : null,
+      at: 'at' in says ? says.at : null,
+      undoes: 'undoes' in says ? says.undoes : null,
+      firstDay: touched?.first ?? null,
+      lastDay: touched?.last ?? null,
+      settles,
+      turn: card.history.filter((row) => settles !== null && row.settles === settles).length,
+      note,
       payableBefore: payableHours(classSums(card.before.lines)),
       payableAfter: results.payableHours,
       madeBy: user.id,
       madeAt: context.clock.now(),
     };
-    const until = (of: PersonInput) => (at === null ? 0 : runAround(of, at).to);
-    // With the change and without: what it divides hung together before.
-    const to = instant(Math.max(until(card.input), until(input)));
-    const neighbors = at === null ? [] : await neighborsTouched(context, card.subject, { from: at, to });
+    const neighbors = touched === null ? [] : await neighborsTouched(context, card.subject, touched);
     const answer =
       write === null ? [] : [keepAnswer(write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
     return {
@@ -270,12 +318,26 @@ function keepInOneTransaction(
       result: ([inserted]) => {
         if (neighbors.length > 0) context.nudge();
         const { insertId } = inserted as { insertId: number };
-        const history = [...card.history, { ...values, id: insertId, by: user.name }];
-        return { correctionId: insertId, card: cardView(card.subject, input, computed, results, history) };
+        const history = [
+          ...card.history,
+          { ...values, says: JSON.stringify(settings), id: insertId, by: user.name },
+        ];
+        const told = withId(computed, correctionId(insertId));
+        return { correctionId: insertId, card: cardView(card.subject, input, told, results, history) };
       },
     };
   });
 }
+
+/** What was computed before the correction had its number, with that number among the reasons. */
+const withId = (computed: Computed, id: Correction['id']): Computed => ({
+  ...computed,
+  reasons: computed.reasons.map((reason) =>
+    reason.step === 'correction' && reason.correction.id === NEXT
+      ? { ...reason, correction: { ...reason.correction, id } }
+      : reason,
+  ),
+});
 
 /** Sends with the first statements, behind the lock, the question whether this write was done before; throws `Answered` where it was. */
 function unlessAnswered(write: Write | null, trip: Trip): Trip['send'] {
@@ -292,14 +354,11 @@ function unlessAnswered(write: Write | null, trip: Trip): Trip['send'] {
 async function neighborsTouched(
   { database }: Context,
   subject: CardSubject,
-  span: Span,
+  { first, last }: DaySpan,
 ): Promise<Statement[]> {
-  const [first, last] = [span.from, span.to].map((at) => Math.floor(at / SECONDS_PER_DAY)) as [
-    number,
-    number,
-  ];
   // No workweek and no shift reaches from here into another period.
-  if (first > subject.firstDay + 1 && last < subject.lastDay - 1 && startsOnPeriod(subject)) return [];
+  if (first >= subject.firstDay && last <= subject.lastDay && startsOnPeriod(subject)) return [];
+  const span = { from: instant(first * SECONDS_PER_DAY), to: instant((last + 1) * SECONDS_PER_DAY) };
   const neighbors = (await periodsTouched(database, [subject.personId], span)).filter(
     (period) => period.id !== subject.periodId,
   );
@@ -318,13 +377,14 @@ const startsOnPeriod = ({ firstDay, lastDay, editions }: CardSubject): boolean =
 function stillOpen({ before, history }: LockedCard, key: string): Exception {
   const exception = before.exceptions.find((candidate) => candidate.key === key);
   if (exception !== undefined) return exception;
-  const first = history.findLast((row) => row.exceptionKey === key);
+  const first = history.findLast((row) => row.settles === key);
   if (first === undefined) throw new Problem(409, 'stale', 'There is nothing left to settle here.');
+  const { at }: { readonly at?: unknown } = JSON.parse(first.says);
   throw new Problem(409, 'already-settled', `${first.by} has settled this already.`, {
     settled: {
       by: first.by,
       madeAt: instantToIso(first.madeAt as Instant),
-      at: first.at === null ? null : instantToIso(first.at as Instant),
+      at: typeof at === 'number' ? instantToIso(instant(at)) : null,
     },
   });
 }

@@ -1,0 +1,245 @@
+import { CorrectRequest } from '@heath/contract';
+import { compute, instantFromIso, isPremium, workdayFromIso } from '@heath/core';
+import { and, eq, sql } from 'drizzle-orm';
+import * as v from 'valibot';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { readCard } from '../../computing/read-card.ts';
+import { cardResults } from '../../computing/results.ts';
+import { sendAlone } from '../../database/round-trip.ts';
+import { card, correction, punch } from '../../database/schema.ts';
+import { importFile } from '../../demo/load.ts';
+import type { Problem } from '../../http/problem.ts';
+import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { listCards, openCard } from '../cards/service.ts';
+import { correct, previewCorrect, previewSettle, settle, undo } from './service.ts';
+
+let company: Company;
+let personId: number;
+let exception: string;
+let planned: number;
+
+const open = () => openCard(company, KEY());
+const stored = async () => {
+  const mine = and(eq(card.periodId, company.periodId), eq(card.personId, personId));
+  const [row] = await company.database.select().from(card).where(mine);
+  return row!;
+};
+
+beforeAll(async () => {
+  company = await freshCompany('settle');
+  await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
+  await company.work();
+  const { rows } = await listCards(company, company.periodId);
+  personId = rows.find((row) => row.toSettle > 0)!.personId;
+  const opened = (await open()).exceptions[0]!;
+  exception = opened.key;
+  planned = opened.proposals[0]!.at;
+});
+afterAll(() => company.close());
+
+const ODILE = { id: 1, name: 'Odile Ravn' };
+const MAREK = { id: 2, name: 'Marek Tamm' };
+const KEY = () => ({ periodId: company.periodId, personId });
+const request = (at = planned, note = '') => ({ exception, at, note });
+
+describe('settling a missing punch', () => {
+  it('tells the effect first and changes nothing by telling', async () => {
+    const before = await stored();
+    const preview = await previewSettle(company, KEY(), request());
+    expect(preview.toSettle).toBe(0);
+    expect(preview.after.ordinary!.hours).toBeGreaterThan(preview.before.ordinary!.hours);
+    expect(await stored()).toEqual(before);
+    expect(await company.database.select().from(correction)).toEqual([]);
+  });
+
+  it('keeps who, when, why, before and after; the raw punches stay; undo brings back every number', async () => {
+    const before = await stored();
+    const raw = await company.database.select().from(punch);
+    const { correctionId: id } = await settle(company, null, ODILE, KEY(), request(planned, 'watch log'));
+    const settled = await open();
+    expect(settled.exceptions).toEqual([]);
+    expect(settled.corrections).toMatchObject([
+      {
+        id,
+        by: 'Odile Ravn',
+        note: 'watch log',
+        madeAt: '2026-11-02T09:00:00Z',
+        payableBeforeHours: before.payableHours,
+        payableAfterHours: settled.row.payableHours,
+      },
+    ]);
+    await undo(company, null, ODILE, KEY(), id);
+    expect(await company.database.select().from(punch)).toEqual(raw);
+    const { inputVersion: _i, computedVersion: _c, ...after } = await stored();
+    expect(before).toMatchObject(after);
+    await expect(undo(company, null, ODILE, KEY(), id)).rejects.toThrow('undone this already');
+  });
+
+  it('stores what a computation from scratch gives', async () => {
+    const { correctionId: id } = await settle(company, null, ODILE, KEY(), request());
+    const send = (...all: Parameters<typeof sendAlone> extends [unknown, ...infer S] ? S : never) =>
+      sendAlone(company.database, ...all);
+    const { input } = (await readCard(company.database, KEY(), company.clock.now(), send, false))!;
+    expect(await stored()).toMatchObject(cardResults(input, compute(input)));
+    await undo(company, null, ODILE, KEY(), id);
+  });
+
+  it('of two people at once the second is told who was first and with what, and only one correction is kept', async () => {
+    const others = (await company.database.select().from(correction)).length;
+    const results = await Promise.allSettled([
+      settle(company, null, ODILE, KEY(), request(planned)),
+      settle(company, null, MAREK, KEY(), request(planned + 300)),
+    ]);
+    const lost = results.find((result) => result.status === 'rejected') as PromiseRejectedResult;
+    const won = results.find((result) => result.status === 'fulfilled') as PromiseFulfilledResult<{
+      correctionId: number;
+    }>;
+    const firstWon = results[0]!.status === 'fulfilled';
+    const problem = lost.reason as Problem;
+    expect(problem).toMatchObject({
+      status: 409,
+      type: 'already-settled',
+      more: { settled: { by: firstWon ? 'Odile Ravn' : 'Marek Tamm' } },
+    });
+    expect(instantFromIso(problem.more.settled!.at!)).toBe(firstWon ? planned : planned + 300);
+    expect(await company.database.select().from(correction)).toHaveLength(others + 1);
+    await undo(company, null, ODILE, KEY(), won.value.correctionId);
+  });
+
+  it('refuses a time on the wrong side of the punch, or too far from it', async () => {
+    const opened = (await open()).exceptions[0]!;
+    const sign = opened.kind === 'missing-out' ? 1 : -1;
+    const wrong = request(opened.punch!.at - sign * 60);
+    await expect(settle(company, null, ODILE, KEY(), wrong)).rejects.toThrow('must be');
+    const far = request(opened.punch!.at + sign * 15 * 3600);
+    await expect(settle(company, null, ODILE, KEY(), far)).rejects.toThrow('too far');
+    expect((await open()).exceptions).toHaveLength(1);
+  });
+});
+
+describe('a correction of any kind', () => {
+  const asked = (says: object, more: { settles?: string; note?: string } = {}) =>
+    v.parse(CorrectRequest, { says, note: '', ...more });
+  /** Somebody with nothing to settle, and a day on which they worked. */
+  const worked = async () => {
+    const { rows } = await listCards(company, company.periodId);
+    const { personId: someone } = rows.find((row) => row.toSettle === 0 && (row.payableHours ?? 0) > 0)!;
+    const key = { periodId: company.periodId, personId: someone };
+    const opened = await openCard(company, key);
+    const shift = opened.shifts.find(({ spells }) => spells.length > 0)!;
+    return { key, shift, day: workdayFromIso(shift.workday) };
+  };
+  const payableOn = async (key: ReturnType<typeof KEY>, day: number) =>
+    (await openCard(company, key)).lines
+      .filter((line) => line.workday === day && !isPremium(line.classId))
+      .reduce((sum, line) => sum + line.seconds, 0);
+
+  it('changes the card by what it says, is shown in words and numbers, and is taken back', async () => {
+    const { key, shift, day } = await worked();
+    const before = await payableOn(key, day);
+    const from = shift.spells[0]!.in.at + 1800;
+    const says = { kind: 'not-worked', from, to: from + 600 };
+    const preview = await previewCorrect(company, key, asked(says));
+    expect(preview.after).not.toEqual(preview.before);
+    const { correctionId: id, card: reply } = await correct(
+      company,
+      null,
+      ODILE,
+      key,
+      asked(says, { note: 'on the pier' }),
+    );
+    expect(await payableOn(key, day)).toBe(before - 600);
+    expect(reply.corrections.at(-1)).toMatchObject({
+      id,
+      kind: 'not-worked',
+      says: { from, to: from + 600 },
+      note: 'on the pier',
+    });
+    const reason = reply.reasons.find((one) => one.step === 'correction' && one.correction.id === id);
+    expect(reason).toMatchObject({ changes: [{ workday: day, seconds: -600 }] });
+    await undo(company, null, ODILE, key, id);
+    expect(await payableOn(key, day)).toBe(before);
+  });
+
+  it('flat hours count where nobody worked', async () => {
+    const { key, day } = await worked();
+    const says = { kind: 'flat-hours', workday: day, as: 'adjustment', code: 'Storm pay', length: 'PT2H' };
+    const { correctionId: id, card: reply } = await correct(company, null, ODILE, key, asked(says));
+    expect(reply.lines).toContainEqual(
+      expect.objectContaining({ workday: day, classId: 'adjustment:Storm pay', seconds: 7200 }),
+    );
+    await undo(company, null, ODILE, key, id);
+  });
+
+  it('accepts an exception as it is, once; after it is taken back, somebody may settle it again', async () => {
+    const [exceptionNow] = (await open()).exceptions;
+    const says = { kind: 'accept', exception: exceptionNow!.key, workday: exceptionNow!.workday };
+    const request = asked(says, { settles: exceptionNow!.key, note: 'the watch log has it' });
+    const { correctionId: id, card: reply } = await correct(company, null, ODILE, KEY(), request);
+    expect(reply.exceptions.map(({ key }) => key)).not.toContain(exceptionNow!.key);
+    await expect(correct(company, null, MAREK, KEY(), request)).rejects.toMatchObject({
+      type: 'already-settled',
+    });
+    await undo(company, null, ODILE, KEY(), id);
+    const again = await correct(company, null, MAREK, KEY(), request);
+    const kept = await company.database
+      .select({ turn: correction.turn })
+      .from(correction)
+      .where(eq(correction.id, again.correctionId));
+    expect(kept[0]!.turn).toBeGreaterThan(0);
+    await undo(company, null, MAREK, KEY(), again.correctionId);
+  });
+
+  it('is refused where it is about nothing that there is, or changes nothing here', async () => {
+    const { key, shift, day } = await worked();
+    const refused = (says: object, field: string, more = {}) =>
+      expect(correct(company, null, ODILE, key, asked(says, more))).rejects.toMatchObject({
+        status: 422,
+        more: { field },
+      });
+    const { at } = shift.spells[0]!.in;
+    await refused({ kind: 'drop', punch: 999_999_999 }, 'says.punch');
+    await refused({ kind: 'set-meal', from: at, to: at - 60 }, 'says.to');
+    await refused({ kind: 'set-job', from: at, to: at + 600, job: 9999 }, 'says.job');
+    await refused({ kind: 'undo', undoes: 1 }, 'says.kind');
+    await refused(
+      { kind: 'flat-hours', workday: day + 90, as: 'leave', code: 'Sick', length: 'PT4H' },
+      'says',
+    );
+  });
+
+  it('cannot be an orphan, settle what is settled, or take back what is taken back, whoever writes', async () => {
+    const { database, periodId } = company;
+    const row = (more: object) => ({
+      personId,
+      kind: 'accept',
+      says: { exception: 'x', workday: 20_000 },
+      periodId,
+      note: '',
+      payableBefore: 0,
+      payableAfter: 0,
+      madeBy: 1,
+      madeAt: company.clock.now(),
+      ...more,
+    });
+    const code = async (more: object) => {
+      try {
+        await database.transaction(async (queries) => {
+          await queries.insert(correction).values(row({ settles: 'twice' }));
+          await queries.insert(correction).values(row(more));
+          throw new Error('kept');
+        });
+      } catch (error) {
+        return String((error as { cause?: { code?: string } }).cause?.code ?? (error as Error).message);
+      }
+    };
+    expect(await code({ settles: 'other' })).toBe('kept');
+    expect(await code({ settles: 'twice' })).toBe('ER_DUP_ENTRY');
+    expect(await code({ settles: 'twice', turn: 1 })).toBe('kept');
+    expect(await code({ personId: 999_999 })).toBe('ER_NO_REFERENCED_ROW_2');
+    expect(await code({ madeBy: 999_999 })).toBe('ER_NO_REFERENCED_ROW_2');
+    expect(await code({ kind: 'undo', undoes: 999_999 })).toBe('ER_NO_REFERENCED_ROW_2');
+    const [undone] = await database.select().from(correction).where(sql`${correction.undoes} IS NOT NULL`);
+    expect(await code({ kind: 'undo', undoes: undone!.undoes })).toBe('ER_DUP_ENTRY');
+  });
+});
