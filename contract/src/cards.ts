@@ -6,12 +6,12 @@ import type {
   Line,
   PersonId,
   Plan,
+  PunchKind,
   ShiftReason,
   Spell,
   UnpaidBreak,
   ZoneOffsets,
 } from '@heath/core';
-import type { CorrectionView } from './corrections.ts';
 
 /** What a day's mark in the list shows: ordinary, with overtime, with something to settle, nothing. */
 export type DayMark = 'o' | 't' | 'x' | '-';
@@ -74,6 +74,27 @@ export interface SegmentView {
   readonly end: Instant;
   readonly classId: ClassId;
   readonly premiums: readonly string[];
+}
+
+/** A correction as the card's history shows it. */
+export interface CorrectionView {
+  readonly id: number;
+  /** The name of one of the core's kinds. */
+  readonly kind: string;
+  /** Its settings, as that kind has them. */
+  readonly says: Readonly<Record<string, unknown>>;
+  /** The raw punch that it is about, as it was made; null where it is about none on this card. */
+  readonly punch: { readonly kind: PunchKind; readonly at: number } | null;
+  readonly note: string;
+  readonly by: string;
+  /** ISO 8601 instant. */
+  readonly madeAt: string;
+  readonly payableBeforeHours: number;
+  readonly payableAfterHours: number;
+  /** The correction that it takes back. */
+  readonly undoes: number | null;
+  /** Another correction took it back. */
+  readonly undone: boolean;
 }
 
 /** GET /api/periods/:id/cards/:personId */

@@ -1,27 +1,6 @@
-import { type ClassSums, CorrectionSchema, type PunchKind } from '@heath/core';
+import { type ClassSums, CorrectionSchema } from '@heath/core';
 import * as v from 'valibot';
 import type { CardReply } from './cards.ts';
-
-/** A correction as the card's history shows it. */
-export interface CorrectionView {
-  readonly id: number;
-  /** The name of one of the core's kinds. */
-  readonly kind: string;
-  /** Its settings, as that kind has them. */
-  readonly says: Readonly<Record<string, unknown>>;
-  /** The raw punch that it is about, as it was made; null where it is about none on this card. */
-  readonly punch: { readonly kind: PunchKind; readonly at: number } | null;
-  readonly note: string;
-  readonly by: string;
-  /** ISO 8601 instant. */
-  readonly madeAt: string;
-  readonly payableBeforeHours: number;
-  readonly payableAfterHours: number;
-  /** The correction that it takes back. */
-  readonly undoes: number | null;
-  /** Another correction took it back. */
-  readonly undone: boolean;
-}
 
 const exceptionKey = v.pipe(
   v.string('Say which exception is settled, by its key.'),

@@ -33,7 +33,7 @@ export const historyQuery = (personId: Placeholder): SQL => sql`
    ORDER BY ${correction.id}`;
 
 /** The corrections that others took back: an undo that was itself undone takes nothing back. */
-export function undoneAmong(rows: readonly Pick<CorrectionRow, 'id' | 'undoes'>[]): ReadonlySet<number> {
+function undoneAmong(rows: readonly Pick<CorrectionRow, 'id' | 'undoes'>[]): ReadonlySet<number> {
   const undone = new Set<number>();
   for (const row of [...rows].reverse())
     if (row.undoes !== null && !undone.has(row.id)) undone.add(row.undoes);

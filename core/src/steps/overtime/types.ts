@@ -15,7 +15,7 @@ export interface Tier {
 }
 
 /** A tier, and as what its hours are paid. */
-export interface PaidTier extends Tier {
+interface PaidTier extends Tier {
   readonly pay: Pay;
 }
 
