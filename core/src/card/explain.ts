@@ -125,7 +125,12 @@ function premiumReasons(mine: readonly Segment[]): readonly Step<'premium'>[] {
 
 const NO_PREMIUMS: readonly Step<'premium'>[] = [];
 
-/** Gives shifts their reasons, in place; all of them in order of time, and beside each what its segments come from. */
+/**
+ * Gives shifts their reasons, in place.
+ *
+ * @param shifts in order of time
+ * @param froms what the segments of each shift refer to, in the same order
+ */
 export function explainShifts(
   shifts: readonly OpenShift[],
   froms: readonly SegmentShift[],

@@ -30,8 +30,8 @@ export interface RoundedPunch {
 }
 
 /**
- * Why a shift's hours are what they are, from the punch on: each step with its rule, what went in and what came out, so that
- * the next can be worked out by hand. The wording belongs to the interface.
+ * Why a shift's hours are what they are, from the punch on: each step with its rule, what went in and what came out, so that the next can
+ * be worked out by hand. `reasonSentence` says it in words.
  */
 export type ShiftReason =
   | { readonly step: 'clocked'; readonly spells: readonly Spell[]; readonly seconds: Seconds }

@@ -5,7 +5,10 @@ import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneOffsets } from '../time/zone.ts';
 import type { PremiumSet } from './premium-set.ts';
 
-/** As what a segment is paid. Equal ones are one object, so that paying a segment makes none. */
+/**
+ * What a segment is paid as: its class, its multiplier and the rule behind them. Equal ones share one object, so that paying a segment
+ * makes none.
+ */
 export interface Pay {
   readonly classId: ClassId;
   /** 1 for ordinary time, else what the overtime tiers pay. */
@@ -46,8 +49,11 @@ export interface WorkSegment {
   readonly from: EffectivePunch;
   pay: Pay;
   premiums: PremiumSet;
-  /** Of step 7 alone: the stretch of time in which an overtime rule counts it. Here, not in a list beside it, since segments are cut. */
+  /**
+   * Used by step 7 only: the stretch of days, or the shift, in which an overtime rule counts this segment. It is kept here because segments
+   * get cut.
+   */
   bucket: number;
 }
-/** A segment as every step but the one that makes it sees it: read-only. */
+/** A segment, read-only. Only the steps that build segments change them. */
 export type Segment = Readonly<WorkSegment>;

@@ -9,14 +9,14 @@ export interface Stated {
   readonly to: Instant;
 }
 
-/** What is otherwise with a raw punch than it was clocked. */
+/** How a raw punch counts now, where that differs from what was clocked: another time, kind or place, or not at all. */
 export interface PunchChange extends Partial<Omit<Punch, 'id' | 'zone' | 'position'>> {
   readonly isDropped?: boolean;
   /** The last correction that changed it. */
   readonly correction: CorrectionId;
 }
 
-/** A place that takes the place of another; what is undefined stays. */
+/** Another job, department or site. What is undefined stays as it was. */
 export interface NewPlace {
   readonly job?: JobId | null | undefined;
   readonly department?: DepartmentId | null | undefined;
@@ -31,12 +31,12 @@ export interface Settleable {
   readonly workday: Workday;
 }
 
-/** All that the corrections in force change, by the step that it matters to. What comes later stands later. */
+/** Everything that the corrections in force change, sorted by the step that reads it. Later corrections come later in each list. */
 export interface Changes {
   /** Punches that nobody clocked. */
   readonly added: readonly EffectivePunch[];
   readonly punches: ReadonlyMap<PunchId, PunchChange>;
-  /** Spells that another job goes on in, from an instant on. */
+  /** Spells that are cut in two: from this moment on, the work is in another job, department or site. */
   readonly splits: readonly {
     readonly at: Instant;
     readonly place: NewPlace;
@@ -56,7 +56,7 @@ export interface Changes {
     readonly code: string;
     readonly correction: CorrectionId;
   }[];
-  /** True for an exception that is settled without another cause to vanish. */
+  /** True for an exception that a correction settles although no hours change: it was accepted, or overtime was approved. */
   readonly settled: readonly ((exception: Settleable) => boolean)[];
 }
 
@@ -85,7 +85,7 @@ export const noChanges = (): OpenChanges => ({
   settled: [],
 });
 
-/** Changes a raw punch, beside what corrections before did to it. */
+/** Adds a change to those that earlier corrections made to the same punch. */
 export function changePunch(changes: OpenChanges, punch: PunchId, change: PunchChange): void {
   changes.punches.set(punch, { ...changes.punches.get(punch), ...change });
 }

@@ -4,7 +4,7 @@ import { type Fields, letThrough, type Objection, type SettingsOf } from '../rul
 import type { Instant, Workday } from '../time/units.ts';
 import type { OpenChanges, Settleable } from './changes.ts';
 
-/** What a correction is about: its effect hangs together with these. */
+/** What a correction names: the moments, raw punches, days and other corrections that it is about. */
 export interface Touched {
   readonly instants?: readonly Instant[];
   /** Raw punches, wherever they lie. */
@@ -27,9 +27,9 @@ interface CorrectionDefinition<Name extends string, F extends Fields> {
   /** What cannot be meant, and what would be right. */
   cannotBe?(settings: SettingsOf<F>): readonly Objection[];
   touches(settings: SettingsOf<F>): Touched;
-  /** Lays what it changes into the changes of those before it. */
+  /** Adds what it changes to the changes of the corrections before it. */
   lay?(settings: SettingsOf<F>, changes: OpenChanges, id: CorrectionId): void;
-  /** True for an exception that is settled by it though nothing that it follows from has changed. */
+  /** True for an exception that it settles although no hours change. */
   settles?(settings: SettingsOf<F>, exception: Settleable): boolean;
   /** The correction that no longer holds. */
   takesBack?(settings: SettingsOf<F>): CorrectionId;

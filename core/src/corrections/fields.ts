@@ -4,7 +4,7 @@ import { PUNCH_KINDS } from '../record/punch.ts';
 import { duration, name } from '../time/schemas.ts';
 import { instant, workday } from '../time/units.ts';
 
-/** What a text must be read as to become a setting of a correction: see `readCorrection`. */
+/** How the text of a setting is read: as a moment, a day, a name. See `readCorrection`. */
 export type ReadAs =
   | 'instant'
   | 'workday'
@@ -19,7 +19,7 @@ export type ReadAs =
 
 const reads = (as: ReadAs) => ({ reads: as });
 
-/** What a text becomes that is given for a setting. */
+/** How the text that is given for a setting is read. */
 export function readsAs(schema: v.GenericSchema | v.SchemaWithPipe<readonly [v.GenericSchema]>): ReadAs {
   const { reads: as } = v.getMetadata(innermost(schema));
   return READ_AS.find((one) => one === as) ?? 'text';

@@ -4,7 +4,7 @@ import type { Instant, Workday } from '../time/units.ts';
 import { readsAs } from './fields.ts';
 import { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './kinds.ts';
 
-/** How whoever has corrections as text reads what they say. Each may throw an error of its own where it cannot. */
+/** How to read a correction that is written as text, such as a row of a CSV file. A reader may throw an error of its own. */
 export interface CorrectionTexts {
   /** The texts given, by setting; an empty one is none. */
   readonly given: Readonly<Record<string, string | undefined>>;

@@ -5,8 +5,8 @@ import type { Touched } from './define.ts';
 import { type Correction, correctionKind } from './kinds.ts';
 
 /**
- * The workdays whose work a correction can change; what counts together with them, `inputSpan` says. Null where it is about nothing that
- * there is. The record holds the correction.
+ * The workdays whose hours a correction can change. Days that count together with them, such as the rest of the week, come from
+ * `inputSpan`. Null where the correction names nothing that exists. The record must contain the correction.
  */
 export function daysTouched(correction: Correction, record: PunchRecord): DaySpan | null {
   const { instants = [], days = [] } = allTouched(correction, record);

@@ -50,7 +50,7 @@ interface ExceptionDefinition<Name extends string, F extends Fields, L extends o
   /** How severe it is where a rulebook does not say. */
   readonly unlessSaid: Severity | 'off' | ((rules: OtherRules) => Severity | 'off');
   readonly settings: F;
-  /** Its limits: from its settings or, where it is looked for without a word of them, on its own. */
+  /** Its limits, made of the settings. A kind that is looked for by default must do without any. */
   limits(settings: Partial<SettingsOf<F>>, jobsOf: JobsOf): L;
   /** How many weeks before its own it looks at. */
   weeksBefore?(limits: L): number;
@@ -66,7 +66,7 @@ export interface ExceptionKind<Name extends string = string, F extends Fields = 
     ExceptionDefinition<Name, F, object>,
     'name' | 'label' | 'says' | 'sentence' | 'measures' | 'settings' | 'cannotBe' | 'example'
   > {
-  /** What a rulebook looks for of it; null where it does not. */
+  /** How a rulebook looks for this kind; null where it does not. */
   compile(settings: SeverityAnd | undefined, rules: OtherRules, jobsOf: JobsOf): LookedFor | null;
   findAll(input: ExceptionInput): readonly Exception[];
 }

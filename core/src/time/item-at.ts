@@ -1,6 +1,6 @@
 /**
- * The item at a place that the caller's loop keeps within the list. For lists of objects: the engine remembers for this one place which
- * sorts of list it has seen, and with lists of numbers too it gave up, and all computing took a quarter longer. Read those with `?? 0`.
+ * The item at an index that the caller's loop keeps inside the list. For lists of objects only: V8 remembers which sorts of list have
+ * passed through here, and once lists of numbers did too, all computing took a quarter longer. Read those with `?? 0`.
  */
 export const itemAt = <T>(list: readonly T[], place: number): T => list[place] as T;
 

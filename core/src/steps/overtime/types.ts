@@ -46,19 +46,19 @@ export interface Basis {
   readonly covers?: (segment: Segment, context: OvertimeContext) => boolean;
   /** Where a basis covers parts of a day: the first instant after another at which that may change. */
   readonly nextEdge?: (at: number, segment: Segment, context: OvertimeContext) => number;
-  /** False where no bucket can count anything. Absent: there may always be one. */
+  /** False where the rule cannot apply at all and is skipped. Absent: it may always apply. */
   readonly mayApply?: (context: OvertimeContext) => boolean;
   /** The days that count together with some of these; absent where no bucket is longer than a workweek. */
   readonly reach?: (days: DaySpan, payPeriods: readonly DaySpan[]) => DaySpan;
 }
 
-/** One overtime rule: what it adds up, and from when on that pays more. */
+/** One overtime rule: what it counts, and from which amount on it pays more. */
 export interface OvertimeRule {
   readonly name: string;
   readonly basis: Basis;
   /** Upward; none overlaps another. */
   readonly tiers: readonly PaidTier[];
-  /** The same as reasons tell them: made once, not for every bucket there is. */
+  /** The same without their pay, as reasons show them. Made once for each rule. */
   readonly toldTiers: readonly Tier[];
   /** Less overtime than this in one bucket pays as ordinary time. */
   readonly leastSeconds: Seconds;

@@ -38,7 +38,7 @@ interface Pairing {
   readonly shifts: OpenShift[];
   /** The one that punches now belong to. */
   shift: OpenShift;
-  /** The spells of all shifts; each is given its own at its end, in a list that is just as long. */
+  /** The spells of all shifts. When a shift ends, it gets its own. */
   readonly spells: Spell[];
   firstSpell: number;
   /** An in that has met no out. */
@@ -132,7 +132,7 @@ function withPunch(list: EffectivePunch[], punch: EffectivePunch): EffectivePunc
   return list;
 }
 
-/** A punch belongs to the shift there is or, after a gap longer than `gap`, to a new one. */
+/** Continues the current shift, or starts a new one after a gap longer than `gap`. */
 function goOnOrStart(pairing: Pairing, { at }: EffectivePunch, gap: number): void {
   pairing.open = null;
   if (at - pairing.lastAt <= gap) return;

@@ -97,7 +97,10 @@ function broughtFromElsewhere(
   });
 }
 
-/** From the first to the last punch that hangs together with an instant: between them lies no such gap, and what changes there bears on nothing else. */
+/**
+ * The first and the last punch of the run around a moment: punches that follow each other without a gap long enough to end both a spell and
+ * a shift. A change inside a run affects no punch outside it.
+ */
 export function runAround({ punches: raw, corrections, editions, zones }: PunchRecord, at: Instant): Span {
   // As if somebody had punched then: what that would hang together with.
   const punches = effectivePunches(raw, changesOf(corrections));

@@ -3,11 +3,11 @@ import type { ClassId } from '../../pay/classes.ts';
 import type { Calendar } from '../../time/calendar.ts';
 import type { Seconds, Workday } from '../../time/units.ts';
 
-/** One thing that hours must be for a premium to be paid for them. */
+/** One requirement that hours must meet for a premium to be paid. */
 export interface Condition {
   /** True where all of a segment, cut at this condition's edges, meets it. */
   meets(segment: Segment, calendar: Calendar): boolean;
-  /** Where it may change within a segment: the first instant after another. */
+  /** The next moment at which a segment may begin or cease to meet it. */
   nextEdge?(at: number, segment: Segment): number;
   /** False where it can be met on none of these workdays. */
   mayBeMet?(workedDays: readonly Workday[], calendar: Calendar): boolean;
@@ -18,7 +18,7 @@ export interface Premium {
   readonly name: string;
   readonly classId: ClassId;
   readonly conditions: readonly Condition[];
-  /** Null: the hours inside. Else the whole shift, where enough of it, most of it or its start lies inside. */
+  /** Null: only the hours inside are paid. Otherwise the whole shift is, once enough of it, most of it or its start lies inside. */
   readonly wholeShift: { readonly when: 'enough' | 'most' | 'start'; readonly enoughSeconds: Seconds } | null;
   /** Less inside in one shift pays none. */
   readonly leastSeconds: Seconds;

@@ -5,7 +5,7 @@ import { type Seconds, seconds } from '../../time/units.ts';
 /** How an amount of time, or a moment on the clock, is rounded. */
 export interface Rounding {
   readonly unitSeconds: Seconds;
-  /** From this many seconds into the unit on, up; the unit's length where it always goes down. */
+  /** From this many seconds into the unit on, time is rounded up. The unit's own length where it is always rounded down. */
   readonly turnSeconds: Seconds;
 }
 
