@@ -260,7 +260,7 @@ describe('what a card says', () => {
     expect(history).toMatch(/In \d\d:\d\d moved to \d\d:\d\d by Odile Ravn/);
     expect(history).toMatch(/In \d\d:\d\d taken out by Odile Ravn/);
     expect(history).toMatch(/Break in \d\d:\d\d added by Odile Ravn/);
-    expect(history).toMatch(/PT4H Shore leave on Thu 22 Oct by Odile Ravn/);
+    expect(history).toMatch(/PT4H Shore leave on Fri 23 Oct by Odile Ravn/);
   });
 });
 

@@ -74,7 +74,8 @@ async function settledPunches(): Promise<PlainPunch[]> {
     const card = await read(`/api/periods/${periods[0].id}/cards/${row.personId}`);
     for (const correction of card.corrections) {
       if (correction.kind !== 'add' || correction.undone) continue;
-      added.push({ person: row.number, at: correction.at, kind: correction.punchKind });
+      const { at, punchKind: kind } = correction.says;
+      added.push({ person: row.number, at, kind });
     }
   }
   return added;

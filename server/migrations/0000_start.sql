@@ -293,11 +293,33 @@ CREATE TABLE `user` (
 	CONSTRAINT `user_username_unique` UNIQUE(`username`)
 );
 --> statement-breakpoint
+ALTER TABLE `answered_write` ADD CONSTRAINT `answered_write_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `card` ADD CONSTRAINT `card_period_id_period_id_fk` FOREIGN KEY (`period_id`) REFERENCES `period`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `card` ADD CONSTRAINT `card_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `correction` ADD CONSTRAINT `correction_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `correction` ADD CONSTRAINT `correction_punch_id_punch_id_fk` FOREIGN KEY (`punch_id`) REFERENCES `punch`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `correction` ADD CONSTRAINT `correction_undoes_correction_id_fk` FOREIGN KEY (`undoes`) REFERENCES `correction`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `correction` ADD CONSTRAINT `correction_period_id_period_id_fk` FOREIGN KEY (`period_id`) REFERENCES `period`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `correction` ADD CONSTRAINT `correction_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `handoff` ADD CONSTRAINT `handoff_period_id_period_id_fk` FOREIGN KEY (`period_id`) REFERENCES `period`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `handoff` ADD CONSTRAINT `handoff_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `handoff_line` ADD CONSTRAINT `handoff_line_handoff_id_handoff_id_fk` FOREIGN KEY (`handoff_id`) REFERENCES `handoff`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `import_chunk` ADD CONSTRAINT `import_chunk_import_id_import_file_id_fk` FOREIGN KEY (`import_id`) REFERENCES `import_file`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `import_file` ADD CONSTRAINT `import_file_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `import_refusal` ADD CONSTRAINT `import_refusal_import_id_import_file_id_fk` FOREIGN KEY (`import_id`) REFERENCES `import_file`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `known_sign_in` ADD CONSTRAINT `known_sign_in_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `leave_day` ADD CONSTRAINT `leave_day_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `pay_code_class` ADD CONSTRAINT `pay_code_class_pay_code_id_pay_code_id_fk` FOREIGN KEY (`pay_code_id`) REFERENCES `pay_code`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `pay_group` ADD CONSTRAINT `pay_group_schedule_id_schedule_id_fk` FOREIGN KEY (`schedule_id`) REFERENCES `schedule`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `pay_group` ADD CONSTRAINT `pay_group_rulebook_id_rulebook_id_fk` FOREIGN KEY (`rulebook_id`) REFERENCES `rulebook`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `period` ADD CONSTRAINT `period_schedule_id_schedule_id_fk` FOREIGN KEY (`schedule_id`) REFERENCES `schedule`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `person` ADD CONSTRAINT `person_group_id_pay_group_id_fk` FOREIGN KEY (`group_id`) REFERENCES `pay_group`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `person` ADD CONSTRAINT `person_department_id_department_id_fk` FOREIGN KEY (`department_id`) REFERENCES `department`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `person` ADD CONSTRAINT `person_site_id_site_id_fk` FOREIGN KEY (`site_id`) REFERENCES `site`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `plan` ADD CONSTRAINT `plan_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `plan` ADD CONSTRAINT `plan_job_id_job_id_fk` FOREIGN KEY (`job_id`) REFERENCES `job`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `punch` ADD CONSTRAINT `punch_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `rulebook_edition` ADD CONSTRAINT `rulebook_edition_rulebook_id_rulebook_id_fk` FOREIGN KEY (`rulebook_id`) REFERENCES `rulebook`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX `answered_write_at` ON `answered_write` (`answered_at`);--> statement-breakpoint
 CREATE INDEX `card_person` ON `card` (`person_id`);--> statement-breakpoint
 CREATE INDEX `correction_person` ON `correction` (`person_id`);--> statement-breakpoint

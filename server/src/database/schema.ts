@@ -73,7 +73,9 @@ export const signInAttempt = mysqlTable('sign_in_attempt', {
 export const knownSignIn = mysqlTable(
   'known_sign_in',
   {
-    userId: int('user_id').notNull(),
+    userId: int('user_id')
+      .notNull()
+      .references(() => user.id),
     address: varchar('address', { length: 64 }).notNull(),
     until: at('until').notNull(),
   },
@@ -84,7 +86,9 @@ export const knownSignIn = mysqlTable(
 export const answeredWrite = mysqlTable(
   'answered_write',
   {
-    userId: int('user_id').notNull(),
+    userId: int('user_id')
+      .notNull()
+      .references(() => user.id),
     key: varchar('key', { length: 64 }).notNull(),
     /** SHA-256 of what was asked for, so that a key given twice by mistake is noticed. */
     about: char('about', { length: 64 }).notNull(),
@@ -126,7 +130,9 @@ export const period = mysqlTable(
   'period',
   {
     id: id(),
-    scheduleId: int('schedule_id').notNull(),
+    scheduleId: int('schedule_id')
+      .notNull()
+      .references(() => schedule.id),
     firstDay: workday('first_day').notNull(),
     lastDay: workday('last_day').notNull(),
   },
@@ -143,7 +149,9 @@ export const rulebookEdition = mysqlTable(
   'rulebook_edition',
   {
     id: id(),
-    rulebookId: int('rulebook_id').notNull(),
+    rulebookId: int('rulebook_id')
+      .notNull()
+      .references(() => rulebook.id),
     edition: int('edition').notNull(),
     firstDay: workday('first_day').notNull(),
     rules: json<unknown>('rules').notNull(),
@@ -154,17 +162,27 @@ export const rulebookEdition = mysqlTable(
 export const payGroup = mysqlTable('pay_group', {
   id: id(),
   name: varchar('name', { length: 120 }).notNull().unique(),
-  scheduleId: int('schedule_id').notNull(),
-  rulebookId: int('rulebook_id').notNull(),
+  scheduleId: int('schedule_id')
+    .notNull()
+    .references(() => schedule.id),
+  rulebookId: int('rulebook_id')
+    .notNull()
+    .references(() => rulebook.id),
 });
 
 export const person = mysqlTable('person', {
   id: id(),
   number: varchar('number', { length: 32 }).notNull().unique(),
   name: varchar('name', { length: 120 }).notNull(),
-  groupId: int('group_id').notNull(),
-  departmentId: int('department_id').notNull(),
-  siteId: int('site_id').notNull(),
+  groupId: int('group_id')
+    .notNull()
+    .references(() => payGroup.id),
+  departmentId: int('department_id')
+    .notNull()
+    .references(() => department.id),
+  siteId: int('site_id')
+    .notNull()
+    .references(() => site.id),
   firstDay: workday('first_day').notNull(),
   lastDay: workday('last_day'),
 });
@@ -172,11 +190,13 @@ export const person = mysqlTable('person', {
 export const plan = mysqlTable(
   'plan',
   {
-    personId: int('person_id').notNull(),
+    personId: int('person_id')
+      .notNull()
+      .references(() => person.id),
     startsAt: at('starts_at').notNull(),
     endsAt: at('ends_at').notNull(),
     workday: workday('workday').notNull(),
-    jobId: int('job_id'),
+    jobId: int('job_id').references(() => job.id),
   },
   (t) => [primaryKey({ columns: [t.personId, t.startsAt] })],
 );
@@ -186,7 +206,9 @@ export const leave = mysqlTable(
   'leave_day',
   {
     id: id(),
-    personId: int('person_id').notNull(),
+    personId: int('person_id')
+      .notNull()
+      .references(() => person.id),
     workday: workday('workday').notNull(),
     kind: mysqlEnum('kind', ['leave', 'adjustment']).notNull(),
     code: varchar('code', { length: 80 }).notNull(),
@@ -205,7 +227,9 @@ export const holiday = mysqlTable('holiday', {
 export const punch = mysqlTable(
   'punch',
   {
-    personId: int('person_id').notNull(),
+    personId: int('person_id')
+      .notNull()
+      .references(() => person.id),
     at: at('at').notNull(),
     kind: mysqlEnum('kind', PUNCH_KINDS).notNull(),
     id: int('id').autoincrement().notNull().unique(),
@@ -278,8 +302,12 @@ const cardDays = customType<{ data: Buffer; driverData: Buffer }>({ dataType: ()
 export const card = mysqlTable(
   'card',
   {
-    periodId: int('period_id').notNull(),
-    personId: int('person_id').notNull(),
+    periodId: int('period_id')
+      .notNull()
+      .references(() => period.id),
+    personId: int('person_id')
+      .notNull()
+      .references(() => person.id),
     inputVersion: int('input_version').notNull().default(1),
     computedVersion: int('computed_version').notNull().default(0),
     clockedSeconds: int('clocked_seconds').notNull().default(0),
@@ -315,7 +343,9 @@ export const importFile = mysqlTable('import_file', {
   known: int('known').notNull().default(0),
   refused: int('refused').notNull().default(0),
   error: varchar('error', { length: 500 }),
-  madeBy: int('made_by').notNull(),
+  madeBy: int('made_by')
+    .notNull()
+    .references(() => user.id),
   madeAt: at('made_at').notNull(),
 });
 
@@ -323,7 +353,9 @@ export const importFile = mysqlTable('import_file', {
 export const importChunk = mysqlTable(
   'import_chunk',
   {
-    importId: int('import_id').notNull(),
+    importId: int('import_id')
+      .notNull()
+      .references(() => importFile.id),
     seq: int('seq').notNull(),
     bytes: mediumBlob('bytes').notNull(),
   },
@@ -333,7 +365,9 @@ export const importChunk = mysqlTable(
 export const importRefusal = mysqlTable(
   'import_refusal',
   {
-    importId: int('import_id').notNull(),
+    importId: int('import_id')
+      .notNull()
+      .references(() => importFile.id),
     line: int('line').notNull(),
     field: varchar('field', { length: 16 }).$type<Field>().notNull(),
     value: varchar('value', { length: 255 }).notNull(),
@@ -376,25 +410,34 @@ export const payCode = mysqlTable('pay_code', {
 /** Which pay code a class or premium is paid under; those without a row are in the catch-all. */
 export const payCodeClass = mysqlTable('pay_code_class', {
   classId: varchar('class_id', { length: 120 }).$type<ClassId>().primaryKey(),
-  payCodeId: int('pay_code_id').notNull(),
+  payCodeId: int('pay_code_id')
+    .notNull()
+    .references(() => payCode.id),
 });
 
 /** One sealed batch of pay lines. A period has at most one: it is never sent twice. */
 export const handoff = mysqlTable('handoff', {
   id: id(),
-  periodId: int('period_id').notNull().unique(),
+  periodId: int('period_id')
+    .notNull()
+    .unique()
+    .references(() => period.id),
   people: int('people').notNull(),
   lines: int('lines').notNull(),
   payableHours: bigint('payable_hours', { mode: 'number' }).notNull(),
   premiumHours: bigint('premium_hours', { mode: 'number' }).notNull(),
-  madeBy: int('made_by').notNull(),
+  madeBy: int('made_by')
+    .notNull()
+    .references(() => user.id),
   madeAt: at('made_at').notNull(),
 });
 
 export const handoffLine = mysqlTable(
   'handoff_line',
   {
-    handoffId: int('handoff_id').notNull(),
+    handoffId: int('handoff_id')
+      .notNull()
+      .references(() => handoff.id),
     seq: int('seq').notNull(),
     personNumber: varchar('person_number', { length: 32 }).notNull(),
     workday: workday('workday').notNull(),

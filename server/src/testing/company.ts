@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { instant, workday, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
 import { sql } from 'drizzle-orm';
+import type { MySqlTable } from 'drizzle-orm/mysql-core';
 import { pino } from 'pino';
 import { inject } from 'vitest';
 import { clockAt } from '../clock.ts';
@@ -57,4 +58,14 @@ export async function* bytes(...parts: readonly (string | Buffer)[]): AsyncGener
     const whole = Buffer.from(part as string);
     for (let start = 0; start < whole.length; start += 65_536) yield whole.subarray(start, start + 65_536);
   }
+}
+
+/** Empties tables between tests, those that only grow too, and whatever refers to them: what nothing but a test may do. */
+export async function emptied({ database }: Company, tables: readonly MySqlTable[]): Promise<void> {
+  // One connection: whether references are checked is a setting of it.
+  await database.transaction(async (queries) => {
+    await queries.execute(sql`SET foreign_key_checks = 0`);
+    for (const table of tables) await queries.execute(sql`TRUNCATE TABLE ${table}`);
+    await queries.execute(sql`SET foreign_key_checks = 1`);
+  });
 }

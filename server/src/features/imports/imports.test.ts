@@ -4,7 +4,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { answeredWrite, importChunk, importFile, importRefusal, punch, task } from '../../database/schema.ts';
 import { Disk } from '../../disk.ts';
 import { Problem } from '../../http/problem.ts';
-import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { bytes, type Company, emptied, freshCompany, generatedLines } from '../../testing/company.ts';
 import { sheetNumber, workbook, workbookParts, zipped } from '../../testing/workbook.ts';
 import { describe as describeImport, receive, start } from './service.ts';
 import { forgetHalfReceived } from './store.ts';
@@ -15,8 +15,7 @@ beforeAll(async () => {
 });
 afterAll(() => company.close());
 beforeEach(async () => {
-  for (const table of [punch, importRefusal, importChunk, importFile, task, answeredWrite])
-    await company.database.delete(table);
+  await emptied(company, [punch, importRefusal, importChunk, importFile, task, answeredWrite]);
 });
 
 const MAPPING: Mapping = { columns: ['person', 'moment', 'kind', 'job', 'site'], dateOrder: 'iso' };
