@@ -94,7 +94,12 @@ function send({
         agent,
         method,
         path: `/api${path}`,
-        headers: { ...own, ...headers },
+        // Said here: Node frames no body of OPTIONS or DELETE by itself.
+        headers: {
+          ...own,
+          ...(body === undefined ? {} : { 'Content-Length': Buffer.byteLength(body) }),
+          ...headers,
+        },
         timeout: LONGEST_MILLISECONDS * 4,
       },
       (response) => {

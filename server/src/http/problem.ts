@@ -118,26 +118,6 @@ function readToItsEnd(request: Request): void {
   request.once('close', () => clearTimeout(late));
 }
 
-/** What is not longer is read before the answer: a connection that is closed after it would take the answer along. */
-const SHORT_BYTES = 1_000_000;
-const LONGEST_WAIT_MILLISECONDS = 2_000;
-
-/** Calls back once a short request has come to its end, or at once where it is long or of unknown length. */
-function afterShortRest(request: Request, answer: () => void): void {
-  const length = Number(request.get('Content-Length'));
-  if (request.complete || !(length <= SHORT_BYTES)) {
-    answer();
-    return;
-  }
-  const once = () => {
-    clearTimeout(late);
-    request.off('end', once).off('close', once);
-    answer();
-  };
-  const late = setTimeout(once, LONGEST_WAIT_MILLISECONDS);
-  request.on('end', once).on('close', once);
-}
-
 /** Turns what was thrown into a problem document; what nobody foresaw is logged and told as a 500 without its inside. */
 export const sendProblem: ErrorRequestHandler = (error, request, response, _next) => {
   const problem = foreseen(error);
@@ -155,8 +135,5 @@ export const sendProblem: ErrorRequestHandler = (error, request, response, _next
   if (!request.complete) readToItsEnd(request);
   const wait = problem?.more.retryAfterSeconds;
   if (wait !== undefined) response.set('Retry-After', String(wait));
-  afterShortRest(request, () => {
-    if (!response.destroyed)
-      response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
-  });
+  response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
 };
