@@ -106,7 +106,8 @@ export const inputsQuery = (people: SQL, from: Value<number>, to: Value<number>)
     UNION ALL
     SELECT 'punch', ${punch.personId}, ${punch.id}, ${punch.at}, ${punch.kind}, ${site.zone}, ${punch.siteId}, ${punch.jobId}, NULL, NULL
       FROM ${punch} JOIN ${site} ON ${site.id} = ${punch.siteId}
-     WHERE ${punch.id} IN (SELECT ${correction.punchId} FROM ${correction} WHERE ${correction.personId} IN (${people}))
+     WHERE ${punch.id} IN (SELECT ${correction.punchId} FROM ${correction}
+                            WHERE ${correction.personId} IN (${people}) AND ${correction.at} BETWEEN ${from} AND ${to})
        AND ${punch.at} NOT BETWEEN ${from} AND ${to}
     UNION ALL
     SELECT ${leave.kind}, ${leave.personId}, ${leave.id}, NULL, NULL, ${leave.code}, NULL, NULL, ${leave.seconds}, ${leave.workday}

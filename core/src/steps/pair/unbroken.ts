@@ -65,6 +65,8 @@ export function unbrokenAround(
   for (let i = 0; i < punches.length; i++) {
     const punch = itemAt(punches, i);
     const { at } = punch;
+    // A correction may have brought a punch from outside of what was read, where it says nothing of the gaps.
+    if (at < read.from || at > read.to) continue;
     if (always === null) apart = furthestApart(editions.pairingAt(at, zones.of(punch.zone)));
     if (at - before > apart) {
       if (before <= from) {
