@@ -318,7 +318,6 @@ ALTER TABLE `person` ADD CONSTRAINT `person_department_id_department_id_fk` FORE
 ALTER TABLE `person` ADD CONSTRAINT `person_site_id_site_id_fk` FOREIGN KEY (`site_id`) REFERENCES `site`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `plan` ADD CONSTRAINT `plan_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `plan` ADD CONSTRAINT `plan_job_id_job_id_fk` FOREIGN KEY (`job_id`) REFERENCES `job`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `punch` ADD CONSTRAINT `punch_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `rulebook_edition` ADD CONSTRAINT `rulebook_edition_rulebook_id_rulebook_id_fk` FOREIGN KEY (`rulebook_id`) REFERENCES `rulebook`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX `answered_write_at` ON `answered_write` (`answered_at`);--> statement-breakpoint
 CREATE INDEX `card_person` ON `card` (`person_id`);--> statement-breakpoint
