@@ -227,7 +227,7 @@ export const holiday = mysqlTable('holiday', {
 export const punch = mysqlTable(
   'punch',
   {
-    /** No foreign key: checking one for each of 435,908 rows took a third of an import more. */
+    /** No foreign key: with one, an import of 435,908 rows took 2.4 instead of 1.7 times LOAD DATA. */
     personId: int('person_id').notNull(),
     at: at('at').notNull(),
     kind: mysqlEnum('kind', PUNCH_KINDS).notNull(),
