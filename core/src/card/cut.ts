@@ -55,7 +55,8 @@ export function cutAtEdges(
   for (let i = 0; i < segments.length; i++) {
     const segment = itemAt(segments, i);
     const edge = nextEdge(segment.start, segment);
-    if (edge < segment.end) segments.splice(i + 1, 0, cutOff(segment, instant(edge)));
+    // Floor changes nothing but how the engine keeps it: as a small whole number, not in a box of its own.
+    if (edge < segment.end) segments.splice(i + 1, 0, cutOff(segment, instant(Math.floor(edge))));
   }
 }
 

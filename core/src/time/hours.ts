@@ -23,7 +23,7 @@ export type HoursIn = { readonly decimals: number } | { readonly whole: 'minutes
 
 /** A step as hours. */
 export function stepOf(paidIn: HoursIn): Hours {
-  if ('decimals' in paidIn) return hours(PER_HOUR / 10 ** paidIn.decimals);
+  if ('decimals' in paidIn) return hours(Math.round(PER_HOUR / 10 ** paidIn.decimals));
   return hours(paidIn.whole === 'minutes' ? PER_MINUTE : HOURS_PER_SECOND);
 }
 
@@ -55,7 +55,7 @@ export function apportion(
   for (let i = start; i < end; i++) {
     const share = itemAt(shares, i);
     const own = hoursOf(share.seconds);
-    share.hours = hours(Math.floor(own / step) * step);
+    share.hours = hours(own - (own % step));
     exact += own;
     given += share.hours;
   }

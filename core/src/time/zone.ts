@@ -15,12 +15,12 @@ export interface ZoneOffsets {
 export function zoneOffsets(zone: string, from: Instant, to: Instant): ZoneOffsets {
   let at = Temporal.Instant.fromEpochMilliseconds(from * 1000).toZonedDateTimeISO(zone);
   const starts = [Number.NEGATIVE_INFINITY];
-  const offsets = [at.offsetNanoseconds / 1e9];
+  const offsets = [Math.round(at.offsetNanoseconds / 1e9)];
   for (;;) {
     const next = at.getTimeZoneTransition('next');
     if (next === null || next.epochMilliseconds > to * 1000) break;
     starts.push(next.epochMilliseconds / 1000);
-    offsets.push(next.offsetNanoseconds / 1e9);
+    offsets.push(Math.round(next.offsetNanoseconds / 1e9));
     at = next;
   }
   return { zone, starts, offsets };

@@ -198,9 +198,9 @@ function payTiers(applying: Applying, first: number, end: number, start: number)
   for (let i = first; i < last; i++) {
     const segment = itemAt(segments, i);
     if (segment.bucket !== bucket || !doesCount(applying, segment)) continue;
-    const edge = position < start ? start : edgeAfter(rule, start, position);
-    if (position + lengthOf(segment) > edge) {
-      segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + edge - position)));
+    const left = position < start ? start - position : untilEdge(rule, start, position);
+    if (lengthOf(segment) > left) {
+      segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + left)));
       last++;
     }
     const pay = position < start ? null : payAt(rule, start, position);
@@ -228,17 +228,20 @@ function payAt(rule: OvertimeRule, start: number, position: number): Pay | null 
   return pay;
 }
 
-/** The next position at which that may change. */
-function edgeAfter(rule: OvertimeRule, start: number, position: number): number {
+/** Longer than any bucket. A small whole number, unlike infinity: with that, the engine kept every instant that is cut here in a box of its own. */
+const NEVER = 2 ** 31 - 1;
+
+/** How long it is from a position until that may change. */
+function untilEdge(rule: OvertimeRule, start: number, position: number): number {
   const { tiers, capSeconds } = rule;
-  if (isBeyondCap(rule, start, position)) return Number.POSITIVE_INFINITY;
+  if (isBeyondCap(rule, start, position)) return NEVER;
   const into = intoTiers(rule, start, position);
-  let least = capSeconds === null ? Number.POSITIVE_INFINITY : start + capSeconds - position;
+  let least = capSeconds === null ? NEVER : start + capSeconds - position;
   for (const { fromSeconds, toSeconds } of tiers) {
     if (fromSeconds > into && fromSeconds - into < least) least = fromSeconds - into;
     if (toSeconds !== null && toSeconds > into && toSeconds - into < least) least = toSeconds - into;
   }
-  return position + least;
+  return least;
 }
 
 /** What two rules pay together that are added: 1.5 and 1.5 are 2. */
