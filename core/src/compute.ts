@@ -91,7 +91,11 @@ export function compute(input: PersonInput, explain = false): Computed {
       ...guaranteed,
       ...leave.map((day) => ({ step: 'leave' as const, ...day })),
       ...(explain
-        ? correctionReasons(input.corrections, (corrections) => compute({ ...input, corrections }).lines)
+        ? correctionReasons(
+            input.corrections,
+            lines,
+            (corrections) => compute({ ...input, corrections }).lines,
+          )
         : NONE),
     ],
   };

@@ -4,27 +4,7 @@ import { PUNCH_KINDS } from '../record/punch.ts';
 import { duration, name } from '../time/schemas.ts';
 import { instant, workday } from '../time/units.ts';
 
-/** How the text of a setting is read: as a moment, a day, a name. See `readCorrection`. */
-export type ReadAs =
-  | 'instant'
-  | 'workday'
-  | 'punch'
-  | 'correction'
-  | 'job'
-  | 'department'
-  | 'site'
-  | 'zone'
-  | 'number'
-  | 'text';
-
-const reads = (as: ReadAs) => ({ reads: as });
-
-/** How the text that is given for a setting is read. */
-export function readsAs(schema: v.GenericSchema | v.SchemaWithPipe<readonly [v.GenericSchema]>): ReadAs {
-  const { reads: as } = v.getMetadata(innermost(schema));
-  return READ_AS.find((one) => one === as) ?? 'text';
-}
-const READ_AS: readonly ReadAs[] = [
+const READ_AS = [
   'instant',
   'workday',
   'punch',
@@ -34,7 +14,18 @@ const READ_AS: readonly ReadAs[] = [
   'site',
   'zone',
   'number',
-];
+  'text',
+] as const;
+/** How the text of a setting is read: as a moment, a day, a name. See `readCorrection`. */
+export type ReadAs = (typeof READ_AS)[number];
+
+const reads = (as: ReadAs) => ({ reads: as });
+
+/** How the text that is given for a setting is read. */
+export function readsAs(schema: v.GenericSchema | v.SchemaWithPipe<readonly [v.GenericSchema]>): ReadAs {
+  const { reads: as } = v.getMetadata(innermost(schema));
+  return READ_AS.find((one) => one === as) ?? 'text';
+}
 
 /** The schema inside `optional` and `nullable`: they wrap, and say nothing of their own. */
 function innermost(schema: v.GenericSchema): v.GenericSchema {

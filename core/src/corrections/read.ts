@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { CorrectionId, DepartmentId, JobId, SiteId } from '../record/ids.ts';
 import type { Instant, Workday } from '../time/units.ts';
-import { readsAs } from './fields.ts';
+import { type ReadAs, readsAs } from './fields.ts';
 import { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './kinds.ts';
 
 /** How to read a correction that is written as text, such as a row of a CSV file. A reader may throw an error of its own. */
@@ -65,7 +65,7 @@ export function readCorrection(id: CorrectionId, name: string, texts: Correction
   return correctionFrom(id, says);
 }
 
-function settingOf(texts: CorrectionTexts, setting: string, as: ReturnType<typeof readsAs>): unknown {
+function settingOf(texts: CorrectionTexts, setting: string, as: ReadAs): unknown {
   const text = texts.given[setting];
   if (text === undefined || text === '') return as === 'zone' ? texts.zone() : undefined;
   switch (as) {

@@ -6,17 +6,18 @@ import { type Correction, correctionKind } from './kinds.ts';
 /**
  * What each correction in force changes in the lines, beside all the others. One that only takes another back changes nothing of its own.
  *
- * @param linesOf the lines that corrections lead to
+ * @param lines those that all of them lead to
+ * @param linesOf the lines that other corrections lead to
  */
 export function correctionReasons(
   corrections: readonly Correction[],
+  lines: readonly Line[],
   linesOf: (corrections: readonly Correction[]) => readonly Line[],
 ): CorrectionReason[] {
   if (corrections.length === 0) return [];
   const inForce = correctionsInForce(corrections).filter(
     (correction) => correctionKind(correction.kind).takesBack(correction) === null,
   );
-  const lines = linesOf(inForce);
   return inForce.map((correction) => ({
     step: 'correction',
     correction,

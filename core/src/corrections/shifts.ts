@@ -1,3 +1,4 @@
+import type { CorrectionId } from '../record/ids.ts';
 import type { EffectivePunch } from '../record/punch.ts';
 import { firstPunch, lastPunch, type Shift, type Spell } from '../steps/pair/types.ts';
 import type { Instant, Workday } from '../time/units.ts';
@@ -34,12 +35,7 @@ function without(shift: Shift, { from, to }: Stated): readonly Shift[] {
 }
 
 /** Two spells for one, as if somebody had punched a job change. */
-function splitSpell(
-  spell: Spell,
-  at: Instant,
-  place: NewPlace,
-  correction: EffectivePunch['correction'],
-): readonly Spell[] {
+function splitSpell(spell: Spell, at: Instant, place: NewPlace, correction: CorrectionId): readonly Spell[] {
   const change: EffectivePunch = {
     ...placedIn(spell.in, place),
     id: null,
@@ -47,7 +43,7 @@ function splitSpell(
     kind: 'job-change',
     note: null,
     position: null,
-    ...(correction === undefined ? {} : { correction }),
+    correction,
   };
   return [
     { in: spell.in, out: change },

@@ -30,7 +30,7 @@ import { department, job, site } from '../../database/schema.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { afterwards } from '../../http/write.ts';
-import { insertCorrection, missingAmong, storeResults } from './store.ts';
+import { exists, insertCorrection, storeResults } from './store.ts';
 
 interface LockedCard extends ReadCard {
   readonly before: Computed;
@@ -91,24 +91,30 @@ function settled(card: LockedCard, request: SettleRequest) {
   return { ...after, says, settles: exception.key };
 }
 
-const previewOf = (card: LockedCard, computed: Computed): SettlePreview => ({
-  before: classSums(card.before.lines),
-  after: classSums(computed.lines),
-  toSettle: computed.exceptions.filter((left) => left.severity === 'holds up').length,
-});
-
-/** What settling would change; nothing is written. */
-export function previewSettle(
+/** The card before and after a change; nothing is written. */
+function preview(
   context: Context,
   key: CardKey,
-  request: SettleRequest,
+  change: (card: LockedCard) => { readonly computed: Computed },
 ): Promise<SettlePreview> {
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, trip.send, key);
-    const preview = previewOf(card, settled(card, request).computed);
-    return { last: [], result: () => preview };
+    const { computed } = change(card);
+    const previewed = {
+      before: classSums(card.before.lines),
+      after: classSums(computed.lines),
+      toSettle: computed.exceptions.filter((left) => left.severity === 'holds up').length,
+    };
+    return { last: [], result: () => previewed };
   });
 }
+
+/** What settling would change; nothing is written. */
+export const previewSettle = (
+  context: Context,
+  key: CardKey,
+  request: SettleRequest,
+): Promise<SettlePreview> => preview(context, key, (card) => settled(card, request));
 
 /** Settles a missing punch. Of two people who do so at once, the second is told who was first and with what. */
 export async function settle(
@@ -158,11 +164,7 @@ export async function previewCorrect(
   request: CorrectRequest,
 ): Promise<SettlePreview> {
   await checkPlaces(context, request);
-  return inTransaction(context.database, async (trip) => {
-    const card = await openLocked(context, trip.send, key);
-    const preview = previewOf(card, asSaid(card, request).computed);
-    return { last: [], result: () => preview };
-  });
+  return preview(context, key, (card) => asSaid(card, request));
 }
 
 /** Makes a correction of any kind but an undo. */
@@ -186,9 +188,7 @@ async function checkPlaces({ database }: Context, { says }: CorrectRequest): Pro
     ['site', site],
   ] as const) {
     const id = given[field];
-    if (typeof id !== 'number') continue;
-    const missing = await missingAmong(database, table, [id]);
-    if (missing.length > 0)
+    if (typeof id === 'number' && !(await exists(database, table, id)))
       throw new Problem(422, 'invalid', `There is no such ${field}.`, { field: `says.${field}` });
   }
 }

@@ -1,5 +1,5 @@
 import { type Workday, workdayToIso } from '@heath/core';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { packLines } from '../../computing/packed-lines.ts';
 import type { CardKey } from '../../computing/read-card.ts';
 import type { CardResults } from '../../computing/results.ts';
@@ -22,18 +22,14 @@ export function insertCorrection(values: NewCorrection): Statement {
             ${values.payableBefore}, ${values.payableAfter}, ${values.madeBy}, ${values.madeAt})`);
 }
 
-/** Which of these numbers there are not, of jobs, departments or sites. */
-export async function missingAmong(
+/** Whether there is a job, a department or a site of this number. */
+export async function exists(
   queries: Queries,
   table: typeof job | typeof department | typeof site,
-  ids: readonly number[],
-): Promise<number[]> {
-  if (ids.length === 0) return [];
-  const found = await queries
-    .select({ id: table.id })
-    .from(table)
-    .where(inArray(table.id, [...ids]));
-  return ids.filter((one) => !found.some(({ id }) => id === one));
+  id: number,
+): Promise<boolean> {
+  const found = await queries.select({ id: table.id }).from(table).where(eq(table.id, id));
+  return found.length > 0;
 }
 
 /** Stores a computed card as belonging to one more version of its inputs. */
