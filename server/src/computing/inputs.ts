@@ -185,16 +185,18 @@ export function toInputs(
   }
   const calendar: Calendar = { holidays, restDays: new Set() };
   return subjects.map((subject) => {
-    const { departmentId: _, ...own } = byPerson.get(subject.personId)!;
-    own.plans.sort((a, b) => a.startsAt - b.startsAt);
-    const zones = zonesOf(subject);
+    const { punches, plans, corrections, leave } = byPerson.get(subject.personId)!;
+    plans.sort((a, b) => a.startsAt - b.startsAt);
     return {
       first: subject.firstDay,
       last: subject.lastDay,
-      ...own,
+      punches,
+      plans,
+      corrections,
+      leave,
       calendar,
       editions: subject.editions,
-      zones,
+      zones: zonesOf(subject),
       asOf,
     };
   });
