@@ -2,6 +2,7 @@ import { account } from './card/account.ts';
 import type { Computed } from './card/card.ts';
 import { explainShifts } from './card/explain.ts';
 import type { OvertimeReason } from './card/reasons.ts';
+import type { WorkSegment } from './card/segment.ts';
 import { effectivePunches } from './corrections/effective.ts';
 import { changesOf } from './corrections/in-force.ts';
 import { withStatedLeave } from './corrections/leave.ts';
@@ -10,6 +11,8 @@ import { payAsStated, placeAsStated } from './corrections/segments.ts';
 import { correctedShifts } from './corrections/shifts.ts';
 import { findExceptions, within } from './exceptions/exceptions.ts';
 import type { ExceptionInput } from './exceptions/types.ts';
+import { atHome, type Home, homeOn } from './record/home.ts';
+import type { Leave } from './record/leave.ts';
 import type { PersonInput } from './record/person.ts';
 import { plansInOrder } from './record/plan.ts';
 import { type StartedShift, started } from './rulebook/started-shift.ts';
@@ -17,6 +20,7 @@ import { takeBreaks } from './steps/breaks/breaks.ts';
 import { startTaking } from './steps/breaks/taking.ts';
 import type { StatedBreaks } from './steps/breaks/types.ts';
 import { guarantees } from './steps/guarantees/guarantees.ts';
+import type { GuaranteeReason } from './steps/guarantees/reason.ts';
 import { holdToPlans } from './steps/hold-to-plan/hold.ts';
 import { sumLines } from './steps/lines/lines.ts';
 import { classify } from './steps/overtime/meeting.ts';
@@ -38,7 +42,7 @@ const NO_SITES: ExceptionInput['sites'] = new Map();
  * @param explain also builds the reasons of every number
  */
 export function compute(input: PersonInput, explain = false): Computed {
-  const { editions, zones, first, last, asOf, calendar = NO_CALENDAR } = input;
+  const { editions, zones, first, last, asOf, calendar = NO_CALENDAR, homes = NONE } = input;
   const span = { first, last };
   const payPeriods = input.payPeriods ?? [span];
   const plans = plansInOrder(input.plans);
@@ -56,7 +60,8 @@ export function compute(input: PersonInput, explain = false): Computed {
     plans,
   );
   const { shifts, worked } = breaksAndWorkdays(roundShifts(planned), changes);
-  const leave = withStatedLeave(input.leave ?? NONE, plans, planned, changes);
+  giveHomes(worked, homes);
+  const leave = ofHomes(withStatedLeave(input.leave ?? NONE, plans, planned, changes), homes);
   const days = workedDays(worked);
   const overtimeReasons: OvertimeReason[] | null = explain ? [] : null;
   const context = { calendar, plans, leave, payPeriods, workedDays: days.days, daysInOrder: days.inOrder };
@@ -65,7 +70,7 @@ export function compute(input: PersonInput, explain = false): Computed {
   payAsStated(segments, changes.classes);
   addPremiums(segments, together.premiums, (day) => rulesOn(day).premiums, calendar, days.days);
   if (explain) explainShifts(shifts, planned, segments);
-  const guaranteed = together.hasGuarantees ? guarantees(shifts, plans, rulesOn) : [];
+  const guaranteed = together.hasGuarantees ? ofHomes(guarantees(shifts, plans, rulesOn), homes) : NONE;
   const periods = together.roundsOverPeriods ? payPeriods : NONE;
   const lines = sumLines({ segments, guaranteed, leave }, (day) => rulesOn(day).lines, periods, span);
   const looked: ExceptionInput = {
@@ -115,3 +120,14 @@ function breaksAndWorkdays(rounded: readonly RoundedShift<StartedShift>[], state
   });
   return { shifts, worked };
 }
+
+/** Gives each segment, in place, the home on its workday. */
+function giveHomes(worked: readonly WorkSegment[], homes: readonly Home[]): void {
+  if (homes.length > 0) for (const segment of worked) segment.home = homeOn(homes, segment.workday);
+}
+
+/** Leave and guarantees in the department and on the cost center of their workdays, where they name none of their own. */
+const ofHomes = <T extends Leave | GuaranteeReason>(
+  paid: readonly T[],
+  homes: readonly Home[],
+): readonly T[] => (homes.length === 0 ? paid : paid.map((one) => atHome(one, homeOn(homes, one.workday))));

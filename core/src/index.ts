@@ -51,6 +51,7 @@ export {
 } from './pay/classes.ts';
 export { type PayCode, type PayCodeMap, type PayLine, toPayLines } from './pay/handoff.ts';
 // What is known of a person.
+export type { Home } from './record/home.ts';
 export * from './record/ids.ts';
 export type { Leave } from './record/leave.ts';
 export type { PersonInput } from './record/person.ts';

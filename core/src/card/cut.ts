@@ -1,4 +1,5 @@
 import { classOf } from '../pay/classes.ts';
+import { NO_HOME } from '../record/home.ts';
 import { itemAt } from '../time/item-at.ts';
 import { type Instant, instant, workday } from '../time/units.ts';
 import { PremiumSet } from './premium-set.ts';
@@ -22,6 +23,7 @@ export const segmentOf = (
   workday: UNASSIGNED,
   shift,
   from,
+  home: NO_HOME,
   pay: ORDINARY,
   premiums: PremiumSet.none,
   bucket: 0,
@@ -35,6 +37,7 @@ export function cutOff(segment: WorkSegment, at: Instant): WorkSegment {
     workday: segment.workday,
     shift: segment.shift,
     from: segment.from,
+    home: segment.home,
     pay: segment.pay,
     premiums: segment.premiums,
     bucket: segment.bucket,

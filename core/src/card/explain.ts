@@ -1,7 +1,7 @@
 import type { EffectivePunch } from '../record/punch.ts';
 import { firstPunch } from '../steps/pair/types.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
-import { type Instant, seconds, type Workday } from '../time/units.ts';
+import { type Instant, seconds } from '../time/units.ts';
 import { offsetAt, type ZoneOffsets } from '../time/zone.ts';
 import { lengthOf } from './cut.ts';
 import type { RoundedPunch, ShiftReason } from './reasons.ts';
@@ -85,23 +85,20 @@ function workdayReason(
   mine: readonly Segment[],
   { statedWorkday }: ShiftBeginning,
 ): Step<'workday'> {
+  const firsts = mine.filter(
+    (segment, i) => mine.findIndex(({ workday }) => workday === segment.workday) === i,
+  );
   return {
     step: 'workday',
     rule: statedWorkday === null ? shift.rules.workday.shiftBelongsTo : null,
     startsAt: shift.rounded[0]?.start ?? firstPunch(shift).at,
     endsAt: lastOf(shift.rounded).end,
-    workdays: daysOf(mine),
+    workdays: firsts.map(({ workday }) => workday),
+    homes: firsts.map(({ home: { department, costCenter } }) => ({ department, costCenter })),
     lines: mine
       .filter((segment, i) => i > 0 && segment.workday !== itemAt(mine, i - 1).workday)
       .map(({ start }) => start),
   };
-}
-
-/** Each once, in the order in which they come. */
-function daysOf(mine: readonly Segment[]): Workday[] {
-  const days: Workday[] = [];
-  for (const { workday } of mine) if (!days.includes(workday)) days.push(workday);
-  return days;
 }
 
 /** By name: an edition that comes into force within the shift may have a premium of the same name. */

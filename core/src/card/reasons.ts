@@ -1,5 +1,6 @@
 import type { Correction } from '../corrections/kinds.ts';
 import type { ClassId } from '../pay/classes.ts';
+import type { Home } from '../record/home.ts';
 import type { Leave } from '../record/leave.ts';
 import type { Plan } from '../record/plan.ts';
 import type { PunchKind } from '../record/punch.ts';
@@ -73,6 +74,8 @@ export type ShiftReason =
       readonly startsAt: Instant;
       readonly endsAt: Instant;
       readonly workdays: readonly Workday[];
+      /** Where this person belongs on each of them. */
+      readonly homes: readonly Pick<Home, 'department' | 'costCenter'>[];
       /** Where the work goes over from one workday to the next. */
       readonly lines: readonly Instant[];
     }

@@ -1,4 +1,5 @@
 import type { ClassId } from '../pay/classes.ts';
+import type { Home } from '../record/home.ts';
 import type { Plan } from '../record/plan.ts';
 import type { EffectivePunch } from '../record/punch.ts';
 import type { Instant, Workday } from '../time/units.ts';
@@ -37,8 +38,8 @@ export interface SegmentShift {
 }
 
 /**
- * A stretch of payable time with one class, its premiums and workday. Its job, department and site are those of the
- * punch it comes from. The steps refine it in place and cut it where its parts differ.
+ * A stretch of payable time with one class, its premiums and workday. Its job and site are those of the punch it comes from; so are its
+ * department and cost center, where that names them. The steps refine it in place and cut it where its parts differ.
  */
 export interface WorkSegment {
   start: Instant;
@@ -47,6 +48,8 @@ export interface WorkSegment {
   readonly shift: SegmentShift;
   /** The punch that started it. */
   readonly from: EffectivePunch;
+  /** Where this person belongs on its workday: see `departmentOf`. */
+  home: Pick<Home, 'department' | 'costCenter'>;
   pay: Pay;
   premiums: PremiumSet;
   /**
@@ -57,3 +60,11 @@ export interface WorkSegment {
 }
 /** A segment, read-only. Only the steps that build segments change them. */
 export type Segment = Readonly<WorkSegment>;
+
+/** The department in which a segment is worked: that of its punch, or else the home on its workday. */
+export const departmentOf = ({ from, home }: Segment): Home['department'] =>
+  from.department ?? home.department;
+
+/** Who bears the cost of a segment: what its punch says, or else the home on its workday. */
+export const costCenterOf = ({ from, home }: Segment): Home['costCenter'] =>
+  from.costCenter ?? home.costCenter;

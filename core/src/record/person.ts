@@ -5,6 +5,7 @@ import type { Calendar } from '../time/calendar.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneTables } from '../time/zone.ts';
+import type { Home } from './home.ts';
 import type { SiteId } from './ids.ts';
 import type { Leave } from './leave.ts';
 import type { Plan } from './plan.ts';
@@ -17,6 +18,8 @@ export interface PersonInput {
   /** Those around `inputSpan` as `unbrokenAround` says, in any order. */
   readonly punches: readonly Punch[];
   readonly corrections: readonly Correction[];
+  /** Where this person belongs, in order of the first days. Without any, what names no department is in none. */
+  readonly homes?: readonly Home[];
   readonly plans: readonly Plan[];
   readonly leave?: readonly Leave[];
   readonly calendar?: Calendar;

@@ -37,6 +37,7 @@ function bothWays(editions: readonly AnyEdition[], person: AnyPerson, stretch: A
     plans: person.plans.map(({ from, to, job }) => ({ from: start + from, to: start + to, job })),
     holidays: person.holidays.map(iso),
     restDays: person.restDays.map(iso),
+    homes: person.homes.map(({ from, department }) => ({ from: iso(from), department })),
     leave: person.leave.map(({ day, ...rest }) => ({ date: iso(day), ...rest })),
     first: workdayToIso(input.first),
     last: workdayToIso(input.last),

@@ -8,6 +8,8 @@ interface Part {
   start: number;
   end: number;
   readonly day: number;
+  /** The department that holds where none is named. */
+  readonly home: number | null;
   job: number | null;
   department: number | null;
   site: number | null;
@@ -95,7 +97,8 @@ function partsOf(reasons: readonly ShiftReason[]): Part[] {
         .filter((reason): reason is Step<'premium'> => reason.step === 'premium')
         .filter(({ time }) => time.some((paid) => start >= paid.start && end <= paid.end))
         .map(({ name }) => name);
-      parts.push({ ...stretch, start, end, day: workday.workdays[passed]!, pays: 1, premiums });
+      const [day, home] = [workday.workdays[passed]!, workday.homes[passed]!];
+      parts.push({ ...stretch, start, end, day, home: home.department, pays: 1, premiums });
     }
   }
   return parts;
@@ -199,6 +202,7 @@ export function byHand(
   };
   for (const part of parts) {
     const length = part.end - part.start;
+    part.department ??= part.home;
     add(part.day, part.pays === 1 ? 'ordinary' : `overtime-${part.pays}`, part, length);
     for (const name of part.premiums) add(part.day, `premium:${name}`, part, length);
   }

@@ -141,6 +141,11 @@ export function inputOf(editions: Editions, person: AnyPerson, stretch: AnyStret
         department: null,
       };
     }),
+    homes: person.homes.map(({ from, department }) => ({
+      from: dayOf(stretch, from),
+      department: idOf(department, names.department),
+      costCenter: null,
+    })),
     leave: person.leave.map(({ day, kind, code, seconds: length }) => ({
       workday: dayOf(stretch, day),
       kind,

@@ -390,6 +390,8 @@ export interface AnyPerson {
   readonly leave: readonly AnyLeave[];
   readonly holidays: readonly number[];
   readonly restDays: readonly number[];
+  /** From days from the start of the span on, in order. */
+  readonly homes: readonly { readonly from: number; readonly department: string | null }[];
 }
 
 const places = fc.record({
@@ -480,7 +482,19 @@ const leaveOf = (tick: number) =>
     seconds: fc.constantFrom(14_400, 28_800, 13 * tick),
   });
 
+/** Where somebody belongs: mostly the same all the time, or nowhere. */
+const anyHomes = fc
+  .uniqueArray(
+    fc.record({
+      from: fc.integer({ min: -2, max: 12 }),
+      department: fc.constantFrom(null, ...DEPARTMENTS),
+    }),
+    { maxLength: 3, selector: ({ from }) => from },
+  )
+  .map((homes) => homes.sort((a, b) => a.from - b.from));
+
 const aroundWork = (tick: number) => ({
+  homes: anyHomes,
   leave: fc.array(leaveOf(tick), { maxLength: 2 }),
   holidays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),
   restDays: fc.uniqueArray(fc.integer({ min: 0, max: 9 }), { maxLength: 2 }),

@@ -54,6 +54,8 @@ export interface TickInput {
   readonly editions: readonly TickEdition[];
   readonly zone: string;
   readonly punches: readonly TickPunch[];
+  /** Departments by the ISO date from which on somebody belongs there, in order. */
+  readonly homes: readonly { readonly from: string; readonly department: string | null }[];
   readonly corrections: readonly TickCorrection[];
   readonly plans: readonly { readonly from: number; readonly to: number; readonly job: string | null }[];
   /** ISO dates. */
@@ -780,6 +782,12 @@ function applyPremiums(
   }
 }
 
+/** A place in the department where somebody belongs on a day, where it names none. */
+function orAtHome(place: TickPlace, day: string, { homes }: TickInput): TickPlace {
+  const home = homes.findLast(({ from }) => from <= day) ?? homes[0];
+  return { ...place, department: place.department ?? home?.department ?? null };
+}
+
 type Add = (day: string, name: string, place: TickPlace | null, seconds: number) => void;
 
 /** The input with the leave that corrections add. */
@@ -810,6 +818,7 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
   const ticks = perShift.flatMap((paid) => paid.ticks);
   for (const { from, to, ...other } of holding('set-job', input))
     for (const tick of ticks) if (tick.at >= from && tick.at < to) tick.place = elsewhere(tick.place, other);
+  for (const tick of ticks) tick.place = orAtHome(tick.place, tick.day, input);
   applyOvertime(ticks, input);
   for (const { from, to, multiplier } of holding('set-class', input))
     for (const tick of ticks) if (tick.at >= from && tick.at < to) tick.pays = multiplier;
@@ -825,8 +834,15 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
     for (const name of premiums) add(day, `premium:${name}`, place, input.tick);
   }
   for (const { date, kind, code, seconds, job } of input.leave)
-    add(date, `${kind}:${code}`, { job: job ?? null, department: null, site: null }, seconds);
-  for (const { rules } of input.editions) addGuarantees(shifts, perShift, rules, input, add);
+    add(
+      date,
+      `${kind}:${code}`,
+      orAtHome({ job: job ?? null, department: null, site: null }, date, input),
+      seconds,
+    );
+  const addAtHome: Add = (day, name, place, seconds) =>
+    add(day, name, place === null ? null : orAtHome(place, day, input), seconds);
+  for (const { rules } of input.editions) addGuarantees(shifts, perShift, rules, input, addAtHome);
   return sums;
 }
 

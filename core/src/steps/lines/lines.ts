@@ -1,5 +1,5 @@
 import type { Line } from '../../card/line.ts';
-import type { Segment } from '../../card/segment.ts';
+import { costCenterOf, departmentOf, type Segment } from '../../card/segment.ts';
 import { type ClassId, guaranteeClass, inClassOrder, isPremium, leaveClass } from '../../pay/classes.ts';
 import type { CostCenterId, DepartmentId, JobId, SiteId } from '../../record/ids.ts';
 import type { Leave } from '../../record/leave.ts';
@@ -89,12 +89,15 @@ function linesOf({ segments, guaranteed, leave }: Paid, { first, last }: DaySpan
 function addSegment(
   lines: OpenLine[],
   from: number,
-  { workday, start, end, from: { job, department, site, costCenter = null } }: Segment,
+  segment: Segment,
   classId: ClassId,
   multiplier: number | null,
   rule: string | null,
 ): void {
-  const length = end - start;
+  const { job, site } = segment.from;
+  const department = departmentOf(segment);
+  const costCenter = costCenterOf(segment);
+  const length = segment.end - segment.start;
   for (let i = from; i < lines.length; i++) {
     const line = itemAt(lines, i);
     if (
@@ -109,7 +112,7 @@ function addSegment(
       return;
     }
   }
-  lines.push(lineOf(workday, classId, job, department, site, costCenter, multiplier, rule, length));
+  lines.push(lineOf(segment.workday, classId, job, department, site, costCenter, multiplier, rule, length));
 }
 
 const lineOf = (
@@ -147,8 +150,16 @@ const guaranteeLine = ({
 }: GuaranteeReason): OpenLine =>
   lineOf(workday, guaranteeClass(name), job, department, site, costCenter, null, name, length);
 
-const leaveLine = ({ workday, kind, code, job, department, seconds: length }: Leave): OpenLine =>
-  lineOf(workday, leaveClass(kind, code), job, department, null, null, null, null, length);
+const leaveLine = ({
+  workday,
+  kind,
+  code,
+  job,
+  department,
+  costCenter = null,
+  seconds: length,
+}: Leave): OpenLine =>
+  lineOf(workday, leaveClass(kind, code), job, department, null, costCenter, null, null, length);
 
 const inDayOrder = (a: Line, b: Line): number =>
   inClassOrder(a.classId, b.classId) ||

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { departmentOf } from '../../../card/segment.ts';
 import { on } from '../../../reference/example.ts';
 import { names } from '../../../time/schemas.ts';
 import { definePremiumCondition } from '../define.ts';
@@ -6,12 +7,17 @@ import { definePremiumCondition } from '../define.ts';
 /** Work in one of some departments, as the punch that began it says. */
 export const departments = definePremiumCondition({
   name: 'departments',
-  says: 'Only for work in one of these departments. (The punch below names none.)',
+  says: 'Only for work in one of these departments: that of the punch, or else where the person belongs on the workday. (Below there is neither.)',
   settings: { departments: v.optional(names) },
   compile(settings, resolver) {
     const among = resolver.departments(settings.departments, 'departments');
     if (among === null) return null;
-    return { meets: ({ from }) => from.department !== null && among.has(from.department) };
+    return {
+      meets: (segment) => {
+        const department = departmentOf(segment);
+        return department !== null && among.has(department);
+      },
+    };
   },
   example: {
     rules: { premiums: [{ name: 'Hold', departments: ['Hold'] }] },
