@@ -256,7 +256,7 @@ async function holdAgainstTheList(): Promise<void> {
   try {
     const punches = await rows<{ p: string }>(
       connection,
-      "SELECT CONCAT(person_id, '|', at, '|', kind) AS p FROM punch",
+      "SELECT CONCAT(o.person_id, '|', p.at, '|', p.kind) AS p FROM punch p JOIN badge_owner o ON o.badge_id = p.badge_id AND o.person_id IS NOT NULL",
     );
     expect(new Set(punches.map(({ p }) => p))).toEqual(known.punches);
     expect(punches).toHaveLength(known.punches.size);
@@ -304,7 +304,7 @@ async function holdAgainstTheList(): Promise<void> {
       connection,
       `SELECT h.period_id AS period, h.lines AS \`lines\`, h.payable_hours AS payable, COUNT(l.seq) AS kept,
               CAST(COALESCE(SUM(IF(l.class_id LIKE 'premium:%', 0, l.hours)), 0) AS SIGNED) AS sum
-         FROM handoff h LEFT JOIN handoff_line l ON l.handoff_id = h.id GROUP BY h.id`,
+         FROM batch h LEFT JOIN batch_line l ON l.batch_id = h.id GROUP BY h.id`,
     );
     expect(new Map(handoffs.map(({ period, kept, sum }) => [period, { lines: kept, payable: sum }]))).toEqual(
       known.handoffs,
@@ -313,8 +313,8 @@ async function holdAgainstTheList(): Promise<void> {
 
     const [{ stale }] = (await rows<{ stale: number }>(
       connection,
-      `SELECT COUNT(*) AS stale FROM card c LEFT JOIN handoff h ON h.period_id = c.period_id
-        WHERE h.id IS NULL AND c.input_version <> c.computed_version`,
+      `SELECT COUNT(*) AS stale FROM card c LEFT JOIN seal s ON s.period_id = c.period_id AND s.group_id = c.group_id
+        WHERE s.batch_id IS NULL AND c.input_version <> c.computed_version`,
     )) as [{ stale: number }];
     expect(stale).toBe(0);
   } finally {
@@ -381,7 +381,7 @@ describe('whatever is killed, and whenever', () => {
     await client.ask('POST', `/imports/${id}/start`, { columns: preview.columns, dateOrder: 'iso' });
     const connection = await database();
     await connection.query('SET SESSION TRANSACTION ISOLATION LEVEL READ UNCOMMITTED');
-    const inTheMiddle = `SELECT 1 FROM punch WHERE import_id = ${id} LIMIT 1`;
+    const inTheMiddle = `SELECT 1 FROM punch p JOIN punch_source s ON s.id = p.source_id WHERE s.import_id = ${id} LIMIT 1`;
     while ((await rows(connection, inTheMiddle)).length === 0) await wait(5);
     const saidBefore = heath.said().length;
     process.kill(heath.pid('server'), 'SIGKILL');

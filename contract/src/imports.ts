@@ -26,6 +26,8 @@ export interface ImportReply {
   readonly added: number;
   readonly known: number;
   readonly refused: number;
+  /** Of those added: made with a badge that nobody had on that day; they wait. */
+  readonly unowned: number;
   readonly error: string | null;
   /** The id of an earlier import of the very same bytes. */
   readonly sameAs: number | null;

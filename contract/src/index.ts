@@ -1,6 +1,10 @@
+export * from './account-name.ts';
+export * from './approvals.ts';
+export * from './badges.ts';
 export * from './cards.ts';
 export * from './corrections.ts';
 export * from './handoff.ts';
+export * from './happened.ts';
 export * from './imports.ts';
 export * from './messages.ts';
 export * from './pay-codes.ts';
@@ -8,4 +12,5 @@ export * from './periods.ts';
 export * from './problem.ts';
 export * from './sign-in.ts';
 export * from './tasks.ts';
+export * from './users.ts';
 export * from './writes.ts';

@@ -1,7 +1,6 @@
 import * as v from 'valibot';
-
-/** A user name as it is kept, compared and counted: in one Unicode form, without space around it, in small letters. */
-export const accountName = (typed: string): string => typed.normalize('NFKC').trim().toLowerCase();
+import { accountName } from './account-name.ts';
+import type { Role } from './users.ts';
 
 /** POST /api/session */
 export const SignInRequest = v.object(
@@ -23,8 +22,45 @@ export const SignInRequest = v.object(
 );
 export type SignInRequest = v.InferOutput<typeof SignInRequest>;
 
+/** PUT /api/password */
+export const ChangePasswordRequest = v.object(
+  {
+    current: v.pipe(
+      v.string('Type your present password.'),
+      v.minLength(1, 'Type your present password.'),
+      v.maxLength(256, 'A password has at most 256 characters.'),
+    ),
+    wanted: v.pipe(
+      v.string('Type a new password.'),
+      v.minLength(12, 'A password has at least 12 characters.'),
+      v.maxLength(128, 'A new password has at most 128 characters.'),
+    ),
+  },
+  'Send the present password and a new one.',
+);
+export type ChangePasswordRequest = v.InferOutput<typeof ChangePasswordRequest>;
+
 /** GET /api/session and the reply to signing in. */
 export interface SignedInUser {
   readonly id: number;
   readonly name: string;
+  readonly roles: readonly Role[];
+  /** Whose card is their own. */
+  readonly personId: number | null;
+  /** Somebody else chose the password: nothing is done before it is changed. */
+  readonly passwordIsGiven: boolean;
+}
+
+/** GET /api/sessions: those of whoever asks. */
+export interface SessionsReply {
+  readonly sessions: readonly {
+    readonly id: string;
+    /** The browser, as it calls itself. */
+    readonly agent: string;
+    /** ISO 8601 instants of real time. */
+    readonly startedAt: string;
+    readonly endsAt: string;
+    /** The one that asks. */
+    readonly current: boolean;
+  }[];
 }

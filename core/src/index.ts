@@ -49,7 +49,7 @@ export {
   leaveClass,
   premiumClass,
 } from './pay/classes.ts';
-export { type PayCode, type PayCodeMap, type PayLine, toPayLines } from './pay/handoff.ts';
+export type { PayCode, PayCodeMap } from './pay/codes.ts';
 // What is known of a person.
 export type { Home } from './record/home.ts';
 export * from './record/ids.ts';

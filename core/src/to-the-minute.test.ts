@@ -163,7 +163,7 @@ describe('a minute more', () => {
     const week = (extra: number) =>
       inputOf(
         Editions.always(book),
-        { ...rest, plans: [], corrections: [], punches: punchesWith(extra) },
+        { ...rest, homes: [], plans: [], corrections: [], punches: punchesWith(extra) },
         stretch,
       );
     const { day, start, length } = days[longer]!;

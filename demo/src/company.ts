@@ -5,6 +5,10 @@ import { nightBerthTerms } from './rulebooks/night-berth-terms.ts';
 import { shoreTerms } from './rulebooks/shore-terms.ts';
 
 export const ZONE = 'Europe/London';
+
+/** The code of a site, department, job or group: its first name, in small letters. */
+export const codeOf = (name: string): string => name.toLowerCase().replaceAll(' ', '-');
+
 export const SITES = ['Northquay', 'Saltholm', 'Ebb Point'] as const;
 export const JOBS = [
   'Kittiwake',
@@ -126,14 +130,15 @@ export const DEMO_NOW = '2026-11-02T09:00:00Z';
 export const PAY_CODES: readonly {
   readonly code: string;
   readonly name: string;
+  readonly kind: 'hours' | 'premium' | 'guarantee' | 'leave';
   readonly pays: readonly ClassId[];
 }[] = [
-  { code: '110', name: 'Ordinary', pays: ['ordinary'] },
-  { code: '215', name: 'Overtime, time and a half', pays: ['overtime-1.5'] },
-  { code: '220', name: 'Overtime, double', pays: ['overtime-2'] },
-  { code: '340', name: 'Night premium', pays: ['premium:Night'] },
-  { code: '410', name: 'Call-out top-up', pays: ['guarantee:Call-out'] },
-  { code: '510', name: 'Annual leave', pays: ['leave:Annual leave'] },
+  { code: '110', name: 'Ordinary', kind: 'hours', pays: ['ordinary'] },
+  { code: '215', name: 'Overtime, time and a half', kind: 'hours', pays: ['overtime-1.5'] },
+  { code: '220', name: 'Overtime, double', kind: 'hours', pays: ['overtime-2'] },
+  { code: '340', name: 'Night premium', kind: 'premium', pays: ['premium:Night'] },
+  { code: '410', name: 'Call-out top-up', kind: 'guarantee', pays: ['guarantee:Call-out'] },
+  { code: '510', name: 'Annual leave', kind: 'leave', pays: ['leave:Annual leave'] },
 ];
 
 /** Holidays of the harbors. */
@@ -145,6 +150,74 @@ export const HOLIDAYS: readonly { readonly day: Workday; readonly name: string }
 /** Who is on leave in the current period, by the person's place in the company: days of the period, eight hours each. */
 export const LEAVE: Readonly<Record<number, readonly number[]>> = { 33: [6, 7, 8, 9], 55: [2, 3] };
 export const LEAVE_CODE = 'Annual leave';
+
+/** A badge that nobody has. */
+export const STRANGERS_BADGE = 'MF-0944';
+
+/** People of the company who sign in as themselves, by their place in it. */
+const PEOPLE_WHO_SIGN_IN = [
+  { index: 5, name: 'Piotr Hale' },
+  { index: 38, name: 'Gaspar Ribeiro' },
+  { index: 14, name: 'Rhona Duarte' },
+] as const;
+const placeOf = (name: (typeof PEOPLE_WHO_SIGN_IN)[number]['name']): number =>
+  PEOPLE_WHO_SIGN_IN.find((one) => one.name === name)?.index ?? -1;
+
+/** Somebody who signs in to the demo. */
+export interface DemoUser {
+  readonly username: string;
+  readonly name: string;
+  readonly password: string;
+  readonly role: 'specialist' | 'supervisor' | 'person' | 'auditor' | 'administrator';
+  /** Their place in the company, where they have a card of their own. */
+  readonly index?: number;
+  readonly reach: 'all' | 'self' | { readonly departments: readonly string[] } | { readonly group: string };
+}
+
+/** Who can sign in to the demo. */
+export const DEMO_USERS: readonly DemoUser[] = [
+  { username: 'odile', name: 'Odile Ravn', password: 'gorse-in-bloom', role: 'specialist', reach: 'all' },
+  { username: 'marek', name: 'Marek Tamm', password: 'heather-and-moss', role: 'specialist', reach: 'all' },
+  {
+    username: 'maeve',
+    name: 'Maeve Halloran',
+    password: 'bracken-by-the-gate',
+    role: 'supervisor',
+    reach: { departments: ['Terminals', 'Workshop'] },
+  },
+  {
+    username: 'piotr',
+    name: 'Piotr Hale',
+    password: 'lichen-on-granite',
+    role: 'supervisor',
+    index: placeOf('Piotr Hale'),
+    reach: { group: 'Afloat' },
+  },
+  { username: 'sunniva', name: 'Sunniva Aske', password: 'sundew-and-sedge', role: 'auditor', reach: 'all' },
+  {
+    username: 'conall',
+    name: 'Conall Wray',
+    password: 'juniper-over-peat',
+    role: 'administrator',
+    reach: 'all',
+  },
+  {
+    username: 'gaspar',
+    name: 'Gaspar Ribeiro',
+    password: 'plover-at-dusk',
+    role: 'person',
+    index: placeOf('Gaspar Ribeiro'),
+    reach: 'self',
+  },
+  {
+    username: 'rhona',
+    name: 'Rhona Duarte',
+    password: 'cotton-grass-wind',
+    role: 'person',
+    index: placeOf('Rhona Duarte'),
+    reach: 'self',
+  },
+];
 
 export interface DemoPerson {
   readonly index: number;
@@ -171,7 +244,7 @@ export function people(count: number): DemoPerson[] {
     return {
       index,
       number: `MF-${String(101 + index).padStart(4, '0')}`,
-      name: nameOf(index),
+      name: PEOPLE_WHO_SIGN_IN.find((one) => one.index === index)?.name ?? nameOf(index),
       department,
       site: department.name === 'Office' || department.name === 'Workshop' ? 'Northquay' : pick(SITES),
       job: pick(department.jobs),

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { session } from './database/schema.ts';
+import { session } from './database/schema/index.ts';
 import { type Company, freshCompany } from './testing/company.ts';
 import { serve } from './testing/serve.ts';
 

@@ -10,7 +10,7 @@ import { readConfig } from './config.ts';
 import { sweepAnswers } from './database/answered.ts';
 import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';
-import { setting } from './database/schema.ts';
+import { setting } from './database/schema/index.ts';
 import { Disk } from './disk.ts';
 import { forgetHalfReceived } from './features/imports/store.ts';
 import { sweepAttempts } from './features/sign-in/attempts.ts';

@@ -1,16 +1,18 @@
 /** Fills a new database before the server starts: with the demo company, or with one account and nothing else. */
-import { randomBytes } from 'node:crypto';
 import { parseArgs } from 'node:util';
 import { workdayFromIso } from '@heath/core';
+import { DEMO_USERS } from '@heath/demo';
 import { eq } from 'drizzle-orm';
 import { pino } from 'pino';
 import { checkDatabase } from '../../scripts/lib/database.mjs';
+import { clockAt } from './clock.ts';
 import { readConfig } from './config.ts';
 import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';
-import { setting, user } from './database/schema.ts';
-import { DEMO_USERS, emptyDatabase, loadDemo } from './demo/load.ts';
-import { hashPassword } from './features/sign-in/service.ts';
+import { setting, user } from './database/schema/index.ts';
+import { emptyDatabase, loadDemo } from './demo/load.ts';
+import { addUser } from './features/users/service.ts';
+import { HEATH } from './rights/who.ts';
 
 const { values: options } = parseArgs({
   options: {
@@ -50,14 +52,16 @@ async function setUp(database: Database): Promise<void> {
   }
 }
 
+/** The first account keeps users and does payroll; its password is told once, and opens nothing but the change of it. */
 async function createFirstAccount(database: Database): Promise<void> {
-  const password = randomBytes(9).toString('base64url');
-  await database.insert(user).values({
+  const { password } = await addUser({ database, clock: clockAt(process.env.HEATH_NOW) }, HEATH, null, {
     username: 'specialist',
     name: 'Payroll specialist',
-    passwordHash: await hashPassword(password),
+    roles: ['administrator', 'specialist'],
+    reach: { all: true, groups: [], sites: [], departments: [], reports: false, self: false },
+    personId: null,
   });
-  say(`  Sign in as specialist with ${password} (told this once)`);
+  say(`  Sign in as specialist with ${password} (told this once; choose your own at once)`);
 }
 
 async function main(): Promise<void> {

@@ -111,8 +111,7 @@ describe('recognizing columns', () => {
 
 describe('reading rows', () => {
   const directory: Directory = {
-    person: (number) =>
-      number === '7' ? { id: 70, site: 1, firstDay: 0, lastDay: Number.POSITIVE_INFINITY } : undefined,
+    badge: (code) => (code === '7' ? { id: 70, site: 1 } : code === '8' ? { id: 80, site: null } : undefined),
     job: (name) => (name.toLowerCase() === 'stores' ? 5 : undefined),
     site: (name) => (name === 'Quay' ? 1 : undefined),
     zone: () => LONDON,
@@ -126,7 +125,7 @@ describe('reading rows', () => {
   );
   it('gives the punch with ids, an empty kind as undirected', () => {
     expect(read([' 7 ', '2026-10-26 08:00', '', 'STORES', 'Quay'])).toEqual({
-      person: 70,
+      badge: 70,
       at: at('2026-10-26 08:00'),
       kind: 'undirected',
       job: 5,
@@ -135,7 +134,8 @@ describe('reading rows', () => {
   });
   it.each([
     [['', '2026-10-26 08:00', 'in', '', ''], 'no-person'],
-    [['8', '2026-10-26 08:00', 'in', '', ''], 'unknown-person'],
+    [['no badge', '2026-10-26 08:00', 'in', '', ''], 'not-a-badge'],
+    [['8', '2026-10-26 08:00', 'in', '', ''], 'no-site'],
     [['7', '2026-11-05 08:00', 'in', '', ''], 'too-far-off'],
     [['7', '2026-10-26 08:00', 'in', 'x', ''], 'unknown-job'],
     [['7', '2026-10-26 08:00', 'in', '', 'x'], 'unknown-site'],

@@ -30,13 +30,10 @@ const KINDS: Record<string, PunchKind> = {
   undirected: 'undirected',
 };
 
-/** People, jobs and sites by the names that files use for them. */
+/** Badges, jobs and sites by the names that files use for them. */
 export interface Directory {
-  person(
-    number: string,
-  ):
-    | { readonly id: number; readonly site: number; readonly firstDay: number; readonly lastDay: number }
-    | undefined;
+  /** The number of a badge, and the site of whoever has it; no site where nobody has. Undefined where it can be no badge. */
+  badge(code: string): { readonly id: number; readonly site: number | null } | undefined;
   job(name: string): number | undefined;
   site(name: string): number | undefined;
   /** IANA zone of a site. */
@@ -45,7 +42,7 @@ export interface Directory {
 
 /** A row of a file that is a punch. */
 export interface ReadPunch {
-  readonly person: number;
+  readonly badge: number;
   readonly at: Instant;
   readonly kind: PunchKind;
   readonly job: number | null;
@@ -89,10 +86,11 @@ export function rowReader(
     }
     const number = cell(row, person);
     if (number === '') return { field: 'person', value: '', reason: 'no-person' };
-    const known = directory.person(number);
-    if (known === undefined) return { field: 'person', value: number, reason: 'unknown-person' };
+    const badge = directory.badge(number);
+    if (badge === undefined) return { field: 'person', value: number, reason: 'not-a-badge' };
     const siteName = cell(row, site);
-    const siteId = siteName === '' ? known.site : directory.site(siteName);
+    const siteId = siteName === '' ? badge.site : directory.site(siteName);
+    if (siteId === null) return { field: 'person', value: number, reason: 'no-site' };
     if (siteId === undefined) return { field: 'site', value: siteName, reason: 'unknown-site' };
     const offsets = zones.of(directory.zone(siteId));
     const read =
@@ -104,17 +102,13 @@ export function rowReader(
       const value = moment >= 0 ? cell(row, moment) : `${cell(row, date)} ${cell(row, time)}`;
       return { field: moment >= 0 ? 'moment' : 'date', value, reason: 'too-far-off' };
     }
-    const day = Math.floor(read.at / SECONDS_PER_DAY);
-    if (day < known.firstDay - 1 || day > known.lastDay + 1) {
-      return { field: 'person', value: number, reason: 'not-employed' };
-    }
     const kindName = cell(row, kind);
     const kindRead = KINDS[kindName] ?? KINDS[kindName.toLowerCase().replaceAll(/[-_\s]+/g, ' ')];
     if (kindRead === undefined) return { field: 'kind', value: kindName, reason: 'unknown-kind' };
     const jobName = cell(row, job);
     const jobId = jobName === '' ? null : directory.job(jobName);
     if (jobId === undefined) return { field: 'job', value: jobName, reason: 'unknown-job' };
-    return { person: known.id, at: read.at, kind: kindRead, job: jobId, site: siteId };
+    return { badge: badge.id, at: read.at, kind: kindRead, job: jobId, site: siteId };
   };
 }
 

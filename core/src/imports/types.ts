@@ -28,7 +28,8 @@ export interface Recognition {
 
 /** Why a row was not taken. The wording belongs to the interface. */
 export const REFUSALS = [
-  'unknown-person',
+  'not-a-badge',
+  'no-site',
   'no-person',
   'not-a-date',
   'not-a-time',
@@ -41,7 +42,6 @@ export const REFUSALS = [
   'unknown-site',
   'columns-missing',
   'columns-surplus',
-  'not-employed',
 ] as const;
 /** Why a row is refused. */
 export type RefusalReason = (typeof REFUSALS)[number];

@@ -20,7 +20,7 @@ export const harborAgreement: Rulebook = {
     { name: 'Over 40 hours a week', basis: 'workweek', tiers: [{ above: 'PT40H', multiplier: 1.5 }] },
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
-  guarantees: [{ kind: 'call-out', name: 'Call-out', least: 'PT4H', jobs: ['Storm duty'] }],
+  guarantees: [{ kind: 'call-out', name: 'Call-out', least: 'PT4H', jobs: ['storm-duty'] }],
   exceptions: watched,
   proofDays: [
     {

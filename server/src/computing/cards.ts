@@ -8,20 +8,22 @@ import {
   type Workday,
   workday,
 } from '@heath/core';
-import { and, type Column, eq, gte, inArray, lte, ne, type SQL, sql } from 'drizzle-orm';
+import { and, type Column, eq, gte, inArray, isNull, lte, ne, notExists, type SQL, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
+import { build } from '../database/round-trip.ts';
 import {
+  assignment,
+  badgeOwner,
   card,
   correction,
-  handoff,
   payGroup,
   period,
   person,
   punch,
-  rulebookEdition,
+  seal,
   task,
-} from '../database/schema.ts';
-import { compiledEdition } from './rulebooks.ts';
+} from '../database/schema/index.ts';
+import { allEditions } from './rulebooks.ts';
 
 /** No cycle and no average over weeks reaches further beyond a period's end than this. */
 const FURTHEST_REACH_DAYS = 400;
@@ -38,9 +40,7 @@ export async function periodsTouched(
   people: readonly number[],
   { from, to }: Span,
 ): Promise<(typeof period.$inferSelect)[]> {
-  const rows = await queries.select({ id: rulebookEdition.id }).from(rulebookEdition);
-  const editions: Editions[] = [];
-  for (const { id } of rows) editions.push(Editions.always(await compiledEdition(queries, id)));
+  const editions = (await allEditions(queries)).map((each) => Editions.always(each));
   const apart = Math.max(
     ...editions.flatMap((edition) => edition.rulebooks.map(({ pairing }) => furthestApart(pairing))),
   );
@@ -84,7 +84,8 @@ async function bearsUntil(
       SELECT person, MAX(at) AS at FROM (
         SELECT person, at, SUM(gap) OVER (PARTITION BY person ORDER BY at) AS gaps FROM (
           SELECT person, at, at > ${from} AND COALESCE(at - LAG(at) OVER (PARTITION BY person ORDER BY at) > ${apartSeconds}, 1) AS gap FROM (
-            SELECT ${punch.personId} AS person, ${punch.at} AS at FROM ${punch} WHERE ${near(punch.personId, punch.at)}
+            SELECT ${badgeOwner.personId} AS person, ${punch.at} AS at FROM ${badgeOwner}
+              JOIN ${punch} ON ${punch.badgeId} = ${badgeOwner.badgeId} WHERE ${near(badgeOwner.personId, punch.at)}
             UNION ALL
             SELECT ${correction.personId}, ${correction.at} FROM ${correction} WHERE ${near(correction.personId, correction.at)}
           ) AS made) AS apart) AS runs
@@ -98,15 +99,22 @@ async function bearsUntil(
   return until;
 }
 
-/** Makes sure that everybody who is paid in a period has a card in it. */
+/**
+ * Makes sure that everybody who is paid in a period has a card in it, with their group, department and site as of its last day, or of their
+ * last in it.
+ */
 export async function ensureCards(queries: Queries, periodId: number): Promise<void> {
   await queries.execute(sql`
-    INSERT IGNORE INTO ${card} (period_id, person_id)
-    SELECT ${period.id}, ${person.id} FROM ${period}
-      JOIN ${payGroup} ON ${payGroup.scheduleId} = ${period.scheduleId}
-      JOIN ${person} ON ${person.groupId} = ${payGroup.id}
-     WHERE ${period.id} = ${periodId} AND ${person.firstDay} <= ${period.lastDay}
-       AND (${person.lastDay} IS NULL OR ${person.lastDay} >= ${period.firstDay})`);
+    INSERT IGNORE INTO ${card} (period_id, person_id, group_id, department_id, site_id, supervisor_id)
+    SELECT ${period.id}, ${person.id}, ${assignment.groupId}, ${assignment.departmentId}, ${assignment.siteId}, ${assignment.supervisorId}
+      FROM ${period}
+      JOIN ${person} ON ${person.firstDay} <= ${period.lastDay} AND (${person.lastDay} IS NULL OR ${person.lastDay} >= ${period.firstDay})
+      JOIN ${assignment} ON ${assignment.personId} = ${person.id}
+       AND ${assignment.firstDay} = (SELECT MAX(held.first_day) FROM ${assignment} held
+                                      WHERE held.person_id = ${person.id}
+                                        AND held.first_day <= LEAST(${period.lastDay}, COALESCE(${person.lastDay}, ${period.lastDay})))
+      JOIN ${payGroup} ON ${payGroup.id} = ${assignment.groupId} AND ${payGroup.scheduleId} = ${period.scheduleId}
+     WHERE ${period.id} = ${periodId}`);
 }
 
 /** Marks these people's cards in these periods as following from inputs that are not computed yet. Neither list may be empty. */
@@ -114,26 +122,33 @@ export const touchQuery = (periodIds: readonly number[], personIds: readonly num
   UPDATE ${card} SET input_version = input_version + 1
    WHERE ${and(inArray(card.periodId, [...periodIds]), inArray(card.personId, [...personIds]))}`;
 
-/** True where the period's cards are closed against change. */
-export async function isSealed(queries: Queries, periodId: number): Promise<boolean> {
-  const rows = await queries.select({ id: handoff.id }).from(handoff).where(eq(handoff.periodId, periodId));
-  return rows.length > 0;
-}
+/** The card's results no longer belong to its inputs. */
+export const stale = ne(card.inputVersion, card.computedVersion);
 
-/** Asks for the stale cards of an open period to be computed, unless that is asked for and not begun. */
+/** The card's pay group has not handed off its period: it is not closed against change. */
+export const isOpen = notExists(
+  build
+    .select({ batchId: seal.batchId })
+    .from(seal)
+    .where(and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId))),
+);
+
+/** Every pay group of the period's schedule has handed it off. */
+export const isSealed = notExists(
+  build
+    .select({ id: payGroup.id })
+    .from(payGroup)
+    .leftJoin(seal, and(eq(seal.groupId, payGroup.id), eq(seal.periodId, period.id)))
+    .where(and(eq(payGroup.scheduleId, period.scheduleId), isNull(seal.batchId))),
+);
+
+/** Asks for the stale cards of an open period to be computed; one that waits already waits once. */
 export const askForRecomputeQuery = (periodId: number): SQL => sql`
-  INSERT INTO ${task} (kind, subject_id, status)
-  SELECT 'recompute', ${period.id}, 'waiting' FROM ${period}
-   WHERE ${period.id} = ${periodId}
-     AND NOT EXISTS (SELECT 1 FROM ${handoff} WHERE ${handoff.periodId} = ${period.id})
-     AND NOT EXISTS (SELECT 1 FROM ${task}
-                      WHERE ${task.kind} = 'recompute' AND ${task.subjectId} = ${period.id} AND ${task.status} = 'waiting')`;
+  INSERT IGNORE INTO ${task} (kind, subject_id, status)
+  SELECT 'recompute', ${period.id}, 'waiting' FROM ${period} WHERE ${period.id} = ${periodId} AND NOT (${isSealed})`;
 
 /** Asks for whatever is stale in open periods to be computed: what a task that gave up, or a server that died, left undone. */
 export async function askForStaleCards(queries: Queries): Promise<void> {
-  const periods = await queries.selectDistinct({ id: card.periodId }).from(card).where(stale);
+  const periods = await queries.selectDistinct({ id: card.periodId }).from(card).where(and(stale, isOpen));
   for (const { id } of periods) await queries.execute(askForRecomputeQuery(id));
 }
-
-/** The card's results no longer belong to its inputs. */
-export const stale = ne(card.inputVersion, card.computedVersion);

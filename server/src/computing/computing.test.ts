@@ -1,7 +1,7 @@
 import { instantFromIso, type Rulebook, workdayFromIso } from '@heath/core';
 import { and, eq, ne } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { card, payGroup, person, rulebook, rulebookEdition, task } from '../database/schema.ts';
+import { card, payGroup, person, rulebook, rulebookEdition, task } from '../database/schema/index.ts';
 import { importFile } from '../demo/load.ts';
 import { listCards, openCard } from '../features/cards/service.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
@@ -17,7 +17,7 @@ afterAll(() => company.close());
 
 const cardOf = async (number: string) => {
   const [row] = await company.database.select().from(person).where(eq(person.number, number));
-  return openCard(company, { periodId: company.periodId, personId: row!.id });
+  return openCard(company, company.who, { periodId: company.periodId, personId: row!.id });
 };
 const hours = (lines: Awaited<ReturnType<typeof cardOf>>['lines'], date: string) =>
   Object.fromEntries(
@@ -72,7 +72,7 @@ describe('a change', () => {
     const before = await versions();
     const [touched] = before;
     await company.database.execute(touchQuery([company.periodId], [touched!.person]));
-    const { rows } = await listCards(company, company.periodId);
+    const { rows } = await listCards(company, company.who, company.periodId);
     expect(rows.filter((row) => row.payableHours === null).map((row) => row.personId)).toEqual([
       touched!.person,
     ]);

@@ -10,7 +10,7 @@ import {
 } from '@heath/core';
 import { and, between, eq, ne, sql } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
-import { person, punch } from '../database/schema.ts';
+import { badgeOwner, card, punch } from '../database/schema/index.ts';
 import type { CardSubject } from './subjects.ts';
 
 /** A crew is the people around somebody, not a whole company. */
@@ -30,23 +30,25 @@ export async function computeWithCrew(
   if (missing.length === 0) return computed;
   const { pairing } = subject.rulebook;
   const around = queries
-    .select({ id: person.id })
-    .from(person)
+    .select({ id: card.personId })
+    .from(card)
     .where(
       and(
-        eq(person.siteId, subject.siteId),
-        eq(person.departmentId, subject.departmentId),
-        ne(person.id, subject.personId),
+        eq(card.periodId, subject.periodId),
+        eq(card.siteId, subject.siteId),
+        eq(card.departmentId, subject.departmentId),
+        ne(card.personId, subject.personId),
       ),
     )
-    .orderBy(sql`ABS(${person.id} - ${subject.personId})`)
+    .orderBy(sql`ABS(${card.personId} - ${subject.personId})`)
     .limit(MOST_PEOPLE)
     .as('around');
   const reach = pairing.longestSpellSeconds;
   const rows = await queries
-    .select({ person: punch.personId, id: punch.id, at: punch.at, kind: punch.kind })
+    .select({ person: around.id, id: punch.id, at: punch.at, kind: punch.kind })
     .from(around)
-    .innerJoin(punch, eq(punch.personId, around.id))
+    .innerJoin(badgeOwner, eq(badgeOwner.personId, around.id))
+    .innerJoin(punch, eq(punch.badgeId, badgeOwner.badgeId))
     .where(between(punch.at, Math.min(...missing) - reach, Math.max(...missing) + reach));
   const byPerson = new Map<number, EffectivePunch[]>();
   for (const row of rows) {

@@ -1,36 +1,34 @@
 import type { CorrectionView } from '@heath/contract';
 import { type Instant, instantToIso, type PersonInput } from '@heath/core';
-import { type Placeholder, type SQL, sql } from 'drizzle-orm';
-import { correction, user } from '../database/schema.ts';
+import { eq } from 'drizzle-orm';
+import { build, select } from '../database/round-trip.ts';
+import { correction, user } from '../database/schema/index.ts';
+import type { Among } from './among.ts';
 
-type Kept =
-  | 'id'
-  | 'periodId'
-  | 'kind'
-  | 'punchId'
-  | 'undoes'
-  | 'settles'
-  | 'note'
-  | 'payableBefore'
-  | 'payableAfter'
-  | 'madeAt';
-
-/** A row of `historyQuery`. */
-export type CorrectionRow = Pick<typeof correction.$inferSelect, Kept> & {
-  /** As JSON. */
-  readonly says: string;
-  readonly by: string;
-};
-
-/** A person's corrections with the names of who made them, oldest first. */
-export const historyQuery = (personId: Placeholder): SQL => sql`
-  SELECT ${correction.id} AS id, ${correction.periodId} AS periodId, ${correction.kind} AS kind, ${correction.says} AS says,
-         ${correction.punchId} AS punchId, ${correction.undoes} AS undoes, ${correction.settles} AS settles,
-         ${correction.note} AS note, ${correction.payableBefore} AS payableBefore, ${correction.payableAfter} AS payableAfter,
-         ${correction.madeAt} AS madeAt, ${user.name} AS \`by\`
-    FROM ${correction} JOIN ${user} ON ${user.id} = ${correction.madeBy}
-   WHERE ${correction.personId} = ${personId}
-   ORDER BY ${correction.id}`;
+/** People's corrections with the names of who made them, oldest first. */
+export const historySelect = (among: Among) =>
+  select(
+    build
+      .select({
+        id: correction.id,
+        periodId: correction.periodId,
+        kind: correction.kind,
+        says: correction.says,
+        punchId: correction.punchId,
+        undoes: correction.undoes,
+        settles: correction.settles,
+        note: correction.note,
+        payableBefore: correction.payableBefore,
+        payableAfter: correction.payableAfter,
+        madeAt: correction.madeAt,
+        by: user.name,
+      })
+      .from(correction)
+      .innerJoin(user, eq(user.id, correction.madeBy))
+      .where(among(correction.personId))
+      .orderBy(correction.id),
+  );
+export type CorrectionRow = ReturnType<ReturnType<typeof historySelect>['rows']>[number];
 
 /** The corrections that others took back: an undo that was itself undone takes nothing back. */
 function undoneAmong(rows: readonly Pick<CorrectionRow, 'id' | 'undoes'>[]): ReadonlySet<number> {
@@ -54,7 +52,7 @@ export function correctionViews(
       return {
         id: row.id,
         kind: row.kind,
-        says: JSON.parse(row.says) as CorrectionView['says'],
+        says: row.says,
         punch: punch === undefined ? null : { kind: punch.kind, at: punch.at },
         note: row.note,
         by: row.by,

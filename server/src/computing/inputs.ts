@@ -1,5 +1,4 @@
 import {
-  type Calendar,
   type Correction,
   correctionFrom,
   correctionId,
@@ -21,30 +20,19 @@ import {
   type Span,
   unbrokenAround,
   type Workday,
-  workdayFromIso,
+  wallOf,
+  workday,
+  workdayToIso,
   ZoneTables,
 } from '@heath/core';
-import { type Placeholder, type SQL, sql } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
-import { correction, holiday, leave, plan, punch, site } from '../database/schema.ts';
+import { and, between, eq, inArray, isNotNull, notBetween, type Placeholder, sql } from 'drizzle-orm';
+import type { Database } from '../database/connect.ts';
+import { build, select, selects, sendAlone } from '../database/round-trip.ts';
+import { correction, leaveEntry, leaveKind, plan, punch, site } from '../database/schema/index.ts';
+import { type Among, amongThese } from './among.ts';
+import { calendarDaysSelect, calendars, daysBetween, homesOf } from './assignments.ts';
+import { badgesOf, Owners, ownerOn, ownersSelect } from './badges.ts';
 import type { CardSubject } from './subjects.ts';
-
-/** A punch, plan, correction or day of leave of one person, or a holiday of all, as the one query below returns them. */
-export interface InputRow {
-  readonly source: 'punch' | 'plan' | 'holiday' | 'correction' | Leave['kind'];
-  readonly person: number;
-  readonly id: number;
-  readonly at: number | null;
-  /** The kind of a punch or of a correction. */
-  readonly kind: string | null;
-  /** A zone, what a holiday or leave is called, or what a correction says. */
-  readonly zone: string | null;
-  readonly site: number | null;
-  readonly job: number | null;
-  /** The end of a plan, or the seconds of leave. */
-  readonly until: number | null;
-  readonly day: string | null;
-}
 
 const zonesByPeriod = new Map<number, ZoneTables>();
 
@@ -87,40 +75,114 @@ export const spanOver = (spans: readonly Span[]): Span => ({
   to: instant(Math.max(...spans.map((span) => span.to))),
 });
 
-type Value<T> = T | Placeholder;
+/** A span as the selects are filled with it: its instants, and its days as the database writes them. */
+export const valuesOf = ({ from, to }: Span) => ({
+  from,
+  to,
+  firstDay: workdayToIso(workday(Math.floor(from / SECONDS_PER_DAY))),
+  lastDay: workdayToIso(workday(Math.floor(to / SECONDS_PER_DAY))),
+});
+/** Those values, or placeholders for them. */
+type SpanValues = {
+  readonly [K in keyof ReturnType<typeof valuesOf>]: ReturnType<typeof valuesOf>[K] | Placeholder;
+};
 
-/** Punches, plans, corrections and leave of some people, and the holidays, in one query. */
-export const inputsQuery = (people: SQL, from: Value<number>, to: Value<number>): SQL => sql`
-    SELECT 'punch' AS source, ${punch.personId} AS person, ${punch.id} AS id, ${punch.at} AS at, ${punch.kind} AS kind,
-           ${site.zone} AS zone, ${punch.siteId} AS site, ${punch.jobId} AS job, NULL AS until, NULL AS day
-      FROM ${punch} JOIN ${site} ON ${site.id} = ${punch.siteId}
-     WHERE ${punch.personId} IN (${people}) AND ${punch.at} BETWEEN ${from} AND ${to}
-    UNION ALL
-    SELECT 'plan', ${plan.personId}, 0, ${plan.startsAt}, NULL, NULL, NULL, ${plan.jobId}, ${plan.endsAt}, ${plan.workday}
-      FROM ${plan}
-     WHERE ${plan.personId} IN (${people}) AND ${plan.startsAt} BETWEEN ${from} AND ${to}
-    UNION ALL
-    SELECT 'correction', ${correction.personId}, ${correction.id}, NULL, ${correction.kind}, ${correction.says}, NULL, NULL, NULL, NULL
-      FROM ${correction}
-     WHERE ${correction.personId} IN (${people})
-    UNION ALL
-    SELECT 'punch', ${punch.personId}, ${punch.id}, ${punch.at}, ${punch.kind}, ${site.zone}, ${punch.siteId}, ${punch.jobId}, NULL, NULL
-      FROM ${punch} JOIN ${site} ON ${site.id} = ${punch.siteId}
-     WHERE ${punch.id} IN (SELECT ${correction.punchId} FROM ${correction}
-                            WHERE ${correction.personId} IN (${people}) AND ${correction.at} BETWEEN ${from} AND ${to})
-       AND ${punch.at} NOT BETWEEN ${from} AND ${to}
-    UNION ALL
-    SELECT ${leave.kind}, ${leave.personId}, ${leave.id}, NULL, NULL, ${leave.code}, NULL, NULL, ${leave.seconds}, ${leave.workday}
-      FROM ${leave}
-     WHERE ${leave.personId} IN (${people}) AND ${leave.workday} BETWEEN FROM_UNIXTIME(${from}) AND FROM_UNIXTIME(${to})
-    UNION ALL
-    SELECT 'holiday', 0, 0, NULL, NULL, ${holiday.name}, NULL, NULL, NULL, ${holiday.workday}
-      FROM ${holiday}
-     WHERE ${holiday.workday} BETWEEN FROM_UNIXTIME(${from}) AND FROM_UNIXTIME(${to})`;
+/** Placeholders for the values of a span. */
+export const ANY_SPAN: SpanValues = {
+  from: sql.placeholder('from'),
+  to: sql.placeholder('to'),
+  firstDay: sql.placeholder('firstDay'),
+  lastDay: sql.placeholder('lastDay'),
+};
 
-/** What these cards of one period follow from, in the order given; read in one query, and in another for whom that is not enough. */
+const punchColumns = {
+  badgeId: punch.badgeId,
+  at: punch.at,
+  kind: punch.kind,
+  id: punch.id,
+  siteId: punch.siteId,
+  jobId: punch.jobId,
+  departmentId: punch.departmentId,
+  latitude: punch.latitude,
+  longitude: punch.longitude,
+  note: punch.note,
+};
+
+/** All that some people's cards follow from, each source by a select of its own. */
+export function inputSelects(among: Among, { from, to, firstDay, lastDay }: SpanValues) {
+  return selects({
+    punches: select(
+      build
+        .select(punchColumns)
+        .from(punch)
+        .where(and(inArray(punch.badgeId, badgesOf(among)), between(punch.at, from, to))),
+    ),
+    // Punches from elsewhere that corrections bring into the span.
+    brought: select(
+      build
+        .select(punchColumns)
+        .from(punch)
+        .innerJoin(correction, eq(correction.punchId, punch.id))
+        .where(
+          and(
+            among(correction.personId),
+            isNotNull(correction.at),
+            between(correction.at, from, to),
+            notBetween(punch.at, from, to),
+          ),
+        ),
+    ),
+    owners: ownersSelect(among),
+    plans: select(
+      build
+        .select({
+          personId: plan.personId,
+          workday: plan.workday,
+          startsAt: plan.startsAt,
+          endsAt: plan.endsAt,
+          jobId: plan.jobId,
+          departmentId: plan.departmentId,
+        })
+        .from(plan)
+        .where(and(among(plan.personId), between(plan.startsAt, from, to))),
+    ),
+    corrections: select(
+      build
+        .select({
+          personId: correction.personId,
+          id: correction.id,
+          kind: correction.kind,
+          says: correction.says,
+        })
+        .from(correction)
+        .where(among(correction.personId)),
+    ),
+    leave: select(
+      build
+        .select({
+          personId: leaveEntry.personId,
+          id: leaveEntry.id,
+          workday: leaveEntry.workday,
+          kind: leaveEntry.kind,
+          code: leaveKind.code,
+          seconds: leaveEntry.seconds,
+          reason: leaveEntry.reason,
+          undoes: leaveEntry.undoes,
+        })
+        .from(leaveEntry)
+        .innerJoin(leaveKind, eq(leaveKind.id, leaveEntry.leaveKindId))
+        .where(and(among(leaveEntry.personId), daysBetween(leaveEntry.workday, firstDay, lastDay))),
+    ),
+    calendarDays: calendarDaysSelect(firstDay, lastDay),
+    sites: select(build.select({ id: site.id, zone: site.zone }).from(site)),
+  });
+}
+export type InputRows = ReturnType<ReturnType<typeof inputSelects>['rows']>;
+type PunchRow = InputRows['punches'][number];
+
+/** What these cards of one period follow from, in the order given; read in one trip, and in another for whom that is not enough. */
 export async function personInputs(
-  queries: Queries,
+  database: Database,
   subjects: readonly CardSubject[],
   asOf: Instant,
 ): Promise<PersonInput[]> {
@@ -128,14 +190,8 @@ export async function personInputs(
   const inputs = new Map<CardSubject, PersonInput>();
   let left = [...subjects];
   for (let span = spanOver(subjects.map(spanOf)); left.length > 0; ) {
-    const people = sql.join(
-      left.map((subject) => sql`${subject.personId}`),
-      sql`, `,
-    );
-    const [rows] = (await queries.execute(inputsQuery(people, span.from, span.to))) as unknown as [
-      InputRow[],
-    ];
-    const read = toInputs(left, rows, asOf);
+    const all = inputSelects(amongThese(left.map(({ personId }) => personId)), valuesOf(span));
+    const read = toInputs(left, all.rows(await sendAlone(database, ...all.with())), span, asOf);
     const wider: Span[] = [span];
     const notEnough: CardSubject[] = [];
     left.forEach((subject, i) => {
@@ -152,40 +208,35 @@ export async function personInputs(
   return subjects.map((subject) => inputs.get(subject)!);
 }
 
-/** Input rows of one period's cards, given to the people they belong to. */
+/** What one person's rows are gathered in. */
+const gathered = () => ({
+  punches: [] as Punch[],
+  plans: [] as Plan[],
+  corrections: [] as Correction[],
+  leave: [] as Leave[],
+});
+
+/** Rows of one period's cards, given to the people they belong to. */
 export function toInputs(
   subjects: readonly CardSubject[],
-  rows: readonly InputRow[],
+  rows: InputRows,
+  span: Span,
   asOf: Instant,
 ): PersonInput[] {
-  const byPerson = new Map(
-    subjects.map(({ personId, departmentId }) => [
-      personId as number,
-      {
-        departmentId,
-        punches: [] as Punch[],
-        plans: [] as Plan[],
-        corrections: [] as Correction[],
-        leave: [] as Leave[],
-      },
-    ]),
-  );
-  const holidays = new Map<Workday, string>();
-  for (const row of rows) {
-    if (row.source === 'holiday') {
-      holidays.set(workdayFromIso(row.day!), row.zone!);
-      continue;
-    }
-    const own = byPerson.get(row.person)!;
-    if (row.source === 'punch') own.punches.push(toPunch(row, own.departmentId));
-    else if (row.source === 'plan') own.plans.push(toPlan(row));
-    else if (row.source === 'leave' || row.source === 'adjustment')
-      own.leave.push(toLeave(row, row.source, own.departmentId));
-    else own.corrections.push(toCorrection(row));
-  }
-  const calendar: Calendar = { holidays, restDays: new Set() };
+  const byPerson = new Map(subjects.map(({ personId }) => [personId as number, gathered()]));
+  const [first] = subjects;
+  if (first === undefined) return [];
+  const zones = zonesOf(first);
+  const siteZones = new Map(rows.sites.map(({ id, zone }) => [id, zone]));
+  givePunches(rows, span, siteZones, zones, (person, one) => byPerson.get(person)?.punches.push(one));
+  for (const row of rows.plans) byPerson.get(row.personId)?.plans.push(toPlan(row));
+  for (const row of rows.corrections) byPerson.get(row.personId)?.corrections.push(toCorrection(row));
+  const undone = new Set(rows.leave.map(({ undoes }) => undoes));
+  for (const row of rows.leave)
+    if (row.undoes === null && !undone.has(row.id)) byPerson.get(row.personId)?.leave.push(toLeave(row));
+  const calendarOf = calendars(rows.calendarDays);
   return subjects.map((subject) => {
-    const { punches, plans, corrections, leave } = byPerson.get(subject.personId)!;
+    const { punches, plans, corrections, leave } = byPerson.get(subject.personId) ?? gathered();
     plans.sort((a, b) => a.startsAt - b.startsAt);
     return {
       first: subject.firstDay,
@@ -193,46 +244,87 @@ export function toInputs(
       punches,
       plans,
       corrections,
+      homes: homesOf(subject.assignments),
       leave,
-      calendar,
+      calendar: calendarOf(subject.assignments),
       editions: subject.editions,
-      zones: zonesOf(subject),
+      zones,
       asOf,
     };
   });
 }
 
-const toPunch = (row: InputRow, department: DepartmentId): Punch => ({
+/** Gives each punch to whoever had its badge on the day that the wall clock showed. */
+function givePunches(
+  { punches, brought, owners: ownerRows }: InputRows,
+  span: Span,
+  siteZones: ReadonlyMap<number, string>,
+  zones: ZoneTables,
+  give: (person: number, punch: Punch) => void,
+): void {
+  const owners = new Owners(ownerRows);
+  const earliest = Math.floor(span.from / SECONDS_PER_DAY) - 1;
+  const all = brought.length === 0 ? punches : [...punches, ...brought];
+  let badge = -1;
+  let own: ReturnType<Owners['of']> = [];
+  /** Whoever has the badge all the time; undefined where that changes within the span. */
+  let always: number | null | undefined;
+  for (const [i, row] of all.entries()) {
+    if (row.badgeId !== badge) {
+      badge = row.badgeId;
+      own = owners.of(badge);
+      const [only] = own;
+      always =
+        own.length === 1 && only !== undefined && only.firstDay <= earliest ? only.personId : undefined;
+    }
+    const zone = siteZones.get(row.siteId);
+    if (zone === undefined) throw new Error(`There is no site ${row.siteId}.`);
+    // One from before the span may lie before its badge had an owner.
+    const isFarOff = i >= punches.length;
+    const person =
+      always === undefined || isFarOff
+        ? ownerOn(own, Math.floor(wallOf(zones.of(zone), instant(row.at)) / SECONDS_PER_DAY))
+        : always;
+    if (person !== null) give(person, toPunch(row, zone));
+  }
+}
+
+const toPunch = (row: PunchRow, zone: string): Punch => ({
   id: row.id as PunchId,
   at: row.at as Instant,
   kind: row.kind as PunchKind,
-  zone: row.zone!,
-  job: row.job as JobId | null,
-  department,
-  site: row.site as SiteId | null,
+  zone,
+  job: row.jobId as JobId | null,
+  department: row.departmentId as DepartmentId | null,
+  site: row.siteId as SiteId | null,
+  note: row.note,
+  position:
+    row.latitude === null || row.longitude === null
+      ? null
+      : { latitude: row.latitude, longitude: row.longitude },
 });
 
-const toLeave = (row: InputRow, kind: Leave['kind'], department: DepartmentId): Leave => ({
-  workday: workdayFromIso(row.day!),
-  kind,
-  code: row.zone!,
-  seconds: row.until as Seconds,
-  reason: '',
+const toLeave = (row: InputRows['leave'][number]): Leave => ({
+  workday: row.workday,
+  kind: row.kind,
+  code: row.code,
+  seconds: row.seconds as Seconds,
+  reason: row.reason,
   job: null,
-  department,
-});
-
-const toPlan = (row: InputRow): Plan => ({
-  workday: workdayFromIso(row.day!) as Workday,
-  startsAt: row.at as Instant,
-  endsAt: row.until as Instant,
-  job: row.job as JobId | null,
   department: null,
 });
 
+const toPlan = (row: InputRows['plans'][number]): Plan => ({
+  workday: row.workday as Workday,
+  startsAt: row.startsAt as Instant,
+  endsAt: row.endsAt as Instant,
+  job: row.jobId as JobId | null,
+  department: row.departmentId as DepartmentId | null,
+});
+
 /** What the database keeps of a correction was read when it was made: it can be read. */
-function toCorrection({ id, kind, zone: says }: InputRow): Correction {
-  const read = correctionFrom(correctionId(id), { ...JSON.parse(says ?? '{}'), kind });
+function toCorrection({ id, kind, says }: InputRows['corrections'][number]): Correction {
+  const read = correctionFrom(correctionId(id), { ...says, kind });
   if (!read.ok) throw new Error(`Correction ${id} cannot be read: ${read.fault.field}: ${read.fault.reason}`);
   return read.correction;
 }

@@ -1,12 +1,13 @@
 import { Editions, type Instant, type PersonInput, type Span } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
-import { prepared, type Statement } from '../database/round-trip.ts';
-import { card, period, rulebookEdition } from '../database/schema.ts';
-import { type CorrectionRow, historyQuery } from './history.ts';
-import { type InputRow, inputsQuery, readOn, spanOf, spanOver, toInputs } from './inputs.ts';
-import { compiledEdition } from './rulebooks.ts';
-import { type CardSubject, type SubjectRow, subjectsQuery, toSubject } from './subjects.ts';
+import { build, type Send, select } from '../database/round-trip.ts';
+import { card, period } from '../database/schema/index.ts';
+import { amongOne } from './among.ts';
+import { type CorrectionRow, historySelect } from './history.ts';
+import { ANY_SPAN, inputSelects, readOn, spanOf, spanOver, toInputs, valuesOf } from './inputs.ts';
+import { allEditions } from './rulebooks.ts';
+import { type CardSubject, subjectSelects, toSubjects } from './subjects.ts';
 
 /** The card that a request is about. */
 export interface CardKey {
@@ -21,16 +22,15 @@ export interface ReadCard {
   readonly history: readonly CorrectionRow[];
 }
 
-const periodId = sql.placeholder('periodId');
-const personId = sql.placeholder('personId');
-const key = and(eq(card.periodId, periodId), eq(card.personId, personId))!;
+const key = and(
+  eq(card.periodId, sql.placeholder('periodId')),
+  eq(card.personId, sql.placeholder('personId')),
+)!;
 
-const lock = prepared<CardKey>(sql`SELECT ${card.inputVersion} FROM ${card} WHERE ${key} FOR UPDATE`);
-const subject = prepared<CardKey>(subjectsQuery(key, 1));
-const inputs = prepared<CardKey & Span>(
-  inputsQuery(sql`${personId}`, sql.placeholder('from'), sql.placeholder('to')),
-);
-const history = prepared<CardKey>(historyQuery(personId));
+const lock = select(build.select({ inputVersion: card.inputVersion }).from(card).where(key).for('update'));
+const subject = subjectSelects(key, amongOne, 1);
+const inputs = inputSelects(amongOne, ANY_SPAN);
+const history = historySelect(amongOne);
 
 /** The days of a period never change; neither do editions. So what a period needs is found once per process. */
 const spans = new Map<number, Span>();
@@ -40,11 +40,8 @@ async function spanOfPeriod(database: Database, id: number): Promise<Span | unde
   if (known !== undefined) return known;
   const [days] = await database.select().from(period).where(eq(period.id, id));
   if (days === undefined) return undefined;
-  const editions = await database.select({ id: rulebookEdition.id }).from(rulebookEdition);
-  const each: Span[] = [];
-  for (const { id: edition } of editions)
-    each.push(spanOf({ ...days, editions: Editions.always(await compiledEdition(database, edition)) }));
-  const span = spanOver(each);
+  const editions = await allEditions(database);
+  const span = spanOver(editions.map((each) => spanOf({ ...days, editions: Editions.always(each) })));
   spans.set(id, span);
   return span;
 }
@@ -58,30 +55,28 @@ export async function readCard(
   database: Database,
   cardKey: CardKey,
   asOf: Instant,
-  send: (...statements: readonly Statement[]) => Promise<unknown[]>,
+  send: Send,
   locked: boolean,
 ): Promise<ReadCard | undefined> {
   const span = await spanOfPeriod(database, cardKey.periodId);
   if (span === undefined) return undefined;
-  const locks = locked ? [lock(cardKey)] : [];
-  const sent = await send(...locks, subject(cardKey), inputs({ ...cardKey, ...span }), history(cardKey));
-  const [subjects, inputRows, historyRows] = sent.slice(locks.length) as [
-    SubjectRow[],
-    InputRow[],
-    CorrectionRow[],
-  ];
-  if (subjects[0] === undefined) return undefined;
-  const found = await toSubject(database, subjects[0]);
+  const first = [...(locked ? [lock.with(cardKey)] : []), ...subject.with(cardKey)];
+  const second = inputs.with({ ...cardKey, ...valuesOf(span) });
+  const sent = await send(...first, ...second, history.with(cardKey));
+  const subjectRows = subject.rows(sent.slice(locked ? 1 : 0, first.length));
+  const [found] = await toSubjects(database, subjectRows);
+  if (found === undefined) return undefined;
   const needed = spanOf(found);
   if (needed.from < span.from || needed.to > span.to) {
     // An edition came after the span was found, with another workweek.
     spans.delete(cardKey.periodId);
     return readCard(database, cardKey, asOf, send, locked);
   }
-  let input = toInputs([found], inputRows, asOf)[0]!;
+  const inputRows = inputs.rows(sent.slice(first.length));
+  let input = toInputs([found], inputRows, span, asOf)[0]!;
   for (let more = readOn(found, input, span); more !== null; more = readOn(found, input, more)) {
-    const [rows] = (await send(inputs({ ...cardKey, ...more }))) as [InputRow[]];
-    input = toInputs([found], rows, asOf)[0]!;
+    const rows = inputs.rows(await send(...inputs.with({ ...cardKey, ...valuesOf(more) })));
+    input = toInputs([found], rows, more, asOf)[0]!;
   }
-  return { subject: found, input, history: historyRows };
+  return { subject: found, input, history: history.rows(sent[first.length + second.length]) };
 }

@@ -3,25 +3,24 @@ import {
   compileRulebook,
   type DepartmentId,
   type EditionInForce,
-  Editions,
   type JobId,
   type Names,
   type SiteId,
-  type Workday,
 } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import type { Queries } from '../database/connect.ts';
-import { department, job, rulebookEdition, site } from '../database/schema.ts';
+import { build, select } from '../database/round-trip.ts';
+import { department, job, rulebookEdition, site } from '../database/schema/index.ts';
 
 /** Editions never change, so each is read and compiled once per process. */
 const compiled = new Map<number, EditionInForce>();
 
-/** Numbers of the jobs, departments and sites that rulebooks name. */
+/** Numbers of the jobs, departments and sites that rulebooks name by their codes. */
 async function namesIn(queries: Queries): Promise<Names> {
   const numbers = async <T extends number>(table: typeof job | typeof department | typeof site) => {
-    const rows = await queries.select({ id: table.id, name: table.name }).from(table);
-    const ids = new Map(rows.map((row) => [row.name, row.id as T]));
-    return (name: string) => ids.get(name);
+    const rows = await queries.select({ id: table.id, code: table.code }).from(table);
+    const ids = new Map(rows.map((row) => [row.code, row.id as T]));
+    return (code: string) => ids.get(code);
   };
   return {
     job: await numbers<JobId>(job),
@@ -30,7 +29,8 @@ async function namesIn(queries: Queries): Promise<Names> {
   };
 }
 
-async function edition(queries: Queries, id: number): Promise<EditionInForce> {
+/** A rulebook edition and when it comes into force. Throws where there is none of that number, or the core refuses it. */
+export async function edition(queries: Queries, id: number): Promise<EditionInForce> {
   const known = compiled.get(id);
   if (known !== undefined) return known;
   const [row] = await queries.select().from(rulebookEdition).where(eq(rulebookEdition.id, id));
@@ -42,34 +42,30 @@ async function edition(queries: Queries, id: number): Promise<EditionInForce> {
   return inForce;
 }
 
-/** A rulebook edition, ready to compute with. */
-export async function compiledEdition(queries: Queries, id: number): Promise<CompiledRulebook> {
-  return (await edition(queries, id)).rulebook;
+/** Numbers of the editions of each rulebook, oldest first. */
+export type EditionIds = ReadonlyMap<number, readonly number[]>;
+
+/** All editions by number, oldest first of each rulebook. */
+export const editionIdsSelect = select(
+  build
+    .select({ id: rulebookEdition.id, rulebookId: rulebookEdition.rulebookId })
+    .from(rulebookEdition)
+    .orderBy(rulebookEdition.rulebookId, rulebookEdition.firstDay, rulebookEdition.edition),
+);
+
+/** Numbers of editions given to their rulebooks. */
+export function byRulebook(
+  rows: readonly { readonly id: number; readonly rulebookId: number }[],
+): EditionIds {
+  const ids = new Map<number, number[]>();
+  for (const { id, rulebookId } of rows) ids.set(rulebookId, [...(ids.get(rulebookId) ?? []), id]);
+  return ids;
 }
 
-/** The computation keeps what it prepares by the object, so equal editions are one object. */
-const together = new Map<string, Editions>();
-/** As far as a cycle or an average may reach. */
-const REACH_DAYS = 400;
-
-/**
- * The editions that a span of days may need, ready to compute with.
- *
- * @param ids of a rulebook's editions, by their first day, with commas between
- */
-export async function editionsOf(
-  queries: Queries,
-  ids: string,
-  first: Workday,
-  last: Workday,
-): Promise<Editions> {
-  const key = `${ids} ${first} ${last}`;
-  let editions = together.get(key);
-  if (editions === undefined) {
-    const inForce: EditionInForce[] = [];
-    for (const id of ids.split(',')) inForce.push(await edition(queries, Number(id)));
-    editions = new Editions(inForce).within((first - REACH_DAYS) as Workday, (last + REACH_DAYS) as Workday);
-    together.set(key, editions);
-  }
-  return editions;
+/** All editions there are, ready to compute with. */
+export async function allEditions(queries: Queries): Promise<CompiledRulebook[]> {
+  const rows = await queries.select({ id: rulebookEdition.id }).from(rulebookEdition);
+  const all: CompiledRulebook[] = [];
+  for (const { id } of rows) all.push((await edition(queries, id)).rulebook);
+  return all;
 }

@@ -1,89 +1,142 @@
-import {
-  type CompiledRulebook,
-  type DepartmentId,
-  type Editions,
-  type PersonId,
-  type Workday,
-  workdayFromIso,
-} from '@heath/core';
-import { type SQL, sql } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
-import {
-  card,
-  department,
-  handoff,
-  payGroup,
-  period,
-  person,
-  rulebookEdition,
-  site,
-} from '../database/schema.ts';
-import { editionsOf } from './rulebooks.ts';
+import type { CompiledRulebook, Editions, PersonId, Workday } from '@heath/core';
+import { and, eq, type SQL, sql } from 'drizzle-orm';
+import type { Database, Queries } from '../database/connect.ts';
+import { build, type Select, type Selects, select, selects, sendAlone } from '../database/round-trip.ts';
+import { card, department, period, person, seal, site } from '../database/schema/index.ts';
+import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
+import { byRulebook, editionIdsSelect } from './rulebooks.ts';
 
 /** One person's card in one period: who, when, under which rules, and what is stored of it. */
 export interface CardSubject {
   readonly personId: PersonId;
   readonly number: string;
   readonly name: string;
+  /** Its group, department and site are those of the card: where this person is listed in the period. */
   readonly department: string;
-  /** The home department: where punches that name none belong. */
-  readonly departmentId: DepartmentId;
   readonly groupId: number;
+  readonly departmentId: number;
   readonly siteId: number;
-  /** IANA zone of the home site. */
+  readonly supervisorId: number | null;
+  /** IANA zone of the site. */
   readonly zone: string;
   readonly periodId: number;
   readonly firstDay: Workday;
   readonly lastDay: Workday;
   readonly sealed: boolean;
   readonly inputVersion: number;
+  readonly computedVersion: number;
   readonly payableHours: number;
   /** A mark a day, as stored. */
   readonly marks: string;
+  /** What held of this person, oldest first. */
+  readonly assignments: readonly AssignmentRow[];
   /** Those in force within the period's reach. */
   readonly editions: Editions;
   /** The one in force on the period's last day. */
   readonly rulebook: CompiledRulebook;
 }
 
-/** A row of `subjectsQuery`. */
-export interface SubjectRow
-  extends Omit<CardSubject, 'firstDay' | 'lastDay' | 'sealed' | 'editions' | 'rulebook'> {
-  readonly firstDay: string;
-  readonly lastDay: string;
-  readonly sealed: 0 | 1;
-  /** Ids of the rulebook's editions, oldest first. */
-  readonly editionIds: string | null;
-}
+/** The cards that a condition holds for, in order of person. */
+const cardsSelect = (condition: SQL, limit: number) =>
+  select(
+    build
+      .select({
+        personId: card.personId,
+        number: person.number,
+        name: person.name,
+        department: department.name,
+        groupId: card.groupId,
+        departmentId: card.departmentId,
+        siteId: card.siteId,
+        supervisorId: card.supervisorId,
+        zone: site.zone,
+        periodId: card.periodId,
+        firstDay: period.firstDay,
+        lastDay: period.lastDay,
+        batchId: seal.batchId,
+        inputVersion: card.inputVersion,
+        computedVersion: card.computedVersion,
+        payableHours: card.payableHours,
+        marks: card.marks,
+      })
+      .from(card)
+      .innerJoin(person, eq(person.id, card.personId))
+      .innerJoin(department, eq(department.id, card.departmentId))
+      .innerJoin(site, eq(site.id, card.siteId))
+      .innerJoin(period, eq(period.id, card.periodId))
+      .leftJoin(seal, and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId)))
+      .where(condition)
+      .orderBy(card.personId)
+      .limit(limit),
+  );
+type CardRow = ReturnType<ReturnType<typeof cardsSelect>['rows']>[number];
 
-/** The cards that a condition holds for, in order of person, each with the editions of its rulebook. */
-export const subjectsQuery = (condition: SQL, limit: number): SQL => sql`
-  SELECT ${card.personId} AS personId, ${person.number} AS number, ${person.name} AS name, ${department.name} AS department, ${department.id} AS departmentId,
-         ${person.groupId} AS groupId, ${person.siteId} AS siteId, ${site.zone} AS zone, ${card.periodId} AS periodId,
-         ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay, ${handoff.id} IS NOT NULL AS sealed,
-         ${card.inputVersion} AS inputVersion, ${card.payableHours} AS payableHours, ${card.marks} AS marks,
-         (SELECT GROUP_CONCAT(${rulebookEdition.id} ORDER BY ${rulebookEdition.firstDay}, ${rulebookEdition.edition}) FROM ${rulebookEdition}
-           WHERE ${rulebookEdition.rulebookId} = ${payGroup.rulebookId}) AS editionIds
-    FROM ${card} JOIN ${person} ON ${person.id} = ${card.personId} JOIN ${department} ON ${department.id} = ${person.departmentId}
-    JOIN ${site} ON ${site.id} = ${person.siteId} JOIN ${payGroup} ON ${payGroup.id} = ${person.groupId}
-    JOIN ${period} ON ${period.id} = ${card.periodId} LEFT JOIN ${handoff} ON ${handoff.periodId} = ${card.periodId}
-   WHERE ${condition}
-   ORDER BY ${card.personId} LIMIT ${sql.raw(String(limit))}`;
+/** What a subject is made of. */
+export type SubjectSelects = Selects<{
+  readonly cards: Select<CardRow>;
+  readonly assignments: Select<AssignmentRow>;
+  readonly editions: typeof editionIdsSelect;
+}>;
 
-/** The subject of a row. A pay group whose rulebook has no edition is an error of the set-up. */
-export async function toSubject(queries: Queries, row: SubjectRow): Promise<CardSubject> {
-  const { editionIds, ...rest } = row;
-  if (editionIds === null) throw new Error(`The rulebook of pay group ${row.groupId} has no edition.`);
-  const firstDay = workdayFromIso(row.firstDay);
-  const lastDay = workdayFromIso(row.lastDay);
-  const editions = await editionsOf(queries, editionIds, firstDay, lastDay);
-  return { ...rest, firstDay, lastDay, sealed: row.sealed === 1, editions, rulebook: editions.on(lastDay) };
-}
+/**
+ * Cards, and what held of their people.
+ *
+ * @param condition of the cards
+ * @param among whose they are
+ */
+export const subjectSelects = (
+  condition: SQL,
+  among: Parameters<typeof assignmentsSelect>[0],
+  limit: number,
+): SubjectSelects =>
+  selects({
+    cards: cardsSelect(condition, limit),
+    assignments: assignmentsSelect(among),
+    editions: editionIdsSelect,
+  });
 
-/** The subjects that a condition holds for. */
-export async function cardSubjects(queries: Queries, condition: SQL, limit: number): Promise<CardSubject[]> {
-  const [rows] = (await queries.execute(subjectsQuery(condition, limit))) as unknown as [SubjectRow[]];
+/** The subjects of rows. */
+export async function toSubjects(
+  queries: Queries,
+  rows: ReturnType<SubjectSelects['rows']>,
+): Promise<CardSubject[]> {
+  const assignments = new Map<number, AssignmentRow[]>();
+  for (const row of rows.assignments) {
+    const own = assignments.get(row.personId);
+    if (own === undefined) assignments.set(row.personId, [row]);
+    else own.push(row);
+  }
+  const ids = byRulebook(rows.editions);
   const subjects: CardSubject[] = [];
-  for (const row of rows) subjects.push(await toSubject(queries, row));
+  for (const { batchId, ...row } of rows.cards) {
+    const { firstDay, lastDay } = row;
+    const own = assignments.get(row.personId) ?? [];
+    const editions = await editionsOf(queries, ids, own, firstDay, lastDay);
+    const personId = row.personId as PersonId;
+    const sealed = batchId !== null;
+    subjects.push({ ...row, personId, sealed, assignments: own, editions, rulebook: editions.on(lastDay) });
+  }
   return subjects;
+}
+
+/** The subjects that a condition holds for, in order of person. */
+export async function cardSubjects(
+  database: Database,
+  condition: SQL,
+  limit: number,
+): Promise<CardSubject[]> {
+  const people = build
+    .select({ id: card.personId })
+    .from(card)
+    .leftJoin(seal, and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId)))
+    .where(condition)
+    .orderBy(card.personId)
+    .limit(limit)
+    .as('people');
+  const all = subjectSelects(
+    condition,
+    (column) => sql`${column} IN (SELECT ${people.id} FROM ${people})`,
+    limit,
+  );
+  return toSubjects(database, all.rows(await sendAlone(database, ...all.with())));
 }

@@ -1,7 +1,7 @@
 import { instantFromIso, workdayFromIso } from '@heath/core';
 import { eq, ne } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { card, period, person } from '../database/schema.ts';
+import { card, period, person } from '../database/schema/index.ts';
 import { importFile } from '../demo/load.ts';
 import { openCard } from '../features/cards/service.ts';
 import { settle } from '../features/corrections/service.ts';
@@ -33,7 +33,7 @@ function nights(from: string, count: number): string[] {
 
 /** The spells that begin on a day, as hours on the clock. */
 async function spellsOn(date: string): Promise<number[]> {
-  const { shifts } = await openCard(company, { periodId: company.periodId, personId });
+  const { shifts } = await openCard(company, company.who, { periodId: company.periodId, personId });
   return shifts
     .filter(({ workday }) => workday === date)
     .flatMap(({ spells }) => spells.map((spell) => (spell.out.at - spell.in.at) / 3600));
@@ -71,11 +71,11 @@ describe('punches that say neither in nor out', () => {
     await importFile(company, 'earlier.csv', bytes(fileOf(['2026-08-25T09:00'])));
     await company.work();
     const key = { periodId: earlier!.id, personId };
-    const { exceptions } = await openCard(company, key);
+    const { exceptions } = await openCard(company, company.who, key);
     const alone = exceptions.find(({ at }) => at === instantFromIso('2026-08-25T08:00:00Z'))!;
     expect(alone.kind).toBe('missing-out');
     // It changes nothing that hangs on 1 September or later, so no card of October is touched.
-    await settle(company, null, { id: 1, name: 'Odile Ravn' }, key, {
+    await settle(company, null, company.who, key, {
       exception: alone.key,
       at: instantFromIso('2026-08-25T16:00:00Z'),
       note: '',

@@ -9,7 +9,7 @@ import { type Wire, wireTo } from '../testing/wire.ts';
 import { KeyUsedTwice, once, type Write } from './answered.ts';
 import { connect, type Database, disconnect } from './connect.ts';
 import { OutcomeUnknown } from './failures.ts';
-import { answeredWrite, correction, payCode } from './schema.ts';
+import { answeredWrite, correction, payCode } from './schema/index.ts';
 
 let company: Company;
 let wire: Wire;
@@ -32,7 +32,6 @@ afterAll(async () => {
 
 let keys = 0;
 const write = (about = 'something'): Write => ({
-  userId: 1,
   key: `key-of-test-${++keys}`,
   about: about.padEnd(64, '.'),
 });
@@ -41,46 +40,49 @@ const codesNamed = async (code: string) =>
 
 /** Somebody whose card has something to settle, and the time proposed for it. */
 async function openException() {
-  const { rows } = await listCards(company, company.periodId);
+  const { rows } = await listCards(company, company.who, company.periodId);
   const { personId } = rows.find((row) => row.toSettle > 0)!;
   const key = { periodId: company.periodId, personId };
-  const { exceptions } = await openCard(company, key);
+  const { exceptions } = await openCard(company, company.who, key);
   const exception = exceptions.find(({ proposals }) => proposals.length > 0)!;
   return { key, request: { exception: exception.key, at: exception.proposals[0]!.at as number, note: '' } };
 }
-const ODILE = { id: 1, name: 'Odile Ravn' };
 const corrections = async () => (await company.database.select().from(correction)).length;
 
 describe('a write with a key', () => {
   it('is done once, however often it is asked for, also at once', async () => {
     const one = write();
-    const ids = await Promise.all([1, 2, 3, 4].map(() => createCode(company.database, one, 'ONCE', 'Once')));
+    const ids = await Promise.all(
+      [1, 2, 3, 4].map(() => createCode(company, company.who, one, 'ONCE', 'Once')),
+    );
     expect(new Set(ids).size).toBe(1);
-    expect(await createCode(company.database, one, 'ONCE', 'Once')).toBe(ids[0]);
+    expect(await createCode(company, company.who, one, 'ONCE', 'Once')).toBe(ids[0]);
     expect(await codesNamed('ONCE')).toBe(1);
   });
 
   it('keeps no answer where nothing was done, so that it can be done later', async () => {
     const one = write();
     await expect(
-      once(company.database, one, async () => {
+      once(company, company.who, one, async () => {
         throw new Error('not yet');
       }),
     ).rejects.toThrow('not yet');
-    expect(await createCode(company.database, one, 'LATER', 'Later')).toBeGreaterThan(0);
+    expect(await createCode(company, company.who, one, 'LATER', 'Later')).toBeGreaterThan(0);
   });
 
   it('is refused where the key was another write’s', async () => {
     const one = write('this');
-    await createCode(company.database, one, 'THIS', 'This');
+    await createCode(company, company.who, one, 'THIS', 'This');
     const other = { ...write('that'), key: one.key };
-    await expect(createCode(company.database, other, 'THAT', 'That')).rejects.toBeInstanceOf(KeyUsedTwice);
+    await expect(createCode(company, company.who, other, 'THAT', 'That')).rejects.toBeInstanceOf(
+      KeyUsedTwice,
+    );
     expect(await codesNamed('THAT')).toBe(0);
   });
 
   it('is answered rightly where the database died just behind the commit and came back', async () => {
     wire.cutBehind('COMMIT');
-    const id = await createCode(database, write(), 'BEHIND', 'Behind');
+    const id = await createCode({ ...company, database }, company.who, write(), 'BEHIND', 'Behind');
     expect(wire.cuts).toBe(1);
     const [row] = await company.database.select().from(payCode).where(eq(payCode.code, 'BEHIND'));
     expect(row!.id).toBe(id);
@@ -89,7 +91,7 @@ describe('a write with a key', () => {
   it('is done again where the commit never arrived', async () => {
     const cuts = wire.cuts;
     wire.cutBefore('COMMIT');
-    await createCode(database, write(), 'BEFORE', 'Before');
+    await createCode({ ...company, database }, company.who, write(), 'BEFORE', 'Before');
     expect([wire.cuts, await codesNamed('BEFORE')]).toEqual([cuts + 1, 1]);
   });
 
@@ -97,11 +99,13 @@ describe('a write with a key', () => {
     const one = write();
     wire.cutBehind('COMMIT');
     wire.down = true;
-    await expect(createCode(database, one, 'AWAY', 'Away')).rejects.toBeInstanceOf(OutcomeUnknown);
+    await expect(
+      createCode({ ...company, database }, company.who, one, 'AWAY', 'Away'),
+    ).rejects.toBeInstanceOf(OutcomeUnknown);
     expect(await codesNamed('AWAY')).toBe(1);
     wire.down = false;
     const [row] = await company.database.select().from(payCode).where(eq(payCode.code, 'AWAY'));
-    expect(await createCode(database, one, 'AWAY', 'Away')).toBe(row!.id);
+    expect(await createCode({ ...company, database }, company.who, one, 'AWAY', 'Away')).toBe(row!.id);
   });
 
   it('a correction behind whose commit the database died is kept once and found again by its key', async () => {
@@ -111,32 +115,34 @@ describe('a write with a key', () => {
     const one = write();
     wire.cutBehind('COMMIT');
     wire.down = true;
-    await expect(settle(context, one, ODILE, key, request)).rejects.toBeInstanceOf(OutcomeUnknown);
+    await expect(settle(context, one, company.who, key, request)).rejects.toBeInstanceOf(OutcomeUnknown);
     wire.down = false;
-    const again = await settle(context, one, ODILE, key, request);
+    const again = await settle(context, one, company.who, key, request);
     expect(await corrections()).toBe(before + 1);
     expect(again.card.corrections.at(-1)).toMatchObject({ id: again.correctionId, by: 'Odile Ravn' });
-    const fresh = await openCard(company, key);
+    const fresh = await openCard(company, company.who, key);
     expect(again.card.lines).toEqual(fresh.lines);
-    await undo(context, write(), ODILE, key, again.correctionId);
+    await undo(context, write(), company.who, key, again.correctionId);
   });
 
   it('a correction is kept once where its connection dies at any statement', async () => {
     const { key, request } = await openException();
     const context = { ...company, database };
     for (const [cutAt, behind] of [
-      ['SELECT', false],
-      ['FOR UPDATE', true],
-      ['INSERT INTO `correction`', false],
+      ['select', false],
+      ['for update', true],
+      ['insert into `correction`', false],
+      // Nothing is kept without the row of what happened, nor that row without it.
+      ['insert into `happened`', false],
       ['COMMIT', true],
     ] as const) {
       const before = await corrections();
       if (behind) wire.cutBehind(cutAt);
       else wire.cutBefore(cutAt);
       const cuts = wire.cuts;
-      const done = await settle(context, write(), ODILE, key, request);
+      const done = await settle(context, write(), company.who, key, request);
       expect([wire.cuts, await corrections()]).toEqual([cuts + 1, before + 1]);
-      await undo(context, write(), ODILE, key, done.correctionId);
+      await undo(context, write(), company.who, key, done.correctionId);
     }
   });
 
@@ -144,7 +150,7 @@ describe('a write with a key', () => {
     const { key, request } = await openException();
     const before = await corrections();
     const one = write();
-    const both = await Promise.all([1, 2].map(() => settle(company, one, ODILE, key, request)));
+    const both = await Promise.all([1, 2].map(() => settle(company, one, company.who, key, request)));
     expect(both[0]!.correctionId).toBe(both[1]!.correctionId);
     expect(await corrections()).toBe(before + 1);
     expect(

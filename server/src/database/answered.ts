@@ -1,17 +1,21 @@
 import { and, eq, lt, sql } from 'drizzle-orm';
-import { realSeconds } from '../clock.ts';
+import { type Clock, realSeconds } from '../clock.ts';
 import type { Database, Queries } from './connect.ts';
 import { isConnectionLost, isDuplicate, OutcomeUnknown } from './failures.ts';
-import { prepared, type Statement, sendAlone, statement } from './round-trip.ts';
-import { answeredWrite } from './schema.ts';
-import { transaction } from './transaction.ts';
+import { type Tell, writing } from './happened.ts';
+import { build, type Statement, select, sendAlone, statement } from './round-trip.ts';
+import { answeredWrite } from './schema/index.ts';
 
 /** A write as its client names it: whoever asks again with the same key gets the first answer, and nothing is done twice. */
 export interface Write {
-  readonly userId: number;
   readonly key: string;
   /** SHA-256 of what is asked for. */
   readonly about: string;
+}
+
+/** Whose the key is. */
+interface Asking {
+  readonly userId: number | null;
 }
 
 /** The same key came with another request. */
@@ -20,32 +24,37 @@ export class KeyUsedTwice extends Error {}
 const KEPT_SECONDS = 30 * 86_400;
 const LOOK_MILLISECONDS = [200, 400, 800, 1600, 2000] as const;
 
-interface AnswerRow {
-  readonly about: string;
-  readonly result: string;
-}
-
-const read = prepared<{ userId: number; key: string }>(sql`
-  SELECT ${answeredWrite.about} AS about, ${answeredWrite.result} AS result FROM ${answeredWrite}
-   WHERE ${answeredWrite.userId} = ${sql.placeholder('userId')} AND \`key\` = ${sql.placeholder('key')}`);
+/** What a write did before; travels with other statements. */
+const answers = select(
+  build
+    .select({ about: answeredWrite.about, result: answeredWrite.result })
+    .from(answeredWrite)
+    .where(
+      and(eq(answeredWrite.userId, sql.placeholder('userId')), eq(answeredWrite.key, sql.placeholder('key'))),
+    ),
+);
 
 /** Reads what a write did before; travels with other statements. */
-export const answerQuery = ({ userId, key }: Write): Statement => read({ userId, key });
+export const answerQuery = ({ userId }: Asking, { key }: Write): Statement => answers.with({ userId, key });
 
 /**
  * What `answerQuery` found; undefined where this write is new.
  *
  * @throws KeyUsedTwice where the key belongs to another request
  */
-export function answerIn(write: Write, rows: unknown): { readonly result: unknown } | undefined {
-  const [row] = rows as AnswerRow[];
+export function answerIn(write: Write, sent: unknown): { readonly result: unknown } | undefined {
+  const [row] = answers.rows(sent);
   if (row === undefined) return undefined;
   if (row.about !== write.about) throw new KeyUsedTwice();
-  return { result: JSON.parse(row.result) };
+  return { result: row.result };
 }
 
 /** Keeps what a write did, in its own transaction. The result is JSON, made by SQL. */
-export const keepAnswer = ({ userId, key, about }: Write, result: ReturnType<typeof sql>): Statement =>
+export const keepAnswer = (
+  { userId }: Asking,
+  { key, about }: Write,
+  result: ReturnType<typeof sql>,
+): Statement =>
   statement(sql`
     INSERT INTO ${answeredWrite} (user_id, \`key\`, about, result, answered_at)
     VALUES (${userId}, ${key}, ${about}, ${result}, ${realSeconds()})`);
@@ -53,10 +62,11 @@ export const keepAnswer = ({ userId, key, about }: Write, result: ReturnType<typ
 /** What a write did, if it was done. */
 export async function answerOf(
   database: Database,
+  who: Asking,
   write: Write,
 ): Promise<{ readonly result: unknown } | undefined> {
-  const [rows] = await sendAlone(database, answerQuery(write));
-  return answerIn(write, rows);
+  const [sent] = await sendAlone(database, answerQuery(who, write));
+  return answerIn(write, sent);
 }
 
 /**
@@ -67,6 +77,7 @@ export async function answerOf(
  */
 export async function answered<R>(
   database: Database,
+  who: Asking,
   write: Write | null,
   work: () => Promise<R>,
 ): Promise<R> {
@@ -76,12 +87,12 @@ export async function answered<R>(
     } catch (error) {
       if (write === null) throw error;
       if (error instanceof OutcomeUnknown) {
-        const kept = await lookUntilItAnswers(database, write, error);
+        const kept = await lookUntilItAnswers(database, who, write, error);
         if (kept !== undefined) return kept.result as R;
         // Nothing was kept, so it may be done again.
         if (tries === 0) continue;
       } else if (isDuplicate(error)) {
-        const kept = await answerOf(database, write);
+        const kept = await answerOf(database, who, write);
         if (kept !== undefined) return kept.result as R;
       }
       throw error;
@@ -89,11 +100,11 @@ export async function answered<R>(
   }
 }
 
-async function lookUntilItAnswers(database: Database, write: Write, unknown: OutcomeUnknown) {
+async function lookUntilItAnswers(database: Database, who: Asking, write: Write, unknown: OutcomeUnknown) {
   for (const milliseconds of LOOK_MILLISECONDS) {
     await new Promise((resolve) => setTimeout(resolve, milliseconds));
     try {
-      return await answerOf(database, write);
+      return await answerOf(database, who, write);
     } catch (error) {
       if (!isConnectionLost(error)) throw error;
     }
@@ -101,19 +112,24 @@ async function lookUntilItAnswers(database: Database, write: Write, unknown: Out
   throw unknown;
 }
 
-/** A write in a transaction of its own, done once for each key. `work` returns what is kept as its answer. */
+/**
+ * A write in a transaction of its own, done once for each key. `work` returns what is kept as its answer, and says what it does, which is
+ * kept as well.
+ */
 export function once<R>(
-  database: Database,
+  { database, clock }: { readonly database: Database; readonly clock: Clock },
+  who: Asking,
   write: Write | null,
-  work: (tx: Queries) => Promise<R>,
+  work: (tx: Queries, tell: Tell) => Promise<R>,
 ): Promise<R> {
-  return answered(database, write, () =>
-    transaction(database, async (tx) => {
-      if (write === null) return work(tx);
-      const { userId, key, about } = write;
+  const { userId } = who;
+  return answered(database, who, write, () =>
+    writing(database, { userId, at: clock.now() }, async (tx, tell) => {
+      if (write === null || userId === null) return work(tx, tell);
+      const { key, about } = write;
       // First of all: of two that come at once, the second waits here for the first, and then finds its answer.
       await tx.insert(answeredWrite).values({ userId, key, about, result: 0, answeredAt: realSeconds() });
-      const result = await work(tx);
+      const result = await work(tx, tell);
       await tx
         .update(answeredWrite)
         // As text: a null would be no value at all.

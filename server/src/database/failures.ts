@@ -8,6 +8,7 @@ interface DriverError {
 }
 
 const ER_DUP_ENTRY = 1062;
+const ER_NO_REFERENCED_ROW = 1452;
 const ER_DISK_FULL = 1021;
 const ER_RECORD_FILE_FULL = 1114;
 const ER_ERROR_ON_WRITE = 1026;
@@ -82,3 +83,7 @@ export class OutcomeUnknown extends Error {
     super('The reply to a COMMIT never came.', { cause });
   }
 }
+
+/** A row refers to one that is not there. */
+export const isOrphan = (error: unknown): boolean =>
+  some(error, ({ errno }) => errno === ER_NO_REFERENCED_ROW);

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Company, freshCompany } from '../testing/company.ts';
 import { migrate } from './migrate.ts';
-import { person } from './schema.ts';
+import { person } from './schema/index.ts';
 
 const folder = fileURLToPath(new URL('../../migrations', import.meta.url));
 let company: Company;

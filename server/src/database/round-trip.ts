@@ -1,10 +1,14 @@
-import { fillPlaceholders, type SQL } from 'drizzle-orm';
+import { Column, fillPlaceholders, is, SQL } from 'drizzle-orm';
 import { MySqlDialect } from 'drizzle-orm/mysql-core';
+import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
 import { connectionOf, type Database } from './connect.ts';
 import { committing, repeated, rollBack } from './transaction.ts';
 
 const dialect = new MySqlDialect();
+
+/** Builds statements without a connection, for those that travel with others. */
+export const build = drizzle.mock();
 
 /** A statement as it is sent: its text, and its values apart. */
 export interface Statement {
@@ -12,22 +16,88 @@ export interface Statement {
   readonly params: readonly unknown[];
 }
 
+/** Sends statements in one round trip. Returns what came back for each: a result, or rows that its `Select` reads. */
+export type Send = (...statements: readonly Statement[]) => Promise<unknown[]>;
+
 /** Statements of one transaction that travel together, since on a quick database the way is most of the time. */
 export interface Trip {
-  /** Sends these in one round trip. Returns the rows or the result of each. */
-  send(...statements: readonly Statement[]): Promise<unknown[]>;
+  readonly send: Send;
 }
 
 /** A statement from a Drizzle query or template. */
-export function statement(query: SQL): Statement {
-  const { sql, params } = dialect.sqlToQuery(query);
+export function statement(query: SQL | { getSQL(): SQL }): Statement {
+  const { sql, params } = dialect.sqlToQuery(query.getSQL());
   return { sql, params };
 }
 
 /** A statement whose text is built once; its `sql.placeholder`s are filled at each call. */
-export function prepared<Values extends object>(query: SQL): (values: Values) => Statement {
-  const { sql, params } = dialect.sqlToQuery(query);
+function prepared<Values extends object>(query: SQL | { getSQL(): SQL }): (values: Values) => Statement {
+  const { sql, params } = dialect.sqlToQuery(query.getSQL());
   return (values) => ({ sql, params: fillPlaceholders(params, values as Record<string, unknown>) });
+}
+
+/** A select that travels with others: its statement, and how what comes back is read. */
+export interface Select<Row> {
+  /** Its statement, with its placeholders filled by name. */
+  with(values?: object): Statement;
+  /** What came back for it, as its columns say. */
+  rows(sent: unknown): Row[];
+}
+
+interface Builder {
+  getSQL(): SQL;
+  readonly _: { readonly selectedFields: object; readonly result: readonly unknown[] };
+}
+
+/** A select of Drizzle's builder whose text is built once. */
+export function select<Q extends Builder>(query: Q): Select<Q['_']['result'][number]> {
+  const fields = Object.entries(query._.selectedFields).map(([name, field]) => ({
+    name,
+    read: readerOf(field),
+  }));
+  const filled = prepared(query);
+  return {
+    with: (values = {}) => filled(values),
+    rows: (sent) =>
+      (sent as unknown[][]).map((values) => {
+        const row: Record<string, unknown> = {};
+        fields.forEach(({ name, read }, i) => {
+          const value = values[i];
+          row[name] = value === null || read === null ? value : read(value);
+        });
+        return row;
+      }),
+  };
+}
+
+/** Selects that travel together. */
+export interface Selects<S extends Readonly<Record<string, Select<unknown>>>> {
+  /** Their statements, with their placeholders filled by name. */
+  with(values?: object): Statement[];
+  /** What came back for them, by their names. */
+  rows(sent: readonly unknown[]): { readonly [K in keyof S]: S[K] extends Select<infer Row> ? Row[] : never };
+}
+
+/** Several selects as one thing to send and to read. */
+export function selects<S extends Readonly<Record<string, Select<unknown>>>>(all: S): Selects<S> {
+  const names = Object.keys(all);
+  return {
+    with: (values) => Object.values(all).map((one) => one.with(values)),
+    rows: (sent) =>
+      Object.fromEntries(names.map((name, i) => [name, all[name]!.rows(sent[i])])) as ReturnType<
+        Selects<S>['rows']
+      >,
+  };
+}
+
+/** How a value of a field is read; null where it stands as it comes. */
+function readerOf(field: unknown): ((value: unknown) => unknown) | null {
+  if (is(field, Column))
+    return field.mapFromDriverValue === Column.prototype.mapFromDriverValue
+      ? null
+      : (value) => field.mapFromDriverValue(value);
+  if (is(field, SQL.Aliased) || is(field, SQL)) return null;
+  throw new Error('A select that travels selects columns and expressions, one by one.');
 }
 
 const BEGIN: Statement = { sql: 'BEGIN', params: [] };
@@ -35,9 +105,9 @@ const COMMIT: Statement = { sql: 'COMMIT', params: [] };
 
 function send(connection: PoolConnection, statements: readonly Statement[]): Promise<unknown[]> {
   return new Promise((resolve, reject) => {
-    const text = statements.map(({ sql }) => sql).join(';\n');
+    const sql = statements.map((one) => one.sql).join(';\n');
     const values = statements.flatMap(({ params }) => params);
-    connection.query(text, values, (error, results) => {
+    connection.query({ sql, values, rowsAsArray: true }, (error, results) => {
       if (error) reject(error);
       else resolve(statements.length === 1 ? [results] : (results as unknown[]));
     });
@@ -56,13 +126,17 @@ export async function sendAlone(database: Database, ...statements: readonly Stat
 
 /**
  * A transaction in two round trips: it begins with the first statements that `work` sends, and ends with those that `work`
- * returns beside its result. Whatever is thrown takes everything back; where the database asks for it, it is repeated.
+ * returns beside its result; the last of them keeps what happened. Whatever is thrown takes everything back; where the database asks
+ * for it, it is repeated.
  */
 export function inTransaction<T>(
   database: Database,
-  work: (
-    trip: Trip,
-  ) => Promise<{ readonly last: readonly Statement[]; readonly result: (sent: unknown[]) => T }>,
+  work: (trip: Trip) => Promise<{
+    readonly last: readonly Statement[];
+    /** Null where nothing is written. */
+    readonly happened: Statement | null;
+    readonly result: (sent: unknown[]) => T;
+  }>,
 ): Promise<T> {
   return repeated(async () => {
     const connection = await connectionOf(database);
@@ -75,8 +149,10 @@ export function inTransaction<T>(
       },
     };
     try {
-      const { last, result } = await work(trip);
-      const sent = await committing(() => send(connection, [...last, COMMIT]));
+      const { last, happened, result } = await work(trip);
+      if (happened === null && last.length > 0) throw new Error('A write did not say what it does.');
+      const writes = happened === null ? [] : [...last, happened];
+      const sent = await committing(() => send(connection, [...writes, COMMIT]));
       connection.release();
       return result(sent);
     } catch (error) {

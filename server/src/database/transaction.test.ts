@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Company, freshCompany } from '../testing/company.ts';
 import { isToBeRepeated } from './failures.ts';
-import { payCode } from './schema.ts';
+import { payCode } from './schema/index.ts';
 import { repeated, transaction } from './transaction.ts';
 
 let company: Company;

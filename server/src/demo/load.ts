@@ -1,6 +1,7 @@
 import {
   type Instant,
   instant,
+  instantFromIso,
   instantToIso,
   recognize,
   SECONDS_PER_DAY,
@@ -11,9 +12,12 @@ import {
 } from '@heath/core';
 import {
   CURRENT_PERIOD,
+  codeOf,
   DEMO_NOW,
+  DEMO_USERS,
   DEPARTMENTS,
   type DemoPerson,
+  type DemoUser,
   people as demoPeople,
   FIRST_PERIOD,
   GROUPS,
@@ -25,29 +29,27 @@ import {
   planOf,
   punchFileLines,
   SITES,
+  STRANGERS_BADGE,
   ZONE,
 } from '@heath/demo';
-import { sql } from 'drizzle-orm';
+import { eq, is, sql } from 'drizzle-orm';
+import { MySqlTable } from 'drizzle-orm/mysql-core';
 import type { Logger } from 'pino';
 import { type Clock, clockAt } from '../clock.ts';
 import { ensureCards } from '../computing/cards.ts';
 import { recomputePeriod } from '../computing/recompute.ts';
 import type { Database, Queries } from '../database/connect.ts';
-import * as tables from '../database/schema.ts';
+import { writing } from '../database/happened.ts';
+import * as tables from '../database/schema/index.ts';
 import { transaction } from '../database/transaction.ts';
 import { Disk } from '../disk.ts';
 import { handOff } from '../features/handoff/service.ts';
 import { inspectFile } from '../features/imports/inspect.ts';
 import { receive, start } from '../features/imports/service.ts';
-import { hashPassword } from '../features/sign-in/service.ts';
 import type { Context } from '../http/context.ts';
+import { hashPassword } from '../rights/passwords.ts';
+import { findWho, type Who } from '../rights/who.ts';
 import { workWaiting } from '../tasks/work.ts';
-
-/** Who can sign in to the demo. */
-export const DEMO_USERS = [
-  { username: 'odile', name: 'Odile Ravn', password: 'gorse-in-bloom' },
-  { username: 'marek', name: 'Marek Tamm', password: 'heather-and-moss' },
-] as const;
 
 const PERIOD_DAYS = 14;
 const ROWS_AT_ONCE = 2000;
@@ -68,23 +70,29 @@ export async function loadCompany(
   firstPeriod = FIRST_PERIOD,
 ): Promise<void> {
   const users = await Promise.all(
-    DEMO_USERS.map(async ({ username, name, password }) => ({
-      username,
-      name,
-      passwordHash: await hashPassword(password),
-    })),
+    DEMO_USERS.map(async (one) => ({ ...one, passwordHash: await hashPassword(one.password) })),
   );
-  await transaction(database, async (tx) => {
-    await tx.insert(tables.user).values(users);
-    await tx.insert(tables.site).values(SITES.map((name) => ({ name, zone: ZONE })));
-    await tx.insert(tables.job).values(JOBS.map((name) => ({ name })));
-    await tx.insert(tables.department).values(DEPARTMENTS.map(({ name }) => ({ name })));
+  await writing(database, { userId: null, at: instantFromIso(DEMO_NOW) }, async (tx, tell) => {
+    const calendarId = await insertedId(
+      tx.insert(tables.calendar).values({ code: 'harbors', name: 'Days of the harbors' }),
+    );
+    await tx
+      .insert(tables.calendarDay)
+      .values(HOLIDAYS.map(({ day, name }) => ({ calendarId, day, kind: 'holiday' as const, name })));
+    await tx.insert(tables.site).values(SITES.map((name) => ({ ...named(name), zone: ZONE, calendarId })));
+    await tx.insert(tables.job).values(JOBS.map(named));
+    await tx.insert(tables.department).values(DEPARTMENTS.map(({ name }) => named(name)));
+    await tx.insert(tables.costCenter).values(DEPARTMENTS.map(({ name }) => named(name)));
     await loadRules(tx, firstPeriod);
     await loadPayCodes(tx);
-    await tx.insert(tables.holiday).values(HOLIDAYS.map(({ day, name }) => ({ workday: day, name })));
-    await loadPeople(tx, demoPeople(count), firstPeriod);
+    const ids = await loadPeople(tx, demoPeople(count), firstPeriod);
+    for (const one of users) await loadUser(tx, one, ids);
+    tell({ what: 'set up', about: 'person', aboutId: 0, after: { people: count } });
   });
 }
+
+/** What a name alone says of a place or a work. */
+const named = (name: string) => ({ code: codeOf(name), name, shortName: name.split(' ')[0] ?? name });
 
 const insertedId = async (insert: Promise<[{ insertId: number }, unknown]>): Promise<number> =>
   (await insert)[0].insertId;
@@ -101,83 +109,201 @@ async function loadRules(tx: Queries, firstPeriod: Workday): Promise<void> {
     await tx
       .insert(tables.rulebookEdition)
       .values({ rulebookId, edition: 1, firstDay: FIRST_PERIOD, rules: rulebook });
-    await tx.insert(tables.payGroup).values({ name, scheduleId, rulebookId });
+    await tx.insert(tables.payGroup).values({ code: codeOf(name), name, scheduleId, rulebookId });
   }
 }
 
 async function loadPayCodes(tx: Queries): Promise<void> {
-  for (const { code, name, pays } of PAY_CODES) {
-    const payCodeId = await insertedId(tx.insert(tables.payCode).values({ code, name }));
-    for (const classId of pays) await tx.insert(tables.payCodeClass).values({ classId, payCodeId });
+  let position = 0;
+  for (const { code, name, kind, pays } of PAY_CODES) {
+    const payCodeId = await insertedId(tx.insert(tables.payCode).values({ code, name, kind }));
+    for (const classId of pays)
+      await tx.insert(tables.mappingRule).values({ position: ++position, classId, payCodeId });
   }
 }
 
-async function loadPeople(tx: Queries, people: readonly DemoPerson[], firstPeriod: Workday): Promise<void> {
-  const idByName = async (
-    table: typeof tables.site | typeof tables.department | typeof tables.job | typeof tables.payGroup,
-  ) =>
-    new Map(
-      (await tx.select({ id: table.id, name: table.name }).from(table)).map((row) => [row.name, row.id]),
-    );
-  const [sites, departments, jobs, groups] = [
-    await idByName(tables.site),
-    await idByName(tables.department),
-    await idByName(tables.job),
-    await idByName(tables.payGroup),
-  ];
-  for (let i = 0; i < people.length; i += ROWS_AT_ONCE) {
-    await tx.insert(tables.person).values(
-      people.slice(i, i + ROWS_AT_ONCE).map((person) => ({
-        number: person.number,
-        name: person.name,
-        groupId: groups.get(person.department.group)!,
-        departmentId: departments.get(person.department.name)!,
-        siteId: sites.get(person.site)!,
-        firstDay: person.firstDay,
-        lastDay: person.lastDay,
-      })),
-    );
-  }
-  const rows = await tx.select({ id: tables.person.id, number: tables.person.number }).from(tables.person);
-  const ids = new Map(rows.map((row) => [row.number, row.id]));
-  await loadLeave(tx, people, ids);
-  let plans: (typeof tables.plan.$inferInsert)[] = [];
-  const flush = async () => {
-    if (plans.length > 0) await tx.insert(tables.plan).values(plans);
-    plans = [];
+/** One account, with its role and its reach. */
+async function loadUser(
+  tx: Queries,
+  { username, name, passwordHash, role, index, reach }: DemoUser & { readonly passwordHash: string },
+  people: readonly number[],
+): Promise<void> {
+  // In a company smaller than the demo's, some have no card.
+  const personId = index === undefined ? null : (people[index] ?? null);
+  const userId = await insertedId(tx.insert(tables.user).values({ username, name, passwordHash, personId }));
+  await tx.insert(tables.userRole).values({ userId, role });
+  const of = async (table: typeof tables.department | typeof tables.payGroup, code: string) =>
+    (
+      await tx
+        .select({ id: table.id })
+        .from(table)
+        .where(eq(table.code, codeOf(code)))
+    )[0]?.id ?? null;
+  if (typeof reach === 'string') await tx.insert(tables.userReach).values({ userId, kind: reach });
+  else if ('group' in reach)
+    await tx
+      .insert(tables.userReach)
+      .values({ userId, kind: 'group', groupId: await of(tables.payGroup, reach.group) });
+  else
+    for (const department of reach.departments)
+      await tx.insert(tables.userReach).values({
+        userId,
+        kind: 'department',
+        departmentId: await of(tables.department, department),
+      });
+}
+
+/** Ids by code. */
+async function idsByCode(
+  tx: Queries,
+  table:
+    | typeof tables.site
+    | typeof tables.department
+    | typeof tables.costCenter
+    | typeof tables.job
+    | typeof tables.payGroup,
+): Promise<(name: string) => number> {
+  const rows = await tx.select({ id: table.id, code: table.code }).from(table);
+  const ids = new Map(rows.map((row) => [row.code, row.id]));
+  return (name) => {
+    const id = ids.get(codeOf(name));
+    if (id === undefined) throw new Error(`There is no ${name}.`);
+    return id;
   };
-  for (const person of people) {
+}
+
+/** Inserts many rows, some thousands at once. */
+async function insertAll<T extends MySqlTable>(
+  tx: Queries,
+  table: T,
+  rows: readonly T['$inferInsert'][],
+): Promise<void> {
+  for (let i = 0; i < rows.length; i += ROWS_AT_ONCE)
+    await tx.insert(table).values(rows.slice(i, i + ROWS_AT_ONCE) as T['$inferInsert'][]);
+}
+
+/** People with their badges, assignments, plans and leave. Returns their ids, in the order of the company. */
+async function loadPeople(
+  tx: Queries,
+  people: readonly DemoPerson[],
+  firstPeriod: Workday,
+): Promise<number[]> {
+  await insertAll(
+    tx,
+    tables.person,
+    people.map(({ number, name, firstDay, lastDay }) => ({ number, name, firstDay, lastDay })),
+  );
+  const rows = await tx.select({ id: tables.person.id, number: tables.person.number }).from(tables.person);
+  const byNumber = new Map(rows.map((row) => [row.number, row.id]));
+  const ids = people.map(({ number }) => byNumber.get(number) ?? 0);
+  await loadBadges(tx, people, ids);
+  const patterns = await loadPatterns(tx, people);
+  const [sites, departments, costCenters, jobs, groups] = [
+    await idsByCode(tx, tables.site),
+    await idsByCode(tx, tables.department),
+    await idsByCode(tx, tables.costCenter),
+    await idsByCode(tx, tables.job),
+    await idsByCode(tx, tables.payGroup),
+  ];
+  await insertAll(
+    tx,
+    tables.assignment,
+    people.map((person, i) => ({
+      personId: ids[i]!,
+      firstDay: person.firstDay,
+      groupId: groups(person.department.group),
+      departmentId: departments(person.department.name),
+      siteId: sites(person.site),
+      costCenterId: costCenters(person.department.name),
+      patternId: patterns(person),
+      patternFrom: FIRST_PERIOD,
+    })),
+  );
+  await loadLeave(tx, people, ids);
+  const plans: (typeof tables.plan.$inferInsert)[] = [];
+  people.forEach((person, i) => {
     for (let day = firstPeriod; day < CURRENT_PERIOD + PERIOD_DAYS; day = workday(day + 1)) {
       const plan = planOf(person, day, offsets);
       if (plan === null) continue;
       plans.push({
-        personId: ids.get(person.number)!,
+        personId: ids[i]!,
         startsAt: plan.startsAt,
         endsAt: plan.endsAt,
         workday: day,
-        jobId: jobs.get(person.job)!,
+        jobId: jobs(person.job),
+        origin: 'pattern',
+        patternId: patterns(person),
       });
-      if (plans.length === ROWS_AT_ONCE) await flush();
     }
+  });
+  await insertAll(tx, tables.plan, plans);
+  return ids;
+}
+
+/** Everybody's badge has their number; who leaves gives it back once their last night can be over. */
+async function loadBadges(tx: Queries, people: readonly DemoPerson[], ids: readonly number[]): Promise<void> {
+  await insertAll(
+    tx,
+    tables.badge,
+    people.map(({ number }) => ({ code: number })),
+  );
+  const rows = await tx.select().from(tables.badge);
+  const badges = new Map(rows.map((row) => [row.code, row.id]));
+  await insertAll(
+    tx,
+    tables.badgeOwner,
+    people.flatMap(({ number, firstDay, lastDay }, i) => {
+      const badgeId = badges.get(number)!;
+      const has = { badgeId, firstDay, personId: ids[i]! };
+      return lastDay === null ? [has] : [has, { badgeId, firstDay: workday(lastDay + 2), personId: null }];
+    }),
+  );
+}
+
+/** The rotations that people work by, each once. */
+async function loadPatterns(
+  tx: Queries,
+  people: readonly DemoPerson[],
+): Promise<(person: DemoPerson) => number> {
+  const keyOf = ({ pattern, roster }: DemoPerson) => `${pattern.start} ${pattern.end} ${roster}`;
+  const ids = new Map<string, number>();
+  for (const person of people) {
+    const key = keyOf(person);
+    if (ids.has(key)) continue;
+    const code = `rotation-${ids.size + 1}`;
+    const name = `${person.department.name}, rotation ${ids.size + 1}`;
+    const patternId = await insertedId(
+      tx.insert(tables.pattern).values({ code, name, days: person.roster.length }),
+    );
+    ids.set(key, patternId);
+    const { start, end } = person.pattern;
+    await tx
+      .insert(tables.patternDay)
+      .values(
+        [...person.roster].flatMap((mark, i) =>
+          mark === 'x' ? [{ patternId, nth: i + 1, startsSeconds: start * 60, endsSeconds: end * 60 }] : [],
+        ),
+      );
   }
-  await flush();
+  return (person) => ids.get(keyOf(person))!;
 }
 
 /** The demo's leave, for those of its people that are there. */
-async function loadLeave(
-  tx: Queries,
-  people: readonly DemoPerson[],
-  ids: ReadonlyMap<string, number>,
-): Promise<void> {
-  for (const person of people) {
+async function loadLeave(tx: Queries, people: readonly DemoPerson[], ids: readonly number[]): Promise<void> {
+  const leaveKindId = await insertedId(
+    tx.insert(tables.leaveKind).values({ code: LEAVE_CODE, name: LEAVE_CODE }),
+  );
+  for (const [i, person] of people.entries()) {
+    const personId = ids[i]!;
     for (const day of LEAVE[person.index] ?? []) {
-      await tx.insert(tables.leave).values({
-        personId: ids.get(person.number)!,
+      await tx.insert(tables.leaveEntry).values({
+        personId,
         workday: workday(CURRENT_PERIOD + day),
         kind: 'leave',
-        code: LEAVE_CODE,
+        leaveKindId,
         seconds: 8 * 3600,
         reason: 'Booked',
+        madeAt: instantFromIso(DEMO_NOW),
       });
     }
   }
@@ -214,8 +340,28 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
         punchFile(size.people, firstDay, last),
       );
     await recomputePeriod(database, clock, id, async () => {});
-    if (firstDay < CURRENT_PERIOD) await handOff(context, null, 1, id);
+    if (firstDay < CURRENT_PERIOD) await handOff(context, await actingAs(database, 'odile'), null, id);
+    else if (last === lastDay) await importFile(context, 'gate-northquay.csv', strangersFile());
   }
+}
+
+/** What a badge that nobody has did at the gate. */
+async function* strangersFile(): AsyncGenerator<Buffer> {
+  const day = workdayToIso(workday(CURRENT_PERIOD + 2));
+  const rows = [`${day}T07:02:11+01:00,in`, `${day}T15:41:38+01:00,out`];
+  const lines = rows.map((row) => `${STRANGERS_BADGE},${row},Stores,Northquay`);
+  yield Buffer.from(['Person no,Punched at,Type,Job,Site', ...lines].join('\r\n'));
+}
+
+/** Somebody of the demo who is set up, as whom to act without signing in. */
+export async function actingAs(database: Database, username: string): Promise<Who> {
+  const [found] = await database
+    .select({ id: tables.user.id })
+    .from(tables.user)
+    .where(eq(tables.user.username, username));
+  const who = found === undefined ? undefined : await findWho(database, found.id);
+  if (who === undefined) throw new Error(`${username} is not set up.`);
+  return who;
 }
 
 /** A context without a server around it: for set-up and tests. */
@@ -235,16 +381,22 @@ export async function importFile(
   name: string,
   bytes: AsyncIterable<Buffer>,
 ): Promise<number> {
-  const id = await receive(context, null, 1, name, bytes);
+  const who = await actingAs(context.database, 'odile');
+  const id = await receive(context, who, null, name, bytes);
   const header = ['Person no', 'Punched at', 'Type', 'Job', 'Site'];
-  await start(context, null, id, { columns: recognize(header, []).columns, dateOrder: 'iso' });
+  await start(context, who, null, id, { columns: recognize(header, []).columns, dateOrder: 'iso' });
   await workWaiting(context.database, context.clock);
   return id;
 }
 
-/** Empties every table, after a load that was cut off. */
+/** Empties every table, those that only grow too, after a load that was cut off. */
 export async function emptyDatabase(database: Database): Promise<void> {
-  for (const table of Object.values(tables)) {
-    if (typeof table === 'object') await database.execute(sql`DELETE FROM ${table}`);
-  }
+  // One connection: whether references are checked is a setting of it.
+  await transaction(database, async (tx) => {
+    await tx.execute(sql`SET foreign_key_checks = 0`);
+    for (const table of Object.values(tables)) {
+      if (is(table, MySqlTable)) await tx.execute(sql`TRUNCATE TABLE ${table}`);
+    }
+    await tx.execute(sql`SET foreign_key_checks = 1`);
+  });
 }

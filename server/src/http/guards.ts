@@ -1,4 +1,6 @@
 import type { RequestHandler } from 'express';
+import type { Database } from '../database/connect.ts';
+import { findWho } from '../rights/who.ts';
 import { Problem } from './problem.ts';
 
 /**
@@ -37,8 +39,14 @@ export const notKept: RequestHandler = (_request, response, next) => {
   next();
 };
 
-/** Lets only signed-in users pass. */
-export const signedIn: RequestHandler = (request, _response, next) => {
-  if (request.session.user === undefined) throw new Problem(401, 'signed-out', 'Sign in first.');
-  next();
-};
+/** Finds out who asks, anew for each request; a session of somebody who may not sign in any more is over. */
+export function knowingWho(database: Database): RequestHandler {
+  return async (request, _response, next) => {
+    const { userId } = request.session;
+    if (userId === undefined) return next();
+    const who = await findWho(database, userId);
+    if (who === undefined) return request.session.regenerate(next);
+    request.who = who;
+    next();
+  };
+}

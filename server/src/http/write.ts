@@ -4,12 +4,12 @@ import type { Request } from 'express';
 import type { Write } from '../database/answered.ts';
 import { Problem, valid } from './problem.ts';
 
-/** A write as its request names it: who asks, the key of the client, and what is asked for. */
+/** A write as its request names it: the key of the client, and what is asked for. */
 export function writeOf(request: Request): Write {
   const about = createHash('sha256')
     .update(JSON.stringify([request.method, request.originalUrl, request.body ?? null]))
     .digest('hex');
-  return { userId: request.session.user!.id, key: valid(WriteKey, request.get(WRITE_KEY_HEADER)), about };
+  return { key: valid(WriteKey, request.get(WRITE_KEY_HEADER)), about };
 }
 
 /**

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { task } from '../database/schema.ts';
+import { task } from '../database/schema/index.ts';
 import { type Company, freshCompany } from '../testing/company.ts';
 import { claimTask, endTask } from './claims.ts';
 

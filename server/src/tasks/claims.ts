@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { and, eq, lt, lte, or, sql } from 'drizzle-orm';
 import { realSeconds } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
-import { task } from '../database/schema.ts';
+import { isDuplicate } from '../database/failures.ts';
+import { task } from '../database/schema/index.ts';
 import { repeated, transaction } from '../database/transaction.ts';
 
 export const LEASE_SECONDS = 15;
@@ -102,12 +103,18 @@ export async function failTask(
     again && claimed.attempt < MOST_ATTEMPTS
       ? ({ status: 'waiting', notBefore: realSeconds() + pauseAfter(claimed.attempt) } as const)
       : ({ status: 'failed' } as const);
-  await repeated(() =>
-    database
-      .update(task)
-      .set({ ...next, error: reason.slice(0, 500), done: 0 })
-      .where(mine(claimed)),
-  );
+  try {
+    await repeated(() =>
+      database
+        .update(task)
+        .set({ ...next, error: reason.slice(0, 500), done: 0 })
+        .where(mine(claimed)),
+    );
+  } catch (error) {
+    // The same is asked for again and waits already: that one does what this one did not.
+    if (!isDuplicate(error)) throw error;
+    await endTask(database, claimed);
+  }
 }
 
 /**

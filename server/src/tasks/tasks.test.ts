@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { askForStaleCards } from '../computing/cards.ts';
-import { card, task } from '../database/schema.ts';
+import { card, task } from '../database/schema/index.ts';
 import { openTasks, tryAgain } from '../features/tasks/store.ts';
 import { type Company, freshCompany } from '../testing/company.ts';
 import { claimTask, failTask, MOST_ATTEMPTS, pauseAfter, releaseClaims } from './claims.ts';
@@ -37,7 +37,9 @@ describe('a task that fails', () => {
   });
 
   it('is given up after so many attempts, is shown with its reason, and can be tried again', async () => {
-    await company.database.insert(card).values({ periodId: company.periodId, personId: 1 });
+    await company.database
+      .insert(card)
+      .values({ periodId: company.periodId, personId: 1, groupId: 1, departmentId: 1, siteId: 1 });
     for (let i = 0; i < MOST_ATTEMPTS; i++) {
       await failTask(company.database, (await claim())!, failureOf(lost));
       await nowDue();
@@ -95,7 +97,9 @@ describe('a server that starts again', () => {
   });
 
   it('asks for stale cards that nobody computes any more', async () => {
-    await company.database.insert(card).values({ periodId: company.periodId, personId: 1 });
+    await company.database
+      .insert(card)
+      .values({ periodId: company.periodId, personId: 1, groupId: 1, departmentId: 1, siteId: 1 });
     await company.database.update(task).set({ status: 'failed', error: 'x' });
     await askForStaleCards(company.database);
     await company.work();

@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import type { Clock } from '../clock.ts';
 import { recomputePeriod } from '../computing/recompute.ts';
 import type { Database } from '../database/connect.ts';
-import { task } from '../database/schema.ts';
+import { task } from '../database/schema/index.ts';
 import { runImport } from '../features/imports/run.ts';
 import { type Claimed, claimTask, endTask } from './claims.ts';
 

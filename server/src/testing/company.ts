@@ -9,15 +9,20 @@ import { inject } from 'vitest';
 import { clockAt } from '../clock.ts';
 import { connect, disconnect } from '../database/connect.ts';
 import { migrate } from '../database/migrate.ts';
-import { period } from '../database/schema.ts';
-import { contextHereAndNow, loadCompany } from '../demo/load.ts';
+import { period } from '../database/schema/index.ts';
+import { actingAs, contextHereAndNow, loadCompany } from '../demo/load.ts';
 import type { Context } from '../http/context.ts';
+import type { Who } from '../rights/who.ts';
 import { workWaiting } from '../tasks/work.ts';
 
 export interface Company extends Context {
   readonly url: string;
   /** The period of 19 October to 1 November 2026. */
   readonly periodId: number;
+  /** A specialist who sees everybody: Odile. */
+  readonly who: Who;
+  /** Somebody else of the demo, by the name they sign in with. */
+  as(username: string): Promise<Who>;
   /** Does everything that waits in the queue. */
   work(): Promise<void>;
   close(): Promise<void>;
@@ -41,6 +46,8 @@ export async function freshCompany(name: string, size = 64): Promise<Company> {
     url,
     ...contextHereAndNow(database, clock, pino({ level: 'silent' })),
     periodId: id,
+    who: await actingAs(database, 'odile'),
+    as: (username) => actingAs(database, username),
     work: () => workWaiting(database, clock),
     close: () => disconnect(database),
   };

@@ -1,5 +1,4 @@
 import type { CardReply, CardsReply, StripReply } from '@heath/contract';
-import { isSealed } from '../../computing/cards.ts';
 import { computeWithCrew } from '../../computing/crew.ts';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
@@ -8,6 +7,7 @@ import type { Queries } from '../../database/connect.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
+import { reaches, type Who, withinReach } from '../../rights/who.ts';
 import { findPeriod, listRows, stripRows } from './store.ts';
 import { cardRow, strip } from './view.ts';
 
@@ -17,26 +17,33 @@ async function periodOr404(queries: Queries, periodId: number) {
   return found;
 }
 
-export async function listCards({ database }: Context, periodId: number): Promise<CardsReply> {
+/** The cards of a period within reach. */
+export async function listCards({ database }: Context, who: Who, periodId: number): Promise<CardsReply> {
   await periodOr404(database, periodId);
-  const sealed = await isSealed(database, periodId);
-  return { rows: (await listRows(database, periodId)).map((row) => cardRow(row, sealed)) };
+  return { rows: (await listRows(database, periodId, withinReach(who))).map(cardRow) };
 }
 
+/** The period by day, over the cards within reach. */
 export async function periodStrip(
   { database }: Context,
+  who: Who,
   periodId: number,
   groupId?: number,
 ): Promise<StripReply> {
   const period = await periodOr404(database, periodId);
-  const rows = await stripRows(database, periodId, groupId);
-  return strip(rows, period, await isSealed(database, periodId));
+  return strip(await stripRows(database, periodId, withinReach(who), groupId), period);
 }
 
 /** One card, computed with its reasons from what is in the database now. */
-export async function openCard({ database, clock }: Context, key: CardKey): Promise<CardReply> {
+export async function openCard(
+  { database, clock }: Pick<Context, 'database' | 'clock'>,
+  who: Who,
+  key: CardKey,
+): Promise<CardReply> {
   const read = await readCard(database, key, clock.now(), (...all) => sendAlone(database, ...all), false);
-  if (read === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
+  // Whoever may not see a card is not told that it is there.
+  if (read === undefined || !reaches(who, read.subject))
+    throw new Problem(404, 'not-found', 'This person has no card in this period.');
   const computed = await computeWithCrew(database, read.subject, read.input);
   return cardView(read.subject, read.input, computed, cardResults(read.input, computed), read.history);
 }

@@ -4,7 +4,7 @@ import { checkPackedDays, readPackedDay } from '../../computing/packed-days.ts';
 import type { ListRow, StripRow } from './store.ts';
 
 /** A list row; a sealed card shows what was handed off, an open one nothing while it is being computed. */
-export function cardRow({ stale, ...row }: ListRow, sealed: boolean): CardRow {
+export function cardRow({ stale, sealed, ...row }: ListRow): CardRow {
   const personId = row.personId as PersonId;
   return stale && !sealed
     ? { ...row, personId, payableHours: null, toSettle: 0, marks: '' }
@@ -15,7 +15,6 @@ export function cardRow({ stale, ...row }: ListRow, sealed: boolean): CardRow {
 export function strip(
   rows: readonly StripRow[],
   { firstDay, lastDay }: { firstDay: Workday; lastDay: Workday },
-  sealed: boolean,
 ): StripReply {
   const days: { -readonly [K in keyof StripDay]: StripDay[K] }[] = [];
   for (let day = firstDay; day <= lastDay; day = workday(day + 1)) {
@@ -26,7 +25,7 @@ export function strip(
   let toSettle = 0;
   let computing = 0;
   for (const row of rows) {
-    if (row.days === null || (row.stale && !sealed)) {
+    if (row.days === null || (row.stale && !row.sealed)) {
       computing++;
       continue;
     }

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { sendAlone } from '../../database/round-trip.ts';
-import { card, correction, punch } from '../../database/schema.ts';
+import { card, correction, punch } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
 import type { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
@@ -18,7 +18,7 @@ let personId: number;
 let exception: string;
 let planned: number;
 
-const open = () => openCard(company, KEY());
+const open = () => openCard(company, company.who, KEY());
 const stored = async () => {
   const mine = and(eq(card.periodId, company.periodId), eq(card.personId, personId));
   const [row] = await company.database.select().from(card).where(mine);
@@ -29,7 +29,7 @@ beforeAll(async () => {
   company = await freshCompany('settle');
   await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
   await company.work();
-  const { rows } = await listCards(company, company.periodId);
+  const { rows } = await listCards(company, company.who, company.periodId);
   personId = rows.find((row) => row.toSettle > 0)!.personId;
   const opened = (await open()).exceptions[0]!;
   exception = opened.key;
@@ -37,15 +37,14 @@ beforeAll(async () => {
 });
 afterAll(() => company.close());
 
-const ODILE = { id: 1, name: 'Odile Ravn' };
-const MAREK = { id: 2, name: 'Marek Tamm' };
+const marek = () => company.as('marek');
 const KEY = () => ({ periodId: company.periodId, personId });
 const request = (at = planned, note = '') => ({ exception, at, note });
 
 describe('settling a missing punch', () => {
   it('tells the effect first and changes nothing by telling', async () => {
     const before = await stored();
-    const preview = await previewSettle(company, KEY(), request());
+    const preview = await previewSettle(company, company.who, KEY(), request());
     expect(preview.toSettle).toBe(0);
     expect(preview.after.ordinary!.hours).toBeGreaterThan(preview.before.ordinary!.hours);
     expect(await stored()).toEqual(before);
@@ -55,7 +54,13 @@ describe('settling a missing punch', () => {
   it('keeps who, when, why, before and after; the raw punches stay; undo brings back every number', async () => {
     const before = await stored();
     const raw = await company.database.select().from(punch);
-    const { correctionId: id } = await settle(company, null, ODILE, KEY(), request(planned, 'watch log'));
+    const { correctionId: id } = await settle(
+      company,
+      null,
+      company.who,
+      KEY(),
+      request(planned, 'watch log'),
+    );
     const settled = await open();
     expect(settled.exceptions).toEqual([]);
     expect(settled.corrections).toMatchObject([
@@ -68,27 +73,27 @@ describe('settling a missing punch', () => {
         payableAfterHours: settled.row.payableHours,
       },
     ]);
-    await undo(company, null, ODILE, KEY(), id);
+    await undo(company, null, company.who, KEY(), id);
     expect(await company.database.select().from(punch)).toEqual(raw);
     const { inputVersion: _i, computedVersion: _c, ...after } = await stored();
     expect(before).toMatchObject(after);
-    await expect(undo(company, null, ODILE, KEY(), id)).rejects.toThrow('undone this already');
+    await expect(undo(company, null, company.who, KEY(), id)).rejects.toThrow('undone this already');
   });
 
   it('stores what a computation from scratch gives', async () => {
-    const { correctionId: id } = await settle(company, null, ODILE, KEY(), request());
+    const { correctionId: id } = await settle(company, null, company.who, KEY(), request());
     const send = (...all: Parameters<typeof sendAlone> extends [unknown, ...infer S] ? S : never) =>
       sendAlone(company.database, ...all);
     const { input } = (await readCard(company.database, KEY(), company.clock.now(), send, false))!;
     expect(await stored()).toMatchObject(cardResults(input, compute(input)));
-    await undo(company, null, ODILE, KEY(), id);
+    await undo(company, null, company.who, KEY(), id);
   });
 
   it('of two people at once the second is told who was first and with what, and only one correction is kept', async () => {
     const others = (await company.database.select().from(correction)).length;
     const results = await Promise.allSettled([
-      settle(company, null, ODILE, KEY(), request(planned)),
-      settle(company, null, MAREK, KEY(), request(planned + 300)),
+      settle(company, null, company.who, KEY(), request(planned)),
+      settle(company, null, await marek(), KEY(), request(planned + 300)),
     ]);
     const lost = results.find((result) => result.status === 'rejected') as PromiseRejectedResult;
     const won = results.find((result) => result.status === 'fulfilled') as PromiseFulfilledResult<{
@@ -103,16 +108,16 @@ describe('settling a missing punch', () => {
     });
     expect(instantFromIso(problem.more.settled!.at!)).toBe(firstWon ? planned : planned + 300);
     expect(await company.database.select().from(correction)).toHaveLength(others + 1);
-    await undo(company, null, ODILE, KEY(), won.value.correctionId);
+    await undo(company, null, company.who, KEY(), won.value.correctionId);
   });
 
   it('refuses a time on the wrong side of the punch, or too far from it', async () => {
     const opened = (await open()).exceptions[0]!;
     const sign = opened.kind === 'missing-out' ? 1 : -1;
     const wrong = request(opened.punch!.at - sign * 60);
-    await expect(settle(company, null, ODILE, KEY(), wrong)).rejects.toThrow('must be');
+    await expect(settle(company, null, company.who, KEY(), wrong)).rejects.toThrow('must be');
     const far = request(opened.punch!.at + sign * 15 * 3600);
-    await expect(settle(company, null, ODILE, KEY(), far)).rejects.toThrow('too far');
+    await expect(settle(company, null, company.who, KEY(), far)).rejects.toThrow('too far');
     expect((await open()).exceptions).toHaveLength(1);
   });
 });
@@ -122,15 +127,15 @@ describe('a correction of any kind', () => {
     v.parse(CorrectRequest, { says, note: '', ...more });
   /** Somebody with nothing to settle, and a day on which they worked. */
   const worked = async () => {
-    const { rows } = await listCards(company, company.periodId);
+    const { rows } = await listCards(company, company.who, company.periodId);
     const { personId: someone } = rows.find((row) => row.toSettle === 0 && (row.payableHours ?? 0) > 0)!;
     const key = { periodId: company.periodId, personId: someone };
-    const opened = await openCard(company, key);
+    const opened = await openCard(company, company.who, key);
     const shift = opened.shifts.find(({ spells }) => spells.length > 0)!;
     return { key, shift, day: workdayFromIso(shift.workday) };
   };
   const payableOn = async (key: ReturnType<typeof KEY>, day: number) =>
-    (await openCard(company, key)).lines
+    (await openCard(company, company.who, key)).lines
       .filter((line) => line.workday === day && !isPremium(line.classId))
       .reduce((sum, line) => sum + line.seconds, 0);
 
@@ -139,12 +144,12 @@ describe('a correction of any kind', () => {
     const before = await payableOn(key, day);
     const from = shift.spells[0]!.in.at + 1800;
     const says = { kind: 'not-worked', from, to: from + 600 };
-    const preview = await previewCorrect(company, key, asked(says));
+    const preview = await previewCorrect(company, company.who, key, asked(says));
     expect(preview.after).not.toEqual(preview.before);
     const { correctionId: id, card: reply } = await correct(
       company,
       null,
-      ODILE,
+      company.who,
       key,
       asked(says, { note: 'on the pier' }),
     );
@@ -160,43 +165,43 @@ describe('a correction of any kind', () => {
     const payable = changes.filter(({ classId }) => !isPremium(classId));
     expect(payable.reduce((sum, { seconds }) => sum + seconds, 0)).toBe(-600);
     expect(changes.every((change) => change.workday === day)).toBe(true);
-    await undo(company, null, ODILE, key, id);
+    await undo(company, null, company.who, key, id);
     expect(await payableOn(key, day)).toBe(before);
   });
 
   it('flat hours count where nobody worked', async () => {
     const { key, day } = await worked();
     const says = { kind: 'flat-hours', workday: day, as: 'adjustment', code: 'Storm pay', length: 'PT2H' };
-    const { correctionId: id, card: reply } = await correct(company, null, ODILE, key, asked(says));
+    const { correctionId: id, card: reply } = await correct(company, null, company.who, key, asked(says));
     expect(reply.lines).toContainEqual(
       expect.objectContaining({ workday: day, classId: 'adjustment:Storm pay', seconds: 7200 }),
     );
-    await undo(company, null, ODILE, key, id);
+    await undo(company, null, company.who, key, id);
   });
 
   it('accepts an exception as it is, once; after it is taken back, somebody may settle it again', async () => {
     const [exceptionNow] = (await open()).exceptions;
     const says = { kind: 'accept', exception: exceptionNow!.key, workday: exceptionNow!.workday };
     const request = asked(says, { settles: exceptionNow!.key, note: 'the watch log has it' });
-    const { correctionId: id, card: reply } = await correct(company, null, ODILE, KEY(), request);
+    const { correctionId: id, card: reply } = await correct(company, null, company.who, KEY(), request);
     expect(reply.exceptions.map(({ key }) => key)).not.toContain(exceptionNow!.key);
-    await expect(correct(company, null, MAREK, KEY(), request)).rejects.toMatchObject({
+    await expect(correct(company, null, await marek(), KEY(), request)).rejects.toMatchObject({
       type: 'already-settled',
     });
-    await undo(company, null, ODILE, KEY(), id);
-    const again = await correct(company, null, MAREK, KEY(), request);
+    await undo(company, null, company.who, KEY(), id);
+    const again = await correct(company, null, await marek(), KEY(), request);
     const kept = await company.database
       .select({ turn: correction.turn })
       .from(correction)
       .where(eq(correction.id, again.correctionId));
     expect(kept[0]!.turn).toBeGreaterThan(0);
-    await undo(company, null, MAREK, KEY(), again.correctionId);
+    await undo(company, null, await marek(), KEY(), again.correctionId);
   });
 
   it('is refused where it is about nothing that there is, or changes nothing here', async () => {
     const { key, shift, day } = await worked();
     const refused = (says: object, field: string, more = {}) =>
-      expect(correct(company, null, ODILE, key, asked(says, more))).rejects.toMatchObject({
+      expect(correct(company, null, company.who, key, asked(says, more))).rejects.toMatchObject({
         status: 422,
         more: { field },
       });

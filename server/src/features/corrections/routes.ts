@@ -1,41 +1,44 @@
 import { CorrectRequest, SettleRequest } from '@heath/contract';
-import { type Request, Router } from 'express';
+import type { Request, Router } from 'express';
 import type { CardKey } from '../../computing/read-card.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
 import { correct, previewCorrect, previewSettle, settle, undo } from './service.ts';
 
-const keyOf = (request: Request<{ period: string; person: string }>): CardKey => ({
+const keyOf = (request: Request): CardKey => ({
   periodId: valid(IdParam, request.params.period),
   personId: valid(IdParam, request.params.person),
 });
 
 export function correctionRoutes(context: Context): Router {
-  const routes = Router();
+  const routes = guarded();
   routes.post('/periods/:period/cards/:person/preview', async (request, response) => {
-    response.json(await previewSettle(context, keyOf(request), valid(SettleRequest, request.body)));
+    response.json(
+      await previewSettle(context, whoOf(request), keyOf(request), valid(SettleRequest, request.body)),
+    );
   });
   routes.post('/periods/:period/cards/:person/settle', async (request, response) => {
     const settling = valid(SettleRequest, request.body);
     response
       .status(201)
-      .json(await settle(context, writeOf(request), request.session.user!, keyOf(request), settling));
+      .json(await settle(context, writeOf(request), whoOf(request), keyOf(request), settling));
   });
   routes.post('/periods/:period/cards/:person/corrections/preview', async (request, response) => {
-    response.json(await previewCorrect(context, keyOf(request), valid(CorrectRequest, request.body)));
+    response.json(
+      await previewCorrect(context, whoOf(request), keyOf(request), valid(CorrectRequest, request.body)),
+    );
   });
   routes.post('/periods/:period/cards/:person/corrections', async (request, response) => {
     const correcting = valid(CorrectRequest, request.body);
     response
       .status(201)
-      .json(await correct(context, writeOf(request), request.session.user!, keyOf(request), correcting));
+      .json(await correct(context, writeOf(request), whoOf(request), keyOf(request), correcting));
   });
   routes.post('/periods/:period/cards/:person/corrections/:correction/undo', async (request, response) => {
     const id = valid(IdParam, request.params.correction);
-    response
-      .status(201)
-      .json(await undo(context, writeOf(request), request.session.user!, keyOf(request), id));
+    response.status(201).json(await undo(context, writeOf(request), whoOf(request), keyOf(request), id));
   });
-  return routes;
+  return routes.router;
 }

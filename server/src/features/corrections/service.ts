@@ -22,28 +22,42 @@ import { sql } from 'drizzle-orm';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
 import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
+import { storeChangedCard } from '../../computing/store-cards.ts';
 import type { CardSubject } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
-import { inTransaction, type Statement, sendAlone, statement, type Trip } from '../../database/round-trip.ts';
-import { department, job, site } from '../../database/schema.ts';
+import { happenedQuery } from '../../database/happened.ts';
+import {
+  inTransaction,
+  type Send,
+  type Statement,
+  sendAlone,
+  statement,
+  type Trip,
+} from '../../database/round-trip.ts';
+import { department, job, site } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { afterwards } from '../../http/write.ts';
-import { exists, insertCorrection, storeResults } from './store.ts';
+import { isOwn, reaches, type Who } from '../../rights/who.ts';
+import { exists, insertCorrection } from './store.ts';
 
 interface LockedCard extends ReadCard {
   readonly before: Computed;
 }
 
-/** The card with its row locked, computed as it stands; refused where the period is sealed. */
+/** The card with its row locked, computed as it stands; refused where it is out of reach, their own, or sealed. */
 async function openLocked(
   { database, clock }: Context,
-  send: Trip['send'],
+  who: Who,
+  send: Send,
   key: CardKey,
 ): Promise<LockedCard> {
   const read = await readCard(database, key, clock.now(), send, true);
-  if (read === undefined) throw new Problem(404, 'not-found', 'This person has no card in this period.');
+  if (read === undefined || !reaches(who, read.subject))
+    throw new Problem(404, 'not-found', 'This person has no card in this period.');
+  if (isOwn(who, read.subject))
+    throw new Problem(403, 'own-card', 'This is your own card: somebody else corrects and approves it.');
   if (read.subject.sealed) {
     throw new Problem(409, 'sealed', 'This period is handed off. Its cards stay as they were sent.');
   }
@@ -94,37 +108,39 @@ function settled(card: LockedCard, request: SettleRequest) {
 /** The card before and after a change; nothing is written. */
 function preview(
   context: Context,
+  who: Who,
   key: CardKey,
   change: (card: LockedCard) => { readonly computed: Computed },
 ): Promise<SettlePreview> {
   return inTransaction(context.database, async (trip) => {
-    const card = await openLocked(context, trip.send, key);
+    const card = await openLocked(context, who, trip.send, key);
     const { computed } = change(card);
     const previewed = {
       before: classSums(card.before.lines),
       after: classSums(computed.lines),
       toSettle: computed.exceptions.filter((left) => left.severity === 'holds up').length,
     };
-    return { last: [], result: () => previewed };
+    return { last: [], happened: null, result: () => previewed };
   });
 }
 
 /** What settling would change; nothing is written. */
 export const previewSettle = (
   context: Context,
+  who: Who,
   key: CardKey,
   request: SettleRequest,
-): Promise<SettlePreview> => preview(context, key, (card) => settled(card, request));
+): Promise<SettlePreview> => preview(context, who, key, (card) => settled(card, request));
 
 /** Settles a missing punch. Of two people who do so at once, the second is told who was first and with what. */
 export async function settle(
   context: Context,
   write: Write | null,
-  user: Author,
+  who: Who,
   key: CardKey,
   request: SettleRequest,
 ): Promise<SettleReply> {
-  return keep(context, write, user, key, (card) => ({ ...settled(card, request), note: request.note }));
+  return keep(context, write, who, key, (card) => ({ ...settled(card, request), note: request.note }));
 }
 
 /** The card with a correction. Throws where it is about nothing that there is, changes nothing of this card, or settles nothing. */
@@ -160,23 +176,24 @@ function asSaid(card: LockedCard, { says, settles }: CorrectRequest) {
 /** What a correction would change; nothing is written. */
 export async function previewCorrect(
   context: Context,
+  who: Who,
   key: CardKey,
   request: CorrectRequest,
 ): Promise<SettlePreview> {
   await checkPlaces(context, request);
-  return preview(context, key, (card) => asSaid(card, request));
+  return preview(context, who, key, (card) => asSaid(card, request));
 }
 
 /** Makes a correction of any kind but an undo. */
 export async function correct(
   context: Context,
   write: Write | null,
-  user: Author,
+  who: Who,
   key: CardKey,
   request: CorrectRequest,
 ): Promise<SettleReply> {
   await checkPlaces(context, request);
-  return keep(context, write, user, key, (card) => ({ ...asSaid(card, request), note: request.note }));
+  return keep(context, write, who, key, (card) => ({ ...asSaid(card, request), note: request.note }));
 }
 
 /** Jobs, departments and sites that a correction names are those that there are. */
@@ -197,11 +214,11 @@ async function checkPlaces({ database }: Context, { says }: CorrectRequest): Pro
 export async function undo(
   context: Context,
   write: Write | null,
-  user: Author,
+  who: Who,
   key: CardKey,
   id: number,
 ): Promise<SettleReply> {
-  return keep(context, write, user, key, (card) => {
+  return keep(context, write, who, key, (card) => {
     const undone = card.history.find((row) => row.id === id && row.periodId === key.periodId);
     if (undone === undefined)
       throw new Problem(404, 'not-found', 'There is no such correction on this card.');
@@ -217,12 +234,6 @@ export async function undo(
 function touchedBy(input: PersonInput): DaySpan | null {
   const last = input.corrections[input.corrections.length - 1];
   return last === undefined ? null : daysTouched(last, input);
-}
-
-/** Who makes a correction. */
-export interface Author {
-  readonly id: number;
-  readonly name: string;
 }
 
 /** What a correction says: its kind and its settings. */
@@ -256,13 +267,13 @@ class Answered extends Error {
 async function keep(
   context: Context,
   write: Write | null,
-  user: Author,
+  who: Who,
   key: CardKey,
   correct: (card: LockedCard) => Correcting,
 ): Promise<SettleReply> {
   try {
-    const done = await answered<SettleReply | Kept>(context.database, write, () =>
-      keepInOneTransaction(context, write, user, key, correct),
+    const done = await answered<SettleReply | Kept>(context.database, who, write, () =>
+      keepInOneTransaction(context, write, who, key, correct),
     );
     return 'card' in done ? done : await replyTo(context, key, done);
   } catch (error) {
@@ -280,15 +291,22 @@ const replyTo = ({ database, clock }: Context, key: CardKey, { correctionId }: K
     return { correctionId, card: cardView(read.subject, read.input, computed, results, read.history) };
   });
 
+/** Corrections are made by somebody. */
+function madeBy({ userId }: Who): number {
+  if (userId === null) throw new Error('Heath corrects nothing by itself.');
+  return userId;
+}
+
 function keepInOneTransaction(
   context: Context,
   write: Write | null,
-  user: Author,
+  who: Who,
   key: CardKey,
   correct: (card: LockedCard) => Correcting,
 ): Promise<SettleReply> {
+  const by = { userId: madeBy(who), at: context.clock.now() };
   return inTransaction(context.database, async (trip) => {
-    const card = await openLocked(context, unlessAnswered(write, trip), key);
+    const card = await openLocked(context, who, unlessAnswered(who, write, trip), key);
     const { says, settles, note, input, computed } = correct(card);
     const results = cardResults(input, computed);
     const touched = touchedBy(input);
@@ -307,21 +325,31 @@ function keepInOneTransaction(
       note,
       payableBefore: payableHours(classSums(card.before.lines)),
       payableAfter: results.payableHours,
-      madeBy: user.id,
-      madeAt: context.clock.now(),
+      madeBy: by.userId,
+      madeAt: by.at,
     };
     const neighbors = touched === null ? [] : await neighborsTouched(context, card.subject, touched);
     const answer =
-      write === null ? [] : [keepAnswer(write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
+      write === null ? [] : [keepAnswer(who, write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
     return {
-      last: [insertCorrection(values), ...answer, storeResults(key, results), ...neighbors],
-      result: ([inserted]) => {
+      // What happened is about the last that was inserted with a number of its own: the correction.
+      last: [
+        ...neighbors,
+        insertCorrection(values),
+        ...answer,
+        storeChangedCard({ subject: card.subject, results }),
+      ],
+      happened: happenedQuery(by, {
+        what: kind === 'undo' ? 'undone' : 'corrected',
+        about: 'correction',
+        aboutId: sql<number>`LAST_INSERT_ID()`,
+        before: { payableHours: values.payableBefore },
+        after: { payableHours: values.payableAfter },
+      }),
+      result: (sent) => {
         if (neighbors.length > 0) context.nudge();
-        const { insertId } = inserted as { insertId: number };
-        const history = [
-          ...card.history,
-          { ...values, says: JSON.stringify(settings), id: insertId, by: user.name },
-        ];
+        const { insertId } = sent[neighbors.length] as { insertId: number };
+        const history = [...card.history, { ...values, says: settings, id: insertId, by: who.name }];
         const told = withId(computed, correctionId(insertId));
         return { correctionId: insertId, card: cardView(card.subject, input, told, results, history) };
       },
@@ -340,10 +368,10 @@ const withId = (computed: Computed, id: Correction['id']): Computed => ({
 });
 
 /** Sends with the first statements, behind the lock, the question whether this write was done before; throws `Answered` where it was. */
-function unlessAnswered(write: Write | null, trip: Trip): Trip['send'] {
+function unlessAnswered(who: Who, write: Write | null, trip: Trip): Send {
   if (write === null) return trip.send;
   return async (...statements) => {
-    const sent = await trip.send(...statements, answerQuery(write));
+    const sent = await trip.send(...statements, answerQuery(who, write));
     const before = answerIn(write, sent.pop());
     if (before !== undefined) throw new Answered(before.result as Kept);
     return sent;
@@ -379,7 +407,7 @@ function stillOpen({ before, history }: LockedCard, key: string): Exception {
   if (exception !== undefined) return exception;
   const first = history.findLast((row) => row.settles === key);
   if (first === undefined) throw new Problem(409, 'stale', 'There is nothing left to settle here.');
-  const { at }: { readonly at?: unknown } = JSON.parse(first.says);
+  const { at }: { readonly at?: unknown } = first.says;
   throw new Problem(409, 'already-settled', `${first.by} has settled this already.`, {
     settled: {
       by: first.by,

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ensureCards, touchQuery } from '../../computing/cards.ts';
 import { recomputePeriod } from '../../computing/recompute.ts';
-import { handoff, person } from '../../database/schema.ts';
+import { batch, person } from '../../database/schema/index.ts';
 import { transaction } from '../../database/transaction.ts';
 import { importFile } from '../../demo/load.ts';
 import { Problem } from '../../http/problem.ts';
@@ -29,13 +29,13 @@ describe('handing off, importing and computing at once', () => {
       const touched = [...everybody].sort(() => (round % 2 === 0 ? -1 : 1));
       const works = await Promise.allSettled([
         importFile(company, `part-${round}.csv`, bytes(file)),
-        ...Array.from({ length: 3 }, () => handOff(company, null, 1, company.periodId)),
+        ...Array.from({ length: 3 }, () => handOff(company, company.who, null, company.periodId)),
         recomputePeriod(company.database, company.clock, company.periodId, async () => {}),
         transaction(company.database, (tx) => tx.execute(touchQuery([company.periodId], touched))),
         recomputePeriod(company.database, company.clock, company.periodId, async () => {}),
       ]);
       for (const work of works) if (work.status === 'rejected') refused.push(work.reason);
-      if ((await company.database.select().from(handoff)).length > 0) break;
+      if ((await company.database.select().from(batch)).length > 0) break;
     }
     expect(refused.length).toBeGreaterThan(0);
     for (const reason of refused) {

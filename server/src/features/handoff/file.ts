@@ -30,22 +30,22 @@ export async function writeFile(
     return csv.write([textCell(person), textCell(code), when, exactHours(hours)]);
   };
 
-  let person = '';
+  // Lines come in order of person and day: what is summed under each code is written when the next person or day begins.
+  let summed = { person: '', day: '' };
   let sums = new Map<string, number>();
   const writeSums = () => {
-    for (const [code, hours] of [...sums].sort()) write(person, code, period, hours);
+    const { person, day } = summed;
+    const inOrder = by === 'workday' ? [...sums] : [...sums].sort();
+    for (const [code, hours] of inOrder) if (hours !== 0) write(person, code, day, hours);
     sums = new Map();
   };
   for (let after = 0; ; ) {
     const lines = await linesAfter(queries, batch.batch.id, after, LINES_AT_ONCE);
     for (const line of lines) {
-      if (by === 'workday') {
-        write(line.personNumber, line.code, workdayToIso(line.workday), line.hours);
-        continue;
-      }
-      if (line.personNumber !== person) {
+      const day = by === 'workday' ? workdayToIso(line.workday) : period;
+      if (line.personNumber !== summed.person || day !== summed.day) {
         writeSums();
-        person = line.personNumber;
+        summed = { person: line.personNumber, day };
       }
       sums.set(line.code, (sums.get(line.code) ?? 0) + line.hours);
     }

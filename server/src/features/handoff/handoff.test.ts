@@ -1,6 +1,6 @@
 import { Writable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { handoff, handoffLine } from '../../database/schema.ts';
+import { batchLine, batch as batchTable } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard } from '../cards/service.ts';
@@ -41,15 +41,18 @@ let lastSettled: { personId: number; correctionId: number };
 
 describe('handing off', () => {
   it('is refused while a missing punch is open, and writes nothing', async () => {
-    await expect(handOff(company, null, 1, company.periodId)).rejects.toThrow('8 exceptions are open');
-    expect(await company.database.select().from(handoff)).toEqual([]);
-    const { rows } = await listCards(company, company.periodId);
+    await expect(handOff(company, company.who, null, company.periodId)).rejects.toThrow(
+      '8 exceptions are open',
+    );
+    expect(await company.database.select().from(batchTable)).toEqual([]);
+    const { rows } = await listCards(company, company.who, company.periodId);
     for (const row of rows.filter((r) => r.toSettle > 0)) {
-      const [open] = (await openCard(company, { periodId: company.periodId, personId: row.personId }))
-        .exceptions;
+      const [open] = (
+        await openCard(company, company.who, { periodId: company.periodId, personId: row.personId })
+      ).exceptions;
       const request = { exception: open!.key, at: open!.proposals[0]!.at, note: '' };
       const key = { periodId: company.periodId, personId: row.personId };
-      const { correctionId } = await settle(company, null, { id: 1, name: 'Odile Ravn' }, key, request);
+      const { correctionId } = await settle(company, null, company.who, key, request);
       lastSettled = { personId: row.personId, correctionId };
     }
   });
@@ -57,21 +60,21 @@ describe('handing off', () => {
   it('is refused while an hour has no code; the catch-all says how many', async () => {
     const { classes } = await payCodes(company.database);
     const night = classes.find(({ classId }) => classId === 'premium:Night')!;
-    await assignCode(company.database, null, night.classId, null);
+    await assignCode(company, company.who, null, night.classId, null);
     const waiting = await handoffOf(company, company.periodId);
     const catchAll = waiting.codes.find((code) => code.code === null)!;
     expect(catchAll.classIds).toEqual(['premium:Night']);
     expect(catchAll.hours).toBeGreaterThan(0);
-    await expect(handOff(company, null, 1, company.periodId)).rejects.toThrow(
+    await expect(handOff(company, company.who, null, company.periodId)).rejects.toThrow(
       `${(catchAll.hours / 90_000).toFixed(2)} hours have no pay code`,
     );
-    await assignCode(company.database, null, night.classId, night.codeId);
+    await assignCode(company, company.who, null, night.classId, night.codeId);
   });
 
   it('seals once: of two at the same time one is refused, and the cards take no more corrections', async () => {
     const results = await Promise.allSettled([
-      handOff(company, null, 1, company.periodId),
-      handOff(company, null, 2, company.periodId),
+      handOff(company, company.who, null, company.periodId),
+      handOff(company, await company.as('marek'), null, company.periodId),
     ]);
     expect(results.map((result) => result.status).sort()).toEqual(['fulfilled', 'rejected']);
     expect((results.find((r) => r.status === 'rejected') as PromiseRejectedResult).reason.message).toContain(
@@ -79,19 +82,13 @@ describe('handing off', () => {
     );
     const { personId, correctionId } = lastSettled;
     await expect(
-      undo(
-        company,
-        null,
-        { id: 1, name: 'Odile Ravn' },
-        { periodId: company.periodId, personId },
-        correctionId,
-      ),
+      undo(company, null, company.who, { periodId: company.periodId, personId }, correctionId),
     ).rejects.toThrow('handed off');
   });
 
   it('writes lines that add up to the cards, and control totals that add up to the lines', async () => {
     const { batch, payableHours, codes } = await handoffOf(company, company.periodId);
-    const { rows } = await listCards(company, company.periodId);
+    const { rows } = await listCards(company, company.who, company.periodId);
     const cards = rows.reduce((sum, row) => sum + row.payableHours!, 0);
     expect(cards).toBe(payableHours);
     const premium = codes.filter((code) => code.premium).reduce((sum, code) => sum + code.hours, 0);
@@ -110,7 +107,7 @@ describe('handing off', () => {
       }
       expect(totals.map((row) => row[1])).toEqual(['110', '215', '220', '340', '410', '510', 'All']);
     }
-    expect(await company.database.select().from(handoffLine)).toHaveLength(batch!.lines);
+    expect(await company.database.select().from(batchLine)).toHaveLength(batch!.lines);
   });
 
   it('shows punches that come after sealing as a change, and leaves what was sent as it was', async () => {
@@ -123,13 +120,16 @@ describe('handing off', () => {
       ),
     );
     await company.work();
-    const { rows } = await listCards(company, company.periodId);
+    const { rows } = await listCards(company, company.who, company.periodId);
     const row = rows.find((r) => r.number === 'MF-0101')!;
-    const card = await openCard(company, { periodId: company.periodId, personId: row.personId });
+    const card = await openCard(company, company.who, { periodId: company.periodId, personId: row.personId });
     expect(card).toMatchObject({ sealed: true, changedSinceSealed: true });
     expect(await handoffOf(company, company.periodId)).toEqual(before);
     const untouched = rows.find((r) => r.number === 'MF-0102')!;
-    const other = await openCard(company, { periodId: company.periodId, personId: untouched.personId });
+    const other = await openCard(company, company.who, {
+      periodId: company.periodId,
+      personId: untouched.personId,
+    });
     expect(other.changedSinceSealed).toBe(false);
   });
 });

@@ -1,9 +1,10 @@
 import { workdayToIso } from '@heath/core';
-import { Router } from 'express';
+import type { Router } from 'express';
 import * as v from 'valibot';
 import type { Context } from '../../http/context.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
 import { writeFile } from './file.ts';
 import { handOff, handoffOf } from './service.ts';
 import { findBatch } from './store.ts';
@@ -11,13 +12,13 @@ import { findBatch } from './store.ts';
 const By = v.optional(v.picklist(['workday', 'period'], 'Lines are by workday or by period.'), 'workday');
 
 export function handoffRoutes(context: Context): Router {
-  const routes = Router();
+  const routes = guarded();
   routes.get('/periods/:period/handoff', async (request, response) => {
     response.json(await handoffOf(context, valid(IdParam, request.params.period)));
   });
   routes.post('/periods/:period/handoff', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
-    await handOff(context, writeOf(request), request.session.user!.id, periodId);
+    await handOff(context, whoOf(request), writeOf(request), periodId);
     response.status(201).json(await afterwards(() => handoffOf(context, periodId)));
   });
   routes.get('/handoffs/:id/file.csv', async (request, response) => {
@@ -28,5 +29,5 @@ export function handoffRoutes(context: Context): Router {
     response.type('text/csv').attachment(`handoff-${batch.batch.id}_${days}_by-${by}.csv`);
     await writeFile(context.database, batch, by, response);
   });
-  return routes;
+  return routes.router;
 }

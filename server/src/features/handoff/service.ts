@@ -7,27 +7,29 @@ import {
   isPremium,
   isWorked,
   type PayCodeMap,
-  toPayLines,
   workdayToIso,
 } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
-import type { handoffLine } from '../../database/schema.ts';
+import type { batchLine } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
+import type { Who } from '../../rights/who.ts';
 import {
-  addHandoff,
+  addBatch,
   addLines,
   type BatchRow,
   batchesBefore,
   batchOf,
   cardLines,
   cardSums,
+  countBatch,
   findPeriod,
   hoursByCode,
   lockCards,
   payCodeMap,
-  updateHandoff,
+  placeCodes,
+  sealGroups,
 } from './store.ts';
 
 const CARDS_AT_ONCE = 200;
@@ -124,12 +126,14 @@ function codeSums(
 
 /** Seals a period and writes its pay lines down as one batch, once. Refused while anything of it is open. */
 export function handOff(
-  context: Context,
+  context: Pick<Context, 'database' | 'clock'>,
+  who: Who,
   write: Write | null,
-  userId: number,
   periodId: number,
 ): Promise<HandoffBatch> {
-  return once(context.database, write, async (tx) => {
+  const { userId } = who;
+  if (userId === null) throw new Error('Heath hands nothing off by itself.');
+  return once(context, who, write, async (tx, tell) => {
     const period = await findPeriod(tx, periodId);
     if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
     await lockCards(tx, periodId);
@@ -139,20 +143,22 @@ export function handOff(
     const codes = await payCodeMap(tx);
     const { totals, byClass } = await readCards(tx, periodId, false);
     refuseUnready(totals, codeSums(byClass, codes, null));
-    const id = await addHandoff(tx, {
-      periodId,
+    const made = { periodId, madeBy: userId, madeAt: context.clock.now() };
+    const id = await addBatch(tx, {
+      ...made,
+      kind: 'regular',
       people: totals.people,
       lines: 0,
       payableHours: 0,
       premiumHours: 0,
-      madeBy: userId,
-      madeAt: context.clock.now(),
     });
+    await sealGroups(tx, period.scheduleId, { ...made, batchId: id });
     const written = await writeLines(tx, id, periodId, codes);
     if (written.payableHours !== totals.payableHours) {
       throw new Error(`Lines of ${written.payableHours} hours for cards of ${totals.payableHours}.`);
     }
-    await updateHandoff(tx, id, written);
+    await countBatch(tx, id, written);
+    tell({ what: 'handed off', about: 'batch', aboutId: id, after: { periodId, ...written } });
     return batchView((await batchOf(tx, periodId))!);
   });
 }
@@ -177,26 +183,36 @@ function refuseUnready(
   if (reasons.length > 0) throw new Problem(409, 'not-ready', `Not handed off: ${reasons.join('; ')}.`);
 }
 
-async function writeLines(tx: Queries, handoffId: number, periodId: number, codes: PayCodeMap) {
+async function writeLines(tx: Queries, batchId: number, periodId: number, codes: PayCodeMap) {
   let seq = 0;
   let payableHours = 0;
   let premiumHours = 0;
+  const code = await placeCodes(tx);
   for (let after = ''; ; ) {
     const cards = await cardLines(tx, periodId, after, CARDS_AT_ONCE);
-    const rows: (typeof handoffLine.$inferInsert)[] = [];
-    for (const card of cards) {
-      for (const line of toPayLines(card.lines ?? [], codes)) {
-        if (line.hours === 0) continue;
-        if (line.code === null) throw new Error(`Line of ${line.classId} without a code.`);
+    const rows: (typeof batchLine.$inferInsert)[] = [];
+    for (const { personId, number, lines } of cards) {
+      for (const line of lines ?? []) {
+        if (line.hours === 0 && line.seconds === 0) continue;
+        const payCode = codes.get(line.classId);
+        if (payCode === undefined) throw new Error(`Line of ${line.classId} without a code.`);
         if (isPremium(line.classId)) premiumHours += line.hours;
         else payableHours += line.hours;
         rows.push({
-          handoffId,
+          batchId,
           seq: ++seq,
-          personNumber: card.number,
+          personId,
+          personNumber: number,
           workday: line.workday,
-          code: line.code,
+          code: payCode.code,
           classId: line.classId,
+          multiplier: line.multiplier,
+          rule: line.rule,
+          job: code.job(line.job),
+          department: code.department(line.department),
+          site: code.site(line.site),
+          costCenter: code.costCenter(line.costCenter),
+          seconds: line.seconds,
           hours: line.hours,
         });
       }

@@ -1,16 +1,22 @@
-import type { PayCodeMap } from '@heath/core';
+import type { ClassId, PayCode, PayCodeMap } from '@heath/core';
 import { and, asc, desc, eq, gt, lt, sql } from 'drizzle-orm';
 import type { Queries } from '../../database/connect.ts';
 import {
+  batch,
+  batchLine,
   card,
-  handoff,
-  handoffLine,
+  costCenter,
+  department,
+  job,
   payCode,
-  payCodeClass,
+  payGroup,
   period,
   person,
+  seal,
+  site,
   user,
-} from '../../database/schema.ts';
+} from '../../database/schema/index.ts';
+import { codeIds } from '../../pay/class-codes.ts';
 
 /** What the handoff adds up: one row a card. */
 export function cardSums(queries: Queries, periodId: number) {
@@ -37,7 +43,7 @@ export async function lockCards(queries: Queries, periodId: number): Promise<voi
 /** The lines of some cards after a person's number, in order of number. */
 export function cardLines(queries: Queries, periodId: number, afterNumber: string, limit: number) {
   return queries
-    .select({ number: person.number, lines: card.lines })
+    .select({ personId: person.id, number: person.number, lines: card.lines })
     .from(card)
     .innerJoin(person, eq(person.id, card.personId))
     .where(and(eq(card.periodId, periodId), gt(person.number, afterNumber)))
@@ -51,27 +57,60 @@ export async function findPeriod(queries: Queries, periodId: number) {
 }
 
 export async function payCodeMap(queries: Queries): Promise<PayCodeMap> {
-  const rows = await queries
-    .select({ classId: payCodeClass.classId, code: payCode.code, name: payCode.name })
-    .from(payCodeClass)
-    .innerJoin(payCode, eq(payCode.id, payCodeClass.payCodeId));
-  return new Map(rows.map((row) => [row.classId, { code: row.code, name: row.name }]));
+  const codes = await queries
+    .select({ id: payCode.id, code: payCode.code, name: payCode.name })
+    .from(payCode);
+  const byId = new Map(codes.map(({ id, ...rest }) => [id, rest]));
+  const map = new Map<ClassId, PayCode>();
+  for (const [classId, id] of await codeIds(queries)) {
+    const found = byId.get(id);
+    if (found !== undefined) map.set(classId, found);
+  }
+  return map;
+}
+
+/** The codes of jobs, departments, sites and cost centers, by their numbers. */
+export async function placeCodes(queries: Queries) {
+  const of = async (table: typeof job | typeof department | typeof site | typeof costCenter) => {
+    const rows = await queries.select({ id: table.id, code: table.code }).from(table);
+    const codes = new Map(rows.map(({ id, code }) => [id, code]));
+    return (id: number | null) => (id === null ? null : (codes.get(id) ?? null));
+  };
+  return {
+    job: await of(job),
+    department: await of(department),
+    site: await of(site),
+    costCenter: await of(costCenter),
+  };
+}
+
+/** Closes the cards of every pay group of a schedule in a period: they went out with a batch. */
+export async function sealGroups(
+  queries: Queries,
+  scheduleId: number,
+  made: Omit<typeof seal.$inferInsert, 'groupId'>,
+): Promise<void> {
+  const groups = await queries
+    .select({ groupId: payGroup.id })
+    .from(payGroup)
+    .where(eq(payGroup.scheduleId, scheduleId));
+  await queries.insert(seal).values(groups.map(({ groupId }) => ({ groupId, ...made })));
 }
 
 const batches = (queries: Queries) =>
   queries
-    .select({ batch: handoff, firstDay: period.firstDay, lastDay: period.lastDay, by: user.name })
-    .from(handoff)
-    .innerJoin(period, eq(period.id, handoff.periodId))
-    .innerJoin(user, eq(user.id, handoff.madeBy));
+    .select({ batch, firstDay: period.firstDay, lastDay: period.lastDay, by: user.name })
+    .from(batch)
+    .innerJoin(period, eq(period.id, batch.periodId))
+    .innerJoin(user, eq(user.id, batch.madeBy));
 export type BatchRow = Awaited<ReturnType<typeof batches>>[number];
 
 export async function batchOf(queries: Queries, periodId: number): Promise<BatchRow | undefined> {
-  return (await batches(queries).where(eq(handoff.periodId, periodId)))[0];
+  return (await batches(queries).where(and(eq(batch.periodId, periodId), eq(batch.kind, 'regular'))))[0];
 }
 
 export async function findBatch(queries: Queries, id: number): Promise<BatchRow | undefined> {
-  return (await batches(queries).where(eq(handoff.id, id)))[0];
+  return (await batches(queries).where(eq(batch.id, id)))[0];
 }
 
 /** Batches of the periods before this one, newest first. */
@@ -82,41 +121,42 @@ export function batchesBefore(queries: Queries, of: typeof period.$inferSelect):
 }
 
 /** Hours by pay code of one batch. */
-export async function hoursByCode(queries: Queries, handoffId: number): Promise<Map<string, number>> {
+export async function hoursByCode(queries: Queries, batchId: number): Promise<Map<string, number>> {
   const rows = await queries
-    .select({ code: handoffLine.code, sum: sql<string>`sum(${handoffLine.hours})` })
-    .from(handoffLine)
-    .where(eq(handoffLine.handoffId, handoffId))
-    .groupBy(handoffLine.code);
+    .select({ code: batchLine.code, sum: sql<string>`sum(${batchLine.hours})` })
+    .from(batchLine)
+    .where(eq(batchLine.batchId, batchId))
+    .groupBy(batchLine.code);
   return new Map(rows.map((row) => [row.code, Number(row.sum)]));
 }
 
-export async function addHandoff(queries: Queries, values: typeof handoff.$inferInsert): Promise<number> {
-  const [result] = await queries.insert(handoff).values(values);
+export async function addBatch(queries: Queries, values: typeof batch.$inferInsert): Promise<number> {
+  const [result] = await queries.insert(batch).values(values);
   return result.insertId;
 }
 
-export async function updateHandoff(
+/** Says what a batch came to, once its lines are written. */
+export async function countBatch(
   queries: Queries,
   id: number,
-  set: Pick<typeof handoff.$inferSelect, 'lines' | 'payableHours' | 'premiumHours'>,
+  set: Pick<typeof batch.$inferSelect, 'lines' | 'payableHours' | 'premiumHours'>,
 ): Promise<void> {
-  await queries.update(handoff).set(set).where(eq(handoff.id, id));
+  await queries.update(batch).set(set).where(eq(batch.id, id));
 }
 
 export async function addLines(
   queries: Queries,
-  lines: readonly (typeof handoffLine.$inferInsert)[],
+  lines: readonly (typeof batchLine.$inferInsert)[],
 ): Promise<void> {
-  if (lines.length > 0) await queries.insert(handoffLine).values([...lines]);
+  if (lines.length > 0) await queries.insert(batchLine).values([...lines]);
 }
 
 /** Lines of a batch after one of them, in order. */
-export function linesAfter(queries: Queries, handoffId: number, seq: number, limit: number) {
+export function linesAfter(queries: Queries, batchId: number, seq: number, limit: number) {
   return queries
     .select()
-    .from(handoffLine)
-    .where(and(eq(handoffLine.handoffId, handoffId), gt(handoffLine.seq, seq)))
-    .orderBy(asc(handoffLine.seq))
+    .from(batchLine)
+    .where(and(eq(batchLine.batchId, batchId), gt(batchLine.seq, seq)))
+    .orderBy(asc(batchLine.seq))
     .limit(limit);
 }

@@ -1,10 +1,11 @@
 import { sql } from 'drizzle-orm';
-import { Router } from 'express';
+import type { Router } from 'express';
 import type { Context } from '../../http/context.ts';
+import { guarded } from '../../rights/guarded.ts';
 
 /** Answers 200 when this server and its database are ready, 503 while the database is not. */
 export function healthRoutes({ database, disk }: Context): Router {
-  const routes = Router();
+  const routes = guarded();
   routes.get('/health', async (_request, response) => {
     try {
       await database.execute(sql`SELECT 1`);
@@ -13,5 +14,5 @@ export function healthRoutes({ database, disk }: Context): Router {
       response.status(503).json({ status: 'database not ready' });
     }
   });
-  return routes;
+  return routes.router;
 }

@@ -1,12 +1,13 @@
 import { type ImportsReply, type RefusalsReply, StartImportRequest } from '@heath/contract';
 import type { RefusalReason } from '@heath/core';
 import { stringify } from 'csv-stringify';
-import { Router } from 'express';
+import type { Router } from 'express';
 import * as v from 'valibot';
 import type { Context } from '../../http/context.ts';
 import { textCell } from '../../http/csv.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
 import { describe, list, receive, start } from './service.ts';
 import { findImport, refusalsAfter } from './store.ts';
 
@@ -20,7 +21,7 @@ const Line = v.optional(IdParam, '0');
 const REFUSALS_AT_ONCE = 500;
 
 export function importRoutes(context: Context): Router {
-  const routes = Router();
+  const routes = guarded();
   const { database } = context;
 
   routes.post('/imports', async (request, response) => {
@@ -29,7 +30,7 @@ export function importRoutes(context: Context): Router {
     response.once('close', () => response.writableFinished || gone.abort());
     // A file that is refused is still read to its end, so that its sender hears why.
     const body = request.iterator({ destroyOnReturn: false });
-    const id = await receive(context, writeOf(request), request.session.user!.id, name, body, gone.signal);
+    const id = await receive(context, whoOf(request), writeOf(request), name, body, gone.signal);
     response.status(201).json(await afterwards(() => describe(context, id)));
   });
 
@@ -43,7 +44,7 @@ export function importRoutes(context: Context): Router {
 
   routes.post('/imports/:id/start', async (request, response) => {
     const id = valid(IdParam, request.params.id);
-    await start(context, writeOf(request), id, valid(StartImportRequest, request.body));
+    await start(context, whoOf(request), writeOf(request), id, valid(StartImportRequest, request.body));
     response.json(await afterwards(() => describe(context, id)));
   });
 
@@ -85,5 +86,5 @@ export function importRoutes(context: Context): Router {
     csv.end();
   });
 
-  return routes;
+  return routes.router;
 }

@@ -1,24 +1,19 @@
 import { Readable } from 'node:stream';
-import { type Directory, instant, type Refusal, rowReader, SECONDS_PER_DAY, ZoneTables } from '@heath/core';
+import { instant, type Refusal, rowReader, SECONDS_PER_DAY, ZoneTables } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
 import type { Clock } from '../../clock.ts';
 import { askForRecomputeQuery, ensureCards, periodsTouched, touchQuery } from '../../computing/cards.ts';
 import type { Database, Queries } from '../../database/connect.ts';
+import { type Tell, writing } from '../../database/happened.ts';
 import { type Loaded, loadData } from '../../database/load-data.ts';
-import { type importRefusal, task } from '../../database/schema.ts';
-import { transaction } from '../../database/transaction.ts';
+import { type importRefusal, task } from '../../database/schema/index.ts';
+
 import type { Claimed } from '../../tasks/claims.ts';
+import { openDirectory } from './directory.ts';
 import { readRows } from './read/read-file.ts';
 import { type FileRow, UnreadableFile } from './read/types.ts';
-import {
-  addRefusals,
-  directoryRows,
-  findImport,
-  type ImportRow,
-  storedBytes,
-  updateImport,
-} from './store.ts';
+import { addRefusals, addSource, findImport, type ImportRow, storedBytes, updateImport } from './store.ts';
 
 /** More refused rows than this, and the file is not what its columns were taken for. */
 const MOST_REFUSALS = 20_000;
@@ -27,7 +22,9 @@ const MOST_CHARACTERS_KEPT = 1000;
 const MOST_CHARACTERS_OF_VALUE = 255;
 
 interface Found {
+  /** Who had the badges on their days. */
   readonly people: Set<number>;
+  unowned: number;
   readonly refusals: (typeof importRefusal.$inferInsert)[];
   first: number;
   last: number;
@@ -47,18 +44,25 @@ export async function runImport(
   const found = await findImport(database, claimed.subjectId);
   if (found === undefined || found.file.status !== 'queued') return;
   try {
-    await transaction(database, (queries, connection) =>
-      importAll(database, { queries, connection }, clock, claimed, found.file, progress),
+    await writing(database, { userId: found.file.madeBy, at: clock.now() }, (queries, tell, connection) =>
+      importAll(database, { queries, tell, connection }, clock, claimed, found.file, progress),
     );
   } catch (error) {
     if (!(error instanceof UnreadableFile)) throw error;
-    await updateImport(database, claimed.subjectId, { status: 'failed', error: error.message });
+    await writing(database, { userId: found.file.madeBy, at: clock.now() }, async (tx, tell) => {
+      await updateImport(tx, claimed.subjectId, { status: 'failed', error: error.message });
+      tell({ what: 'not imported', about: 'import_file', aboutId: claimed.subjectId, after: error.message });
+    });
   }
 }
 
 async function importAll(
   database: Database,
-  { queries, connection }: { readonly queries: Queries; readonly connection: PoolConnection },
+  {
+    queries,
+    tell,
+    connection,
+  }: { readonly queries: Queries; readonly tell: Tell; readonly connection: PoolConnection },
   clock: Clock,
   claimed: Claimed,
   file: ImportRow,
@@ -68,7 +72,15 @@ async function importAll(
   const now = clock.now();
   const zones = ZoneTables.around(instant(now - 740 * SECONDS_PER_DAY), now);
   const read = rowReader(file.mapping!, directory, zones, now);
-  const found: Found = { people: new Set(), refusals: [], first: Number.POSITIVE_INFINITY, last: 0, read: 0 };
+  const sourceId = await addSource(queries, file.id);
+  const found: Found = {
+    people: new Set(),
+    unowned: 0,
+    refusals: [],
+    first: Number.POSITIVE_INFINITY,
+    last: 0,
+    read: 0,
+  };
   const bytes = await storedBytes(database, file.id);
   let done = 0;
   const counted = async function* () {
@@ -91,10 +103,12 @@ async function importAll(
           continue;
         }
         found.read++;
-        found.people.add(punch.person);
+        const owner = directory.ownerAt(punch.badge, punch.at, zones.of(directory.zone(punch.site)));
+        if (owner === null) found.unowned++;
+        else found.people.add(owner);
         if (punch.at < found.first) found.first = punch.at;
         if (punch.at > found.last) found.last = punch.at;
-        text += `${punch.person}\t${punch.at}\t${punch.kind}\t${punch.site}\t${punch.job ?? '\\N'}\t${file.id}\t${row.line}\n`;
+        text += `${punch.badge}\t${punch.at}\t${punch.kind}\t${punch.site}\t${punch.job ?? '\\N'}\t${sourceId}\t${row.line}\n`;
       }
       header = false;
       if (text !== '') yield text;
@@ -105,16 +119,24 @@ async function importAll(
     }
   }
 
-  const columns = ['person_id', 'at', 'kind', 'site_id', 'job_id', 'import_id', 'line'];
+  const columns = ['badge_id', 'at', 'kind', 'site_id', 'job_id', 'source_id', 'line'];
   const loaded = await loadData(connection, 'punch', columns, Readable.from(rows(), { objectMode: false }));
   refuseUnlessAllAccountedFor(found, loaded, reading.counted());
   await addRefusals(queries, found.refusals);
-  if (loaded.added > 0) await touchPeriods(queries, found);
+  await directory.keepNew(queries);
+  if (loaded.added > 0 && found.people.size > 0) await touchPeriods(queries, found);
   await updateImport(queries, file.id, {
     status: 'done',
     added: loaded.added,
     known: loaded.known,
     refused: found.refusals.length,
+    unowned: found.unowned,
+  });
+  tell({
+    what: 'imported',
+    about: 'import_file',
+    aboutId: file.id,
+    after: { added: loaded.added, known: loaded.known, refused: found.refusals.length },
   });
   const [ended] = await queries
     .update(task)
@@ -174,23 +196,4 @@ async function touchPeriods(queries: Queries, found: Found): Promise<void> {
   for (const id of periods) await ensureCards(queries, id);
   if (periods.length > 0) await queries.execute(touchQuery(periods, [...found.people]));
   for (const id of periods) await queries.execute(askForRecomputeQuery(id));
-}
-
-async function openDirectory(database: Database): Promise<Directory> {
-  const { people, jobs, sites } = await directoryRows(database);
-  const byNumber = new Map(
-    people.map((p) => [
-      p.number,
-      { id: p.id, site: p.site, firstDay: p.firstDay, lastDay: p.lastDay ?? Number.POSITIVE_INFINITY },
-    ]),
-  );
-  const jobIds = new Map(jobs.map((j) => [j.name.toLowerCase(), j.id]));
-  const siteIds = new Map(sites.map((s) => [s.name.toLowerCase(), s.id]));
-  const zones = new Map(sites.map((s) => [s.id, s.zone]));
-  return {
-    person: (number) => byNumber.get(number),
-    job: (name) => jobIds.get(name) ?? jobIds.get(name.toLowerCase()),
-    site: (name) => siteIds.get(name) ?? siteIds.get(name.toLowerCase()),
-    zone: (site) => zones.get(site)!,
-  };
 }

@@ -5,6 +5,7 @@ import { type Instant, instantToIso, type Mapping } from '@heath/core';
 import { answerOf, once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
+import type { Who } from '../../rights/who.ts';
 import {
   addChunk,
   createImport,
@@ -25,15 +26,17 @@ const CHUNK_BYTES = 1024 * 1024;
  */
 export async function receive(
   context: Context,
+  who: Who,
   write: Write | null,
-  userId: number,
   name: string,
   body: AsyncIterable<Buffer>,
   gone?: AbortSignal,
 ): Promise<number> {
   const { database, clock } = context;
-  const before = write === null ? undefined : await answerOf(database, write);
+  const before = write === null ? undefined : await answerOf(database, who, write);
   if (before !== undefined) return before.result as number;
+  const { userId } = who;
+  if (userId === null) throw new Error('Heath imports nothing by itself.');
   context.disk.refuseWhenFull();
   const id = await createImport(database, {
     name,
@@ -47,8 +50,9 @@ export async function receive(
     if (bytes === 0) throw new Problem(422, 'invalid', 'The file is empty.', { field: 'file' });
     const inspected = await context.inspect(id, gone);
     if ('unreadable' in inspected) throw new Problem(422, 'invalid', inspected.unreadable, { field: 'file' });
-    const kept = await once(database, write, async (tx) => {
+    const kept = await once(context, who, write, async (tx, tell) => {
       await updateImport(tx, id, { status: 'to confirm', bytes, sha256, ...inspected });
+      tell({ what: 'received', about: 'import_file', aboutId: id, after: { name, bytes, sha256 } });
       return id;
     });
     // The same upload came twice at once; the first is the one.
@@ -137,12 +141,13 @@ export async function list({ database }: Context) {
 /** Confirms what the columns mean and puts the file into the queue. */
 export async function start(
   context: Context,
+  who: Who,
   write: Write | null,
   id: number,
   mapping: Mapping,
 ): Promise<void> {
   context.disk.refuseWhenFull();
-  await once(context.database, write, async (tx) => {
+  await once(context, who, write, async (tx, tell) => {
     const found = await findImport(tx, id);
     if (found === undefined) throw new Problem(404, 'not-found', 'There is no such import.');
     const columns = found.file.header?.length;
@@ -153,6 +158,7 @@ export async function start(
     }
     if (!(await queueImport(tx, id, mapping)))
       throw new Problem(409, 'stale', 'This file is being imported, or was.');
+    tell({ what: 'started', about: 'import_file', aboutId: id, after: mapping });
     return null;
   });
   context.nudge();
@@ -181,6 +187,7 @@ function summary({ file, by, taskStatus, taskError }: ImportWithUser) {
     added: file.added,
     known: file.known,
     refused: file.refused,
+    unowned: file.unowned,
     error: failed ? `The import gave up and nothing of it was kept. ${taskError ?? ''}`.trim() : file.error,
   };
 }

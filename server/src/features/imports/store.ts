@@ -2,15 +2,18 @@ import type { Mapping } from '@heath/core';
 import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../../database/connect.ts';
 import {
+  assignment,
+  badge,
+  badgeOwner,
   importChunk,
   importFile,
   importRefusal,
   job,
-  person,
+  punchSource,
   site,
   task,
   user,
-} from '../../database/schema.ts';
+} from '../../database/schema/index.ts';
 
 import { transaction } from '../../database/transaction.ts';
 import type { FileBytes } from './read/types.ts';
@@ -158,19 +161,24 @@ export function refusalsAfter(queries: Queries, importId: number, line: number, 
     .limit(limit);
 }
 
-/** People, jobs and sites by what files call them. */
+/** Badges, jobs and sites by what files call them, and the sites where people are at home now. */
 export async function directoryRows(queries: Queries) {
   return {
-    people: await queries
-      .select({
-        id: person.id,
-        number: person.number,
-        site: person.siteId,
-        firstDay: person.firstDay,
-        lastDay: person.lastDay,
-      })
-      .from(person),
-    jobs: await queries.select().from(job),
-    sites: await queries.select().from(site),
+    badges: await queries.select().from(badge),
+    owners: await queries.select().from(badgeOwner).orderBy(badgeOwner.badgeId, badgeOwner.firstDay),
+    homes: await queries
+      .select({ personId: assignment.personId, siteId: assignment.siteId })
+      .from(assignment)
+      .orderBy(assignment.personId, assignment.firstDay),
+    jobs: await queries.select({ id: job.id, code: job.code, name: job.name }).from(job),
+    sites: await queries
+      .select({ id: site.id, code: site.code, name: site.name, zone: site.zone })
+      .from(site),
   };
+}
+
+/** The source of a file's punches. */
+export async function addSource(queries: Queries, importId: number): Promise<number> {
+  const [result] = await queries.insert(punchSource).values({ kind: 'file', importId });
+  return result.insertId;
 }

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { leave } from '../../database/schema.ts';
+import { leaveEntry, leaveKind } from '../../database/schema/index.ts';
 import { type Company, freshCompany } from '../../testing/company.ts';
 import { assignCode, payCodes } from './service.ts';
 
@@ -20,20 +20,20 @@ describe('pay codes', () => {
       'overtime-2',
       'premium:Night',
     ]);
-    await assignCode(company.database, null, 'guarantee:Call-out', null);
+    await assignCode(company, company.who, null, 'guarantee:Call-out', null);
     const after = await payCodes(company.database);
     expect(after.classes).toContainEqual({ classId: 'guarantee:Call-out', codeId: null });
   });
 
   it('list leave by a code that nobody has mapped yet', async () => {
-    const day = {
-      personId: 1,
-      workday: 20_000 as never,
-      kind: 'leave' as const,
-      code: 'Jury duty',
-      seconds: 3600,
-    };
-    await company.database.insert(leave).values({ ...day, reason: '' });
+    const [jury] = await company.database
+      .insert(leaveKind)
+      .values({ code: 'Jury duty', name: 'Jury duty' })
+      .$returningId();
+    const day = { personId: 1, workday: 20_000 as never, kind: 'leave' as const, seconds: 3600 };
+    await company.database
+      .insert(leaveEntry)
+      .values({ ...day, leaveKindId: jury!.id, reason: '', madeAt: 0 });
     expect((await payCodes(company.database)).classes).toContainEqual({
       classId: 'leave:Jury duty',
       codeId: null,
@@ -41,7 +41,7 @@ describe('pay codes', () => {
   });
 
   it('refuse a code that is not there', async () => {
-    await expect(assignCode(company.database, null, 'ordinary', 999)).rejects.toThrow(
+    await expect(assignCode(company, company.who, null, 'ordinary', 999)).rejects.toThrow(
       'There is no such pay code',
     );
   });

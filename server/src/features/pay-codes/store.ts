@@ -1,10 +1,10 @@
 import type { ClassId } from '@heath/core';
-import { eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Queries } from '../../database/connect.ts';
-import { leave, payCode, payCodeClass, rulebookEdition } from '../../database/schema.ts';
+import { leaveEntry, leaveKind, mappingRule, payCode, rulebookEdition } from '../../database/schema/index.ts';
+import { ofClassAlone } from '../../pay/class-codes.ts';
 
 export const codes = (queries: Queries) => queries.select().from(payCode).orderBy(payCode.code);
-export const assignments = (queries: Queries) => queries.select().from(payCodeClass);
 export const allRules = (queries: Queries) =>
   queries.select({ rules: rulebookEdition.rules }).from(rulebookEdition);
 
@@ -23,19 +23,26 @@ export async function addCode(queries: Queries, code: string, name: string): Pro
   return result.insertId;
 }
 
+/** Says under which code a class is paid, by a rule of its own behind all others; null takes that rule away. */
 export async function assign(queries: Queries, classId: ClassId, payCodeId: number | null): Promise<void> {
-  if (payCodeId === null) {
-    await queries.delete(payCodeClass).where(eq(payCodeClass.classId, classId));
-  } else {
-    await queries
-      .insert(payCodeClass)
-      .values({ classId, payCodeId })
-      .onDuplicateKeyUpdate({ set: { payCodeId } });
+  const own = and(ofClassAlone, eq(mappingRule.classId, classId));
+  const [rule] = await queries.select({ id: mappingRule.id }).from(mappingRule).where(own).for('update');
+  if (payCodeId === null) await queries.delete(mappingRule).where(own);
+  else if (rule !== undefined)
+    await queries.update(mappingRule).set({ payCodeId }).where(eq(mappingRule.id, rule.id));
+  else {
+    const [last] = await queries
+      .select({ position: sql<number | null>`MAX(${mappingRule.position})` })
+      .from(mappingRule);
+    await queries.insert(mappingRule).values({ position: (last?.position ?? 0) + 1, classId, payCodeId });
   }
 }
 
 /** The classes of leave and adjustments that people have. */
 export async function leaveClasses(queries: Queries): Promise<ClassId[]> {
-  const rows = await queries.selectDistinct({ kind: leave.kind, code: leave.code }).from(leave);
+  const rows = await queries
+    .selectDistinct({ kind: leaveEntry.kind, code: leaveKind.code })
+    .from(leaveEntry)
+    .innerJoin(leaveKind, eq(leaveKind.id, leaveEntry.leaveKindId));
   return rows.map(({ kind, code }): ClassId => `${kind}:${code}`);
 }

@@ -1,29 +1,31 @@
 import type { PeriodsReply } from '@heath/contract';
 import { workdayToIso } from '@heath/core';
-import { desc, eq } from 'drizzle-orm';
-import { Router } from 'express';
-import { handoff, payGroup, period } from '../../database/schema.ts';
+import { desc } from 'drizzle-orm';
+import type { Router } from 'express';
+import { isSealed } from '../../computing/cards.ts';
+import { payGroup, period } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
+import { guarded } from '../../rights/guarded.ts';
 
 export function periodRoutes({ database }: Context): Router {
-  const routes = Router();
+  const routes = guarded();
   routes.get('/periods', async (_request, response) => {
     const groups = await database
       .select({ id: payGroup.id, name: payGroup.name })
       .from(payGroup)
       .orderBy(payGroup.name);
-    const rows = await database
-      .select({ id: period.id, firstDay: period.firstDay, lastDay: period.lastDay, handoff: handoff.id })
-      .from(period)
-      .leftJoin(handoff, eq(handoff.periodId, period.id))
-      .orderBy(desc(period.firstDay));
-    const periods = rows.map((row) => ({
-      id: row.id,
-      firstDay: workdayToIso(row.firstDay),
-      lastDay: workdayToIso(row.lastDay),
-      sealed: row.handoff !== null,
+    const columns = { id: period.id, firstDay: period.firstDay, lastDay: period.lastDay };
+    const rows = await database.select(columns).from(period).orderBy(desc(period.firstDay));
+    const sealed = new Set(
+      (await database.select({ id: period.id }).from(period).where(isSealed)).map(({ id }) => id),
+    );
+    const periods = rows.map(({ id, firstDay, lastDay }) => ({
+      id,
+      firstDay: workdayToIso(firstDay),
+      lastDay: workdayToIso(lastDay),
+      sealed: sealed.has(id),
     }));
     response.json({ groups, periods } satisfies PeriodsReply);
   });
-  return routes;
+  return routes.router;
 }

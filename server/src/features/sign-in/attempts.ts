@@ -1,7 +1,7 @@
 import { and, eq, gt, inArray, lt, sql } from 'drizzle-orm';
 import { realSeconds } from '../../clock.ts';
 import type { Database } from '../../database/connect.ts';
-import { knownSignIn, signInAttempt, user } from '../../database/schema.ts';
+import { knownSignIn, signInAttempt, user } from '../../database/schema/index.ts';
 import { transaction } from '../../database/transaction.ts';
 import { Problem } from '../../http/problem.ts';
 

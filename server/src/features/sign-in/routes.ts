@@ -1,17 +1,44 @@
-import { type SignedInUser, SignInRequest } from '@heath/contract';
-import { Router } from 'express';
+import { ChangePasswordRequest, type SessionsReply, type SignedInUser, SignInRequest } from '@heath/contract';
+import type { Request, Router } from 'express';
+import * as v from 'valibot';
 import { realSeconds } from '../../clock.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
+import { checkPassword } from '../../rights/passwords.ts';
+import { findWho, type Who } from '../../rights/who.ts';
 import { countAttempt, forgetAttempts } from './attempts.ts';
-import { checkPassword } from './service.ts';
+import { changePassword } from './service.ts';
+import { endSession, sessionsOf } from './sessions.ts';
 
-export function signInRoutes({ database }: Context): Router {
-  const routes = Router();
+const SessionName = v.pipe(v.string(), v.regex(/^[0-9a-f]{16}$/, 'There is no such session.'));
+
+const viewOf = (who: Who): SignedInUser => {
+  if (who.userId === null) throw new Error('Nobody signs in as Heath itself.');
+  const { userId: id, name, roles, personId, passwordIsGiven } = who;
+  return { id, name, roles, personId, passwordIsGiven };
+};
+
+/** A new session id, so that one planted before is worth nothing. */
+const regenerated = (request: Request): Promise<void> =>
+  new Promise((resolve, reject) =>
+    request.session.regenerate((error) => (error ? reject(error) : resolve())),
+  );
+
+/** Begins a session of a user's. */
+async function begin(request: Request, userId: number): Promise<void> {
+  await regenerated(request);
+  request.session.userId = userId;
+  request.session.since = realSeconds();
+  request.session.agent = (request.get('user-agent') ?? '').slice(0, 255);
+}
+
+export function signInRoutes(context: Context): Router {
+  const { database } = context;
+  const routes = guarded();
 
   routes.get('/session', (request, response) => {
-    if (request.session.user === undefined) throw new Problem(401, 'signed-out', 'Sign in first.');
-    response.json(request.session.user satisfies SignedInUser);
+    response.json(viewOf(whoOf(request)));
   });
 
   routes.post('/session', async (request, response) => {
@@ -19,16 +46,12 @@ export function signInRoutes({ database }: Context): Router {
     const caller = { account: username, address: request.ip ?? 'unknown' };
     await countAttempt(database, caller);
     const user = await checkPassword(database, username, password);
-    if (user === null)
+    const who = user === null ? undefined : await findWho(database, user.id);
+    if (user === null || who === undefined)
       throw new Problem(401, 'wrong-sign-in', 'That user name and password do not go together.');
     await forgetAttempts(database, caller, user.id);
-    // A new session id at sign-in, so that one planted before is worth nothing.
-    await new Promise<void>((resolve, reject) =>
-      request.session.regenerate((error) => (error ? reject(error) : resolve())),
-    );
-    request.session.user = user;
-    request.session.since = realSeconds();
-    response.json(user satisfies SignedInUser);
+    await begin(request, user.id);
+    response.json(viewOf(who));
   });
 
   routes.delete('/session', (request, response, next) => {
@@ -38,5 +61,28 @@ export function signInRoutes({ database }: Context): Router {
     });
   });
 
-  return routes;
+  routes.put('/password', async (request, response) => {
+    const wish = valid(ChangePasswordRequest, request.body);
+    const user = await changePassword(context, whoOf(request), wish, request.ip ?? 'unknown');
+    // Whoever had the old password is out, on every other browser; this one goes on.
+    await endSession(database, user.id, null);
+    await begin(request, user.id);
+    response.status(204).end();
+  });
+
+  routes.get('/sessions', async (request, response) => {
+    const { userId } = whoOf(request);
+    const sessions = userId === null ? [] : await sessionsOf(database, userId, request.sessionID);
+    response.json({ sessions } satisfies SessionsReply);
+  });
+
+  routes.delete('/sessions/:session', async (request, response) => {
+    const { userId } = whoOf(request);
+    const name = valid(SessionName, request.params.session);
+    if (userId === null || !(await endSession(database, userId, name)))
+      throw new Problem(404, 'not-found', 'There is no such session.');
+    response.status(204).end();
+  });
+
+  return routes.router;
 }

@@ -1,40 +1,39 @@
-import { hash, verify } from '@node-rs/argon2';
+import type { ChangePasswordRequest } from '@heath/contract';
 import { eq } from 'drizzle-orm';
-import pLimit from 'p-limit';
-import type { Database } from '../../database/connect.ts';
-import { user } from '../../database/schema.ts';
+import { writing } from '../../database/happened.ts';
+import { user } from '../../database/schema/index.ts';
+import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
-
-/** OWASP's minimum for argon2id, recalled from memory: 19 MiB, two passes, one lane. argon2id is the package's default. */
-const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
-
-/** Hashing takes a whole core for a while: one at a time, on a thread of its own, so that everybody else goes on working. */
-const oneAtATime = pLimit(1);
-const MOST_WAITING = 40;
-
-/** A hash of nothing anybody can type, so that an unknown name takes as long as a wrong password. */
-let nobodysHash: Promise<string> | null = null;
-
-export const hashPassword = (password: string): Promise<string> => hash(password, COST);
+import { checkPassword, hashPassword } from '../../rights/passwords.ts';
+import type { Who } from '../../rights/who.ts';
+import { countAttempt, forgetAttempts } from './attempts.ts';
+import { checkWanted } from './wanted-password.ts';
 
 /**
- * The user who signs in with these; null where name or password is wrong, without saying which.
- *
- * @param account made one way, see `accountName`
+ * Changes the password of whoever asks. Whoever guesses the present one waits as at sign-in; one that is soon guessed is refused. Returns
+ * the user whose it is.
  */
-export async function checkPassword(
-  database: Database,
-  account: string,
-  password: string,
-): Promise<{ id: number; name: string } | null> {
-  if (oneAtATime.pendingCount >= MOST_WAITING) {
-    throw new Problem(503, 'busy', 'Many people are signing in just now. Try again in a few seconds.', {
-      retryAfterSeconds: 5,
-    });
-  }
-  const [found] = await database.select().from(user).where(eq(user.username, account));
-  nobodysHash ??= hashPassword(crypto.randomUUID());
-  const wanted = found?.passwordHash ?? (await nobodysHash);
-  const right = await oneAtATime(() => verify(wanted, password));
-  return found !== undefined && right ? { id: found.id, name: found.name } : null;
+export async function changePassword(
+  context: Pick<Context, 'database' | 'clock'>,
+  { userId }: Who,
+  { current, wanted }: ChangePasswordRequest,
+  address: string,
+): Promise<{ id: number }> {
+  const { database, clock } = context;
+  const [found] = userId === null ? [] : await database.select().from(user).where(eq(user.id, userId));
+  if (found === undefined) throw new Problem(401, 'signed-out', 'Sign in first.');
+  const caller = { account: found.username, address };
+  await countAttempt(database, caller);
+  if ((await checkPassword(database, found.username, current)) === null)
+    throw new Problem(422, 'invalid', 'That is not your present password.', { field: 'current' });
+  await forgetAttempts(database, caller, found.id);
+  checkWanted(wanted, found);
+  if (wanted === current)
+    throw new Problem(422, 'invalid', 'The new password is the present one.', { field: 'wanted' });
+  const passwordHash = await hashPassword(wanted);
+  await writing(database, { userId: found.id, at: clock.now() }, async (tx, tell) => {
+    await tx.update(user).set({ passwordHash, passwordIsGiven: false }).where(eq(user.id, found.id));
+    tell({ what: 'changed password', about: 'user', aboutId: found.id });
+  });
+  return { id: found.id };
 }

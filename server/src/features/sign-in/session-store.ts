@@ -1,16 +1,18 @@
-import { eq, lt, sql } from 'drizzle-orm';
+import { and, eq, gt, lt, sql } from 'drizzle-orm';
 import type { RequestHandler } from 'express';
 import { type SessionData, Store } from 'express-session';
 import { realSeconds } from '../../clock.ts';
 import type { Database } from '../../database/connect.ts';
-import { prepared, sendAlone } from '../../database/round-trip.ts';
-import { session } from '../../database/schema.ts';
+import { build, select, sendAlone } from '../../database/round-trip.ts';
+import { session } from '../../database/schema/index.ts';
 
 declare module 'express-session' {
   interface SessionData {
-    user: { id: number; name: string };
+    userId: number;
     /** Real seconds at which its user signed in. */
     since: number;
+    /** The browser, as it calls itself. */
+    agent: string;
   }
 }
 
@@ -26,8 +28,8 @@ const keptUntil = new WeakMap<object, number>();
 
 /** Ends a session on its last day, and lets none be put off beyond that. */
 export const untilLastDay: RequestHandler = (request, _response, next) => {
-  const { user, since, cookie } = request.session;
-  if (user === undefined) return next();
+  const { userId, since, cookie } = request.session;
+  if (userId === undefined) return next();
   const left = (since ?? 0) + LONGEST_SESSION_SECONDS - realSeconds();
   if (left <= 0) return request.session.regenerate(next);
   keptUntil.set(request.session, endOf(request.session));
@@ -40,9 +42,12 @@ const endOf = ({ cookie }: Pick<SessionData, 'cookie'>): number =>
   cookie.expires ? Math.floor(new Date(cookie.expires).getTime() / 1000) : realSeconds() + SESSION_SECONDS;
 
 /** Every request reads its session, so the statement is built once. */
-const readSession = prepared<{ sid: string; now: number }>(sql`
-  SELECT ${session.data} AS data FROM ${session}
-   WHERE ${session.sid} = ${sql.placeholder('sid')} AND ${session.expiresAt} > ${sql.placeholder('now')}`);
+const readSession = select(
+  build
+    .select({ data: session.data })
+    .from(session)
+    .where(and(eq(session.sid, sql.placeholder('sid')), gt(session.expiresAt, sql.placeholder('now')))),
+);
 
 /** Sessions as rows, so that any server can answer any request. */
 export class SessionStore extends Store {
@@ -54,14 +59,21 @@ export class SessionStore extends Store {
   }
 
   override get(sid: string, done: (error: unknown, data?: SessionData | null) => void): void {
-    sendAlone(this.#database, readSession({ sid, now: realSeconds() })).then(([rows]) => {
-      const [row] = rows as { data: string }[];
-      done(null, row === undefined ? null : JSON.parse(row.data));
+    sendAlone(this.#database, readSession.with({ sid, now: realSeconds() })).then(([sent]) => {
+      const [row] = readSession.rows(sent);
+      // Only this store writes them.
+      done(null, row === undefined ? null : (row.data as unknown as SessionData));
     }, done);
   }
 
   override set(sid: string, data: SessionData, done: (error?: unknown) => void = () => {}): void {
-    const row = { data: { ...data }, expiresAt: endOf(data) };
+    const row = {
+      userId: data.userId ?? null,
+      agent: data.agent ?? '',
+      startedAt: data.since ?? realSeconds(),
+      data: { ...data },
+      expiresAt: endOf(data),
+    };
     this.#database
       .insert(session)
       .values({ sid, ...row })

@@ -1,7 +1,7 @@
 import { accountName } from '@heath/contract';
 import { eq, gt, like, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { knownSignIn, session, signInAttempt } from '../../database/schema.ts';
+import { knownSignIn, session, signInAttempt } from '../../database/schema/index.ts';
 import { type Company, freshCompany } from '../../testing/company.ts';
 import { serve } from '../../testing/serve.ts';
 import { pauseAfterAttempts } from './attempts.ts';

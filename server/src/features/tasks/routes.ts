@@ -1,9 +1,10 @@
 import type { TasksReply, TaskView } from '@heath/contract';
-import { Router } from 'express';
+import type { Router } from 'express';
 import { once } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
 import { type OpenTask, openTasks, tryAgain } from './store.ts';
 
 const view = ({ name, firstDay, lastDay, status, ...rest }: OpenTask): TaskView => ({
@@ -13,7 +14,7 @@ const view = ({ name, firstDay, lastDay, status, ...rest }: OpenTask): TaskView 
 });
 
 export function taskRoutes(context: Context): Router {
-  const routes = Router();
+  const routes = guarded();
   const reply = async (): Promise<TasksReply> => ({
     tasks: (await openTasks(context.database)).map(view),
     disk: context.disk.state(),
@@ -23,13 +24,14 @@ export function taskRoutes(context: Context): Router {
   });
   routes.post('/tasks/:task/retry', async (request, response) => {
     const id = valid(IdParam, request.params.task);
-    await once(context.database, writeOf(request), async (tx) => {
+    await once(context, whoOf(request), writeOf(request), async (tx, tell) => {
       if (!(await tryAgain(tx, id)))
         throw new Problem(409, 'stale', 'This is no longer waiting to be tried again.');
+      tell({ what: 'tried again', about: 'task', aboutId: id });
       return null;
     });
     context.nudge();
     response.json(await afterwards(reply));
   });
-  return routes;
+  return routes.router;
 }

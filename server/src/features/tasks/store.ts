@@ -1,6 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm';
 import type { Queries } from '../../database/connect.ts';
-import { card, importFile, period, task } from '../../database/schema.ts';
+import { card, importFile, period, task } from '../../database/schema/index.ts';
 
 /** A task that is not done, with what it is about. */
 export interface OpenTask {

@@ -19,7 +19,8 @@ export const DATE_ORDER_WORDS: Readonly<Record<DateOrder, string>> = {
 
 /** Why a row was refused, and what would be right. */
 export const REFUSAL_WORDS: Readonly<Record<RefusalReason, string>> = {
-  'unknown-person': 'Nobody has this number. Correct it, or add the person first.',
+  'not-a-badge': 'Not a badge or person number: up to 32 letters and figures.',
+  'no-site': 'The row names no site, and nobody has this badge. Name the site.',
   'no-person': 'The row names no person.',
   'not-a-date': 'Not a date. Write it like 2026-10-25, or as the other rows do.',
   'not-a-time': 'Not a time of day. Write it like 17:05 or 5:05 pm.',
@@ -34,5 +35,4 @@ export const REFUSAL_WORDS: Readonly<Record<RefusalReason, string>> = {
   'columns-missing': 'The row has fewer cells than the header.',
   'columns-surplus':
     'The row has more cells than the header. Put quotes around a cell that holds the separator.',
-  'not-employed': 'The person was not employed on this day.',
 };

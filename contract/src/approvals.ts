@@ -1,0 +1,33 @@
+import * as v from 'valibot';
+
+const personId = v.pipe(
+  v.number('Give people by their ids.'),
+  v.integer('Give people by their ids.'),
+  v.minValue(1, 'Give people by their ids.'),
+  v.maxValue(2_147_483_647, 'There is no such person.'),
+);
+
+/** POST /api/periods/:id/approvals: stands for the cards of these people as they are now. */
+export const ApproveRequest = v.object(
+  {
+    people: v.pipe(
+      v.array(personId, 'Give people by their ids.'),
+      v.minLength(1, 'Give at least one person.'),
+      v.maxLength(20_000, 'Approve up to 20,000 cards at once.'),
+    ),
+  },
+  'Say whose cards are approved.',
+);
+export type ApproveRequest = v.InferOutput<typeof ApproveRequest>;
+
+/** What became of it: who is approved now, and who is not, and why. */
+export const ApprovalsReply = v.object({
+  approved: v.array(v.number()),
+  left: v.array(
+    v.object({
+      personId: v.number(),
+      reason: v.picklist(['own card', 'to settle', 'being computed', 'sealed', 'no card']),
+    }),
+  ),
+});
+export type ApprovalsReply = v.InferOutput<typeof ApprovalsReply>;

@@ -1,0 +1,95 @@
+import type { ClassSums, Line } from '@heath/core';
+import {
+  type AnyMySqlColumn,
+  customType,
+  foreignKey,
+  index,
+  int,
+  mysqlTable,
+  primaryKey,
+  smallint,
+  varchar,
+} from 'drizzle-orm/mysql-core';
+import { packLines, unpackLines } from '../../computing/packed-lines.ts';
+import { at, id, json } from './columns.ts';
+import { payGroup, period, person } from './people.ts';
+import { department, site } from './places.ts';
+import { user } from './users.ts';
+
+/** The lines of a card, as `packLines` has them. */
+const cardLines = customType<{ data: readonly Line[]; driverData: string }>({
+  dataType: () => 'longtext',
+  fromDriver: unpackLines,
+  toDriver: packLines,
+});
+
+/** The workdays of a card, as `PackedDays` has them. */
+const cardDays = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'varbinary(1280)' });
+
+/**
+ * One person's computed period. `inputVersion` grows with every change to what it follows from; the results belong to
+ * `computedVersion`, and are not shown where the two differ.
+ */
+export const card = mysqlTable(
+  'card',
+  {
+    periodId: int('period_id')
+      .notNull()
+      .references(() => period.id),
+    personId: int('person_id')
+      .notNull()
+      .references(() => person.id),
+    /** What their assignment says on the period's last day, or their last in it: who pays them, and among whom they are listed. */
+    groupId: int('group_id')
+      .notNull()
+      .references(() => payGroup.id),
+    departmentId: int('department_id')
+      .notNull()
+      .references(() => department.id),
+    siteId: int('site_id')
+      .notNull()
+      .references(() => site.id),
+    supervisorId: int('supervisor_id').references(() => person.id),
+    inputVersion: int('input_version').notNull().default(1),
+    computedVersion: int('computed_version').notNull().default(0),
+    clockedSeconds: int('clocked_seconds').notNull().default(0),
+    unpaidSeconds: int('unpaid_seconds').notNull().default(0),
+    heldSeconds: int('held_seconds').notNull().default(0),
+    roundingSeconds: int('rounding_seconds').notNull().default(0),
+    payableHours: int('payable_hours').notNull().default(0),
+    toSettle: smallint('to_settle').notNull().default(0),
+    days: cardDays('days'),
+    /** A mark a day, as the list shows them. */
+    marks: varchar('marks', { length: 64 }).notNull().default(''),
+    sums: json<ClassSums>('sums'),
+    lines: cardLines('lines'),
+  },
+  (t) => [primaryKey({ columns: [t.periodId, t.personId] }), index('card_person').on(t.personId)],
+);
+
+/** Somebody stands for a card as it was computed at one version; only ever added, and taken back by a row of its own. */
+export const approval = mysqlTable(
+  'approval',
+  {
+    id: id(),
+    periodId: int('period_id').notNull(),
+    personId: int('person_id').notNull(),
+    /** The card's `computedVersion`. */
+    version: int('version').notNull(),
+    undoes: int('undoes')
+      .unique()
+      .references((): AnyMySqlColumn => approval.id),
+    madeBy: int('made_by')
+      .notNull()
+      .references(() => user.id),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [
+    index('approval_card').on(t.periodId, t.personId),
+    foreignKey({
+      name: 'approval_card_fk',
+      columns: [t.periodId, t.personId],
+      foreignColumns: [card.periodId, card.personId],
+    }),
+  ],
+);

@@ -1,0 +1,23 @@
+import { type Workday, workdayFromIso, workdayToIso } from '@heath/core';
+import { bigint, customType, int } from 'drizzle-orm/mysql-core';
+
+/** JSON is text in MariaDB: parsed and written here, nowhere else. */
+export const json = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'longtext',
+    fromDriver: (text) => JSON.parse(text) as T,
+    toDriver: (value) => JSON.stringify(value),
+  })(name);
+
+/** A DATE that is a workday in code. */
+export const workday = customType<{ data: Workday; driverData: string }>({
+  dataType: () => 'date',
+  fromDriver: (iso) => workdayFromIso(iso),
+  toDriver: (day) => workdayToIso(day),
+});
+
+export const mediumBlob = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' });
+
+export const id = () => int('id').autoincrement().primaryKey();
+/** Instants are whole seconds since 1970-01-01T00:00:00Z. */
+export const at = (name: string) => bigint(name, { mode: 'number' });

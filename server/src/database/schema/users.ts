@@ -1,0 +1,140 @@
+import { ROLES } from '@heath/contract';
+import {
+  boolean,
+  char,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core';
+import { at, id, json } from './columns.ts';
+import { payGroup, person } from './people.ts';
+import { department, site } from './places.ts';
+
+export const user = mysqlTable('user', {
+  id: id(),
+  username: varchar('username', { length: 64 }).notNull().unique(),
+  name: varchar('name', { length: 120 }).notNull(),
+  passwordHash: varchar('password_hash', { length: 255 }).notNull(),
+  /** Somebody else chose the password: it opens nothing but the change of it. */
+  passwordIsGiven: boolean('password_is_given').notNull().default(false),
+  /** Whose card is their own. */
+  personId: int('person_id')
+    .unique()
+    .references(() => person.id),
+  /** From then on nobody signs in as them. */
+  endedAt: at('ended_at'),
+});
+
+export const userRole = mysqlTable(
+  'user_role',
+  {
+    userId: int('user_id')
+      .notNull()
+      .references(() => user.id),
+    role: mysqlEnum('role', ROLES).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.role] })],
+);
+
+/** Whose cards somebody may see: all, those of a group, a site or a department, of whom they supervise, or their own. */
+export const userReach = mysqlTable(
+  'user_reach',
+  {
+    id: id(),
+    userId: int('user_id')
+      .notNull()
+      .references(() => user.id),
+    kind: mysqlEnum('kind', ['all', 'group', 'site', 'department', 'reports', 'self']).notNull(),
+    groupId: int('group_id').references(() => payGroup.id),
+    siteId: int('site_id').references(() => site.id),
+    departmentId: int('department_id').references(() => department.id),
+  },
+  (t) => [
+    index('user_reach_user').on(t.userId),
+    uniqueIndex('user_reach_group').on(t.userId, t.groupId),
+    uniqueIndex('user_reach_site').on(t.userId, t.siteId),
+    uniqueIndex('user_reach_department').on(t.userId, t.departmentId),
+  ],
+);
+
+export const session = mysqlTable(
+  'session',
+  {
+    sid: varchar('sid', { length: 128 }).primaryKey(),
+    /** Whose it is; null until somebody signs in. */
+    userId: int('user_id').references(() => user.id),
+    data: json<Record<string, unknown>>('data').notNull(),
+    /** The browser, as it calls itself. */
+    agent: varchar('agent', { length: 255 }).notNull().default(''),
+    startedAt: at('started_at').notNull().default(0),
+    expiresAt: at('expires_at').notNull(),
+  },
+  (t) => [index('session_user').on(t.userId)],
+);
+
+/** Failed attempts to sign in: of an account from an address, of an address, of an account. */
+export const signInAttempt = mysqlTable('sign_in_attempt', {
+  key: varchar('key', { length: 191 }).primaryKey(),
+  hits: int('hits').notNull(),
+  /** No attempt is looked at before this. */
+  waitUntil: at('wait_until').notNull().default(0),
+  resetAt: at('reset_at').notNull(),
+});
+
+/** From where somebody has signed in before: what others do at that account or address does not keep them out there. */
+export const knownSignIn = mysqlTable(
+  'known_sign_in',
+  {
+    userId: int('user_id')
+      .notNull()
+      .references(() => user.id),
+    address: varchar('address', { length: 64 }).notNull(),
+    until: at('until').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.address] })],
+);
+
+/** What a write did, by the key that its client gave it: asking again with the same key gives the first answer. */
+export const answeredWrite = mysqlTable(
+  'answered_write',
+  {
+    userId: int('user_id')
+      .notNull()
+      .references(() => user.id),
+    key: varchar('key', { length: 64 }).notNull(),
+    /** SHA-256 of what was asked for, so that a key given twice by mistake is noticed. */
+    about: char('about', { length: 64 }).notNull(),
+    result: json<unknown>('result').notNull(),
+    /** Real seconds, for what must expire. */
+    answeredAt: at('answered_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.key] }), index('answered_write_at').on(t.answeredAt)],
+);
+
+/** One row for every write: only ever added, in the write's own transaction. */
+export const happened = mysqlTable(
+  'happened',
+  {
+    id: id(),
+    at: at('at').notNull(),
+    /** Null where Heath did it by itself. */
+    userId: int('user_id').references(() => user.id),
+    what: varchar('what', { length: 40 }).notNull(),
+    /** The table of what it happened to, and the row's id there. */
+    about: varchar('about', { length: 32 }).notNull(),
+    aboutId: int('about_id').notNull(),
+    /** What it was and what it became, as far as that is no row of its own; null where it was nothing. */
+    before: json<unknown>('before'),
+    after: json<unknown>('after'),
+  },
+  (t) => [index('happened_about').on(t.about, t.aboutId)],
+);
+
+export const setting = mysqlTable('setting', {
+  name: varchar('name', { length: 64 }).primaryKey(),
+  value: varchar('value', { length: 255 }).notNull(),
+});

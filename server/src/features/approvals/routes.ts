@@ -1,0 +1,23 @@
+import { ApproveRequest } from '@heath/contract';
+import type { Router } from 'express';
+import type { Context } from '../../http/context.ts';
+import { IdParam, valid } from '../../http/problem.ts';
+import { writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
+import { approve, withdraw } from './service.ts';
+
+export function approvalRoutes(context: Context): Router {
+  const routes = guarded();
+  routes.post('/periods/:period/approvals', async (request, response) => {
+    const periodId = valid(IdParam, request.params.period);
+    const wanted = valid(ApproveRequest, request.body);
+    response.json(await approve(context, whoOf(request), writeOf(request), periodId, wanted));
+  });
+  routes.delete('/periods/:period/approvals/:person', async (request, response) => {
+    const periodId = valid(IdParam, request.params.period);
+    const personId = valid(IdParam, request.params.person);
+    await withdraw(context, whoOf(request), writeOf(request), periodId, personId);
+    response.status(204).end();
+  });
+  return routes.router;
+}

@@ -1,0 +1,20 @@
+import { GiveBadgeRequest } from '@heath/contract';
+import type { Router } from 'express';
+import type { Context } from '../../http/context.ts';
+import { IdParam, valid } from '../../http/problem.ts';
+import { writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
+import { giveBadge, listUnowned } from './service.ts';
+
+export function badgeRoutes(context: Context): Router {
+  const routes = guarded();
+  routes.get('/badges/unowned', async (_request, response) => {
+    response.json(await listUnowned(context));
+  });
+  routes.put('/badges/:badge/owner', async (request, response) => {
+    const id = valid(IdParam, request.params.badge);
+    await giveBadge(context, whoOf(request), writeOf(request), id, valid(GiveBadgeRequest, request.body));
+    response.status(204).end();
+  });
+  return routes.router;
+}

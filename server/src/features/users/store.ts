@@ -1,0 +1,56 @@
+import type { AddUserRequest, UserView } from '@heath/contract';
+import { eq } from 'drizzle-orm';
+import type { Queries } from '../../database/connect.ts';
+import { person, user, userReach, userRole } from '../../database/schema/index.ts';
+
+/** All users, by name. */
+export async function users(queries: Queries): Promise<UserView[]> {
+  const rows = await queries.select().from(user).orderBy(user.name, user.id);
+  const roles = await queries.select().from(userRole);
+  const reaches = await queries.select().from(userReach).orderBy(userReach.id);
+  const numbers = (all: readonly (number | null)[]) => all.filter((one) => one !== null);
+  return rows.map(({ id, username, name, personId, endedAt }) => {
+    const reach = reaches.filter(({ userId }) => userId === id);
+    return {
+      id,
+      username,
+      name,
+      roles: roles.filter(({ userId }) => userId === id).map(({ role }) => role),
+      reach: {
+        all: reach.some(({ kind }) => kind === 'all'),
+        groups: numbers(reach.map(({ groupId }) => groupId)),
+        sites: numbers(reach.map(({ siteId }) => siteId)),
+        departments: numbers(reach.map(({ departmentId }) => departmentId)),
+        reports: reach.some(({ kind }) => kind === 'reports'),
+        self: reach.some(({ kind }) => kind === 'self'),
+      },
+      personId,
+      ended: endedAt !== null,
+    };
+  });
+}
+
+/** Gives a user these roles and this reach, and no others. */
+export async function setRights(
+  tx: Queries,
+  userId: number,
+  { roles, reach }: Pick<AddUserRequest, 'roles' | 'reach'>,
+): Promise<void> {
+  await tx.delete(userRole).where(eq(userRole.userId, userId));
+  await tx.insert(userRole).values([...new Set(roles)].map((role) => ({ userId, role })));
+  await tx.delete(userReach).where(eq(userReach.userId, userId));
+  const rows: (typeof userReach.$inferInsert)[] = [
+    ...(reach.all ? [{ userId, kind: 'all' as const }] : []),
+    ...(reach.reports ? [{ userId, kind: 'reports' as const }] : []),
+    ...(reach.self ? [{ userId, kind: 'self' as const }] : []),
+    ...reach.groups.map((groupId) => ({ userId, kind: 'group' as const, groupId })),
+    ...reach.sites.map((siteId) => ({ userId, kind: 'site' as const, siteId })),
+    ...reach.departments.map((departmentId) => ({ userId, kind: 'department' as const, departmentId })),
+  ];
+  if (rows.length > 0) await tx.insert(userReach).values(rows);
+}
+
+/** Whether there is a person of this number. */
+export async function personExists(queries: Queries, id: number): Promise<boolean> {
+  return (await queries.select({ id: person.id }).from(person).where(eq(person.id, id))).length > 0;
+}

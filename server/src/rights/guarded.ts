@@ -1,0 +1,51 @@
+import { type RequestHandler, Router } from 'express';
+import { Problem } from '../http/problem.ts';
+import { type Asks, RIGHTS, ROUTES } from './rights.ts';
+import type { Who } from './who.ts';
+
+declare module 'express-serve-static-core' {
+  interface Request {
+    /** Who asks; undefined while nobody is signed in. */
+    who?: Who;
+  }
+}
+
+/** Who asks. Throws where nobody is signed in. */
+export function whoOf(request: { readonly who?: Who }): Who {
+  if (request.who === undefined) throw new Problem(401, 'signed-out', 'Sign in first.');
+  return request.who;
+}
+
+/** True where somebody may do what a route asks for. */
+const may = ({ roles }: Pick<Who, 'roles'>, asks: Asks): boolean =>
+  asks === 'signed in' ||
+  asks === 'anybody' ||
+  roles.some((role) => RIGHTS[asks].some((one) => one === role));
+
+/** Lets only those pass who may do what a route asks for. */
+const asking =
+  (asks: Asks): RequestHandler =>
+  (request, _response, next) => {
+    if (asks === 'anybody') return next();
+    const who = whoOf(request);
+    if (who.passwordIsGiven && asks !== 'signed in')
+      throw new Problem(403, 'password-given', 'Choose a password of your own first.');
+    if (!may(who, asks)) throw new Problem(403, 'not-allowed', 'Your role does not allow this.');
+    next();
+  };
+
+type Method = 'get' | 'post' | 'put' | 'delete';
+type Guarded = { [M in Method]: (path: string, handler: RequestHandler) => void } & {
+  readonly router: Router;
+};
+
+/** Routes that each ask for what `ROUTES` says. Throws at the start of the server for one that stands not there. */
+export function guarded(): Guarded {
+  const router = Router();
+  const add = (method: Method) => (path: string, handler: RequestHandler) => {
+    const asks = ROUTES[`${method.toUpperCase()} ${path}`];
+    if (asks === undefined) throw new Error(`Say in ROUTES what ${method.toUpperCase()} ${path} asks for.`);
+    router[method](path, asking(asks), handler);
+  };
+  return { router, get: add('get'), post: add('post'), put: add('put'), delete: add('delete') };
+}

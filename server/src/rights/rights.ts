@@ -1,0 +1,68 @@
+import type { Role } from '@heath/contract';
+
+/** What somebody may do, and in which roles. A right to see or change cards holds for those within reach. */
+export const RIGHTS = {
+  'see cards': ['specialist', 'supervisor', 'person', 'auditor'],
+  correct: ['specialist', 'supervisor'],
+  approve: ['specialist', 'supervisor'],
+  'see imports': ['specialist', 'auditor'],
+  import: ['specialist'],
+  'give badges': ['specialist'],
+  'see pay': ['specialist', 'auditor'],
+  'map pay codes': ['specialist'],
+  'hand off': ['specialist'],
+  'see work': ['specialist', 'auditor', 'administrator'],
+  'see what happened': ['specialist', 'auditor', 'administrator'],
+  'keep users': ['administrator'],
+} as const satisfies Readonly<Record<string, readonly Role[]>>;
+type Right = keyof typeof RIGHTS;
+
+/** What a route asks for: a right, or `signed in` for what everybody does with their own account, or `anybody`. */
+export type Asks = Right | 'signed in' | 'anybody';
+
+/** Every route there is, and what it asks for. One that stands not here cannot be served. */
+export const ROUTES: Readonly<Record<string, Asks>> = {
+  'GET /health': 'anybody',
+  'GET /session': 'anybody',
+  'POST /session': 'anybody',
+  'DELETE /session': 'anybody',
+  'PUT /password': 'signed in',
+  'GET /sessions': 'signed in',
+  'DELETE /sessions/:session': 'signed in',
+
+  'GET /periods': 'see cards',
+  'GET /periods/:period/cards': 'see cards',
+  'GET /periods/:period/strip': 'see cards',
+  'GET /periods/:period/cards/:person': 'see cards',
+  'POST /periods/:period/cards/:person/preview': 'correct',
+  'POST /periods/:period/cards/:person/settle': 'correct',
+  'POST /periods/:period/cards/:person/corrections/preview': 'correct',
+  'POST /periods/:period/cards/:person/corrections': 'correct',
+  'POST /periods/:period/cards/:person/corrections/:correction/undo': 'correct',
+  'POST /periods/:period/approvals': 'approve',
+  'DELETE /periods/:period/approvals/:person': 'approve',
+
+  'GET /imports': 'see imports',
+  'GET /imports/:id': 'see imports',
+  'GET /imports/:id/refusals': 'see imports',
+  'GET /imports/:id/refusals.csv': 'see imports',
+  'POST /imports': 'import',
+  'POST /imports/:id/start': 'import',
+  'GET /badges/unowned': 'see imports',
+  'PUT /badges/:badge/owner': 'give badges',
+
+  'GET /pay-codes': 'see pay',
+  'POST /pay-codes': 'map pay codes',
+  'PUT /pay-codes/classes': 'map pay codes',
+  'GET /periods/:period/handoff': 'see pay',
+  'POST /periods/:period/handoff': 'hand off',
+  'GET /handoffs/:id/file.csv': 'see pay',
+
+  'GET /tasks': 'see work',
+  'POST /tasks/:task/retry': 'import',
+  'GET /happened': 'see what happened',
+
+  'GET /users': 'keep users',
+  'POST /users': 'keep users',
+  'PUT /users/:user': 'keep users',
+};

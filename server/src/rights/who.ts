@@ -1,0 +1,128 @@
+import type { Role } from '@heath/contract';
+import { eq, inArray, or, type SQL, sql } from 'drizzle-orm';
+import type { Database } from '../database/connect.ts';
+import { build, select, selects, sendAlone } from '../database/round-trip.ts';
+import { card, user, userReach, userRole } from '../database/schema/index.ts';
+
+/** Whose cards somebody may see. */
+interface Reach {
+  readonly all: boolean;
+  readonly groups: readonly number[];
+  readonly sites: readonly number[];
+  readonly departments: readonly number[];
+  /** Those of whom they supervise. */
+  readonly reports: boolean;
+  /** Their own. */
+  readonly self: boolean;
+}
+
+/** Who asks. An argument of every service, never looked up inside. */
+export interface Who {
+  /** Null: Heath by itself. */
+  readonly userId: number | null;
+  readonly name: string;
+  readonly roles: readonly Role[];
+  readonly reach: Reach;
+  /** Whose card is their own. */
+  readonly personId: number | null;
+  /** Somebody else chose the password: it opens nothing but the change of it. */
+  readonly passwordIsGiven: boolean;
+}
+
+const NOTHING: Reach = { all: false, groups: [], sites: [], departments: [], reports: false, self: false };
+
+/** Heath, where it does something by itself. */
+export const HEATH: Who = {
+  userId: null,
+  name: 'Heath',
+  roles: [],
+  reach: { ...NOTHING, all: true },
+  personId: null,
+  passwordIsGiven: false,
+};
+
+const id = sql.placeholder('userId');
+const known = selects({
+  users: select(
+    build
+      .select({
+        name: user.name,
+        personId: user.personId,
+        passwordIsGiven: user.passwordIsGiven,
+        endedAt: user.endedAt,
+      })
+      .from(user)
+      .where(eq(user.id, id)),
+  ),
+  roles: select(build.select({ role: userRole.role }).from(userRole).where(eq(userRole.userId, id))),
+  reach: select(
+    build
+      .select({
+        kind: userReach.kind,
+        groupId: userReach.groupId,
+        siteId: userReach.siteId,
+        departmentId: userReach.departmentId,
+      })
+      .from(userReach)
+      .where(eq(userReach.userId, id)),
+  ),
+});
+
+/** Who a user is now; undefined where nobody signs in as them any more. Read anew for each request: what is taken from somebody is gone at once. */
+export async function findWho(database: Database, userId: number): Promise<Who | undefined> {
+  const { users, roles, reach } = known.rows(await sendAlone(database, ...known.with({ userId })));
+  const [found] = users;
+  if (found === undefined || found.endedAt !== null) return undefined;
+  const numbers = (all: readonly (number | null)[]) => all.filter((one) => one !== null);
+  return {
+    userId,
+    name: found.name,
+    roles: roles.map(({ role }) => role),
+    reach: {
+      all: reach.some(({ kind }) => kind === 'all'),
+      groups: numbers(reach.map(({ groupId }) => groupId)),
+      sites: numbers(reach.map(({ siteId }) => siteId)),
+      departments: numbers(reach.map(({ departmentId }) => departmentId)),
+      reports: reach.some(({ kind }) => kind === 'reports'),
+      self: reach.some(({ kind }) => kind === 'self'),
+    },
+    personId: found.personId,
+    passwordIsGiven: found.passwordIsGiven,
+  };
+}
+
+/** The cards that somebody may see, as a condition on `card`. */
+export function withinReach({ reach, personId }: Who): SQL {
+  if (reach.all) return sql`TRUE`;
+  const own = personId ?? -1;
+  return (
+    or(
+      reach.groups.length > 0 ? inArray(card.groupId, [...reach.groups]) : undefined,
+      reach.sites.length > 0 ? inArray(card.siteId, [...reach.sites]) : undefined,
+      reach.departments.length > 0 ? inArray(card.departmentId, [...reach.departments]) : undefined,
+      reach.reports ? eq(card.supervisorId, own) : undefined,
+      reach.self ? eq(card.personId, own) : undefined,
+    ) ?? sql`FALSE`
+  );
+}
+
+/** What tells whether a card is within somebody's reach. */
+interface Placed {
+  readonly personId: number;
+  readonly groupId: number;
+  readonly siteId: number;
+  readonly departmentId: number;
+  readonly supervisorId: number | null;
+}
+
+/** True where somebody may see this card: the same as `withinReach`, of a card that was read. */
+export const reaches = ({ reach, personId: own }: Who, placed: Placed): boolean =>
+  reach.all ||
+  reach.groups.includes(placed.groupId) ||
+  reach.sites.includes(placed.siteId) ||
+  reach.departments.includes(placed.departmentId) ||
+  (own !== null && reach.reports && placed.supervisorId === own) ||
+  (own !== null && reach.self && placed.personId === own);
+
+/** True where a card is somebody's own: they neither settle nor approve it, whatever their role. */
+export const isOwn = ({ personId }: Who, of: Pick<Placed, 'personId'>): boolean => personId === of.personId;
