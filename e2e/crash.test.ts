@@ -294,6 +294,8 @@ async function holdAgainstTheList(): Promise<void> {
       new Map([...known.corrections].sort(([a], [b]) => a - b)),
     );
 
+    await eachHappenedOnce(connection);
+
     const handoffs = await rows<{
       period: number;
       lines: number;
@@ -319,6 +321,22 @@ async function holdAgainstTheList(): Promise<void> {
     expect(stale).toBe(0);
   } finally {
     await connection.end();
+  }
+}
+
+/** Each correction, each file and each batch has its one row of what happened, and there is no such row without it. */
+async function eachHappenedOnce(connection: Awaited<ReturnType<typeof database>>): Promise<void> {
+  for (const [table, whats] of [
+    ['correction', "'corrected', 'undone'"],
+    ['import_file', "'imported'"],
+    ['batch', "'handed off'"],
+  ] as const) {
+    const there = await rows<{ id: number }>(connection, `SELECT id FROM ${table} ORDER BY id`);
+    const told = await rows<{ id: number }>(
+      connection,
+      `SELECT about_id AS id FROM happened WHERE about = '${table}' AND what IN (${whats}) ORDER BY about_id`,
+    );
+    expect([table, told.map(({ id }) => id)]).toEqual([table, there.map(({ id }) => id)]);
   }
 }
 

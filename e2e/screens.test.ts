@@ -228,7 +228,7 @@ describe('what a card says', () => {
       "SELECT id FROM period WHERE first_day = '2026-10-19'",
     )) as unknown as [[{ id: number }]];
     const [[punch]] = (await database.query(
-      "SELECT id, at FROM punch WHERE person_id = ? AND at > UNIX_TIMESTAMP('2026-10-20') ORDER BY at LIMIT 1",
+      "SELECT p.id, p.at FROM punch p JOIN badge_owner o ON o.badge_id = p.badge_id WHERE o.person_id = ? AND p.at > UNIX_TIMESTAMP('2026-10-20') ORDER BY p.at LIMIT 1",
       [person.id],
     )) as unknown as [[{ id: number; at: number }]];
     const row = (kind: string, says: object, about: number | null) => [

@@ -101,7 +101,7 @@ describe('from a punch file to a pay file', () => {
     expect(await importFile(bad)).toEqual({ added: 0, 'already known': 0, refused: 2 });
     const text = await page.locator('main').innerText();
     expect(text).toContain('MF-0999');
-    expect(text).toContain('Nobody has this number');
+    expect(text).toContain('The row names no site, and nobody has this badge');
     const waiting = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Download them' }).click();
     const saved = readFileSync(await (await waiting).path(), 'utf8');

@@ -10,6 +10,7 @@ export * from './messages.ts';
 export * from './pay-codes.ts';
 export * from './periods.ts';
 export * from './problem.ts';
+export * from './rights.ts';
 export * from './sign-in.ts';
 export * from './tasks.ts';
 export * from './users.ts';

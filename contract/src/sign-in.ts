@@ -51,6 +51,16 @@ export interface SignedInUser {
   readonly passwordIsGiven: boolean;
 }
 
+/** GET /api/demo-accounts: as whom the demo can be tried; nobody, where this is no demo. */
+export interface DemoAccountsReply {
+  readonly accounts: readonly {
+    readonly username: string;
+    readonly name: string;
+    readonly password: string;
+    readonly role: Role;
+  }[];
+}
+
 /** GET /api/sessions: those of whoever asks. */
 export interface SessionsReply {
   readonly sessions: readonly {

@@ -1,6 +1,7 @@
+import { has } from '@heath/contract';
 import { type RequestHandler, Router } from 'express';
 import { Problem } from '../http/problem.ts';
-import { type Asks, RIGHTS, ROUTES } from './rights.ts';
+import { type Asks, ROUTES } from './routes.ts';
 import type { Who } from './who.ts';
 
 declare module 'express-serve-static-core' {
@@ -18,9 +19,7 @@ export function whoOf(request: { readonly who?: Who }): Who {
 
 /** True where somebody may do what a route asks for. */
 const may = ({ roles }: Pick<Who, 'roles'>, asks: Asks): boolean =>
-  asks === 'signed in' ||
-  asks === 'anybody' ||
-  roles.some((role) => RIGHTS[asks].some((one) => one === role));
+  asks === 'signed in' || asks === 'anybody' || has(roles, asks);
 
 /** Lets only those pass who may do what a route asks for. */
 const asking =

@@ -1,6 +1,7 @@
+import { has } from '@heath/contract';
 import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
+import { Link, Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
 import { Toaster } from 'sonner';
 import { api, problemOf } from '../api/base.ts';
 import { useSessionQuery, useSignOutMutation } from '../api/session.ts';
@@ -14,10 +15,10 @@ const FindDialog = lazy(() => import('./FindDialog.tsx'));
 const KeysDialog = lazy(() => import('./KeysDialog.tsx'));
 
 const SCREENS = [
-  { to: '/punches', name: 'Punches' },
-  { to: '/cards', name: 'Time cards' },
-  { to: '/handoff', name: 'Handoff' },
-  { to: '/pay-codes', name: 'Pay codes' },
+  { to: '/punches', name: 'Punches', right: 'see imports' },
+  { to: '/cards', name: 'Time cards', right: 'see cards' },
+  { to: '/handoff', name: 'Handoff', right: 'see pay' },
+  { to: '/pay-codes', name: 'Pay codes', right: 'see pay' },
 ] as const;
 
 /** The bar above every screen; sends people who are not signed in to sign in, and back to where they were. */
@@ -37,6 +38,12 @@ export function Shell() {
       <Navigate to={`/sign-in?then=${encodeURIComponent(location.pathname + location.search)}`} replace />
     );
   }
+  const screens = user.passwordIsGiven ? [] : SCREENS.filter(({ right }) => has(user.roles, right));
+  // Whoever must choose a password first, or sees no cards, begins with their account.
+  const seesCards = screens.some(({ to }) => to === '/cards');
+  const isElsewhere = location.pathname !== '/account';
+  if (isElsewhere && (user.passwordIsGiven || (location.pathname === '/cards' && !seesCards)))
+    return <Navigate to="/account" replace />;
   // The period is kept from screen to screen.
   const period = new URLSearchParams(location.search).get('period');
   const suffix = period === null ? '' : `?period=${period}`;
@@ -45,7 +52,7 @@ export function Shell() {
       <header className="flex h-[46px] shrink-0 items-center gap-7 bg-peat px-5 text-[#EFE9DC]">
         <HeathMark />
         <nav className="flex gap-5 text-[14.5px]">
-          {SCREENS.map(({ to, name }) => (
+          {screens.map(({ to, name }) => (
             <NavLink
               key={to}
               to={to + suffix}
@@ -76,7 +83,7 @@ export function Shell() {
         </button>
         <UserButton name={user.name} />
       </header>
-      <TaskNotices />
+      {has(user.roles, 'see work') && !user.passwordIsGiven && <TaskNotices />}
       <Outlet />
       <Toaster
         position="bottom-right"
@@ -91,7 +98,7 @@ export function Shell() {
         }}
       />
       <Suspense fallback={null}>
-        {dialog === 'find' && <FindDialog screens={SCREENS} onClose={() => setDialog(null)} />}
+        {dialog === 'find' && <FindDialog screens={screens} onClose={() => setDialog(null)} />}
         {dialog === 'keys' && <KeysDialog path={location.pathname} onClose={() => setDialog(null)} />}
       </Suspense>
     </div>
@@ -118,6 +125,9 @@ function UserButton({ name }: { name: string }) {
       </summary>
       <div className="absolute right-0 top-9 z-20 w-44 rounded-[5px] border border-rule bg-sheet p-2 text-ink shadow-lg">
         <p className="px-2 py-1 text-soft">{name}</p>
+        <Link to="/account" className="block rounded px-2 py-1 hover:bg-heather-wash">
+          Your account
+        </Link>
         <button
           type="button"
           onClick={leave}

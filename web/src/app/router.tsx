@@ -35,6 +35,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../features/handoff/HandoffPage.tsx')).HandoffPage }),
       },
       {
+        path: 'account',
+        lazy: async () => ({ Component: (await import('../features/sign-in/AccountPage.tsx')).AccountPage }),
+      },
+      {
         path: '*',
         element: <Empty title="There is no page here">The screens are in the bar above.</Empty>,
       },

@@ -1,4 +1,11 @@
-import { ChangePasswordRequest, type SessionsReply, type SignedInUser, SignInRequest } from '@heath/contract';
+import {
+  ChangePasswordRequest,
+  type DemoAccountsReply,
+  type SessionsReply,
+  type SignedInUser,
+  SignInRequest,
+} from '@heath/contract';
+import { DEMO_USERS } from '@heath/demo';
 import type { Request, Router } from 'express';
 import * as v from 'valibot';
 import { realSeconds } from '../../clock.ts';
@@ -8,7 +15,7 @@ import { guarded, whoOf } from '../../rights/guarded.ts';
 import { checkPassword } from '../../rights/passwords.ts';
 import { findWho, type Who } from '../../rights/who.ts';
 import { countAttempt, forgetAttempts } from './attempts.ts';
-import { changePassword } from './service.ts';
+import { changePassword, isDemo } from './service.ts';
 import { endSession, sessionsOf } from './sessions.ts';
 
 const SessionName = v.pipe(v.string(), v.regex(/^[0-9a-f]{16}$/, 'There is no such session.'));
@@ -39,6 +46,13 @@ export function signInRoutes(context: Context): Router {
 
   routes.get('/session', (request, response) => {
     response.json(viewOf(whoOf(request)));
+  });
+
+  routes.get('/demo-accounts', async (_request, response) => {
+    const accounts = (await isDemo(database))
+      ? DEMO_USERS.map(({ username, name, password, role }) => ({ username, name, password, role }))
+      : [];
+    response.json({ accounts } satisfies DemoAccountsReply);
   });
 
   routes.post('/session', async (request, response) => {

@@ -1,7 +1,8 @@
 import type { ChangePasswordRequest } from '@heath/contract';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
+import type { Database } from '../../database/connect.ts';
 import { writing } from '../../database/happened.ts';
-import { user } from '../../database/schema/index.ts';
+import { setting, user } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { checkPassword, hashPassword } from '../../rights/passwords.ts';
@@ -36,4 +37,13 @@ export async function changePassword(
     tell({ what: 'changed password', about: 'user', aboutId: found.id });
   });
   return { id: found.id };
+}
+
+/** True where the demo company is what this database holds. */
+export async function isDemo(database: Database): Promise<boolean> {
+  const rows = await database
+    .select({ name: setting.name })
+    .from(setting)
+    .where(and(eq(setting.name, 'demo'), eq(setting.value, 'loaded')));
+  return rows.length > 0;
 }

@@ -22,6 +22,7 @@ import { problemOf } from '../../api/base.ts';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useUndoMutation } from '../../api/corrections.ts';
 import { useSessionQuery } from '../../api/session.ts';
+import { useMayCorrect } from '../../api/useMay.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { classBand, clockTime, dayOfMonth, decimalHours, shortDay, weekday } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
@@ -56,6 +57,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [typing, setTyping] = useState(0);
   const undoLast = useUndoLast(id, card);
+  const mayCorrect = useMayCorrect(card.row.personId);
   const days = useMemo(() => workdaysBetween(card.firstDay, card.lastDay), [card.firstDay, card.lastDay]);
   const scale = useMemo(() => axisOf(card), [card]);
 
@@ -71,7 +73,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
     pick(days[Math.min(Math.max(days.indexOf(picked) + by, 0), days.length - 1)]!);
   useHotkeys('down', () => stepDay(1), { preventDefault: true }, [picked, days]);
   useHotkeys('up', () => stepDay(-1), { preventDefault: true }, [picked, days]);
-  useKey('u', () => void undoLast(), [undoLast]);
+  useKey('u', () => mayCorrect && void undoLast(), [undoLast, mayCorrect]);
 
   const exception = card.exceptions.find((open) => open.workday === picked && isMissingPunch(open));
   const sums = classSums(card.lines);
@@ -194,7 +196,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             </Notice>
           </div>
         )}
-        {exception !== undefined && !card.sealed && (
+        {exception !== undefined && !card.sealed && mayCorrect && (
           <SettlePanel
             key={exception.key}
             id={id}
@@ -214,7 +216,10 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
         ) : (
           <DayWhy card={card} day={picked} />
         )}
-        <History card={card} onUndo={card.sealed ? null : (correctionId) => void undoLast(correctionId)} />
+        <History
+          card={card}
+          onUndo={card.sealed || !mayCorrect ? null : (correctionId) => void undoLast(correctionId)}
+        />
       </Side>
     </div>
   );

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import { useHandOffMutation, useHandoffQuery } from '../../api/handoff.ts';
+import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { dateRange, decimalHours, moment } from '../../ui/format.ts';
@@ -128,6 +129,7 @@ function Against({ sum }: { sum: CodeSum }) {
 
 function Ready({ handoff }: { handoff: HandoffReply }) {
   const [handOff, { isLoading, error }] = useHandOffMutation();
+  const may = useMay('hand off');
   const unassigned = handoff.codes
     .filter((code) => code.code === null)
     .reduce((sum, code) => sum + code.hours, 0);
@@ -199,7 +201,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
           )}
           <Button
             look="primary"
-            disabled={!ready || isLoading}
+            disabled={!ready || isLoading || !may}
             onClick={() => void go()}
             className="mt-3.5 w-full justify-center py-2 font-semibold"
           >
@@ -207,7 +209,9 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
             {ready && <Kbd>Shift Enter</Kbd>}
           </Button>
           <p className="mt-2 text-[12.5px] text-soft">
-            Sealing closes the cards of this period. It is done once.
+            {may
+              ? 'Sealing closes the cards of this period. It is done once.'
+              : 'A payroll specialist seals and hands off.'}
           </p>
         </>
       ) : (

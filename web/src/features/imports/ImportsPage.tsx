@@ -6,6 +6,7 @@ import { useDropzone } from 'react-dropzone';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../api/base.ts';
 import { uploadFile, useImportsQuery } from '../../api/imports.ts';
+import { useMay } from '../../api/useMay.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { moment } from '../../ui/format.ts';
@@ -46,7 +47,9 @@ export function ImportsPage() {
       setSent(null);
     }
   };
+  const may = useMay('import');
   const drop = useDropzone({
+    disabled: !may,
     onDrop: (files) => void send(files),
     multiple: false,
     noClick: true,
@@ -69,7 +72,7 @@ export function ImportsPage() {
       <aside aria-label="Files" className="flex min-h-0 flex-col border-r border-rule">
         <input {...drop.getInputProps({ 'aria-label': 'Punch file' })} />
         <div className="px-5 py-3">
-          <Button look="primary" onClick={drop.open} className="w-full justify-center">
+          <Button look="primary" onClick={drop.open} disabled={!may} className="w-full justify-center">
             Import a file
             <Kbd>I</Kbd>
           </Button>

@@ -5,6 +5,7 @@ import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import { useAddCodeMutation, useAssignCodeMutation, usePayCodesQuery } from '../../api/pay-codes.ts';
+import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { classBand } from '../../ui/format.ts';
@@ -84,6 +85,7 @@ function ClassRow({
   codes: PayCodesReply['codes'];
 }) {
   const [assign, { isLoading }] = useAssignCodeMutation();
+  const may = useMay('map pay codes');
   const choose = async (next: number | null) => {
     const result = await assign({ classId, codeId: next });
     if (result.error) {
@@ -109,7 +111,7 @@ function ClassRow({
         <Select
           aria-label={`Pay code of ${classLabel(classId)}`}
           value={codeId ?? ''}
-          disabled={isLoading}
+          disabled={isLoading || !may}
           onChange={(event) => void choose(event.target.value === '' ? null : Number(event.target.value))}
           box="w-full py-1"
           className={`border bg-white py-1 pl-2 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
@@ -128,6 +130,7 @@ function ClassRow({
 
 function AddCode() {
   const [add, { error, isLoading }] = useAddCodeMutation();
+  const may = useMay('map pay codes');
   const { register, handleSubmit, reset, formState } = useForm<{ code: string; name: string }>({
     resolver: valibotResolver(AddCodeRequest),
     defaultValues: { code: '', name: '' },
@@ -154,7 +157,7 @@ function AddCode() {
           <Notice>{problemOf(error).title}</Notice>
         </div>
       )}
-      <Button type="submit" disabled={isLoading} className="mt-3">
+      <Button type="submit" disabled={isLoading || !may} className="mt-3">
         Add
       </Button>
     </form>

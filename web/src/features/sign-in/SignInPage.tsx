@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { problemOf } from '../../api/base.ts';
-import { useSignInMutation } from '../../api/session.ts';
+import { useDemoAccountsQuery, useSignInMutation } from '../../api/session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { HeathMark } from '../../ui/HeathMark.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -24,13 +24,14 @@ export function SignInPage() {
   });
   // The one thing to do on this page.
   useEffect(() => setFocus('username'), [setFocus]);
-  const submit = handleSubmit(async (entered) => {
+  const enter = async (entered: SignInRequest) => {
     const result = await signIn(entered);
     if (result.error) return;
     // Only to a page of this application.
     const then = query.get('then') ?? '/';
     navigate(then.startsWith('/') && !then.startsWith('//') ? then : '/', { replace: true });
-  });
+  };
+  const submit = handleSubmit(enter);
   return (
     <main className="grid h-full grid-cols-[minmax(0,5fr)_minmax(0,4fr)]">
       <section className="flex flex-col justify-between bg-peat p-12 text-[#EFE9DC]">
@@ -48,36 +49,64 @@ export function SignInPage() {
         <p className="text-[13px] text-[#CFC6B6]">Punches in, pay lines out.</p>
       </section>
       <section className="flex items-center justify-center">
-        <form onSubmit={submit} noValidate className="w-72">
-          <h1 className="text-[23px]">Sign in</h1>
-          {FIELDS.map(({ name, label, ...field }) => (
-            <label key={name} className="mt-4 block">
-              <span className="text-[13px] text-soft">{label}</span>
-              <input
-                {...register(name)}
-                {...field}
-                className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
-              />
-              {formState.errors[name] && (
-                <span className="text-[13px] text-ember">{formState.errors[name].message}</span>
-              )}
-            </label>
-          ))}
-          {error !== undefined && (
-            <div className="mt-4">
-              <Notice>{problemOf(error).title}</Notice>
-            </div>
-          )}
-          <Button
-            type="submit"
-            look="primary"
-            disabled={isLoading}
-            className="mt-5 w-full justify-center py-1.5"
-          >
-            Sign in
-          </Button>
-        </form>
+        <div className="w-72">
+          <form onSubmit={submit} noValidate>
+            <h1 className="text-[23px]">Sign in</h1>
+            {FIELDS.map(({ name, label, ...field }) => (
+              <label key={name} className="mt-4 block">
+                <span className="text-[13px] text-soft">{label}</span>
+                <input
+                  {...register(name)}
+                  {...field}
+                  className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
+                />
+                {formState.errors[name] && (
+                  <span className="text-[13px] text-ember">{formState.errors[name].message}</span>
+                )}
+              </label>
+            ))}
+            {error !== undefined && (
+              <div className="mt-4">
+                <Notice>{problemOf(error).title}</Notice>
+              </div>
+            )}
+            <Button
+              type="submit"
+              look="primary"
+              disabled={isLoading}
+              className="mt-5 w-full justify-center py-1.5"
+            >
+              Sign in
+            </Button>
+          </form>
+          <DemoAccounts onChoose={enter} />
+        </div>
       </section>
     </main>
+  );
+}
+
+/** Everybody as whom the demo can be tried; nothing, where this is no demo. */
+function DemoAccounts({ onChoose }: { onChoose: (account: SignInRequest) => void }) {
+  const { data } = useDemoAccountsQuery();
+  if (data === undefined || data.accounts.length === 0) return null;
+  return (
+    <section className="mt-8 border-t border-rule pt-4">
+      <h2 className="text-[13px] text-soft">This is the demo. Try it as</h2>
+      <ul className="mt-1">
+        {data.accounts.map(({ username, name, password, role }) => (
+          <li key={username}>
+            <button
+              type="button"
+              onClick={() => onChoose({ username, password })}
+              className="flex w-full justify-between rounded-[5px] px-2 py-1 text-left text-[13.5px] hover:bg-heather-wash"
+            >
+              <span>{name}</span>
+              <span className="text-soft">{role}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -1,0 +1,122 @@
+import { ChangePasswordRequest } from '@heath/contract';
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useForm } from 'react-hook-form';
+import { toast } from 'sonner';
+import { problemOf } from '../../api/base.ts';
+import {
+  useChangePasswordMutation,
+  useEndSessionMutation,
+  useSessionQuery,
+  useSessionsQuery,
+} from '../../api/session.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+
+const FIELDS = [
+  { name: 'current', label: 'Present password', autoComplete: 'current-password' },
+  { name: 'wanted', label: 'New password, at least 12 characters', autoComplete: 'new-password' },
+] as const;
+
+/** One's own account: the password, and where one is signed in. */
+export function AccountPage() {
+  const { data: user } = useSessionQuery();
+  return (
+    <main className="min-h-0 flex-1 overflow-auto">
+      <div className="grid max-w-5xl grid-cols-[minmax(0,4fr)_minmax(0,6fr)] gap-14 p-8">
+        <section>
+          <h1 className="text-[23px]">{user?.name}</h1>
+          <p className="text-soft">{user?.roles.join(', ')}</p>
+          {user?.passwordIsGiven === true && (
+            <div className="mt-4">
+              <Notice>Somebody else chose your password. Choose one of your own; then you can go on.</Notice>
+            </div>
+          )}
+          <PasswordForm />
+        </section>
+        {user?.passwordIsGiven === false && <Sessions />}
+      </div>
+    </main>
+  );
+}
+
+function PasswordForm() {
+  const [change, { error, isLoading }] = useChangePasswordMutation();
+  const { register, handleSubmit, reset, formState } = useForm<ChangePasswordRequest>({
+    resolver: valibotResolver(ChangePasswordRequest),
+    defaultValues: { current: '', wanted: '' },
+  });
+  const submit = handleSubmit(async (entered) => {
+    const result = await change(entered);
+    if (result.error) return;
+    reset();
+    toast('Your password is changed. Every other browser is signed out.');
+  });
+  return (
+    <form onSubmit={submit} noValidate className="mt-6">
+      <h2 className="text-[17px]">Change your password</h2>
+      {FIELDS.map(({ name, label, autoComplete }) => (
+        <label key={name} className="mt-3 block">
+          <span className="text-[13px] text-soft">{label}</span>
+          <input
+            {...register(name)}
+            type="password"
+            autoComplete={autoComplete}
+            className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
+          />
+          {formState.errors[name] && (
+            <span className="text-[13px] text-ember">{formState.errors[name].message}</span>
+          )}
+        </label>
+      ))}
+      {error !== undefined && (
+        <div className="mt-4">
+          <Notice>{problemOf(error).title}</Notice>
+        </div>
+      )}
+      <Button type="submit" look="primary" disabled={isLoading} className="mt-5">
+        Change password
+      </Button>
+    </form>
+  );
+}
+
+const moment = (iso: string) =>
+  new Date(iso).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+
+function Sessions() {
+  const { data, error } = useSessionsQuery();
+  const [end] = useEndSessionMutation();
+  if (error !== undefined) return <Notice>{problemOf(error).title}</Notice>;
+  return (
+    <section>
+      <h2 className="text-[17px]">Where you are signed in</h2>
+      <table className="mt-3 w-full text-left text-[13.5px]">
+        <thead className="text-[12px] text-soft">
+          <tr>
+            <th className="py-1 font-normal">Browser</th>
+            <th className="font-normal">Since</th>
+            <th className="font-normal">Ends unless used</th>
+            <th>
+              <span className="sr-only">End it</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {data?.sessions.map(({ id, agent, startedAt, endsAt, current }) => (
+            <tr key={id} className="border-t border-rule align-top">
+              <td className="max-w-[22rem] py-2 pr-4">
+                {current && <strong className="block font-semibold">This browser</strong>}
+                <span className="break-words text-soft">{agent === '' ? 'It does not say' : agent}</span>
+              </td>
+              <td className="py-2 pr-4 tabular-nums">{moment(startedAt)}</td>
+              <td className="py-2 pr-4 tabular-nums">{moment(endsAt)}</td>
+              <td className="py-1.5 text-right">
+                {!current && <Button onClick={() => end(id)}>End</Button>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
