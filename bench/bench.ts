@@ -26,6 +26,8 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 const say = (text: string) => process.stderr.write(`${text}\n`);
 const median = (numbers: readonly number[]): number =>
   [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length / 2)]!;
+const percentile95 = (numbers: readonly number[]): number =>
+  [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length * 0.95)]!;
 async function timed<T>(work: () => Promise<T>): Promise<[milliseconds: number, result: T]> {
   const start = performance.now();
   const result = await work();
@@ -34,8 +36,10 @@ async function timed<T>(work: () => Promise<T>): Promise<[milliseconds: number, 
 
 /** The punches of ten thousand people as the file to import, and as rows ready for LOAD DATA. */
 async function writeFiles(connection: Connection): Promise<number> {
-  const [persons] = await connection.query<RowDataPacket[]>('SELECT id, number, site_id FROM person');
-  const byNumber = new Map(persons.map((row) => [row.number as string, row]));
+  const [badges] = await connection.query<RowDataPacket[]>(
+    'SELECT b.id, b.code, a.site_id FROM badge b JOIN badge_owner o ON o.badge_id = b.id JOIN assignment a ON a.person_id = o.person_id',
+  );
+  const byNumber = new Map(badges.map((row) => [row.code as string, row]));
   const [jobs] = await connection.query<RowDataPacket[]>('SELECT id, name FROM job');
   const jobIds = new Map(jobs.map((row) => [row.name as string, row.id as number]));
   const offsets = zoneOffsets(ZONE, instant(1_700_000_000), instant(1_900_000_000));
@@ -50,10 +54,10 @@ async function writeFiles(connection: Connection): Promise<number> {
     csv.write(`${line}\r\n`);
     if (count > 0) {
       const [number, moment, kind, job] = line.split(',') as [string, string, string, string];
-      const person = byNumber.get(number)!;
+      const badge = byNumber.get(number)!;
       const at = instantFromIso(moment);
       rows.write(
-        `${person.id}\t${at}\t${kind === '' ? 'undirected' : kind.replace(' ', '-')}\t${person.site_id}\t${jobIds.get(job)}\t1\t${count}\n`,
+        `${badge.id}\t${at}\t${kind === '' ? 'undirected' : kind.replace(' ', '-')}\t${badge.site_id}\t${jobIds.get(job)}\t1\t${count}\n`,
       );
     }
     if (csv.writableNeedDrain) await new Promise<void>((resolve) => csv.once('drain', () => resolve()));
@@ -69,7 +73,7 @@ async function loadDataInfile(connection: Connection): Promise<number> {
   await connection.query('CREATE TABLE punch_plain LIKE punch');
   const [milliseconds] = await timed(() =>
     connection.query(
-      `LOAD DATA INFILE '${rowFile}' INTO TABLE punch_plain (person_id, at, kind, site_id, job_id, import_id, line)`,
+      `LOAD DATA INFILE '${rowFile}' INTO TABLE punch_plain (badge_id, at, kind, site_id, job_id, source_id, line)`,
     ),
   );
   return milliseconds;
@@ -183,6 +187,80 @@ async function corrections(): Promise<number[]> {
   return times;
 }
 
+const USERS = 10;
+const SECONDS_AT_ONCE = 30;
+
+/** Ten users who correct cards at once, each card by one of them and then another, and undo that again: how long each write took. */
+async function usersAtOnce(): Promise<{ times: number[]; errors: number }> {
+  const { rows } = await call<{ rows: { personId: number }[] }>('GET', '/periods/1/cards');
+  const times: number[] = [];
+  let errors = 0;
+  const until = performance.now() + SECONDS_AT_ONCE * 1000;
+  await Promise.all(
+    Array.from({ length: USERS }, async (_, user) => {
+      for (let i = 0; performance.now() < until; i++) {
+        const path = `/periods/1/cards/${rows[(user * 997 + i * 31) % rows.length]!.personId}`;
+        const day = CURRENT_PERIOD + (i % 14);
+        const says = { kind: 'flat-hours', workday: day, as: 'adjustment', code: 'Measured', length: 'PT1H' };
+        try {
+          const [made, { correctionId }] = await timed(() =>
+            call<{ correctionId: number }>('POST', `${path}/corrections`, { says, note: 'measured' }),
+          );
+          const [undone] = await timed(() => call('POST', `${path}/corrections/${correctionId}/undo`));
+          times.push(made, undone);
+        } catch (error) {
+          errors++;
+          say(String(error));
+        }
+      }
+    }),
+  );
+  return { times, errors };
+}
+
+/** Everything computed anew, as after a change of a rule; and a bare SELECT of the same punches by the same driver. */
+async function recomputing(connection: Connection): Promise<{ recompute: number[]; select: number[] }> {
+  const recompute: number[] = [];
+  const select: number[] = [];
+  const all =
+    'SELECT badge_id, at, kind, id, site_id, job_id, department_id, latitude, longitude, note FROM punch';
+  for (let i = 0; i < 3; i++) {
+    select.push((await timed(() => connection.query(all)))[0]);
+    await connection.query('UPDATE card SET input_version = input_version + 1');
+    const [milliseconds] = await timed(async () => {
+      await connection.query(
+        "INSERT INTO task (kind, subject_id, status) VALUES ('recompute', 1, 'waiting')",
+      );
+      for (;;) {
+        const [left] = await connection.query<RowDataPacket[]>(
+          "SELECT 1 FROM task WHERE status IN ('waiting', 'running')",
+        );
+        if (left.length === 0) return;
+        await pause(25);
+      }
+    });
+    recompute.push(milliseconds);
+    const [stale] = await connection.query<RowDataPacket[]>(
+      'SELECT 1 FROM card WHERE input_version <> computed_version LIMIT 1',
+    );
+    if (stale.length > 0) throw new Error('Not every card was computed.');
+  }
+  return { recompute, select };
+}
+
+const IMPORT_TABLES = ['punch', 'punch_source', 'import_refusal', 'import_chunk', 'import_file', 'task'];
+
+/** As before any import: what nothing but a measurement may do. */
+async function forgetImports(connection: Connection): Promise<void> {
+  await connection.query('SET foreign_key_checks = 0');
+  for (const table of IMPORT_TABLES) await connection.query(`TRUNCATE TABLE ${table}`);
+  await connection.query('SET foreign_key_checks = 1');
+}
+
+async function allComputed(): Promise<void> {
+  while ((await call<{ computing: number }>('GET', '/periods/1/strip')).computing > 0) await pause(100);
+}
+
 async function bareInserts(connection: Connection): Promise<number[]> {
   await connection.query(
     'CREATE TABLE IF NOT EXISTS bare (id INT AUTO_INCREMENT PRIMARY KEY, at BIGINT NOT NULL, note VARCHAR(200) NOT NULL)',
@@ -239,25 +317,35 @@ const connection = await mysql.createConnection(databaseUrl);
 const punches = await writeFiles(connection);
 
 say(`Importing ${punches.toLocaleString('en')} punches.`);
-const plainLoads = [await loadDataInfile(connection), await loadDataInfile(connection)];
+const plainLoads: number[] = [];
+const imports: number[] = [];
 const server = await startServer();
 await call('POST', '/session', { username: 'odile', password: 'gorse-in-bloom' });
-const [importMilliseconds, imported] = await timed(importFile);
-if (imported.added !== punches) throw new Error(`Of ${punches} punches ${imported.added} were added.`);
-plainLoads.push(await loadDataInfile(connection));
+let importPeak = 0;
+for (let i = 0; i < 3; i++) {
+  if (i > 0) await forgetImports(connection);
+  plainLoads.push(await loadDataInfile(connection));
+  const [milliseconds, imported] = await timed(importFile);
+  if (imported.added !== punches) throw new Error(`Of ${punches} punches ${imported.added} were added.`);
+  imports.push(milliseconds);
+  importPeak ||= peakMegabytes(server.pid!);
+  say('Waiting for the cards.');
+  await allComputed();
+}
 
-say('Waiting for the cards.');
-const [computeMilliseconds] = await timed(async () => {
-  while ((await call<{ computing: number }>('GET', '/periods/1/strip')).computing > 0) await pause(100);
-});
-const importPeak = peakMegabytes(server.pid!);
+say('Computing everything anew.');
+const anew = await recomputing(connection);
+const wholePeak = peakMegabytes(server.pid!);
 
 say('Correcting.');
 const bare = await bareInserts(connection);
 const corrected = await corrections();
 bare.push(...(await bareInserts(connection)));
 const lists = [];
-for (let i = 0; i < 5; i++) lists.push((await timed(() => call('GET', '/periods/1/cards')))[0]);
+for (let i = 0; i < 9; i++) lists.push((await timed(() => call('GET', '/periods/1/cards')))[0]);
+
+say('Ten users at once.');
+const atOnce = await usersAtOnce();
 
 say('Weighing the first page.');
 const weights = await pageWeights();
@@ -267,19 +355,31 @@ process.stdout.write(
     {
       import: {
         punches,
-        milliseconds: round(importMilliseconds, 0),
+        milliseconds: imports.map((n) => round(n, 0)),
         loadDataInfileMilliseconds: plainLoads.map((n) => round(n, 0)),
-        timesLoadDataInfile: figure(importMilliseconds / median(plainLoads), 3),
-        serverPeakMegabytes: figure(importPeak, 400),
-        thenComputingCardsMilliseconds: round(computeMilliseconds, 0),
+        timesLoadDataInfile: figure(median(imports.map((n, i) => n / plainLoads[i]!)), 2),
+        serverPeakMegabytes: figure(importPeak, 300),
+      },
+      recompute: {
+        milliseconds: anew.recompute.map((n) => round(n, 0)),
+        bareSelectMilliseconds: anew.select.map((n) => round(n, 0)),
+        timesBareSelect: figure(median(anew.recompute.map((n, i) => n / anew.select[i]!)), 4),
+        serverPeakMegabytes: round(wholePeak, 0),
       },
       correction: {
         measured: corrected.length,
-        milliseconds: round(median(corrected)),
+        medianMilliseconds: figure(median(corrected), 15),
+        percentile95Milliseconds: figure(percentile95(corrected), 50),
         bareInsertMilliseconds: round(median(bare)),
         timesBareInsert: figure(median(corrected) / median(bare), 10),
       },
-      lists: { cardsOfTenThousandMilliseconds: round(median(lists), 0) },
+      tenUsersAtOnce: {
+        writes: atOnce.times.length,
+        errors: atOnce.errors,
+        medianMilliseconds: round(median(atOnce.times)),
+        percentile95Milliseconds: figure(percentile95(atOnce.times), 150),
+      },
+      lists: { cardsOfTenThousandMilliseconds: figure(median(lists), 60) },
       firstPage: {
         signInKilobytesGzipped: figure(weights.signIn, 220),
         withTimeCardsKilobytesGzipped: round(weights.cards),

@@ -20,25 +20,29 @@ export const atPunch = (punch: EffectivePunch, measured: number, limit: number):
   limit,
 });
 
-/** Looks at each shift with paired punches on its own. */
-export const ofShifts = <L>(
-  input: ExceptionInput,
+const NOTHING: Found[] = [];
+
+/** Looks at each shift with paired punches on its own. Nearly always there is nothing to find, and nothing is made for it. */
+export function ofShifts<L>(
+  { shifts }: ExceptionInput,
   ruleOn: RuleOn<L>,
   look: (shift: ComputedShift, ends: Ends, rule: L & LookedFor) => readonly InShift[],
-): Found[] =>
-  input.shifts.flatMap((shift) => {
-    const rule = ruleOn(shift.workday);
-    const firstSpell = shift.spells[0];
-    const lastSpell = shift.spells[shift.spells.length - 1];
-    if (rule === undefined || firstSpell === undefined || lastSpell === undefined) return [];
-    const { workday } = shift;
-    const { severity } = rule;
-    return look(shift, { firstIn: firstSpell.in, lastOut: lastSpell.out }, rule).map((found) => ({
-      severity,
-      workday,
-      ...found,
-    }));
-  });
+): Found[] {
+  let all = NOTHING;
+  for (const shift of shifts) {
+    const { workday, spells } = shift;
+    const firstSpell = spells[0];
+    const lastSpell = spells[spells.length - 1];
+    if (firstSpell === undefined || lastSpell === undefined) continue;
+    const rule = ruleOn(workday);
+    if (rule === undefined) continue;
+    for (const found of look(shift, { firstIn: firstSpell.in, lastOut: lastSpell.out }, rule)) {
+      if (all === NOTHING) all = [];
+      all.push({ severity: rule.severity, workday, ...found });
+    }
+  }
+  return all;
+}
 
 /** Every punch of a shift, paired or not, in no order. */
 export const punchesOf = (shift: ComputedShift): EffectivePunch[] => [
@@ -55,20 +59,24 @@ export const startsOf = (shift: ComputedShift): EffectivePunch[] =>
   );
 
 /** Looks at punches one by one, also those that found no partner. */
-export const ofPunches = <L>(
-  input: ExceptionInput,
+export function ofPunches<L>(
+  { shifts }: ExceptionInput,
   ruleOn: RuleOn<L>,
   which: (shift: ComputedShift) => readonly EffectivePunch[],
   look: (punch: EffectivePunch, rule: L & LookedFor) => boolean | Pick<Found, 'measured' | 'limit'>,
-): Found[] =>
-  input.shifts.flatMap((shift) => {
-    const rule = ruleOn(shift.workday);
-    if (rule === undefined) return [];
+): Found[] {
+  let all = NOTHING;
+  for (const shift of shifts) {
     const { workday } = shift;
-    return which(shift).flatMap((punch) => {
+    const rule = ruleOn(workday);
+    if (rule === undefined) continue;
+    for (const punch of which(shift)) {
       const found = look(punch, rule);
-      if (found === false) return [];
+      if (found === false) continue;
+      if (all === NOTHING) all = [];
       const measured = found === true ? {} : found;
-      return [{ severity: rule.severity, workday, at: punch.at, punch, ...measured }];
-    });
-  });
+      all.push({ severity: rule.severity, workday, at: punch.at, punch, ...measured });
+    }
+  }
+  return all;
+}

@@ -2,7 +2,8 @@ import { lengthOf } from '../card/cut.ts';
 import type { Segment } from '../card/segment.ts';
 import type { Instant, Workday } from '../time/units.ts';
 
-interface Worked {
+/** Work of some days together. */
+export interface Worked {
   seconds: number;
   readonly start: Instant;
   /** The last workday of it. */

@@ -78,6 +78,19 @@ const together = new Map<string, Editions>();
 /** As far as a cycle or an average may reach. */
 const REACH_DAYS = 400;
 
+/** What tells editions apart: those of the first assignment's rulebook, and of each later one with its day. */
+function keyOf(
+  ids: EditionIds,
+  assignments: readonly AssignmentRow[],
+  first: Workday,
+  last: Workday,
+): string {
+  let key = `${first} ${last}`;
+  for (const [i, { firstDay, rulebookId }] of assignments.entries())
+    key += `${i === 0 ? '' : ` ${firstDay}`}:${ids.get(rulebookId)?.text ?? ''}`;
+  return key;
+}
+
 /**
  * The editions that somebody goes by over a span of days, ready to compute with: those of the rulebook of each assignment, as long as it
  * holds. Throws where a rulebook has none.
@@ -89,13 +102,13 @@ export async function editionsOf(
   first: Workday,
   last: Workday,
 ): Promise<Editions> {
-  const key = `${first} ${last} ${assignments.map(({ firstDay, rulebookId }, i) => `${i === 0 ? '' : firstDay}:${ids.get(rulebookId)}`)}`;
+  const key = keyOf(ids, assignments, first, last);
   let editions = together.get(key);
   if (editions === undefined) {
     const inForce: EditionInForce[] = [];
     for (const { one, from, before } of stretches(assignments)) {
       const own: EditionInForce[] = [];
-      for (const id of ids.get(one.rulebookId) ?? []) own.push(await edition(queries, id));
+      for (const id of ids.get(one.rulebookId)?.ids ?? []) own.push(await edition(queries, id));
       if (own.length === 0) throw new Error(`Rulebook ${one.rulebookId} has no edition.`);
       // The last that has begun when the assignment does, and those that begin while it holds.
       const begun = Math.max(

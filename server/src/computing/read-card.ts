@@ -1,12 +1,12 @@
-import { Editions, type Instant, type PersonInput, type Span } from '@heath/core';
+import type { Instant, PersonInput } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { build, type Send, select } from '../database/round-trip.ts';
-import { card, period } from '../database/schema/index.ts';
+import { card } from '../database/schema/index.ts';
 import { amongOne } from './among.ts';
 import { type CorrectionRow, historySelect } from './history.ts';
-import { ANY_SPAN, inputSelects, readOn, spanOf, spanOver, toInputs, valuesOf } from './inputs.ts';
-import { allEditions } from './rulebooks.ts';
+import { ANY_SPAN, inputSelects, readOn, spanOf, toInputs, valuesOf } from './inputs.ts';
+import { forgetSpan, spanOfPeriod } from './period-span.ts';
 import { type CardSubject, subjectSelects, toSubjects } from './subjects.ts';
 
 /** The card that a request is about. */
@@ -32,20 +32,6 @@ const subject = subjectSelects(key, amongOne, 1);
 const inputs = inputSelects(amongOne, ANY_SPAN);
 const history = historySelect(amongOne);
 
-/** The days of a period never change; neither do editions. So what a period needs is found once per process. */
-const spans = new Map<number, Span>();
-
-async function spanOfPeriod(database: Database, id: number): Promise<Span | undefined> {
-  const known = spans.get(id);
-  if (known !== undefined) return known;
-  const [days] = await database.select().from(period).where(eq(period.id, id));
-  if (days === undefined) return undefined;
-  const editions = await allEditions(database);
-  const span = spanOver(editions.map((each) => spanOf({ ...days, editions: Editions.always(each) })));
-  spans.set(id, span);
-  return span;
-}
-
 /**
  * Reads one card in one round trip, in all but rare cases, its row locked first where asked. Undefined where there is no such card.
  *
@@ -69,7 +55,7 @@ export async function readCard(
   const needed = spanOf(found);
   if (needed.from < span.from || needed.to > span.to) {
     // An edition came after the span was found, with another workweek.
-    spans.delete(cardKey.periodId);
+    forgetSpan(cardKey.periodId);
     return readCard(database, cardKey, asOf, send, locked);
   }
   const inputRows = inputs.rows(sent.slice(first.length));

@@ -43,7 +43,7 @@ export async function edition(queries: Queries, id: number): Promise<EditionInFo
 }
 
 /** Numbers of the editions of each rulebook, oldest first. */
-export type EditionIds = ReadonlyMap<number, readonly number[]>;
+export type EditionIds = ReadonlyMap<number, { readonly ids: readonly number[]; readonly text: string }>;
 
 /** All editions by number, oldest first of each rulebook. */
 export const editionIdsSelect = select(
@@ -59,7 +59,7 @@ export function byRulebook(
 ): EditionIds {
   const ids = new Map<number, number[]>();
   for (const { id, rulebookId } of rows) ids.set(rulebookId, [...(ids.get(rulebookId) ?? []), id]);
-  return ids;
+  return new Map([...ids].map(([rulebookId, own]) => [rulebookId, { ids: own, text: own.join() }]));
 }
 
 /** All editions there are, ready to compute with. */

@@ -1,8 +1,7 @@
-import { sql } from 'drizzle-orm';
 import type { MySqlColumn } from 'drizzle-orm/mysql-core';
-import type { Queries } from '../database/connect.ts';
-import { build, type Statement, statement } from '../database/round-trip.ts';
+import type { Statement } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
+import { packLines } from './packed-lines.ts';
 import type { CardResults } from './results.ts';
 import type { CardSubject } from './subjects.ts';
 
@@ -15,46 +14,69 @@ export interface ComputedCard {
   readonly results: CardResults;
 }
 
-/** Stores what was computed of some cards, as belonging to the version of the inputs that each was computed from. */
-export async function storeCards(tx: Queries, cards: readonly ComputedCard[]): Promise<void> {
-  await tx.execute(storing(cards).getSQL());
-}
+/** What finds a card, and what an insert that never comes to pass would need. */
+const KEYS = [card.periodId, card.personId, card.groupId, card.departmentId, card.siteId] as const;
+const RESULTS = [
+  card.computedVersion,
+  card.clockedSeconds,
+  card.unpaidSeconds,
+  card.heldSeconds,
+  card.roundingSeconds,
+  card.payableHours,
+  card.toSettle,
+  card.days,
+  card.marks,
+  card.sums,
+  card.lines,
+] as const;
+
+const namesOf = (columns: readonly MySqlColumn[]): string =>
+  columns.map(({ name }) => `\`${name}\``).join(', ');
+const HEAD = `INSERT INTO \`card\` (${namesOf([...KEYS, card.inputVersion, ...RESULTS])}) VALUES `;
+const TAIL = ` ON DUPLICATE KEY UPDATE input_version = GREATEST(input_version, VALUES(input_version)), ${RESULTS.map(
+  ({ name }) => `\`${name}\` = VALUES(\`${name}\`)`,
+).join(', ')}`;
+
+/**
+ * Stores what was computed of some cards, as belonging to the version of the inputs that each was computed from. Each card is there already,
+ * so that this inserts none: of many rows at once, each with its own values, only an insert can say so. Written by hand: with Drizzle's
+ * builder, computing a period of 10,000 people took 0.9 of 3.7 seconds longer (`recompute` in the bench).
+ */
+export const storingCards = (cards: readonly ComputedCard[]): Statement => ({
+  sql: HEAD + cards.map(valuesOf).join(',') + TAIL,
+  params: [],
+});
 
 /** Stores a card that was computed with a change made in the same transaction: that is one more version of its inputs. */
 export const storeChangedCard = ({ subject, results }: ComputedCard): Statement =>
-  statement(storing([{ subject: { ...subject, inputVersion: subject.inputVersion + 1 }, results }]));
+  storingCards([{ subject: { ...subject, inputVersion: subject.inputVersion + 1 }, results }]);
 
-const given = (column: MySqlColumn) => sql`VALUES(${sql.identifier(column.name)})`;
+function valuesOf({ subject, results }: ComputedCard): string {
+  const { inputVersion } = subject;
+  const numbers = [
+    subject.periodId,
+    subject.personId,
+    subject.groupId,
+    subject.departmentId,
+    subject.siteId,
+    inputVersion,
+    inputVersion,
+    results.clockedSeconds,
+    results.unpaidSeconds,
+    results.heldSeconds,
+    results.roundingSeconds,
+    results.payableHours,
+    results.toSettle,
+  ];
+  // Whatever is no whole number is a fault of the calculation, and must not become one of the statement.
+  for (const one of numbers) if (!Number.isSafeInteger(one)) throw new Error(`A card of ${String(one)}.`);
+  const texts = [results.marks, JSON.stringify(results.sums), packLines(results.lines)].map(inQuotes);
+  return `(${numbers.join(',')},X'${results.days.toString('hex')}',${texts.join(',')})`;
+}
 
-/** Each card is there already, so that this inserts none: of many rows at once, each with its own values, only an insert can say so. */
-const storing = (cards: readonly ComputedCard[]) =>
-  build
-    .insert(card)
-    .values(
-      cards.map(({ subject, results }) => ({
-        periodId: subject.periodId,
-        personId: subject.personId,
-        groupId: subject.groupId,
-        departmentId: subject.departmentId,
-        siteId: subject.siteId,
-        inputVersion: subject.inputVersion,
-        computedVersion: subject.inputVersion,
-        ...results,
-      })),
-    )
-    .onDuplicateKeyUpdate({
-      set: {
-        inputVersion: sql`GREATEST(${card.inputVersion}, ${given(card.inputVersion)})`,
-        computedVersion: given(card.computedVersion),
-        clockedSeconds: given(card.clockedSeconds),
-        unpaidSeconds: given(card.unpaidSeconds),
-        heldSeconds: given(card.heldSeconds),
-        roundingSeconds: given(card.roundingSeconds),
-        payableHours: given(card.payableHours),
-        toSettle: given(card.toSettle),
-        days: given(card.days),
-        marks: given(card.marks),
-        sums: given(card.sums),
-        lines: given(card.lines),
-      },
-    });
+/**
+ * A text without line ends and control characters, such as JSON is, in quotes for the database. The driver would put a backslash before each
+ * double quote as well, and of those JSON has many.
+ */
+const inQuotes = (text: string): string =>
+  `'${/['\\]/.test(text) ? text.replaceAll(/['\\]/g, '\\$&') : text}'`;

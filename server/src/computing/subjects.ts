@@ -1,7 +1,7 @@
 import type { CompiledRulebook, Editions, PersonId, Workday } from '@heath/core';
-import { and, eq, type SQL, sql } from 'drizzle-orm';
-import type { Database, Queries } from '../database/connect.ts';
-import { build, type Select, type Selects, select, selects, sendAlone } from '../database/round-trip.ts';
+import { and, eq, type SQL } from 'drizzle-orm';
+import type { Queries } from '../database/connect.ts';
+import { build, type Select, type Selects, select, selects } from '../database/round-trip.ts';
 import { card, department, period, person, seal, site } from '../database/schema/index.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
 import { byRulebook, editionIdsSelect } from './rulebooks.ts';
@@ -117,26 +117,4 @@ export async function toSubjects(
     subjects.push({ ...row, personId, sealed, assignments: own, editions, rulebook: editions.on(lastDay) });
   }
   return subjects;
-}
-
-/** The subjects that a condition holds for, in order of person. */
-export async function cardSubjects(
-  database: Database,
-  condition: SQL,
-  limit: number,
-): Promise<CardSubject[]> {
-  const people = build
-    .select({ id: card.personId })
-    .from(card)
-    .leftJoin(seal, and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId)))
-    .where(condition)
-    .orderBy(card.personId)
-    .limit(limit)
-    .as('people');
-  const all = subjectSelects(
-    condition,
-    (column) => sql`${column} IN (SELECT ${people.id} FROM ${people})`,
-    limit,
-  );
-  return toSubjects(database, all.rows(await sendAlone(database, ...all.with())));
 }

@@ -70,6 +70,15 @@ export function select<Q extends Builder>(query: Q): Select<Q['_']['result'][num
   };
 }
 
+/**
+ * A select whose rows stay the lists of values that came back, in the order of its columns: for numbers and texts alone, and for so many
+ * rows that an object for each costs too much.
+ */
+export function selectValues<Values extends readonly unknown[]>(query: Builder): Select<Values> {
+  const filled = prepared(query);
+  return { with: (values = {}) => filled(values), rows: (sent) => sent as Values[] };
+}
+
 /** Selects that travel together. */
 export interface Selects<S extends Readonly<Record<string, Select<unknown>>>> {
   /** Their statements, with their placeholders filled by name. */
@@ -105,9 +114,11 @@ const COMMIT: Statement = { sql: 'COMMIT', params: [] };
 
 function send(connection: PoolConnection, statements: readonly Statement[]): Promise<unknown[]> {
   return new Promise((resolve, reject) => {
-    const sql = statements.map((one) => one.sql).join(';\n');
-    const values = statements.flatMap(({ params }) => params);
-    connection.query({ sql, values, rowsAsArray: true }, (error, results) => {
+    // Each by itself, and only where there are values: the driver looks through all of a text for places to put them.
+    const sql = statements
+      .map((one) => (one.params.length === 0 ? one.sql : connection.format(one.sql, [...one.params])))
+      .join(';\n');
+    connection.query({ sql, values: null, rowsAsArray: true }, (error, results) => {
       if (error) reject(error);
       else resolve(statements.length === 1 ? [results] : (results as unknown[]));
     });

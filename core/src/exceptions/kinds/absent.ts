@@ -1,3 +1,4 @@
+import type { Plan } from '../../record/plan.ts';
 import { defineException } from '../define.ts';
 
 /** A plan that is over, that nobody worked and no leave explains. */
@@ -11,15 +12,17 @@ export const absent = defineException({
   settings: {},
   limits: () => ({}),
   find: ({ shifts, plans, leave, asOf }, ruleOn) => {
-    const worked = new Set(shifts.map((shift) => shift.match?.plan));
-    return plans.flatMap((plan) => {
-      const { workday, startsAt, endsAt } = plan;
-      const rule = ruleOn(workday);
-      if (rule === undefined || worked.has(plan) || (asOf !== null && endsAt > asOf)) return [];
-      if (leave.some((day) => day.workday === workday)) return [];
-      const { severity } = rule;
-      return [{ severity, workday, at: startsAt, about: `plan-${startsAt}`, measured: endsAt - startsAt }];
-    });
+    const worked = new Set<Plan>();
+    for (const { match } of shifts) if (match !== null) worked.add(match.plan);
+    if (worked.size === plans.length) return [];
+    return plans
+      .filter(({ endsAt }) => asOf === null || endsAt <= asOf)
+      .filter((plan) => !worked.has(plan) && !leave.some(({ workday }) => workday === plan.workday))
+      .flatMap(({ workday, startsAt, endsAt }) => {
+        const severity = ruleOn(workday)?.severity;
+        if (severity === undefined) return [];
+        return [{ severity, workday, at: startsAt, about: `plan-${startsAt}`, measured: endsAt - startsAt }];
+      });
   },
   example: {
     rules: { exceptions: { absent: { severity: 'to look at' } } },

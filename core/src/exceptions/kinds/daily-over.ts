@@ -1,8 +1,23 @@
 import { on } from '../../reference/example.ts';
 import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
-import { defineException } from '../define.ts';
-import { workedBy } from '../worked-by.ts';
+import type { Workday } from '../../time/units.ts';
+import { defineException, type Found, type RuleOn } from '../define.ts';
+import { type Worked, workedBy } from '../worked-by.ts';
+
+function found(
+  days: ReadonlyMap<Workday, Worked>,
+  ruleOn: RuleOn<{ readonly overSeconds: number }>,
+): Found[] {
+  const long: Found[] = [];
+  for (const [workday, { seconds, start }] of days) {
+    const rule = ruleOn(workday);
+    if (rule === undefined || seconds <= rule.overSeconds) continue;
+    const { severity, overSeconds: limit } = rule;
+    long.push({ severity, workday, at: start, measured: seconds, limit });
+  }
+  return long;
+}
 
 /** More work on one workday than somebody should do. */
 export const dailyOver = defineException({
@@ -15,11 +30,10 @@ export const dailyOver = defineException({
   settings: { over: duration },
   limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),
   find: ({ segments }, ruleOn) =>
-    [...workedBy(segments, (segment) => segment.workday)].flatMap(([workday, { seconds, start }]) => {
-      const rule = ruleOn(workday);
-      if (rule === undefined || seconds <= rule.overSeconds) return [];
-      return [{ severity: rule.severity, workday, at: start, measured: seconds, limit: rule.overSeconds }];
-    }),
+    found(
+      workedBy(segments, (segment) => segment.workday),
+      ruleOn,
+    ),
   example: {
     rules: { exceptions: { 'daily-over': { severity: 'note', over: 'PT10H' } } },
     day: {

@@ -9,10 +9,24 @@ export const json = <T>(name: string) =>
     toDriver: (value) => JSON.stringify(value),
   })(name);
 
+/** Workdays by their dates as the database writes them: few of them come again and again, with every plan there is. */
+const known = new Map<string, Workday>();
+const MOST_KNOWN = 4000;
+
+function fromIso(iso: string): Workday {
+  let day = known.get(iso);
+  if (day === undefined) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    day = workdayFromIso(iso);
+    known.set(iso, day);
+  }
+  return day;
+}
+
 /** A DATE that is a workday in code. */
 export const workday = customType<{ data: Workday; driverData: string }>({
   dataType: () => 'date',
-  fromDriver: (iso) => workdayFromIso(iso),
+  fromDriver: fromIso,
   toDriver: (day) => workdayToIso(day),
 });
 
