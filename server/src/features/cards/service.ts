@@ -9,7 +9,7 @@ import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { reaches, type Who, withinReach } from '../../rights/who.ts';
 import { findPeriod, listRows, stripRows } from './store.ts';
-import { cardRow, strip } from './view.ts';
+import { strip } from './view.ts';
 
 async function periodOr404(queries: Queries, periodId: number) {
   const found = await findPeriod(queries, periodId);
@@ -20,7 +20,7 @@ async function periodOr404(queries: Queries, periodId: number) {
 /** The cards of a period within reach. */
 export async function listCards({ database }: Context, who: Who, periodId: number): Promise<CardsReply> {
   await periodOr404(database, periodId);
-  return { rows: (await listRows(database, periodId, withinReach(who))).map(cardRow) };
+  return { rows: await listRows(database, periodId, withinReach(who)) };
 }
 
 /** The period by day, over the cards within reach. */

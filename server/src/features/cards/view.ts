@@ -1,15 +1,7 @@
-import type { CardRow, StripDay, StripReply } from '@heath/contract';
-import { type PersonId, type Workday, workday, workdayToIso } from '@heath/core';
+import type { StripDay, StripReply } from '@heath/contract';
+import { type Workday, workday, workdayToIso } from '@heath/core';
 import { checkPackedDays, readPackedDay } from '../../computing/packed-days.ts';
-import type { ListRow, StripRow } from './store.ts';
-
-/** A list row; a sealed card shows what was handed off, an open one nothing while it is being computed. */
-export function cardRow({ stale, sealed, ...row }: ListRow): CardRow {
-  const personId = row.personId as PersonId;
-  return stale && !sealed
-    ? { ...row, personId, payableHours: null, toSettle: 0, marks: '' }
-    : { ...row, personId };
-}
+import type { StripRow } from './store.ts';
 
 /** The sums over cards by day, and over all. */
 export function strip(
