@@ -6,9 +6,9 @@ import { Agent, request } from 'node:http';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
-import { instant, instantFromIso, workday, zoneOffsets } from '@heath/core';
+import { instant, instantFromIso, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, people, punchFileLines, ZONE } from '@heath/demo';
-import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
+import mysql, { type Connection, type ResultSetHeader, type RowDataPacket } from 'mysql2/promise';
 import { chromium } from 'playwright-core';
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
@@ -200,7 +200,7 @@ async function usersAtOnce(): Promise<{ times: number[]; errors: number }> {
     Array.from({ length: USERS }, async (_, user) => {
       for (let i = 0; performance.now() < until; i++) {
         const path = `/periods/1/cards/${rows[(user * 997 + i * 31) % rows.length]!.personId}`;
-        const day = CURRENT_PERIOD + (i % 14);
+        const day = workdayToIso(workday(CURRENT_PERIOD + (i % 14)));
         const says = { kind: 'flat-hours', workday: day, as: 'adjustment', code: 'Measured', length: 'PT1H' };
         try {
           const [made, { correctionId }] = await timed(() =>
@@ -228,9 +228,11 @@ async function recomputing(connection: Connection): Promise<{ recompute: number[
     select.push((await timed(() => connection.query(all)))[0]);
     await connection.query('UPDATE card SET input_version = input_version + 1');
     const [milliseconds] = await timed(async () => {
-      await connection.query(
-        "INSERT INTO task (kind, subject_id, status) VALUES ('recompute', 1, 'waiting')",
+      // As a change of a rule asks for it: the server hears of it at once.
+      const [made] = await connection.query<ResultSetHeader>(
+        "INSERT INTO task (kind, subject_id, status) VALUES ('recompute', 1, 'failed')",
       );
+      await call('POST', `/tasks/${made.insertId}/retry`);
       for (;;) {
         const [left] = await connection.query<RowDataPacket[]>(
           "SELECT 1 FROM task WHERE status IN ('waiting', 'running')",

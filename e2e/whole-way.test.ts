@@ -107,7 +107,7 @@ describe('from a punch file to a pay file', () => {
     const saved = readFileSync(await (await waiting).path(), 'utf8');
     expect(saved.split('\r\n').slice(0, 2)).toEqual([
       '"Person no","Punched at","Type","Line","Reason"',
-      '"MF-0999","2026-10-20T08:00:00+01:00","in",2,"unknown-person"',
+      '"MF-0999","2026-10-20T08:00:00+01:00","in",2,"no-site"',
     ]);
   });
 

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { list } from './list.ts';
 
 const personId = v.pipe(
   v.number('Give people by their ids.'),
@@ -22,8 +23,8 @@ export type ApproveRequest = v.InferOutput<typeof ApproveRequest>;
 
 /** What became of it: who is approved now, and who is not, and why. */
 export const ApprovalsReply = v.object({
-  approved: v.array(v.number()),
-  left: v.array(
+  approved: list(v.number()),
+  left: list(
     v.object({
       personId: v.number(),
       reason: v.picklist(['own card', 'to settle', 'being computed', 'sealed', 'no card']),

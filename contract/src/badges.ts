@@ -1,8 +1,10 @@
 import * as v from 'valibot';
+import { day } from './day.ts';
+import { list } from './list.ts';
 
 /** GET /api/badges/unowned: badges with punches on days on which nobody had them. */
 export const UnownedBadgesReply = v.object({
-  badges: v.array(
+  badges: list(
     v.object({
       id: v.number(),
       code: v.string(),
@@ -27,10 +29,7 @@ export const GiveBadgeRequest = v.object(
         v.maxValue(2_147_483_647, 'There is no such person.'),
       ),
     ),
-    firstDay: v.pipe(
-      v.string('Give the first day, like 2026-10-25.'),
-      v.isoDate('Give the first day, like 2026-10-25.'),
-    ),
+    firstDay: day,
   },
   'Say whose the badge is, and from which day on.',
 );

@@ -1,120 +1,131 @@
-import type {
-  ClassId,
-  DayReason,
-  Exception,
-  Instant,
-  Line,
-  PersonId,
-  Plan,
-  PunchKind,
-  ShiftReason,
-  Spell,
-  UnpaidBreak,
-  ZoneOffsets,
-} from '@heath/core';
+import { type Instant, type PersonId, PUNCH_KINDS, type ZoneOffsets } from '@heath/core';
+import * as v from 'valibot';
+import {
+  at,
+  classId,
+  DayReasonSchema,
+  ExceptionSchema,
+  LineSchema,
+  ofCore,
+  PlanSchema,
+  ShiftReasonSchema,
+  SpellSchema,
+  UnpaidBreakSchema,
+} from './card-parts.ts';
+import { day } from './day.ts';
+import { list } from './list.ts';
+
+const count = v.pipe(v.number(), v.integer());
+const id = v.pipe(v.number(), v.integer());
 
 /** What a day's mark in the list shows: ordinary, with overtime, with something to settle, nothing. */
 export type DayMark = 'o' | 't' | 'x' | '-';
 
 /** One person in the list of a period; hours are null while they are being computed. */
-export interface CardRow {
-  readonly personId: PersonId;
-  readonly number: string;
-  readonly name: string;
-  readonly department: string;
-  readonly groupId: number;
-  readonly payableHours: number | null;
-  readonly toSettle: number;
+export const CardRow = v.strictObject({
+  personId: ofCore<PersonId>(id),
+  number: v.string(),
+  name: v.string(),
+  department: v.string(),
+  groupId: id,
+  payableHours: v.nullable(count),
+  toSettle: count,
   /** A mark a day. */
-  readonly marks: string;
-}
+  marks: v.pipe(v.string(), v.regex(/^[otx-]*$/)),
+});
+export type CardRow = v.InferOutput<typeof CardRow>;
 
 /** GET /api/periods/:id/cards */
-export interface CardsReply {
-  readonly rows: readonly CardRow[];
-}
+export const CardsReply = v.strictObject({ rows: list(CardRow) });
+export type CardsReply = v.InferOutput<typeof CardsReply>;
+
+export const StripDay = v.strictObject({
+  day,
+  plannedSeconds: count,
+  clockedSeconds: count,
+  toSettle: count,
+});
+export type StripDay = v.InferOutput<typeof StripDay>;
 
 /** GET /api/periods/:id/strip?group=ID */
-export interface StripReply {
-  readonly days: readonly StripDay[];
-  readonly clockedSeconds: number;
-  readonly payableHours: number;
-  readonly toSettle: number;
-  readonly people: number;
+export const StripReply = v.strictObject({
+  days: list(StripDay),
+  clockedSeconds: count,
+  payableHours: count,
+  toSettle: count,
+  people: count,
   /** Cards whose hours are still being computed. */
-  readonly computing: number;
-}
-
-export interface StripDay {
-  /** ISO 8601 date. */
-  readonly day: string;
-  readonly plannedSeconds: number;
-  readonly clockedSeconds: number;
-  readonly toSettle: number;
-}
+  computing: count,
+});
+export type StripReply = v.InferOutput<typeof StripReply>;
 
 /** One shift as the ribbon draws it and the why panel explains it. */
-export interface ShiftView {
-  /** ISO 8601 date. */
-  readonly workday: string;
-  readonly spells: readonly Spell[];
-  readonly unpaid: readonly UnpaidBreak[];
-  readonly onTheClock: Instant | null;
-  readonly clockedSeconds: number;
-  readonly payableSeconds: number;
-  readonly unpaidSeconds: number;
-  readonly heldSeconds: number;
-  readonly roundingSeconds: number;
-  readonly reasons: readonly ShiftReason[];
-}
+export const ShiftView = v.strictObject({
+  workday: day,
+  spells: list(SpellSchema),
+  unpaid: list(UnpaidBreakSchema),
+  onTheClock: v.nullable(ofCore<Instant>(at)),
+  clockedSeconds: count,
+  payableSeconds: count,
+  unpaidSeconds: count,
+  heldSeconds: count,
+  roundingSeconds: count,
+  reasons: list(ShiftReasonSchema),
+});
+export type ShiftView = v.InferOutput<typeof ShiftView>;
 
-export interface SegmentView {
-  readonly workday: string;
-  readonly start: Instant;
-  readonly end: Instant;
-  readonly classId: ClassId;
-  readonly premiums: readonly string[];
-}
+export const SegmentView = v.strictObject({
+  workday: day,
+  start: ofCore<Instant>(at),
+  end: ofCore<Instant>(at),
+  classId,
+  premiums: list(v.string()),
+});
+export type SegmentView = v.InferOutput<typeof SegmentView>;
 
 /** A correction as the card's history shows it. */
-export interface CorrectionView {
-  readonly id: number;
+export const CorrectionView = v.strictObject({
+  id,
   /** The name of one of the core's kinds. */
-  readonly kind: string;
+  kind: v.string(),
   /** Its settings, as that kind has them. */
-  readonly says: Readonly<Record<string, unknown>>;
+  says: ofCore<Readonly<Record<string, unknown>>>(v.looseObject({ workday: v.optional(day) })),
   /** The raw punch that it is about, as it was made; null where it is about none on this card. */
-  readonly punch: { readonly kind: PunchKind; readonly at: number } | null;
-  readonly note: string;
-  readonly by: string;
+  punch: v.nullable(v.strictObject({ kind: v.picklist(PUNCH_KINDS), at })),
+  note: v.string(),
+  by: v.string(),
   /** ISO 8601 instant. */
-  readonly madeAt: string;
-  readonly payableBeforeHours: number;
-  readonly payableAfterHours: number;
+  madeAt: v.pipe(v.string(), v.isoTimestamp()),
+  payableBeforeHours: count,
+  payableAfterHours: count,
   /** The correction that it takes back. */
-  readonly undoes: number | null;
+  undoes: v.nullable(id),
   /** Another correction took it back. */
-  readonly undone: boolean;
-}
+  undone: v.boolean(),
+});
+export type CorrectionView = v.InferOutput<typeof CorrectionView>;
 
 /** GET /api/periods/:id/cards/:personId */
-export interface CardReply {
-  readonly row: CardRow;
-  readonly rulebook: string;
-  readonly edition: number;
-  readonly firstDay: string;
-  readonly lastDay: string;
-  readonly sealed: boolean;
+export const CardReply = v.strictObject({
+  row: CardRow,
+  rulebook: v.string(),
+  edition: count,
+  firstDay: day,
+  lastDay: day,
+  sealed: v.boolean(),
   /** Punches or corrections came after the period was handed off. */
-  readonly changedSinceSealed: boolean;
+  changedSinceSealed: v.boolean(),
   /** The site's offsets, so that every instant can be shown on its wall clock. */
-  readonly offsets: ZoneOffsets;
-  readonly plans: readonly Plan[];
-  readonly shifts: readonly ShiftView[];
-  readonly segments: readonly SegmentView[];
-  readonly lines: readonly Line[];
-  readonly exceptions: readonly Exception[];
+  offsets: ofCore<ZoneOffsets>(
+    v.strictObject({ zone: v.string(), starts: list(v.number()), offsets: list(v.number()) }),
+  ),
+  plans: list(PlanSchema),
+  shifts: list(ShiftView),
+  segments: list(SegmentView),
+  lines: list(LineSchema),
+  exceptions: list(ExceptionSchema),
   /** Why overtime, guarantees and leave are what they are. */
-  readonly reasons: readonly DayReason[];
-  readonly corrections: readonly CorrectionView[];
-}
+  reasons: list(DayReasonSchema),
+  corrections: list(CorrectionView),
+});
+export type CardReply = v.InferOutput<typeof CardReply>;

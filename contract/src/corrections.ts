@@ -1,6 +1,7 @@
 import { type ClassSums, CorrectionSchema } from '@heath/core';
 import * as v from 'valibot';
-import type { CardReply } from './cards.ts';
+import { ClassSumsSchema, ofCore, says } from './card-parts.ts';
+import { CardReply } from './cards.ts';
 
 const exceptionKey = v.pipe(
   v.string('Say which exception is settled, by its key.'),
@@ -16,7 +17,7 @@ const note = v.pipe(
 /** POST /api/periods/:id/cards/:personId/corrections, and …/corrections/preview for its effect alone. */
 export const CorrectRequest = v.object({
   /** What it says: its kind, and the settings of that kind. */
-  says: CorrectionSchema,
+  says: v.pipe(ofCore<v.InferInput<typeof CorrectionSchema>>(says), CorrectionSchema),
   /** The exception that it settles, by its key; left out where it settles none. */
   settles: v.optional(exceptionKey),
   /** Why, for the record. */
@@ -40,15 +41,14 @@ export const SettleRequest = v.object({
 export type SettleRequest = v.InferOutput<typeof SettleRequest>;
 
 /** What settling would change: hours of the card by class and premium. */
-export interface SettlePreview {
-  readonly before: ClassSums;
-  readonly after: ClassSums;
+export const SettlePreview = v.strictObject({
+  before: ofCore<ClassSums>(ClassSumsSchema),
+  after: ofCore<ClassSums>(ClassSumsSchema),
   /** Exceptions left on the card after it. */
-  readonly toSettle: number;
-}
+  toSettle: v.pipe(v.number(), v.integer()),
+});
+export type SettlePreview = v.InferOutput<typeof SettlePreview>;
 
 /** The recomputed card after settling or undoing. */
-export interface SettleReply {
-  readonly correctionId: number;
-  readonly card: CardReply;
-}
+export const SettleReply = v.strictObject({ correctionId: v.pipe(v.number(), v.integer()), card: CardReply });
+export type SettleReply = v.InferOutput<typeof SettleReply>;

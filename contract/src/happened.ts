@@ -1,8 +1,9 @@
 import * as v from 'valibot';
+import { list } from './list.ts';
 
 /** GET /api/happened?before=ID: what was written, the newest first. */
 export const HappenedReply = v.object({
-  happened: v.array(
+  happened: list(
     v.object({
       id: v.number(),
       /** ISO 8601 instant. */

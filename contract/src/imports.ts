@@ -1,55 +1,53 @@
-import {
-  DATE_ORDERS,
-  FIELDS,
-  type Field,
-  type Mapping,
-  missingFields,
-  type RefusalReason,
-} from '@heath/core';
+import { DATE_ORDERS, FIELDS, missingFields, REFUSALS } from '@heath/core';
 import * as v from 'valibot';
+import { list } from './list.ts';
 
-export type ImportStatus = 'receiving' | 'to confirm' | 'queued' | 'done' | 'failed';
-
-/** GET /api/imports/:id */
-export interface ImportReply {
-  readonly id: number;
-  readonly name: string;
-  readonly status: ImportStatus;
-  readonly bytes: number;
-  readonly madeBy: string;
-  /** ISO 8601 instant. */
-  readonly madeAt: string;
-  /** What the first rows look like; null until the file is received. */
-  readonly preview: ImportPreview | null;
-  /** Bytes read of all bytes, while queued. */
-  readonly progress: { readonly done: number; readonly total: number } | null;
-  readonly added: number;
-  readonly known: number;
-  readonly refused: number;
-  /** Of those added: made with a badge that nobody had on that day; they wait. */
-  readonly unowned: number;
-  readonly error: string | null;
-  /** The id of an earlier import of the very same bytes. */
-  readonly sameAs: number | null;
-}
+const count = v.pipe(v.number(), v.integer());
 
 /** What a file's first rows look like. */
-export interface StoredPreview {
-  readonly rows: readonly (readonly string[])[];
-  readonly columns: readonly Field[];
+export const StoredPreview = v.strictObject({
+  rows: list(list(v.string())),
+  columns: list(v.picklist(FIELDS)),
   /** Null where the rows allow two readings. */
-  readonly dateOrder: Mapping['dateOrder'] | null;
-  readonly duplicateHeaders: readonly string[];
-}
+  dateOrder: v.nullable(v.picklist(DATE_ORDERS)),
+  duplicateHeaders: list(v.string()),
+});
+export type StoredPreview = v.InferOutput<typeof StoredPreview>;
 
-export interface ImportPreview extends StoredPreview {
-  readonly header: readonly string[];
-}
+export const ImportPreview = v.strictObject({ ...StoredPreview.entries, header: list(v.string()) });
+export type ImportPreview = v.InferOutput<typeof ImportPreview>;
+
+const summary = {
+  id: count,
+  name: v.string(),
+  status: v.picklist(['receiving', 'to confirm', 'queued', 'done', 'failed']),
+  bytes: count,
+  madeBy: v.string(),
+  /** ISO 8601 instant. */
+  madeAt: v.pipe(v.string(), v.isoTimestamp()),
+  added: count,
+  known: count,
+  refused: count,
+  /** Made with a badge that nobody had on that day; they wait. */
+  unowned: count,
+  error: v.nullable(v.string()),
+};
+
+/** GET /api/imports/:id */
+export const ImportReply = v.strictObject({
+  ...summary,
+  /** What the first rows look like; null until the file is received. */
+  preview: v.nullable(ImportPreview),
+  /** Bytes read of all bytes, while queued. */
+  progress: v.nullable(v.strictObject({ done: count, total: count })),
+  /** The id of an earlier import of the very same bytes. */
+  sameAs: v.nullable(count),
+});
+export type ImportReply = v.InferOutput<typeof ImportReply>;
 
 /** GET /api/imports: newest first. */
-export interface ImportsReply {
-  readonly imports: readonly Omit<ImportReply, 'preview' | 'progress' | 'sameAs'>[];
-}
+export const ImportsReply = v.strictObject({ imports: list(v.strictObject(summary)) });
+export type ImportsReply = v.InferOutput<typeof ImportsReply>;
 
 /** POST /api/imports/:id/start */
 export const StartImportRequest = v.pipe(
@@ -81,14 +79,17 @@ export const StartImportRequest = v.pipe(
 );
 
 /** GET /api/imports/:id/refusals?after=LINE */
-export interface RefusalsReply {
-  readonly refusals: readonly {
-    readonly line: number;
-    readonly field: Field;
-    readonly value: string;
-    readonly reason: RefusalReason;
-  }[];
-}
+export const RefusalsReply = v.strictObject({
+  refusals: list(
+    v.strictObject({
+      line: count,
+      field: v.picklist(FIELDS),
+      value: v.string(),
+      reason: v.picklist(REFUSALS),
+    }),
+  ),
+});
+export type RefusalsReply = v.InferOutput<typeof RefusalsReply>;
 
 /** The largest file taken. */
 export const LARGEST_IMPORT_BYTES = 256 * 1024 * 1024;

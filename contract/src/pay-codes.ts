@@ -1,12 +1,17 @@
 import { type ClassId, isClassId } from '@heath/core';
 import * as v from 'valibot';
+import { classId as anyClassId } from './card-parts.ts';
+import { list } from './list.ts';
+
+const id = v.pipe(v.number(), v.integer());
 
 /** GET /api/pay-codes */
-export interface PayCodesReply {
-  readonly codes: readonly { readonly id: number; readonly code: string; readonly name: string }[];
+export const PayCodesReply = v.strictObject({
+  codes: list(v.strictObject({ id, code: v.string(), name: v.string() })),
   /** Every class and premium that a rulebook can pay or a card holds; `codeId` null is the catch-all. */
-  readonly classes: readonly { readonly classId: ClassId; readonly codeId: number | null }[];
-}
+  classes: list(v.strictObject({ classId: anyClassId, codeId: v.nullable(id) })),
+});
+export type PayCodesReply = v.InferOutput<typeof PayCodesReply>;
 
 /** PUT /api/pay-codes/classes */
 export const AssignCodeRequest = v.object({

@@ -1,14 +1,16 @@
-/** GET /api/periods */
-export interface PeriodsReply {
-  readonly groups: readonly { readonly id: number; readonly name: string }[];
-  /** Newest first. */
-  readonly periods: readonly PeriodSummary[];
-}
+import * as v from 'valibot';
+import { day } from './day.ts';
+import { list } from './list.ts';
 
-export interface PeriodSummary {
-  readonly id: number;
-  /** ISO 8601 dates. */
-  readonly firstDay: string;
-  readonly lastDay: string;
-  readonly sealed: boolean;
-}
+const id = v.pipe(v.number(), v.integer());
+
+export const PeriodSummary = v.strictObject({ id, firstDay: day, lastDay: day, sealed: v.boolean() });
+export type PeriodSummary = v.InferOutput<typeof PeriodSummary>;
+
+/** GET /api/periods */
+export const PeriodsReply = v.strictObject({
+  groups: list(v.strictObject({ id, name: v.string() })),
+  /** Newest first. */
+  periods: list(PeriodSummary),
+});
+export type PeriodsReply = v.InferOutput<typeof PeriodsReply>;

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { accountName } from './account-name.ts';
-import type { Role } from './users.ts';
+import { list } from './list.ts';
+import { ROLES } from './users.ts';
 
 /** POST /api/session */
 export const SignInRequest = v.object(
@@ -40,37 +41,46 @@ export const ChangePasswordRequest = v.object(
 );
 export type ChangePasswordRequest = v.InferOutput<typeof ChangePasswordRequest>;
 
+const id = v.pipe(v.number(), v.integer());
+
 /** GET /api/session and the reply to signing in. */
-export interface SignedInUser {
-  readonly id: number;
-  readonly name: string;
-  readonly roles: readonly Role[];
+export const SignedInUser = v.strictObject({
+  id,
+  name: v.string(),
+  roles: list(v.picklist(ROLES)),
   /** Whose card is their own. */
-  readonly personId: number | null;
+  personId: v.nullable(id),
   /** Somebody else chose the password: nothing is done before it is changed. */
-  readonly passwordIsGiven: boolean;
-}
+  passwordIsGiven: v.boolean(),
+});
+export type SignedInUser = v.InferOutput<typeof SignedInUser>;
 
 /** GET /api/demo-accounts: as whom the demo can be tried; nobody, where this is no demo. */
-export interface DemoAccountsReply {
-  readonly accounts: readonly {
-    readonly username: string;
-    readonly name: string;
-    readonly password: string;
-    readonly role: Role;
-  }[];
-}
+export const DemoAccountsReply = v.strictObject({
+  accounts: list(
+    v.strictObject({
+      username: v.string(),
+      name: v.string(),
+      password: v.string(),
+      role: v.picklist(ROLES),
+    }),
+  ),
+});
+export type DemoAccountsReply = v.InferOutput<typeof DemoAccountsReply>;
 
 /** GET /api/sessions: those of whoever asks. */
-export interface SessionsReply {
-  readonly sessions: readonly {
-    readonly id: string;
-    /** The browser, as it calls itself. */
-    readonly agent: string;
-    /** ISO 8601 instants of real time. */
-    readonly startedAt: string;
-    readonly endsAt: string;
-    /** The one that asks. */
-    readonly current: boolean;
-  }[];
-}
+export const SessionsReply = v.strictObject({
+  sessions: list(
+    v.strictObject({
+      id: v.string(),
+      /** The browser, as it calls itself. */
+      agent: v.string(),
+      /** ISO 8601 instants of real time. */
+      startedAt: v.pipe(v.string(), v.isoTimestamp()),
+      endsAt: v.pipe(v.string(), v.isoTimestamp()),
+      /** The one that asks. */
+      current: v.boolean(),
+    }),
+  ),
+});
+export type SessionsReply = v.InferOutput<typeof SessionsReply>;

@@ -1,28 +1,36 @@
+import * as v from 'valibot';
+import { list } from './list.ts';
+
+const count = v.pipe(v.number(), v.integer());
+
 /** Work off the request that is not done: it waits, runs, or gave up. */
-export interface TaskView {
-  readonly id: number;
-  readonly kind: 'import' | 'recompute';
+export const TaskView = v.strictObject({
+  id: count,
+  kind: v.picklist(['import', 'recompute']),
   /** The id of the file or of the period. */
-  readonly subjectId: number;
+  subjectId: count,
   /** The file's name, or the period's first and last day as an ISO 8601 interval. */
-  readonly subject: string;
-  readonly status: 'waiting' | 'running' | 'gave up';
-  readonly attempts: number;
+  subject: v.string(),
+  status: v.picklist(['waiting', 'running', 'gave up']),
+  attempts: count,
   /** Why it failed the last time, in words for people. */
-  readonly error: string | null;
-}
+  error: v.nullable(v.string()),
+});
+export type TaskView = v.InferOutput<typeof TaskView>;
+
+export const DiskState = v.strictObject({
+  folder: v.string(),
+  freeMegabytes: v.number(),
+  neededMegabytes: v.number(),
+  /** Nothing new is taken in until there is room again. */
+  full: v.boolean(),
+});
+export type DiskState = v.InferOutput<typeof DiskState>;
 
 /** GET /api/tasks */
-export interface TasksReply {
-  readonly tasks: readonly TaskView[];
+export const TasksReply = v.strictObject({
+  tasks: list(TaskView),
   /** What people should know of the disk below the data; null while there is room. */
-  readonly disk: DiskState | null;
-}
-
-export interface DiskState {
-  readonly folder: string;
-  readonly freeMegabytes: number;
-  readonly neededMegabytes: number;
-  /** Nothing new is taken in until there is room again. */
-  readonly full: boolean;
-}
+  disk: v.nullable(DiskState),
+});
+export type TasksReply = v.InferOutput<typeof TasksReply>;

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { accountName } from './account-name.ts';
+import { list } from './list.ts';
 
 /**
  * What somebody may do: a specialist settles and hands off, a supervisor settles for those in reach, a person sees their own card, an
@@ -74,7 +75,7 @@ export const UserView = v.object({
   id: v.number(),
   username: v.string(),
   name: v.string(),
-  roles: v.array(v.picklist(ROLES)),
+  roles: list(v.picklist(ROLES)),
   reach: ReachSchema,
   personId: v.nullable(v.number()),
   ended: v.boolean(),
@@ -82,7 +83,7 @@ export const UserView = v.object({
 export type UserView = v.InferOutput<typeof UserView>;
 
 /** GET /api/users */
-export const UsersReply = v.object({ users: v.array(UserView) });
+export const UsersReply = v.object({ users: list(UserView) });
 export type UsersReply = v.InferOutput<typeof UsersReply>;
 
 /** The reply to POST and PUT: the user, and a password that was given, which is told this once. */

@@ -30,7 +30,7 @@ export const harborAgreement: Rulebook = {
     },
     {
       name: 'A call-out of an hour and a half pays four hours',
-      punches: ['2026-10-20 14:00 in Storm duty', '2026-10-20 15:30 out'],
+      punches: ['2026-10-20 14:00 in storm-duty', '2026-10-20 15:30 out'],
       gives: { ordinary: '1.5', 'guarantee:Call-out': '2.5' },
     },
     {

@@ -145,7 +145,10 @@ describe('a badge', () => {
       site: 'Northquay',
     });
     expect((await cardOf(personId)).lines).toEqual([]);
-    await giveBadge(company, company.who, null, waiting.id, { personId, firstDay: '2026-10-21' });
+    await giveBadge(company, company.who, null, waiting.id, {
+      personId,
+      firstDay: workdayFromIso('2026-10-21'),
+    });
     await company.work();
     const deck = await idOf(department, 'deck');
     expect(hoursOf((await cardOf(personId)).lines)).toEqual({
@@ -162,7 +165,10 @@ describe('a badge', () => {
   it('that changes hands gives each what was punched on their days', async () => {
     const [first, second] = [await personIdOf('MF-0103'), await personIdOf('MF-0104')];
     const [lost] = await company.database.select().from(badge).where(eq(badge.code, 'LOST-7'));
-    await giveBadge(company, company.who, null, lost!.id, { personId: second, firstDay: '2026-10-22' });
+    await giveBadge(company, company.who, null, lost!.id, {
+      personId: second,
+      firstDay: workdayFromIso('2026-10-22'),
+    });
     await company.work();
     const deck = await idOf(department, 'deck');
     expect(hoursOf((await cardOf(first)).lines)).toEqual({ [`2026-10-21 ordinary ${deck}`]: 5 });
@@ -179,7 +185,7 @@ describe('a badge', () => {
   it('is not given to nobody there is, nor to somebody before they came', async () => {
     const [lost] = await company.database.select().from(badge).where(eq(badge.code, 'LOST-7'));
     const given = (personId: number, firstDay: string) =>
-      giveBadge(company, company.who, null, lost!.id, { personId, firstDay });
+      giveBadge(company, company.who, null, lost!.id, { personId, firstDay: workdayFromIso(firstDay) });
     await expect(given(99_999, '2026-10-20')).rejects.toThrow('There is no such person');
     await expect(given(await personIdOf('MF-0158'), '2026-10-20')).rejects.toThrow(
       'was not there before 2026-10-26',

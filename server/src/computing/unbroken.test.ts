@@ -35,7 +35,7 @@ function nights(from: string, count: number): string[] {
 async function spellsOn(date: string): Promise<number[]> {
   const { shifts } = await openCard(company, company.who, { periodId: company.periodId, personId });
   return shifts
-    .filter(({ workday }) => workday === date)
+    .filter(({ workday }) => workday === workdayFromIso(date))
     .flatMap(({ spells }) => spells.map((spell) => (spell.out.at - spell.in.at) / 3600));
 }
 

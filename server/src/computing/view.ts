@@ -1,5 +1,5 @@
 import type { CardReply } from '@heath/contract';
-import { type Computed, type PersonInput, workdayToIso } from '@heath/core';
+import type { Computed, PersonInput } from '@heath/core';
 import { type CorrectionRow, correctionViews } from './history.ts';
 import type { CardResults } from './results.ts';
 import type { CardSubject } from './subjects.ts';
@@ -31,8 +31,8 @@ export function cardView(
     },
     rulebook: subject.rulebook.name,
     edition: subject.rulebook.edition,
-    firstDay: workdayToIso(subject.firstDay),
-    lastDay: workdayToIso(subject.lastDay),
+    firstDay: subject.firstDay,
+    lastDay: subject.lastDay,
     sealed: subject.sealed,
     changedSinceSealed: subject.sealed && differs(subject, results),
     // The offset before all others holds from the beginning; JSON has no minus infinity.
@@ -41,7 +41,7 @@ export function cardView(
     shifts: computed.shifts
       .filter((shift) => inPeriod(shift.workday))
       .map((shift) => ({
-        workday: workdayToIso(shift.workday),
+        workday: shift.workday,
         spells: shift.spells,
         unpaid: shift.breaks.unpaid,
         onTheClock: shift.onTheClock?.at ?? null,
@@ -55,7 +55,7 @@ export function cardView(
     segments: computed.segments
       .filter((segment) => inPeriod(segment.workday))
       .map((segment) => ({
-        workday: workdayToIso(segment.workday),
+        workday: segment.workday,
         start: segment.start,
         end: segment.end,
         classId: segment.pay.classId,

@@ -1,4 +1,4 @@
-import { has } from '@heath/contract';
+import { has, type OperationName } from '@heath/contract';
 import { type RequestHandler, Router } from 'express';
 import { Problem } from '../http/problem.ts';
 import { type Asks, ROUTES } from './routes.ts';
@@ -33,6 +33,8 @@ const asking =
     next();
   };
 
+const isOperation = (name: string): name is OperationName => Object.hasOwn(ROUTES, name);
+
 type Method = 'get' | 'post' | 'put' | 'delete';
 type Guarded = { [M in Method]: (path: string, handler: RequestHandler) => void } & {
   readonly router: Router;
@@ -42,8 +44,10 @@ type Guarded = { [M in Method]: (path: string, handler: RequestHandler) => void 
 export function guarded(): Guarded {
   const router = Router();
   const add = (method: Method) => (path: string, handler: RequestHandler) => {
-    const asks = ROUTES[`${method.toUpperCase()} ${path}`];
-    if (asks === undefined) throw new Error(`Say in ROUTES what ${method.toUpperCase()} ${path} asks for.`);
+    const name = `${method.toUpperCase()} ${path}`;
+    if (!isOperation(name))
+      throw new Error(`Say in the contract what ${name} is, and in ROUTES what it asks for.`);
+    const asks = ROUTES[name];
     router[method](path, asking(asks), handler);
   };
   return { router, get: add('get'), post: add('post'), put: add('put'), delete: add('delete') };

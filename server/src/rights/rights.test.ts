@@ -188,7 +188,7 @@ describe('one’s own card', () => {
     const path = `/periods/${company.periodId}/cards/${piotr}`;
     expect((await ask('piotr', 'GET', path)).status).toBe(200);
     const body = {
-      says: { kind: 'flat-hours', workday: 20_750, as: 'leave', code: 'Annual leave', length: 'PT4H' },
+      says: { kind: 'flat-hours', workday: '2026-10-24', as: 'leave', code: 'Annual leave', length: 'PT4H' },
       note: '',
     };
     expect(await ask('piotr', 'POST', `${path}/corrections`, body)).toMatchObject({

@@ -1,10 +1,10 @@
-import type { Right } from '@heath/contract';
+import type { OperationName, Right } from '@heath/contract';
 
 /** What a route asks for: a right, or `signed in` for what everybody does with their own account, or `anybody`. */
 export type Asks = Right | 'signed in' | 'anybody';
 
 /** Every route there is, and what it asks for. One that stands not here cannot be served. */
-export const ROUTES: Readonly<Record<string, Asks>> = {
+export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'GET /health': 'anybody',
   'GET /session': 'anybody',
   'GET /demo-accounts': 'anybody',

@@ -1,5 +1,6 @@
-import type { CardReply, CardsReply } from '@heath/contract';
+import { CardReply, type CardsReply } from '@heath/contract';
 import { api } from './base.ts';
+import { reads } from './reads.ts';
 
 /** A card in a period. */
 export interface CardId {
@@ -15,7 +16,11 @@ export const cardsApi = api.injectEndpoints({
       query: (periodId) => `/periods/${periodId}/cards`,
       providesTags: ['cards'],
     }),
-    card: build.query<CardReply, CardId>({ query: cardPath, providesTags: ['card'] }),
+    card: build.query<CardReply, CardId>({
+      query: cardPath,
+      transformResponse: reads(CardReply),
+      providesTags: ['card'],
+    }),
   }),
 });
 export const { useCardsQuery, useCardQuery } = cardsApi;

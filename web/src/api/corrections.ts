@@ -1,7 +1,8 @@
-import type { SettlePreview, SettleReply, SettleRequest } from '@heath/contract';
+import { type SettlePreview, SettleReply, type SettleRequest } from '@heath/contract';
 import { isMissingPunch } from '@heath/core';
 import { api } from './base.ts';
 import { type CardId, cardPath, cardsApi } from './cards.ts';
+import { reads } from './reads.ts';
 
 /** Puts the recomputed card where it is shown, so that nothing has to be asked again but the strip. */
 async function showCard(
@@ -36,6 +37,7 @@ export const { usePreviewSettleQuery, useSettleMutation, useUndoMutation } = api
     }),
     settle: build.mutation<SettleReply, CardId & { body: SettleRequest }>({
       query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
+      transformResponse: reads(SettleReply),
       onQueryStarted: ({ body: _, ...card }, { dispatch, queryFulfilled }) =>
         showCard(card, dispatch as never, queryFulfilled as never),
       invalidatesTags: ['strip', 'handoff'],
@@ -45,6 +47,7 @@ export const { usePreviewSettleQuery, useSettleMutation, useUndoMutation } = api
         url: `${cardPath(card)}/corrections/${correctionId}/undo`,
         method: 'POST',
       }),
+      transformResponse: reads(SettleReply),
       onQueryStarted: ({ correctionId: _, ...card }, { dispatch, queryFulfilled }) =>
         showCard(card, dispatch as never, queryFulfilled as never),
       invalidatesTags: ['strip', 'handoff'],

@@ -44,9 +44,11 @@ describe('times and days', () => {
   });
   it('names days and ranges', () => {
     expect(shortDay(workdayFromIso('2026-10-28'))).toBe('Wed 28 Oct');
-    expect(dateRange('2026-10-19', '2026-11-01')).toBe('19 Oct – 1 Nov 2026');
-    expect(dateRange('2026-10-05', '2026-10-18')).toBe('5 – 18 Oct 2026');
-    expect(dateRange('2026-12-28', '2027-01-10')).toBe('28 Dec 2026 – 10 Jan 2027');
+    expect(dateRange(workdayFromIso('2026-10-19'), workdayFromIso('2026-11-01'))).toBe('19 Oct – 1 Nov 2026');
+    expect(dateRange(workdayFromIso('2026-10-05'), workdayFromIso('2026-10-18'))).toBe('5 – 18 Oct 2026');
+    expect(dateRange(workdayFromIso('2026-12-28'), workdayFromIso('2027-01-10'))).toBe(
+      '28 Dec 2026 – 10 Jan 2027',
+    );
   });
 });
 

@@ -10,7 +10,6 @@ import {
   decimalHours as twoDecimals,
   type Workday,
   wallOf,
-  workdayFromIso,
   type ZoneOffsets,
 } from '@heath/core';
 
@@ -41,20 +40,19 @@ export function clockTime(at: Instant, offsets: ZoneOffsets, withSeconds = false
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-const dateOf = (day: Workday | string): Date =>
-  new Date((typeof day === 'string' ? workdayFromIso(day) : day) * SECONDS_PER_DAY * 1000);
+const dateOf = (day: Workday): Date => new Date(day * SECONDS_PER_DAY * 1000);
 
 /** `Wed` of a workday. */
-export const weekday = (day: Workday | string): string => WEEKDAYS[dateOf(day).getUTCDay()]!;
+export const weekday = (day: Workday): string => WEEKDAYS[dateOf(day).getUTCDay()]!;
 /** `28` of a workday. */
-export const dayOfMonth = (day: Workday | string): number => dateOf(day).getUTCDate();
+export const dayOfMonth = (day: Workday): number => dateOf(day).getUTCDate();
 /** `Wed 28 Oct` of a workday. */
-export const shortDay = (day: Workday | string): string =>
+export const shortDay = (day: Workday): string =>
   `${weekday(day)} ${dayOfMonth(day)} ${MONTHS[dateOf(day).getUTCMonth()]}`;
-export const isWeekend = (day: Workday | string): boolean => dateOf(day).getUTCDay() % 6 === 0;
+export const isWeekend = (day: Workday): boolean => dateOf(day).getUTCDay() % 6 === 0;
 
 /** `19 Oct – 1 Nov 2026`. */
-export function dateRange(first: string, last: string): string {
+export function dateRange(first: Workday, last: Workday): string {
   const [a, b] = [dateOf(first), dateOf(last)];
   const year = a.getUTCFullYear() === b.getUTCFullYear() ? '' : ` ${a.getUTCFullYear()}`;
   const month = a.getUTCMonth() === b.getUTCMonth() && year === '' ? '' : ` ${MONTHS[a.getUTCMonth()]}`;

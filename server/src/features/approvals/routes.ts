@@ -1,5 +1,6 @@
 import { ApproveRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
@@ -11,7 +12,8 @@ export function approvalRoutes(context: Context): Router {
   routes.post('/periods/:period/approvals', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     const wanted = valid(ApproveRequest, request.body);
-    response.json(await approve(context, whoOf(request), writeOf(request), periodId, wanted));
+    const approved = await approve(context, whoOf(request), writeOf(request), periodId, wanted);
+    answer(response, 'POST /periods/:period/approvals', approved);
   });
   routes.delete('/periods/:period/approvals/:person', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);

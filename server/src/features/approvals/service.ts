@@ -32,7 +32,7 @@ export function approve(
   return once(context, who, write, async (tx, tell) => {
     const cards = new Map((await cardsToApprove(tx, periodId, people)).map((card) => [card.personId, card]));
     const approved: CardToApprove[] = [];
-    const left: ApprovalsReply['left'] = [];
+    const left: ApprovalsReply['left'][number][] = [];
     for (const personId of new Set(people)) {
       const card = cards.get(personId);
       const reason = objection(who, card);

@@ -1,5 +1,6 @@
 import { GiveBadgeRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
@@ -9,7 +10,7 @@ import { giveBadge, listUnowned } from './service.ts';
 export function badgeRoutes(context: Context): Router {
   const routes = guarded();
   routes.get('/badges/unowned', async (_request, response) => {
-    response.json(await listUnowned(context));
+    answer(response, 'GET /badges/unowned', await listUnowned(context));
   });
   routes.put('/badges/:badge/owner', async (request, response) => {
     const id = valid(IdParam, request.params.badge);

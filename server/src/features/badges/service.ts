@@ -1,5 +1,5 @@
 import type { GiveBadgeRequest, UnownedBadgesReply } from '@heath/contract';
-import { instant, SECONDS_PER_DAY, workdayFromIso, workdayToIso } from '@heath/core';
+import { instant, SECONDS_PER_DAY, workdayToIso } from '@heath/core';
 import { ownerOn } from '../../computing/badges.ts';
 import { askForRecomputeQuery, ensureCards, periodsTouched, touchQuery } from '../../computing/cards.ts';
 import { once, type Write } from '../../database/answered.ts';
@@ -22,9 +22,8 @@ export async function giveBadge(
   who: Who,
   write: Write | null,
   badgeId: number,
-  { personId, firstDay: iso }: GiveBadgeRequest,
+  { personId, firstDay }: GiveBadgeRequest,
 ): Promise<void> {
-  const firstDay = workdayFromIso(iso);
   await once(context, who, write, async (tx, tell) => {
     const badge = await lockBadge(tx, badgeId);
     if (badge === undefined) throw new Problem(404, 'not-found', 'There is no such badge.');
@@ -47,7 +46,7 @@ export async function giveBadge(
       about: 'badge',
       aboutId: badgeId,
       before: { personId: before },
-      after: { personId, firstDay: iso },
+      after: { personId, firstDay: workdayToIso(firstDay) },
     });
     // Whoever had it in the time that changes hands, and whoever has it now.
     const next = badge.owners.find((one) => one.firstDay > firstDay)?.firstDay;

@@ -1,5 +1,5 @@
 import type { StripDay, StripReply } from '@heath/contract';
-import { type Workday, workday, workdayToIso } from '@heath/core';
+import { type Workday, workday } from '@heath/core';
 import { checkPackedDays, readPackedDay } from '../../computing/packed-days.ts';
 import type { StripRow } from './store.ts';
 
@@ -10,7 +10,7 @@ export function strip(
 ): StripReply {
   const days: { -readonly [K in keyof StripDay]: StripDay[K] }[] = [];
   for (let day = firstDay; day <= lastDay; day = workday(day + 1)) {
-    days.push({ day: workdayToIso(day), plannedSeconds: 0, clockedSeconds: 0, toSettle: 0 });
+    days.push({ day, plannedSeconds: 0, clockedSeconds: 0, toSettle: 0 });
   }
   let clockedSeconds = 0;
   let payableHours = 0;

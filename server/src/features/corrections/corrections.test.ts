@@ -1,5 +1,5 @@
-import { CorrectRequest } from '@heath/contract';
-import { compute, instantFromIso, isPremium, workdayFromIso } from '@heath/core';
+import { CorrectRequest, day, written } from '@heath/contract';
+import { compute, instantFromIso, isPremium } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -122,9 +122,12 @@ describe('settling a missing punch', () => {
   });
 });
 
+/** Days as they travel. */
+const saysSchema = v.looseObject({ workday: v.optional(day) });
+
 describe('a correction of any kind', () => {
   const asked = (says: object, more: { settles?: string; note?: string } = {}) =>
-    v.parse(CorrectRequest, { says, note: '', ...more });
+    v.parse(CorrectRequest, { says: written(saysSchema, says as never), note: '', ...more });
   /** Somebody with nothing to settle, and a day on which they worked. */
   const worked = async () => {
     const { rows } = await listCards(company, company.who, company.periodId);
@@ -132,7 +135,7 @@ describe('a correction of any kind', () => {
     const key = { periodId: company.periodId, personId: someone };
     const opened = await openCard(company, company.who, key);
     const shift = opened.shifts.find(({ spells }) => spells.length > 0)!;
-    return { key, shift, day: workdayFromIso(shift.workday) };
+    return { key, shift, day: shift.workday };
   };
   const payableOn = async (key: ReturnType<typeof KEY>, day: number) =>
     (await openCard(company, company.who, key)).lines

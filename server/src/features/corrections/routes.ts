@@ -1,6 +1,7 @@
 import { CorrectRequest, SettleRequest } from '@heath/contract';
 import type { Request, Router } from 'express';
 import type { CardKey } from '../../computing/read-card.ts';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
@@ -15,30 +16,29 @@ const keyOf = (request: Request): CardKey => ({
 export function correctionRoutes(context: Context): Router {
   const routes = guarded();
   routes.post('/periods/:period/cards/:person/preview', async (request, response) => {
-    response.json(
-      await previewSettle(context, whoOf(request), keyOf(request), valid(SettleRequest, request.body)),
-    );
+    const settling = valid(SettleRequest, request.body);
+    const effect = await previewSettle(context, whoOf(request), keyOf(request), settling);
+    answer(response, 'POST /periods/:period/cards/:person/preview', effect);
   });
   routes.post('/periods/:period/cards/:person/settle', async (request, response) => {
     const settling = valid(SettleRequest, request.body);
-    response
-      .status(201)
-      .json(await settle(context, writeOf(request), whoOf(request), keyOf(request), settling));
+    const settled = await settle(context, writeOf(request), whoOf(request), keyOf(request), settling);
+    answer(response, 'POST /periods/:period/cards/:person/settle', settled);
   });
   routes.post('/periods/:period/cards/:person/corrections/preview', async (request, response) => {
-    response.json(
-      await previewCorrect(context, whoOf(request), keyOf(request), valid(CorrectRequest, request.body)),
-    );
+    const correcting = valid(CorrectRequest, request.body);
+    const effect = await previewCorrect(context, whoOf(request), keyOf(request), correcting);
+    answer(response, 'POST /periods/:period/cards/:person/corrections/preview', effect);
   });
   routes.post('/periods/:period/cards/:person/corrections', async (request, response) => {
     const correcting = valid(CorrectRequest, request.body);
-    response
-      .status(201)
-      .json(await correct(context, writeOf(request), whoOf(request), keyOf(request), correcting));
+    const corrected = await correct(context, writeOf(request), whoOf(request), keyOf(request), correcting);
+    answer(response, 'POST /periods/:period/cards/:person/corrections', corrected);
   });
   routes.post('/periods/:period/cards/:person/corrections/:correction/undo', async (request, response) => {
     const id = valid(IdParam, request.params.correction);
-    response.status(201).json(await undo(context, writeOf(request), whoOf(request), keyOf(request), id));
+    const undone = await undo(context, writeOf(request), whoOf(request), keyOf(request), id);
+    answer(response, 'POST /periods/:period/cards/:person/corrections/:correction/undo', undone);
   });
   return routes.router;
 }

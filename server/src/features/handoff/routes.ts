@@ -1,6 +1,7 @@
 import { workdayToIso } from '@heath/core';
 import type { Router } from 'express';
 import * as v from 'valibot';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
@@ -14,12 +15,14 @@ const By = v.optional(v.picklist(['workday', 'period'], 'Lines are by workday or
 export function handoffRoutes(context: Context): Router {
   const routes = guarded();
   routes.get('/periods/:period/handoff', async (request, response) => {
-    response.json(await handoffOf(context, valid(IdParam, request.params.period)));
+    const periodId = valid(IdParam, request.params.period);
+    answer(response, 'GET /periods/:period/handoff', await handoffOf(context, periodId));
   });
   routes.post('/periods/:period/handoff', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     await handOff(context, whoOf(request), writeOf(request), periodId);
-    response.status(201).json(await afterwards(() => handoffOf(context, periodId)));
+    const sealed = await afterwards(() => handoffOf(context, periodId));
+    answer(response, 'POST /periods/:period/handoff', sealed);
   });
   routes.get('/handoffs/:id/file.csv', async (request, response) => {
     const by = valid(By, request.query.by);

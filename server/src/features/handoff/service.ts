@@ -7,7 +7,6 @@ import {
   isPremium,
   isWorked,
   type PayCodeMap,
-  workdayToIso,
 } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
@@ -227,8 +226,8 @@ async function writeLines(tx: Queries, batchId: number, periodId: number, codes:
 function batchView({ batch, firstDay, lastDay, by }: BatchRow): HandoffBatch {
   return {
     id: batch.id,
-    firstDay: workdayToIso(firstDay),
-    lastDay: workdayToIso(lastDay),
+    firstDay,
+    lastDay,
     people: batch.people,
     lines: batch.lines,
     payableHours: batch.payableHours,

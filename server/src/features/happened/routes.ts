@@ -1,9 +1,9 @@
-import type { HappenedReply } from '@heath/contract';
 import { type Instant, instantToIso } from '@heath/core';
 import { desc, eq, lt } from 'drizzle-orm';
 import type { Router } from 'express';
 import * as v from 'valibot';
 import { happened, user } from '../../database/schema/index.ts';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { guarded } from '../../rights/guarded.ts';
@@ -21,13 +21,13 @@ export function happenedRoutes({ database }: Context): Router {
       .where(before === undefined ? undefined : lt(happened.id, before))
       .orderBy(desc(happened.id))
       .limit(AT_ONCE);
-    response.json({
+    answer(response, 'GET /happened', {
       happened: rows.map(({ row: { userId: _, at, ...rest }, by }) => ({
         ...rest,
         at: instantToIso(at as Instant),
         by,
       })),
-    } satisfies HappenedReply);
+    });
   });
   return routes.router;
 }

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Router } from 'express';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { guarded } from '../../rights/guarded.ts';
 
@@ -9,7 +10,7 @@ export function healthRoutes({ database, disk }: Context): Router {
   routes.get('/health', async (_request, response) => {
     try {
       await database.execute(sql`SELECT 1`);
-      response.json({ status: disk.state()?.full ? 'disk full' : 'ready' });
+      answer(response, 'GET /health', { status: disk.state()?.full ? 'disk full' : 'ready' });
     } catch {
       response.status(503).json({ status: 'database not ready' });
     }

@@ -1,8 +1,9 @@
-import { type ImportsReply, type RefusalsReply, StartImportRequest } from '@heath/contract';
+import { StartImportRequest } from '@heath/contract';
 import type { RefusalReason } from '@heath/core';
 import { stringify } from 'csv-stringify';
 import type { Router } from 'express';
 import * as v from 'valibot';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { textCell } from '../../http/csv.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
@@ -31,21 +32,21 @@ export function importRoutes(context: Context): Router {
     // A file that is refused is still read to its end, so that its sender hears why.
     const body = request.iterator({ destroyOnReturn: false });
     const id = await receive(context, whoOf(request), writeOf(request), name, body, gone.signal);
-    response.status(201).json(await afterwards(() => describe(context, id)));
+    answer(response, 'POST /imports', await afterwards(() => describe(context, id)));
   });
 
   routes.get('/imports', async (_request, response) => {
-    response.json({ imports: await list(context) } satisfies ImportsReply);
+    answer(response, 'GET /imports', { imports: await list(context) });
   });
 
   routes.get('/imports/:id', async (request, response) => {
-    response.json(await describe(context, valid(IdParam, request.params.id)));
+    answer(response, 'GET /imports/:id', await describe(context, valid(IdParam, request.params.id)));
   });
 
   routes.post('/imports/:id/start', async (request, response) => {
     const id = valid(IdParam, request.params.id);
     await start(context, whoOf(request), writeOf(request), id, valid(StartImportRequest, request.body));
-    response.json(await afterwards(() => describe(context, id)));
+    answer(response, 'POST /imports/:id/start', await afterwards(() => describe(context, id)));
   });
 
   routes.get('/imports/:id/refusals', async (request, response) => {
@@ -61,7 +62,7 @@ export function importRoutes(context: Context): Router {
       value,
       reason: reason as RefusalReason,
     }));
-    response.json({ refusals } satisfies RefusalsReply);
+    answer(response, 'GET /imports/:id/refusals', { refusals });
   });
 
   // The refused rows as they came, with the file's own header, so that they can be put right and imported.

@@ -1,5 +1,6 @@
 import { AddCodeRequest, AssignCodeRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
@@ -10,17 +11,17 @@ export function payCodeRoutes(context: Context): Router {
   const routes = guarded();
   const { database } = context;
   routes.get('/pay-codes', async (_request, response) => {
-    response.json(await payCodes(database));
+    answer(response, 'GET /pay-codes', await payCodes(database));
   });
   routes.post('/pay-codes', async (request, response) => {
     const { code, name } = valid(AddCodeRequest, request.body);
     await createCode(context, whoOf(request), writeOf(request), code, name);
-    response.status(201).json(await afterwards(() => payCodes(database)));
+    answer(response, 'POST /pay-codes', await afterwards(() => payCodes(database)));
   });
   routes.put('/pay-codes/classes', async (request, response) => {
     const { classId, codeId } = valid(AssignCodeRequest, request.body);
     await assignCode(context, whoOf(request), writeOf(request), classId, codeId);
-    response.json(await afterwards(() => payCodes(database)));
+    answer(response, 'PUT /pay-codes/classes', await afterwards(() => payCodes(database)));
   });
   return routes.router;
 }

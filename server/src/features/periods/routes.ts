@@ -1,9 +1,8 @@
-import type { PeriodsReply } from '@heath/contract';
-import { workdayToIso } from '@heath/core';
 import { desc } from 'drizzle-orm';
 import type { Router } from 'express';
 import { isSealed } from '../../computing/cards.ts';
 import { payGroup, period } from '../../database/schema/index.ts';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { guarded } from '../../rights/guarded.ts';
 
@@ -21,11 +20,11 @@ export function periodRoutes({ database }: Context): Router {
     );
     const periods = rows.map(({ id, firstDay, lastDay }) => ({
       id,
-      firstDay: workdayToIso(firstDay),
-      lastDay: workdayToIso(lastDay),
+      firstDay,
+      lastDay,
       sealed: sealed.has(id),
     }));
-    response.json({ groups, periods } satisfies PeriodsReply);
+    answer(response, 'GET /periods', { groups, periods });
   });
   return routes.router;
 }

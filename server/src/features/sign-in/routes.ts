@@ -1,14 +1,9 @@
-import {
-  ChangePasswordRequest,
-  type DemoAccountsReply,
-  type SessionsReply,
-  type SignedInUser,
-  SignInRequest,
-} from '@heath/contract';
+import { ChangePasswordRequest, type SignedInUser, SignInRequest } from '@heath/contract';
 import { DEMO_USERS } from '@heath/demo';
 import type { Request, Router } from 'express';
 import * as v from 'valibot';
 import { realSeconds } from '../../clock.ts';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem, valid } from '../../http/problem.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
@@ -45,14 +40,14 @@ export function signInRoutes(context: Context): Router {
   const routes = guarded();
 
   routes.get('/session', (request, response) => {
-    response.json(viewOf(whoOf(request)));
+    answer(response, 'GET /session', viewOf(whoOf(request)));
   });
 
   routes.get('/demo-accounts', async (_request, response) => {
     const accounts = (await isDemo(database))
       ? DEMO_USERS.map(({ username, name, password, role }) => ({ username, name, password, role }))
       : [];
-    response.json({ accounts } satisfies DemoAccountsReply);
+    answer(response, 'GET /demo-accounts', { accounts });
   });
 
   routes.post('/session', async (request, response) => {
@@ -65,7 +60,7 @@ export function signInRoutes(context: Context): Router {
       throw new Problem(401, 'wrong-sign-in', 'That user name and password do not go together.');
     await forgetAttempts(database, caller, user.id);
     await begin(request, user.id);
-    response.json(viewOf(who));
+    answer(response, 'POST /session', viewOf(who));
   });
 
   routes.delete('/session', (request, response, next) => {
@@ -87,7 +82,7 @@ export function signInRoutes(context: Context): Router {
   routes.get('/sessions', async (request, response) => {
     const { userId } = whoOf(request);
     const sessions = userId === null ? [] : await sessionsOf(database, userId, request.sessionID);
-    response.json({ sessions } satisfies SessionsReply);
+    answer(response, 'GET /sessions', { sessions });
   });
 
   routes.delete('/sessions/:session', async (request, response) => {

@@ -1,6 +1,7 @@
 import type { TasksReply, TaskView } from '@heath/contract';
 import type { Router } from 'express';
 import { once } from '../../database/answered.ts';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
@@ -20,7 +21,7 @@ export function taskRoutes(context: Context): Router {
     disk: context.disk.state(),
   });
   routes.get('/tasks', async (_request, response) => {
-    response.json(await reply());
+    answer(response, 'GET /tasks', await reply());
   });
   routes.post('/tasks/:task/retry', async (request, response) => {
     const id = valid(IdParam, request.params.task);
@@ -31,7 +32,7 @@ export function taskRoutes(context: Context): Router {
       return null;
     });
     context.nudge();
-    response.json(await afterwards(reply));
+    answer(response, 'POST /tasks/:task/retry', await afterwards(reply));
   });
   return routes.router;
 }

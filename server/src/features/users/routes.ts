@@ -1,5 +1,6 @@
-import { AddUserRequest, ChangeUserRequest, type UsersReply } from '@heath/contract';
+import { AddUserRequest, ChangeUserRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
@@ -9,16 +10,17 @@ import { addUser, changeUser, listUsers } from './service.ts';
 export function userRoutes(context: Context): Router {
   const routes = guarded();
   routes.get('/users', async (_request, response) => {
-    response.json({ users: await listUsers(context) } satisfies UsersReply);
+    answer(response, 'GET /users', { users: await listUsers(context) });
   });
   routes.post('/users', async (request, response) => {
     const wanted = valid(AddUserRequest, request.body);
-    response.status(201).json(await addUser(context, whoOf(request), writeOf(request), wanted));
+    answer(response, 'POST /users', await addUser(context, whoOf(request), writeOf(request), wanted));
   });
   routes.put('/users/:user', async (request, response) => {
     const id = valid(IdParam, request.params.user);
     const wanted = valid(ChangeUserRequest, request.body);
-    response.json(await changeUser(context, whoOf(request), writeOf(request), id, wanted));
+    const changed = await changeUser(context, whoOf(request), writeOf(request), id, wanted);
+    answer(response, 'PUT /users/:user', changed);
   });
   return routes.router;
 }

@@ -98,7 +98,6 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
         </div>
         <div>
           {days.map((day, i) => {
-            const iso = workdayToIso(day);
             const exceptions = card.exceptions.filter((open) => open.workday === day);
             const lines = card.lines.filter((line) => line.workday === day);
             const dayHours = payableHours(classSums(lines));
@@ -127,8 +126,8 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                     scale={scale}
                     offsets={card.offsets}
                     plans={card.plans.filter((plan) => plan.workday === day)}
-                    shifts={card.shifts.filter((shift) => shift.workday === iso)}
-                    segments={card.segments.filter((segment) => segment.workday === iso)}
+                    shifts={card.shifts.filter((shift) => shift.workday === day)}
+                    segments={card.segments.filter((segment) => segment.workday === day)}
                     exceptions={exceptions}
                     notWorked={lines
                       .filter(({ classId }) => !isWorked(classId) && !isPremium(classId))
@@ -300,8 +299,7 @@ function axisOf(card: CardReply) {
   for (const plan of card.plans) add(plan.workday, plan.startsAt, plan.endsAt);
   for (const shift of card.shifts) {
     const [first, last] = [shift.spells[0], shift.spells[shift.spells.length - 1]];
-    if (first !== undefined && last !== undefined)
-      add(workdayFromIso(shift.workday), first.in.at, last.out.at);
+    if (first !== undefined && last !== undefined) add(shift.workday, first.in.at, last.out.at);
   }
   for (const { workday, at } of card.exceptions) add(workday, at, at);
   return scaleFor(stretches);

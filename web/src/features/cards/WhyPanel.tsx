@@ -17,7 +17,6 @@ import {
   type ShiftReason,
   sentenceWith,
   type Workday,
-  workdayToIso,
 } from '@heath/core';
 import type { ReactNode } from 'react';
 import { usePayCodesQuery } from '../../api/pay-codes.ts';
@@ -35,7 +34,7 @@ import { Hours } from '../../ui/Hours.tsx';
 
 /** Why a day's payable hours are what they are: steps from the punch to the pay code. */
 export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
-  const shifts = card.shifts.filter((shift) => shift.workday === workdayToIso(day));
+  const shifts = card.shifts.filter((shift) => shift.workday === day);
   const lines = card.lines.filter((line) => line.workday === day);
   const total = payableHours(classSums(lines));
   if (shifts.length === 0) {

@@ -1,3 +1,4 @@
+import { workdayToIso } from '@heath/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect } from 'react';
 import { api } from '../../api/base.ts';
@@ -81,6 +82,7 @@ export function PeriodBar({
       </div>
       <div className="flex min-w-0 flex-1 border-l border-rule">
         {(strip?.days ?? []).map(({ day, plannedSeconds, clockedSeconds, toSettle }) => {
+          const isPicked = picked === workdayToIso(day);
           const covered = plannedSeconds === 0 ? 0 : Math.min(clockedSeconds / plannedSeconds, 1);
           const title = `${shortDay(day)}: ${hoursAndMinutes(Math.round(clockedSeconds / 60) * 60)} clocked of ${hoursAndMinutes(plannedSeconds)} planned${toSettle > 0 ? `, ${toSettle} to settle` : ''}`;
           return (
@@ -88,15 +90,13 @@ export function PeriodBar({
               type="button"
               key={day}
               title={title}
-              aria-pressed={picked === day}
+              aria-pressed={isPicked}
               disabled={!pickDays}
-              onClick={() => go({ day: picked === day ? null : day })}
-              className={`relative min-w-0 max-w-[42px] flex-1 border-r border-faint pt-2 text-center text-[12px] text-soft disabled:cursor-default ${picked === day ? 'bg-heather-wash' : isWeekend(day) ? 'bg-[#FAF6EC]' : ''}`}
+              onClick={() => go({ day: isPicked ? null : workdayToIso(day) })}
+              className={`relative min-w-0 max-w-[42px] flex-1 border-r border-faint pt-2 text-center text-[12px] text-soft disabled:cursor-default ${isPicked ? 'bg-heather-wash' : isWeekend(day) ? 'bg-[#FAF6EC]' : ''}`}
             >
               {weekday(day)[0]}
-              <b
-                className={`block text-[15px] font-semibold ${picked === day ? 'text-heather' : 'text-ink'}`}
-              >
+              <b className={`block text-[15px] font-semibold ${isPicked ? 'text-heather' : 'text-ink'}`}>
                 {dayOfMonth(day)}
               </b>
               {toSettle > 0 && (

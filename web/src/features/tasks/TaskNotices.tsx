@@ -1,4 +1,5 @@
 import type { DiskState, TaskView } from '@heath/contract';
+import { workdayFromIso } from '@heath/core';
 import { TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { problemOf } from '../../api/base.ts';
@@ -55,8 +56,10 @@ function Disk({ disk }: { disk: DiskState }) {
 
 const nameOf = ({ kind, subject }: TaskView): string => {
   if (kind === 'import') return `Importing ${subject}`;
-  const [first, last] = subject.split('/');
-  return `Computing the cards of ${dateRange(first ?? '', last ?? '')}`;
+  const [first, last] = subject.split('/').map(workdayFromIso);
+  return first === undefined || last === undefined
+    ? 'Computing cards'
+    : `Computing the cards of ${dateRange(first, last)}`;
 };
 
 function Failing({ task }: { task: TaskView }) {

@@ -7,7 +7,7 @@ import {
   isMissingPunch,
   type Plan,
   type Workday,
-  workdayFromIso,
+  workday,
   type ZoneOffsets,
 } from '@heath/core';
 import type { ReactNode } from 'react';
@@ -223,8 +223,7 @@ export function RibbonAxis({ scale }: { scale: Scale }) {
   );
 }
 
-/** The workdays from `first` to `last`, both ISO 8601 dates. */
-export function workdaysBetween(first: string, last: string): Workday[] {
-  const from = workdayFromIso(first);
-  return Array.from({ length: workdayFromIso(last) - from + 1 }, (_, i) => (from + i) as Workday);
+/** The workdays from `first` to `last`. */
+export function workdaysBetween(first: Workday, last: Workday): Workday[] {
+  return Array.from({ length: last - first + 1 }, (_, i) => workday(first + i));
 }

@@ -1,0 +1,196 @@
+import * as v from 'valibot';
+import { ApprovalsReply, ApproveRequest } from './approvals.ts';
+import { GiveBadgeRequest, UnownedBadgesReply } from './badges.ts';
+import { CardReply, CardsReply, StripReply } from './cards.ts';
+import { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
+import { HandoffReply } from './handoff.ts';
+import { HappenedReply } from './happened.ts';
+import { ImportReply, ImportsReply, RefusalsReply, StartImportRequest } from './imports.ts';
+import { AddCodeRequest, AssignCodeRequest, PayCodesReply } from './pay-codes.ts';
+import { PeriodsReply } from './periods.ts';
+import {
+  ChangePasswordRequest,
+  DemoAccountsReply,
+  SessionsReply,
+  SignedInUser,
+  SignInRequest,
+} from './sign-in.ts';
+import { TasksReply } from './tasks.ts';
+import { AddUserRequest, ChangeUserRequest, UserReply, UsersReply } from './users.ts';
+
+/** What one address does: what it takes, and what it gives. */
+export interface Operation {
+  readonly says: string;
+  /** The body that it takes; a file, as its bytes; left out where it takes none. */
+  readonly takes?: v.GenericSchema | 'file';
+  /** What may stand in its query. */
+  readonly query?: Readonly<Record<string, string>>;
+  /** The body of its reply; a CSV file; nothing. */
+  readonly gives: v.GenericSchema | 'csv' | null;
+  readonly status: 200 | 201 | 204;
+}
+
+const HealthReply = v.strictObject({ status: v.picklist(['ready', 'disk full', 'database not ready']) });
+
+/** Every address there is below /api. */
+export const OPERATIONS = {
+  'GET /health': { says: 'Whether this server and its database are ready.', gives: HealthReply, status: 200 },
+  'GET /session': { says: 'Who is signed in.', gives: SignedInUser, status: 200 },
+  'GET /demo-accounts': { says: 'As whom the demo can be tried.', gives: DemoAccountsReply, status: 200 },
+  'POST /session': { says: 'Signs in.', takes: SignInRequest, gives: SignedInUser, status: 200 },
+  'DELETE /session': { says: 'Signs out.', gives: null, status: 204 },
+  'PUT /password': {
+    says: 'Changes one’s own password; ends every other session.',
+    takes: ChangePasswordRequest,
+    gives: null,
+    status: 204,
+  },
+  'GET /sessions': { says: 'Where one is signed in.', gives: SessionsReply, status: 200 },
+  'DELETE /sessions/:session': { says: 'Ends one of one’s own sessions.', gives: null, status: 204 },
+
+  'GET /periods': { says: 'Pay groups and pay periods.', gives: PeriodsReply, status: 200 },
+  'GET /periods/:period/cards': { says: 'The cards within reach, by name.', gives: CardsReply, status: 200 },
+  'GET /periods/:period/strip': {
+    says: 'The period by day, over the cards within reach.',
+    query: { group: 'The id of a pay group, for its cards alone.' },
+    gives: StripReply,
+    status: 200,
+  },
+  'GET /periods/:period/cards/:person': {
+    says: 'One card with its reasons, computed from what is there now.',
+    gives: CardReply,
+    status: 200,
+  },
+  'POST /periods/:period/cards/:person/preview': {
+    says: 'What settling a missing punch would change.',
+    takes: SettleRequest,
+    gives: SettlePreview,
+    status: 200,
+  },
+  'POST /periods/:period/cards/:person/settle': {
+    says: 'Settles a missing punch.',
+    takes: SettleRequest,
+    gives: SettleReply,
+    status: 201,
+  },
+  'POST /periods/:period/cards/:person/corrections/preview': {
+    says: 'What a correction would change.',
+    takes: CorrectRequest,
+    gives: SettlePreview,
+    status: 200,
+  },
+  'POST /periods/:period/cards/:person/corrections': {
+    says: 'Makes a correction.',
+    takes: CorrectRequest,
+    gives: SettleReply,
+    status: 201,
+  },
+  'POST /periods/:period/cards/:person/corrections/:correction/undo': {
+    says: 'Takes a correction back, as a correction of its own.',
+    gives: SettleReply,
+    status: 201,
+  },
+  'POST /periods/:period/approvals': {
+    says: 'Stands for cards as they are computed now.',
+    takes: ApproveRequest,
+    gives: ApprovalsReply,
+    status: 200,
+  },
+  'DELETE /periods/:period/approvals/:person': {
+    says: 'Takes the approval of a card back.',
+    gives: null,
+    status: 204,
+  },
+
+  'GET /imports': { says: 'Files that were brought, the newest first.', gives: ImportsReply, status: 200 },
+  'GET /imports/:id': { says: 'A file, and what became of it.', gives: ImportReply, status: 200 },
+  'GET /imports/:id/refusals': {
+    says: 'Rows of a file that were refused.',
+    query: { after: 'Only those after this line.' },
+    gives: RefusalsReply,
+    status: 200,
+  },
+  'GET /imports/:id/refusals.csv': {
+    says: 'Refused rows as they came, to be put right and imported.',
+    gives: 'csv',
+    status: 200,
+  },
+  'POST /imports': {
+    says: 'Brings a file of punches; nothing of it is imported before it is started.',
+    takes: 'file',
+    query: { name: 'The name of the file.' },
+    gives: ImportReply,
+    status: 201,
+  },
+  'POST /imports/:id/start': {
+    says: 'Imports a file by what its columns mean.',
+    takes: StartImportRequest,
+    gives: ImportReply,
+    status: 200,
+  },
+  'GET /badges/unowned': {
+    says: 'Badges whose punches wait for an owner.',
+    gives: UnownedBadgesReply,
+    status: 200,
+  },
+  'PUT /badges/:badge/owner': {
+    says: 'Gives a badge to a person from a day on, with what was punched with it since.',
+    takes: GiveBadgeRequest,
+    gives: null,
+    status: 204,
+  },
+
+  'GET /pay-codes': { says: 'Pay codes, and what is paid under which.', gives: PayCodesReply, status: 200 },
+  'POST /pay-codes': { says: 'Adds a pay code.', takes: AddCodeRequest, gives: PayCodesReply, status: 201 },
+  'PUT /pay-codes/classes': {
+    says: 'Says under which code a class is paid.',
+    takes: AssignCodeRequest,
+    gives: PayCodesReply,
+    status: 200,
+  },
+  'GET /periods/:period/handoff': {
+    says: 'What must be known before a period is handed off, and its batch where it was.',
+    gives: HandoffReply,
+    status: 200,
+  },
+  'POST /periods/:period/handoff': {
+    says: 'Seals a period and writes its pay lines down as one batch, once.',
+    gives: HandoffReply,
+    status: 201,
+  },
+  'GET /handoffs/:id/file.csv': {
+    says: 'A batch as a file, with its control totals.',
+    query: { by: 'workday, or period for one line a person and code.' },
+    gives: 'csv',
+    status: 200,
+  },
+
+  'GET /tasks': { says: 'Work that waits, runs, or gave up; and the disk.', gives: TasksReply, status: 200 },
+  'POST /tasks/:task/retry': { says: 'Begins anew what gave up.', gives: TasksReply, status: 200 },
+  'GET /happened': {
+    says: 'What was written: who, when, what, before and after; the newest first.',
+    query: { before: 'Only what happened before the one of this id.' },
+    gives: HappenedReply,
+    status: 200,
+  },
+
+  'GET /users': { says: 'Users with their roles and reach.', gives: UsersReply, status: 200 },
+  'POST /users': {
+    says: 'Adds a user, with a password that is told this once.',
+    takes: AddUserRequest,
+    gives: UserReply,
+    status: 201,
+  },
+  'PUT /users/:user': {
+    says: 'Changes what a user may do and see, ends the account, or gives a new password.',
+    takes: ChangeUserRequest,
+    gives: UserReply,
+    status: 200,
+  },
+} as const satisfies Readonly<Record<string, Operation>>;
+export type OperationName = keyof typeof OPERATIONS;
+
+/** What an operation gives, as it is read. */
+export type GivenBy<Name extends OperationName> = (typeof OPERATIONS)[Name]['gives'] extends v.GenericSchema
+  ? v.InferOutput<(typeof OPERATIONS)[Name]['gives']>
+  : never;

@@ -1,0 +1,27 @@
+import { type GivenBy, OPERATIONS, type OperationName, written } from '@heath/contract';
+import type { Response } from 'express';
+import * as v from 'valibot';
+
+/** Outside production every reply is held against its schema: what is promised is what is sent. */
+const CHECKS = process.env.NODE_ENV !== 'production';
+
+/** Sends what an operation gives, as its schema says it is written. */
+export function answer<Name extends OperationName>(
+  response: Response,
+  name: Name,
+  given: GivenBy<Name>,
+): void {
+  const { gives, status }: { readonly gives: v.GenericSchema | 'csv' | null; readonly status: number } =
+    OPERATIONS[name];
+  if (gives === null || gives === 'csv') throw new Error(`${name} gives no JSON.`);
+  const body = written(gives, given);
+  if (CHECKS) check(name, gives, body);
+  response.status(status).json(body);
+}
+
+function check(name: string, gives: v.GenericSchema, body: unknown): void {
+  const { issues } = v.safeParse(gives, JSON.parse(JSON.stringify(body)));
+  const issue = issues?.[0];
+  if (issue !== undefined)
+    throw new Error(`The reply of ${name} is not as promised: ${v.getDotPath(issue)}: ${issue.message}`);
+}
