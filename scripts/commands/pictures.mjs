@@ -36,11 +36,15 @@ const browser = await chromium.launch({
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 await page.goto(`${base}/sign-in`);
 await page.getByLabel('User name').waitFor();
+await page.getByText('This is the demo').waitFor();
 await page.screenshot({ path: join(folder, 'sign-in.png') });
 await page.getByLabel('User name').fill('odile');
 await page.getByLabel('Password').fill('gorse-in-bloom');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL('**/cards**');
+await page.goto(`${base}/account`);
+await page.getByText('This browser').waitFor();
+await page.screenshot({ path: join(folder, 'account.png') });
 for (const { name, path, ready } of PICTURES) {
   await page.goto(base + path);
   await page.locator(ready).first().waitFor();
