@@ -154,14 +154,10 @@ export const LEAVE_CODE = 'Annual leave';
 /** A badge that nobody has. */
 export const STRANGERS_BADGE = 'MF-0944';
 
-/** People of the company who sign in as themselves, by their place in it. */
-const PEOPLE_WHO_SIGN_IN = [
-  { index: 5, name: 'Piotr Hale' },
-  { index: 38, name: 'Gaspar Ribeiro' },
-  { index: 14, name: 'Rhona Duarte' },
-] as const;
-const placeOf = (name: (typeof PEOPLE_WHO_SIGN_IN)[number]['name']): number =>
-  PEOPLE_WHO_SIGN_IN.find((one) => one.name === name)?.index ?? -1;
+/** A supervisor whose own card is among those he sees; the two others who sign in have the names that they are given. */
+const PIOTR = { index: 14, name: 'Piotr Hale' } as const;
+const GASPAR = 11;
+const RHONA = 39;
 
 /** Somebody who signs in to the demo. */
 export interface DemoUser {
@@ -187,10 +183,10 @@ export const DEMO_USERS: readonly DemoUser[] = [
   },
   {
     username: 'piotr',
-    name: 'Piotr Hale',
+    name: PIOTR.name,
     password: 'lichen-on-granite',
     role: 'supervisor',
-    index: placeOf('Piotr Hale'),
+    index: PIOTR.index,
     reach: { group: 'Afloat' },
   },
   { username: 'sunniva', name: 'Sunniva Aske', password: 'sundew-and-sedge', role: 'auditor', reach: 'all' },
@@ -203,18 +199,18 @@ export const DEMO_USERS: readonly DemoUser[] = [
   },
   {
     username: 'gaspar',
-    name: 'Gaspar Ribeiro',
+    name: nameOf(GASPAR),
     password: 'plover-at-dusk',
     role: 'person',
-    index: placeOf('Gaspar Ribeiro'),
+    index: GASPAR,
     reach: 'self',
   },
   {
     username: 'rhona',
-    name: 'Rhona Duarte',
+    name: nameOf(RHONA),
     password: 'cotton-grass-wind',
     role: 'person',
-    index: placeOf('Rhona Duarte'),
+    index: RHONA,
     reach: 'self',
   },
 ];
@@ -244,7 +240,7 @@ export function people(count: number): DemoPerson[] {
     return {
       index,
       number: `MF-${String(101 + index).padStart(4, '0')}`,
-      name: PEOPLE_WHO_SIGN_IN.find((one) => one.index === index)?.name ?? nameOf(index),
+      name: index === PIOTR.index ? PIOTR.name : nameOf(index),
       department,
       site: department.name === 'Office' || department.name === 'Workshop' ? 'Northquay' : pick(SITES),
       job: pick(department.jobs),

@@ -35,7 +35,8 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'GET /badges/unowned': 'see imports',
   'PUT /badges/:badge/owner': 'give badges',
 
-  'GET /pay-codes': 'see pay',
+  // Every card says under which code an hour is paid.
+  'GET /pay-codes': 'see cards',
   'POST /pay-codes': 'map pay codes',
   'PUT /pay-codes/classes': 'map pay codes',
   'GET /periods/:period/handoff': 'see pay',

@@ -183,7 +183,7 @@ function Result({ file }: { file: ImportReply }) {
     { name: 'added', value: file.added },
     { name: 'already known', value: file.known },
     { name: 'refused', value: file.refused, alarm: file.refused > 0 },
-    ...(file.unowned > 0 ? [{ name: 'with a badge that nobody has', value: file.unowned, alarm: true }] : []),
+    ...(file.unowned > 0 ? [{ name: 'badge without owner', value: file.unowned, alarm: true }] : []),
   ];
   return (
     <>
