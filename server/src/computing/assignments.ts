@@ -9,7 +9,7 @@ import {
   workday,
 } from '@heath/core';
 import { type Column, eq, type SQL, sql } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
+import type { Reads } from '../database/connect.ts';
 import { build, select } from '../database/round-trip.ts';
 import { assignment, calendarDay, payGroup, site } from '../database/schema/index.ts';
 import type { Among } from './among.ts';
@@ -96,7 +96,7 @@ function keyOf(
  * holds. Throws where a rulebook has none.
  */
 export async function editionsOf(
-  queries: Queries,
+  queries: Reads,
   ids: EditionIds,
   assignments: readonly AssignmentRow[],
   first: Workday,

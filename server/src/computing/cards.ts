@@ -9,7 +9,7 @@ import {
   workday,
 } from '@heath/core';
 import { and, type Column, eq, gte, inArray, isNull, lte, ne, notExists, type SQL, sql } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
+import type { Queries, Reads } from '../database/connect.ts';
 import { build } from '../database/round-trip.ts';
 import {
   assignment,
@@ -36,7 +36,7 @@ const MARGIN_DAYS = 3;
  * as later punches hang on them.
  */
 export async function periodsTouched(
-  queries: Queries,
+  queries: Reads,
   people: readonly number[],
   { from, to }: Span,
 ): Promise<(typeof period.$inferSelect)[]> {
@@ -69,7 +69,7 @@ const DAYS_AT_ONCE = 14;
 
 /** The last instant whose punches hang on some before another: those of the same person that follow them, or each other, without a longer gap. */
 async function bearsUntil(
-  queries: Queries,
+  queries: Reads,
   people: readonly number[],
   to: Instant,
   apartSeconds: number,
@@ -148,7 +148,7 @@ export const askForRecomputeQuery = (periodId: number): SQL => sql`
   SELECT 'recompute', ${period.id}, 'waiting' FROM ${period} WHERE ${period.id} = ${periodId} AND NOT (${isSealed})`;
 
 /** Asks for whatever is stale in open periods to be computed: what a task that gave up, or a server that died, left undone. */
-export async function askForStaleCards(queries: Queries): Promise<void> {
+export async function askForStaleCards(queries: Reads): Promise<void> {
   const periods = await queries.selectDistinct({ id: card.periodId }).from(card).where(and(stale, isOpen));
   for (const { id } of periods) await queries.execute(askForRecomputeQuery(id));
 }

@@ -9,7 +9,7 @@ import {
   type PunchId,
 } from '@heath/core';
 import { and, between, eq, ne, sql } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
+import type { Reads } from '../database/connect.ts';
 import { badgeOwner, card, punch } from '../database/schema/index.ts';
 import type { CardSubject } from './subjects.ts';
 
@@ -21,7 +21,7 @@ const MOST_PEOPLE = 30;
  * people of the same department and site.
  */
 export async function computeWithCrew(
-  queries: Queries,
+  queries: Reads,
   subject: CardSubject,
   input: PersonInput,
 ): Promise<Computed> {

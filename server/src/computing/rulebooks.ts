@@ -8,7 +8,7 @@ import {
   type SiteId,
 } from '@heath/core';
 import { eq } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
+import type { Reads } from '../database/connect.ts';
 import { build, select } from '../database/round-trip.ts';
 import { department, job, rulebookEdition, site } from '../database/schema/index.ts';
 
@@ -16,7 +16,7 @@ import { department, job, rulebookEdition, site } from '../database/schema/index
 const compiled = new Map<number, EditionInForce>();
 
 /** Numbers of the jobs, departments and sites that rulebooks name by their codes. */
-async function namesIn(queries: Queries): Promise<Names> {
+async function namesIn(queries: Reads): Promise<Names> {
   const numbers = async <T extends number>(table: typeof job | typeof department | typeof site) => {
     const rows = await queries.select({ id: table.id, code: table.code }).from(table);
     const ids = new Map(rows.map((row) => [row.code, row.id as T]));
@@ -30,7 +30,7 @@ async function namesIn(queries: Queries): Promise<Names> {
 }
 
 /** A rulebook edition and when it comes into force. Throws where there is none of that number, or the core refuses it. */
-export async function edition(queries: Queries, id: number): Promise<EditionInForce> {
+export async function edition(queries: Reads, id: number): Promise<EditionInForce> {
   const known = compiled.get(id);
   if (known !== undefined) return known;
   const [row] = await queries.select().from(rulebookEdition).where(eq(rulebookEdition.id, id));
@@ -63,7 +63,7 @@ export function byRulebook(
 }
 
 /** All editions there are, ready to compute with. */
-export async function allEditions(queries: Queries): Promise<CompiledRulebook[]> {
+export async function allEditions(queries: Reads): Promise<CompiledRulebook[]> {
   const rows = await queries.select({ id: rulebookEdition.id }).from(rulebookEdition);
   const all: CompiledRulebook[] = [];
   for (const { id } of rows) all.push((await edition(queries, id)).rulebook);

@@ -1,6 +1,6 @@
 import type { CompiledRulebook, Editions, PersonId, Workday } from '@heath/core';
 import { and, eq, type SQL } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
+import type { Reads } from '../database/connect.ts';
 import { build, type Select, type Selects, select, selects } from '../database/round-trip.ts';
 import { card, department, period, person, seal, site } from '../database/schema/index.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
@@ -97,7 +97,7 @@ export const subjectSelects = (
 
 /** The subjects of rows. */
 export async function toSubjects(
-  queries: Queries,
+  queries: Reads,
   rows: ReturnType<SubjectSelects['rows']>,
 ): Promise<CardSubject[]> {
   const assignments = new Map<number, AssignmentRow[]>();

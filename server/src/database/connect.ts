@@ -1,9 +1,47 @@
-import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
+import type { MySqlDeleteBase, MySqlInsertBuilder, MySqlUpdateBuilder } from 'drizzle-orm/mysql-core';
+import {
+  drizzle,
+  type MySql2Database,
+  type MySql2PreparedQueryHKT,
+  type MySql2QueryResultHKT,
+} from 'drizzle-orm/mysql2';
 import mysql, { type PoolConnection } from 'mysql2';
+import type {
+  answeredWrite,
+  importChunk,
+  importFile,
+  knownSignIn,
+  session,
+  setting,
+  signInAttempt,
+  task,
+} from './schema/index.ts';
 
 type Pool = mysql.Pool;
-export type Database = MySql2Database & { $client: Pool };
-/** What store functions take: the database, or a transaction on it. */
+/** What only reads. */
+export type Reads = Pick<MySql2Database, 'select' | 'selectDistinct' | 'execute'>;
+
+/** What is kept for Heath's own running, and tells nobody's work: it may be written without a row of what happened. */
+type KeptTable =
+  | typeof answeredWrite
+  | typeof importChunk
+  | typeof importFile
+  | typeof knownSignIn
+  | typeof session
+  | typeof setting
+  | typeof signInAttempt
+  | typeof task;
+
+/** What reads everything, and writes those tables alone. */
+export interface Keeps extends Reads {
+  insert<T extends KeptTable>(table: T): MySqlInsertBuilder<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
+  update<T extends KeptTable>(table: T): MySqlUpdateBuilder<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
+  delete<T extends KeptTable>(table: T): MySqlDeleteBase<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
+}
+/** The database, outside of a write. */
+export type Database = Keeps & { readonly $client: Pool };
+
+/** What a write is given, see `writing`: it reads and writes everything. */
 export type Queries = Pick<
   MySql2Database,
   'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'

@@ -1,7 +1,7 @@
 import type { Instant } from '@heath/core';
 import { type SQL, sql } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
-import type { Database, Queries } from './connect.ts';
+import type { Database, Keeps, Queries } from './connect.ts';
 import { build, type Statement, statement } from './round-trip.ts';
 import { happened } from './schema/index.ts';
 import { transaction } from './transaction.ts';
@@ -37,6 +37,9 @@ const rowOf = ({ userId, at }: By, { aboutId, before = null, after = null, ...on
   after,
 });
 
+/** A transaction on the tables that are kept reaches all others as well; whoever asks for those must say what happened. */
+const onAllTables = (keeps: Keeps): Queries => keeps as unknown as Queries;
+
 /** Says what a write does; at least once in each. */
 export type Tell = (one: Happened) => void;
 
@@ -49,7 +52,8 @@ export function writing<T>(
   by: By,
   work: (tx: Queries, tell: Tell, connection: PoolConnection) => Promise<T>,
 ): Promise<T> {
-  return transaction(database, async (tx, connection) => {
+  return transaction(database, async (keeps, connection) => {
+    const tx = onAllTables(keeps);
     const told: Happened[] = [];
     const result = await work(tx, (one) => told.push(one), connection);
     if (told.length === 0) throw new Error('A write did not say what it does.');

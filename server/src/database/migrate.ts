@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/mysql2';
 import { migrate as applyMigrations } from 'drizzle-orm/mysql2/migrator';
 import { connect, type Database, disconnect } from './connect.ts';
 
@@ -13,7 +14,7 @@ export async function migrate(url: string, folder: string): Promise<void> {
   try {
     await database.execute(sql`SELECT GET_LOCK('heath-migrate', 60)`);
     await refuseUnknownSteps(database, folder);
-    await applyMigrations(database, { migrationsFolder: folder });
+    await applyMigrations(drizzle({ client: database.$client }), { migrationsFolder: folder });
     await database.execute(sql`SELECT RELEASE_LOCK('heath-migrate')`);
   } finally {
     await disconnect(database);

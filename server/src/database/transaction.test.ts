@@ -1,9 +1,13 @@
+import { instant } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Company, freshCompany } from '../testing/company.ts';
 import { isToBeRepeated } from './failures.ts';
+import { writing } from './happened.ts';
 import { payCode } from './schema/index.ts';
-import { repeated, transaction } from './transaction.ts';
+import { repeated } from './transaction.ts';
+
+const BY = { userId: 1, at: instant(1_793_000_000) };
 
 let company: Company;
 beforeAll(async () => {
@@ -23,7 +27,8 @@ describe('transactions', () => {
     let begun = 0;
     /** Two that take the same two rows in opposite order, and meet. */
     const addOne = (first: string, second: string, meet: Promise<void>, arrive: () => void) =>
-      transaction(company.database, async (tx) => {
+      writing(company.database, BY, async (tx, tell) => {
+        tell({ what: 'tried', about: 'pay_code', aboutId: 1 });
         begun++;
         for (const code of [first, second]) {
           const [row] = await tx.select().from(payCode).where(eq(payCode.code, code)).for('update');
@@ -47,7 +52,8 @@ describe('transactions', () => {
   });
 
   it('take everything back where something is thrown', async () => {
-    const failed = transaction(company.database, async (tx) => {
+    const failed = writing(company.database, BY, async (tx, tell) => {
+      tell({ what: 'tried', about: 'pay_code', aboutId: 1 });
       await tx.insert(payCode).values({ code: 'C', name: 'c' });
       throw new Error('no');
     });

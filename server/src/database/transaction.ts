@@ -1,6 +1,6 @@
 import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
-import { connectionOf, type Database, type Queries } from './connect.ts';
+import { connectionOf, type Database, type Keeps } from './connect.ts';
 import { isConnectionLost, isToBeRepeated, OutcomeUnknown } from './failures.ts';
 
 /** How often a transaction is tried that the database asks to repeat. */
@@ -66,17 +66,18 @@ export async function rollBack(connection: PoolConnection): Promise<void> {
 
 /**
  * The one way to a transaction of several statements: `work` gets queries on a connection of its own; what it throws takes everything
- * back. It is repeated where the database asks for it, so whatever it does besides must bear that.
+ * back. It is repeated where the database asks for it, so whatever it does besides must bear that. What people made or rely on is written by
+ * `writing`, which is made of this.
  */
 export function transaction<T>(
   database: Database,
-  work: (tx: Queries, connection: PoolConnection) => Promise<T>,
+  work: (tx: Keeps, connection: PoolConnection) => Promise<T>,
 ): Promise<T> {
   return repeated(async () => {
     const connection = await connectionOf(database);
     try {
       await run(connection, 'BEGIN');
-      const result = await work(drizzle({ client: connection }), connection);
+      const result = await work(drizzle({ client: connection }) as Keeps, connection);
       await committing(() => run(connection, 'COMMIT'));
       connection.release();
       return result;

@@ -327,7 +327,10 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
   await loadCompany(database, size.people, size.firstPeriod);
   const periods = await database.select().from(tables.period).orderBy(tables.period.firstDay);
   for (const { id, firstDay, lastDay } of periods) {
-    await ensureCards(database, id);
+    await writing(database, { userId: null, at: instantFromIso(DEMO_NOW) }, async (tx, tell) => {
+      await ensureCards(tx, id);
+      tell({ what: 'set up', about: 'period', aboutId: id });
+    });
     const last = size.lastPunches !== undefined && size.lastPunches < lastDay ? size.lastPunches : lastDay;
     // Each period was worked on the Monday after it.
     const monday = instantToIso(((lastDay + 1) * SECONDS_PER_DAY + 9 * 3600) as Instant);

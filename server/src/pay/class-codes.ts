@@ -1,6 +1,6 @@
 import type { ClassId } from '@heath/core';
 import { and, isNotNull, isNull } from 'drizzle-orm';
-import type { Queries } from '../database/connect.ts';
+import type { Reads } from '../database/connect.ts';
 import { mappingRule } from '../database/schema/index.ts';
 
 /** What makes a rule one of a class alone: everything else does not matter to it. */
@@ -25,7 +25,7 @@ export const ofClassAlone = and(
 );
 
 /** Which code each class is paid under by the rules of a class alone, the first of each. */
-export async function codeIds(queries: Queries): Promise<Map<ClassId, number>> {
+export async function codeIds(queries: Reads): Promise<Map<ClassId, number>> {
   const rows = await queries
     .select({ classId: mappingRule.classId, payCodeId: mappingRule.payCodeId })
     .from(mappingRule)

@@ -4,10 +4,11 @@ import { instant, workday, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
 import { sql } from 'drizzle-orm';
 import type { MySqlTable } from 'drizzle-orm/mysql-core';
+import type { MySql2Database } from 'drizzle-orm/mysql2';
 import { pino } from 'pino';
 import { inject } from 'vitest';
 import { clockAt } from '../clock.ts';
-import { connect, disconnect } from '../database/connect.ts';
+import { connect, type Database, disconnect } from '../database/connect.ts';
 import { migrate } from '../database/migrate.ts';
 import { period } from '../database/schema/index.ts';
 import { actingAs, contextHereAndNow, loadCompany } from '../demo/load.ts';
@@ -15,7 +16,11 @@ import type { Context } from '../http/context.ts';
 import type { Who } from '../rights/who.ts';
 import { workWaiting } from '../tasks/work.ts';
 
-export interface Company extends Context {
+/** Tests write whatever they like. */
+type AnyDatabase = Database & MySql2Database;
+
+export interface Company extends Omit<Context, 'database'> {
+  readonly database: AnyDatabase;
   readonly url: string;
   /** The period of 19 October to 1 November 2026. */
   readonly periodId: number;
@@ -45,6 +50,7 @@ export async function freshCompany(name: string, size = 64): Promise<Company> {
   return {
     url,
     ...contextHereAndNow(database, clock, pino({ level: 'silent' })),
+    database: database as AnyDatabase,
     periodId: id,
     who: await actingAs(database, 'odile'),
     as: (username) => actingAs(database, username),

@@ -1,9 +1,9 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
-import type { Queries } from '../../database/connect.ts';
+import type { Queries, Reads } from '../../database/connect.ts';
 import { badge, badgeOwner, person, punch, site } from '../../database/schema/index.ts';
 
 /** Badges that nobody has, ever had, or has just now, with what was punched with them while nobody did. */
-export async function unownedBadges(queries: Queries) {
+export async function unownedBadges(queries: Reads) {
   // By date in UTC: whose a punch is goes by the wall clock, but who looks for badges without an owner needs no hour more or less.
   const owner = sql`(SELECT ${badgeOwner.personId} FROM ${badgeOwner}
     WHERE ${badgeOwner.badgeId} = ${punch.badgeId} AND ${badgeOwner.firstDay} <= FROM_UNIXTIME(${punch.at})
@@ -39,13 +39,13 @@ export async function lockBadge(tx: Queries, id: number) {
   return { ...found, owners };
 }
 
-export async function findPerson(queries: Queries, id: number) {
+export async function findPerson(queries: Reads, id: number) {
   const [row] = await queries.select().from(person).where(eq(person.id, id));
   return row;
 }
 
 /** From when to when there are punches of a badge; null without any. */
-export async function punchedWith(queries: Queries, badgeId: number) {
+export async function punchedWith(queries: Reads, badgeId: number) {
   const [row] = await queries
     .select({
       from: sql<number | null>`MIN(${punch.at})`,

@@ -3,7 +3,7 @@ import { computeWithCrew } from '../../computing/crew.ts';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { cardView } from '../../computing/view.ts';
-import type { Queries } from '../../database/connect.ts';
+import type { Reads } from '../../database/connect.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
@@ -11,7 +11,7 @@ import { reaches, type Who, withinReach } from '../../rights/who.ts';
 import { findPeriod, listRows, stripRows } from './store.ts';
 import { strip } from './view.ts';
 
-async function periodOr404(queries: Queries, periodId: number) {
+async function periodOr404(queries: Reads, periodId: number) {
   const found = await findPeriod(queries, periodId);
   if (found === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
   return found;

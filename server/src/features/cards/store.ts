@@ -1,7 +1,7 @@
 import type { CardRow } from '@heath/contract';
 import type { PersonId } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
-import type { Database, Queries } from '../../database/connect.ts';
+import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { card, department, period, person, seal } from '../../database/schema/index.ts';
 
@@ -87,7 +87,7 @@ export interface StripRow {
 
 /** The cards within reach of a period, or of one group in it. */
 export async function stripRows(
-  queries: Queries,
+  queries: Reads,
   periodId: number,
   reach: SQL,
   groupId?: number,
@@ -101,7 +101,7 @@ export async function stripRows(
   return rows as unknown as StripRow[];
 }
 
-export async function findPeriod(queries: Queries, periodId: number) {
+export async function findPeriod(queries: Reads, periodId: number) {
   const [row] = await queries
     .select({ id: period.id, firstDay: period.firstDay, lastDay: period.lastDay })
     .from(period)

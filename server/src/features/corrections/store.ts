@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import type { Queries } from '../../database/connect.ts';
+import type { Reads } from '../../database/connect.ts';
 import { build, type Statement, statement } from '../../database/round-trip.ts';
 import { correction, type department, type job, type site } from '../../database/schema/index.ts';
 
@@ -12,7 +12,7 @@ export const insertCorrection = (values: NewCorrection): Statement =>
 
 /** Whether there is a job, a department or a site of this number. */
 export async function exists(
-  queries: Queries,
+  queries: Reads,
   table: typeof job | typeof department | typeof site,
   id: number,
 ): Promise<boolean> {

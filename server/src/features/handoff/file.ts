@@ -1,7 +1,7 @@
 import type { Writable } from 'node:stream';
 import { exactHours, workdayToIso } from '@heath/core';
 import { stringify } from 'csv-stringify';
-import type { Queries } from '../../database/connect.ts';
+import type { Reads } from '../../database/connect.ts';
 import { textCell } from '../../http/csv.ts';
 import { type BatchRow, linesAfter } from './store.ts';
 
@@ -13,12 +13,7 @@ export type LinesBy = 'workday' | 'period';
  * Writes a batch as CSV: person, code, workday (or the period as an ISO 8601 interval), hours. After the lines come its control totals:
  * how many lines and hours under each code, and in all.
  */
-export async function writeFile(
-  queries: Queries,
-  batch: BatchRow,
-  by: LinesBy,
-  into: Writable,
-): Promise<void> {
+export async function writeFile(queries: Reads, batch: BatchRow, by: LinesBy, into: Writable): Promise<void> {
   const csv = stringify({ record_delimiter: 'windows' });
   csv.pipe(into);
   csv.write(['Person', 'Code', by === 'workday' ? 'Workday' : 'Period', 'Hours']);

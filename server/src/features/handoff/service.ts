@@ -9,7 +9,7 @@ import {
   type PayCodeMap,
 } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
-import type { Queries } from '../../database/connect.ts';
+import type { Queries, Reads } from '../../database/connect.ts';
 import type { batchLine } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
@@ -55,7 +55,7 @@ interface ClassTotal {
   hours: number;
 }
 
-async function readCards(queries: Queries, periodId: number, sealed: boolean) {
+async function readCards(queries: Reads, periodId: number, sealed: boolean) {
   const totals = {
     people: 0,
     clockedSeconds: 0,

@@ -1,6 +1,6 @@
 import type { ClassId, PayCode, PayCodeMap } from '@heath/core';
 import { and, asc, desc, eq, gt, lt, sql } from 'drizzle-orm';
-import type { Queries } from '../../database/connect.ts';
+import type { Queries, Reads } from '../../database/connect.ts';
 import {
   batch,
   batchLine,
@@ -19,7 +19,7 @@ import {
 import { codeIds } from '../../pay/class-codes.ts';
 
 /** What the handoff adds up: one row a card. */
-export function cardSums(queries: Queries, periodId: number) {
+export function cardSums(queries: Reads, periodId: number) {
   return queries
     .select({
       inputVersion: card.inputVersion,
@@ -36,12 +36,12 @@ export function cardSums(queries: Queries, periodId: number) {
 }
 
 /** Locks every card of a period until the transaction ends, so that nobody settles while it is sealed. */
-export async function lockCards(queries: Queries, periodId: number): Promise<void> {
+export async function lockCards(queries: Reads, periodId: number): Promise<void> {
   await queries.select({ id: card.personId }).from(card).where(eq(card.periodId, periodId)).for('update');
 }
 
 /** The lines of some cards after a person's number, in order of number. */
-export function cardLines(queries: Queries, periodId: number, afterNumber: string, limit: number) {
+export function cardLines(queries: Reads, periodId: number, afterNumber: string, limit: number) {
   return queries
     .select({ personId: person.id, number: person.number, lines: card.lines })
     .from(card)
@@ -51,12 +51,12 @@ export function cardLines(queries: Queries, periodId: number, afterNumber: strin
     .limit(limit);
 }
 
-export async function findPeriod(queries: Queries, periodId: number) {
+export async function findPeriod(queries: Reads, periodId: number) {
   const [row] = await queries.select().from(period).where(eq(period.id, periodId));
   return row;
 }
 
-export async function payCodeMap(queries: Queries): Promise<PayCodeMap> {
+export async function payCodeMap(queries: Reads): Promise<PayCodeMap> {
   const codes = await queries
     .select({ id: payCode.id, code: payCode.code, name: payCode.name })
     .from(payCode);
@@ -70,7 +70,7 @@ export async function payCodeMap(queries: Queries): Promise<PayCodeMap> {
 }
 
 /** The codes of jobs, departments, sites and cost centers, by their numbers. */
-export async function placeCodes(queries: Queries) {
+export async function placeCodes(queries: Reads) {
   const of = async (table: typeof job | typeof department | typeof site | typeof costCenter) => {
     const rows = await queries.select({ id: table.id, code: table.code }).from(table);
     const codes = new Map(rows.map(({ id, code }) => [id, code]));
@@ -97,7 +97,7 @@ export async function sealGroups(
   await queries.insert(seal).values(groups.map(({ groupId }) => ({ groupId, ...made })));
 }
 
-const batches = (queries: Queries) =>
+const batches = (queries: Reads) =>
   queries
     .select({ batch, firstDay: period.firstDay, lastDay: period.lastDay, by: user.name })
     .from(batch)
@@ -105,23 +105,23 @@ const batches = (queries: Queries) =>
     .innerJoin(user, eq(user.id, batch.madeBy));
 export type BatchRow = Awaited<ReturnType<typeof batches>>[number];
 
-export async function batchOf(queries: Queries, periodId: number): Promise<BatchRow | undefined> {
+export async function batchOf(queries: Reads, periodId: number): Promise<BatchRow | undefined> {
   return (await batches(queries).where(and(eq(batch.periodId, periodId), eq(batch.kind, 'regular'))))[0];
 }
 
-export async function findBatch(queries: Queries, id: number): Promise<BatchRow | undefined> {
+export async function findBatch(queries: Reads, id: number): Promise<BatchRow | undefined> {
   return (await batches(queries).where(eq(batch.id, id)))[0];
 }
 
 /** Batches of the periods before this one, newest first. */
-export function batchesBefore(queries: Queries, of: typeof period.$inferSelect): Promise<BatchRow[]> {
+export function batchesBefore(queries: Reads, of: typeof period.$inferSelect): Promise<BatchRow[]> {
   return batches(queries)
     .where(and(eq(period.scheduleId, of.scheduleId), lt(period.firstDay, of.firstDay)))
     .orderBy(desc(period.firstDay));
 }
 
 /** Hours by pay code of one batch. */
-export async function hoursByCode(queries: Queries, batchId: number): Promise<Map<string, number>> {
+export async function hoursByCode(queries: Reads, batchId: number): Promise<Map<string, number>> {
   const rows = await queries
     .select({ code: batchLine.code, sum: sql<string>`sum(${batchLine.hours})` })
     .from(batchLine)
@@ -152,7 +152,7 @@ export async function addLines(
 }
 
 /** Lines of a batch after one of them, in order. */
-export function linesAfter(queries: Queries, batchId: number, seq: number, limit: number) {
+export function linesAfter(queries: Reads, batchId: number, seq: number, limit: number) {
   return queries
     .select()
     .from(batchLine)

@@ -1,6 +1,6 @@
 import type { Mapping } from '@heath/core';
 import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm';
-import type { Database, Queries } from '../../database/connect.ts';
+import type { Database, Keeps, Queries, Reads } from '../../database/connect.ts';
 import {
   assignment,
   badge,
@@ -51,10 +51,7 @@ export async function storedBytes(database: Database, importId: number): Promise
   return { size, range, chunks: () => range(0, size) };
 }
 
-export async function createImport(
-  queries: Queries,
-  values: typeof importFile.$inferInsert,
-): Promise<number> {
+export async function createImport(queries: Keeps, values: typeof importFile.$inferInsert): Promise<number> {
   const [result] = await queries.insert(importFile).values(values);
   return result.insertId;
 }
@@ -81,15 +78,11 @@ export function forgetReceiving(database: Database, importId: number): Promise<v
   });
 }
 
-export async function updateImport(
-  queries: Queries,
-  importId: number,
-  set: Partial<ImportRow>,
-): Promise<void> {
+export async function updateImport(queries: Keeps, importId: number, set: Partial<ImportRow>): Promise<void> {
   await queries.update(importFile).set(set).where(eq(importFile.id, importId));
 }
 
-const withUser = (queries: Queries) =>
+const withUser = (queries: Reads) =>
   queries
     .select({
       file: importFile,
@@ -104,11 +97,11 @@ const withUser = (queries: Queries) =>
     .leftJoin(task, eq(task.id, importFile.taskId));
 export type ImportWithUser = Awaited<ReturnType<typeof withUser>>[number];
 
-export async function findImport(queries: Queries, importId: number): Promise<ImportWithUser | undefined> {
+export async function findImport(queries: Reads, importId: number): Promise<ImportWithUser | undefined> {
   return (await withUser(queries).where(eq(importFile.id, importId)))[0];
 }
 
-export function listImports(queries: Queries): Promise<ImportWithUser[]> {
+export function listImports(queries: Reads): Promise<ImportWithUser[]> {
   return withUser(queries).where(ne(importFile.status, 'receiving')).orderBy(desc(importFile.id)).limit(200);
 }
 
@@ -120,7 +113,7 @@ export async function forgetHalfReceived(database: Database, server: string): Pr
 }
 
 /** An import of the very same bytes that was carried out, if there is one. */
-export async function sameFile(queries: Queries, sha256: string, notId: number): Promise<number | null> {
+export async function sameFile(queries: Reads, sha256: string, notId: number): Promise<number | null> {
   const [row] = await queries
     .select({ id: importFile.id })
     .from(importFile)
@@ -130,7 +123,7 @@ export async function sameFile(queries: Queries, sha256: string, notId: number):
 }
 
 /** Takes a file into the queue, unless it is there or done already. */
-export async function queueImport(queries: Queries, importId: number, mapping: Mapping): Promise<boolean> {
+export async function queueImport(queries: Keeps, importId: number, mapping: Mapping): Promise<boolean> {
   const [locked] = await queries
     .select({ status: importFile.status, task: task.status })
     .from(importFile)
@@ -152,7 +145,7 @@ export async function addRefusals(queries: Queries, refusals: readonly Refusal[]
   }
 }
 
-export function refusalsAfter(queries: Queries, importId: number, line: number, limit: number) {
+export function refusalsAfter(queries: Reads, importId: number, line: number, limit: number) {
   return queries
     .select()
     .from(importRefusal)
@@ -162,7 +155,7 @@ export function refusalsAfter(queries: Queries, importId: number, line: number, 
 }
 
 /** Badges, jobs and sites by what files call them, and the sites where people are at home now. */
-export async function directoryRows(queries: Queries) {
+export async function directoryRows(queries: Reads) {
   return {
     badges: await queries.select().from(badge),
     owners: await queries.select().from(badgeOwner).orderBy(badgeOwner.badgeId, badgeOwner.firstDay),

@@ -1,19 +1,19 @@
 import type { ClassId } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
-import type { Queries } from '../../database/connect.ts';
+import type { Queries, Reads } from '../../database/connect.ts';
 import { leaveEntry, leaveKind, mappingRule, payCode, rulebookEdition } from '../../database/schema/index.ts';
 import { ofClassAlone } from '../../pay/class-codes.ts';
 
-export const codes = (queries: Queries) => queries.select().from(payCode).orderBy(payCode.code);
-export const allRules = (queries: Queries) =>
+export const codes = (queries: Reads) => queries.select().from(payCode).orderBy(payCode.code);
+export const allRules = (queries: Reads) =>
   queries.select({ rules: rulebookEdition.rules }).from(rulebookEdition);
 
-export async function findCode(queries: Queries, id: number) {
+export async function findCode(queries: Reads, id: number) {
   const [row] = await queries.select().from(payCode).where(eq(payCode.id, id));
   return row;
 }
 
-export async function findCodeNamed(queries: Queries, code: string) {
+export async function findCodeNamed(queries: Reads, code: string) {
   const [row] = await queries.select().from(payCode).where(eq(payCode.code, code));
   return row;
 }
@@ -39,7 +39,7 @@ export async function assign(queries: Queries, classId: ClassId, payCodeId: numb
 }
 
 /** The classes of leave and adjustments that people have. */
-export async function leaveClasses(queries: Queries): Promise<ClassId[]> {
+export async function leaveClasses(queries: Reads): Promise<ClassId[]> {
   const rows = await queries
     .selectDistinct({ kind: leaveEntry.kind, code: leaveKind.code })
     .from(leaveEntry)

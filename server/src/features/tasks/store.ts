@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm';
-import type { Queries } from '../../database/connect.ts';
+import type { Keeps, Reads } from '../../database/connect.ts';
 import { card, importFile, period, task } from '../../database/schema/index.ts';
 
 /** A task that is not done, with what it is about. */
@@ -19,7 +19,7 @@ export interface OpenTask {
  * Tasks that wait, run, or gave up with something still undone: a file that was not started again, cards that are still stale. Of a
  * period's tasks the newest speaks for all.
  */
-export async function openTasks(queries: Queries): Promise<OpenTask[]> {
+export async function openTasks(queries: Reads): Promise<OpenTask[]> {
   const [rows] = await queries.execute(sql`
     SELECT ${task.id} AS id, ${task.kind} AS kind, ${task.subjectId} AS subjectId, ${task.status} AS status, ${task.attempts} AS attempts,
            ${task.error} AS error, ${importFile.name} AS name, ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay
@@ -36,7 +36,7 @@ export async function openTasks(queries: Queries): Promise<OpenTask[]> {
 }
 
 /** Lets a task that gave up begin anew. False where there is none such. */
-export async function tryAgain(queries: Queries, id: number): Promise<boolean> {
+export async function tryAgain(queries: Keeps, id: number): Promise<boolean> {
   const [result] = await queries
     .update(task)
     .set({ status: 'waiting', attempts: 0, notBefore: 0, error: null })

@@ -1,10 +1,10 @@
 import type { AddUserRequest, UserView } from '@heath/contract';
 import { eq } from 'drizzle-orm';
-import type { Queries } from '../../database/connect.ts';
+import type { Queries, Reads } from '../../database/connect.ts';
 import { person, user, userReach, userRole } from '../../database/schema/index.ts';
 
 /** All users, by name. */
-export async function users(queries: Queries): Promise<UserView[]> {
+export async function users(queries: Reads): Promise<UserView[]> {
   const rows = await queries.select().from(user).orderBy(user.name, user.id);
   const roles = await queries.select().from(userRole);
   const reaches = await queries.select().from(userReach).orderBy(userReach.id);
@@ -51,6 +51,6 @@ export async function setRights(
 }
 
 /** Whether there is a person of this number. */
-export async function personExists(queries: Queries, id: number): Promise<boolean> {
+export async function personExists(queries: Reads, id: number): Promise<boolean> {
   return (await queries.select({ id: person.id }).from(person).where(eq(person.id, id))).length > 0;
 }

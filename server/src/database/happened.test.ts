@@ -1,0 +1,79 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { instant } from '@heath/core';
+import { desc, eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createCode } from '../features/pay-codes/service.ts';
+import { type Company, freshCompany } from '../testing/company.ts';
+import { writing } from './happened.ts';
+import { inTransaction, statement } from './round-trip.ts';
+import { happened, payCode } from './schema/index.ts';
+
+let company: Company;
+beforeAll(async () => {
+  company = await freshCompany('happened', 8);
+});
+afterAll(() => company.close());
+
+const BY = { userId: 1, at: instant(1_793_000_000) };
+const codes = async () => (await company.database.select().from(payCode)).length;
+
+describe('a write', () => {
+  it('leaves a row of who, when, what, before and after', async () => {
+    const id = await createCode(company, company.who, null, '777', 'Heard of');
+    const [row] = await company.database.select().from(happened).orderBy(desc(happened.id)).limit(1);
+    expect(row).toMatchObject({
+      at: company.clock.now(),
+      userId: company.who.userId,
+      what: 'added',
+      about: 'pay_code',
+      aboutId: id,
+      before: null,
+      after: { code: '777', name: 'Heard of' },
+    });
+  });
+
+  it('that does not say what it does is taken back, either way', async () => {
+    const before = await codes();
+    await expect(
+      writing(company.database, BY, (tx) => tx.insert(payCode).values({ code: 'X', name: 'x' })),
+    ).rejects.toThrow('did not say what it does');
+    const insert = statement(company.database.insert(payCode).values({ code: 'Y', name: 'y' }));
+    await expect(
+      inTransaction(company.database, async () => ({ last: [insert], happened: null, result: () => {} })),
+    ).rejects.toThrow('did not say what it does');
+    expect(await codes()).toBe(before);
+  });
+
+  it('that is taken back leaves no row of it', async () => {
+    const failing = writing(company.database, BY, async (_tx, tell) => {
+      tell({ what: 'never was', about: 'pay_code', aboutId: 1 });
+      throw new Error('no');
+    });
+    await expect(failing).rejects.toThrow('no');
+    expect(await company.database.select().from(happened).where(eq(happened.what, 'never was'))).toEqual([]);
+  });
+});
+
+describe('SQL by hand that writes', () => {
+  it('stands in these files alone: everywhere else the types of the tables say what may be written without a row', () => {
+    const root = fileURLToPath(new URL('..', import.meta.url));
+    const sources = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter(
+      (file) => file.endsWith('.ts') && !file.endsWith('.test.ts') && !file.startsWith('testing'),
+    );
+    const writes = /(sql|sql\.raw\()?`\s*(INSERT|UPDATE|DELETE|REPLACE|TRUNCATE|LOAD DATA)\b/;
+    const found = sources.filter((file) => writes.test(readFileSync(join(root, file), 'utf8')));
+    expect(found.sort()).toEqual([
+      // Cards that are touched, and those that must be there.
+      'computing/cards.ts',
+      // Cards that are computed: `recompute` in the bench says why by hand.
+      'computing/store-cards.ts',
+      'database/answered.ts',
+      // Punches of a file: `import` in the bench.
+      'database/load-data.ts',
+      // A load of the demo that was cut off.
+      'demo/load.ts',
+    ]);
+  });
+});
