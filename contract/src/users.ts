@@ -25,6 +25,7 @@ export const ReachSchema = v.object(
   },
   'Say whose cards are within reach.',
 );
+export type Reach = v.InferOutput<typeof ReachSchema>;
 
 const roles = v.pipe(
   v.array(v.picklist(ROLES, `A role is one of ${ROLES.join(', ')}.`), 'Give the roles as a list.'),

@@ -125,13 +125,11 @@ export const touchQuery = (periodIds: readonly number[], personIds: readonly num
 /** The card's results no longer belong to its inputs. */
 export const stale = ne(card.inputVersion, card.computedVersion);
 
+/** The seal of a card, where its pay group has handed off its period. */
+export const sealOfCard = and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId))!;
+
 /** The card's pay group has not handed off its period: it is not closed against change. */
-export const isOpen = notExists(
-  build
-    .select({ batchId: seal.batchId })
-    .from(seal)
-    .where(and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId))),
-);
+export const isOpen = notExists(build.select({ batchId: seal.batchId }).from(seal).where(sealOfCard));
 
 /** Every pay group of the period's schedule has handed it off. */
 export const isSealed = notExists(

@@ -1,9 +1,10 @@
 import type { CompiledRulebook, Editions, PersonId, Workday } from '@heath/core';
-import { and, eq, type SQL } from 'drizzle-orm';
+import { eq, type SQL } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { build, type Select, type Selects, select, selects } from '../database/round-trip.ts';
 import { card, department, period, person, seal, site } from '../database/schema/index.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
+import { sealOfCard } from './cards.ts';
 import { byRulebook, editionIdsSelect } from './rulebooks.ts';
 
 /** One person's card in one period: who, when, under which rules, and what is stored of it. */
@@ -64,7 +65,7 @@ const cardsSelect = (condition: SQL, limit: number) =>
       .innerJoin(department, eq(department.id, card.departmentId))
       .innerJoin(site, eq(site.id, card.siteId))
       .innerJoin(period, eq(period.id, card.periodId))
-      .leftJoin(seal, and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId)))
+      .leftJoin(seal, sealOfCard)
       .where(condition)
       .orderBy(card.personId)
       .limit(limit),

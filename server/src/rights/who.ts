@@ -1,20 +1,8 @@
-import type { Role } from '@heath/contract';
+import type { Reach, Role } from '@heath/contract';
 import { eq, inArray, or, type SQL, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { build, select, selects, sendAlone } from '../database/round-trip.ts';
 import { card, user, userReach, userRole } from '../database/schema/index.ts';
-
-/** Whose cards somebody may see. */
-interface Reach {
-  readonly all: boolean;
-  readonly groups: readonly number[];
-  readonly sites: readonly number[];
-  readonly departments: readonly number[];
-  /** Those of whom they supervise. */
-  readonly reports: boolean;
-  /** Their own. */
-  readonly self: boolean;
-}
 
 /** Who asks. An argument of every service, never looked up inside. */
 export interface Who {
@@ -68,24 +56,37 @@ const known = selects({
   ),
 });
 
+/** Whose cards somebody may see, from the rows that say so. */
+export function reachOf(
+  rows: readonly Pick<typeof userReach.$inferSelect, 'kind' | 'groupId' | 'siteId' | 'departmentId'>[],
+): Reach {
+  const numbers = (all: readonly (number | null)[]) => all.filter((one) => one !== null);
+  return {
+    all: rows.some(({ kind }) => kind === 'all'),
+    groups: numbers(rows.map(({ groupId }) => groupId)),
+    sites: numbers(rows.map(({ siteId }) => siteId)),
+    departments: numbers(rows.map(({ departmentId }) => departmentId)),
+    reports: rows.some(({ kind }) => kind === 'reports'),
+    self: rows.some(({ kind }) => kind === 'self'),
+  };
+}
+
+/** The user who does something that only somebody can do. Throws where Heath does it by itself. */
+export function somebody({ userId }: Pick<Who, 'userId'>): number {
+  if (userId === null) throw new Error('Only somebody who is signed in can do this, not Heath by itself.');
+  return userId;
+}
+
 /** Who a user is now; undefined where nobody signs in as them any more. Read anew for each request: what is taken from somebody is gone at once. */
 export async function findWho(database: Database, userId: number): Promise<Who | undefined> {
   const { users, roles, reach } = known.rows(await sendAlone(database, ...known.with({ userId })));
   const [found] = users;
   if (found === undefined || found.endedAt !== null) return undefined;
-  const numbers = (all: readonly (number | null)[]) => all.filter((one) => one !== null);
   return {
     userId,
     name: found.name,
     roles: roles.map(({ role }) => role),
-    reach: {
-      all: reach.some(({ kind }) => kind === 'all'),
-      groups: numbers(reach.map(({ groupId }) => groupId)),
-      sites: numbers(reach.map(({ siteId }) => siteId)),
-      departments: numbers(reach.map(({ departmentId }) => departmentId)),
-      reports: reach.some(({ kind }) => kind === 'reports'),
-      self: reach.some(({ kind }) => kind === 'self'),
-    },
+    reach: reachOf(reach),
     personId: found.personId,
     passwordIsGiven: found.passwordIsGiven,
   };

@@ -2,7 +2,7 @@ import type { ApprovalsReply, ApproveRequest } from '@heath/contract';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
-import { isOwn, reaches, type Who } from '../../rights/who.ts';
+import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import { addApprovals, type CardToApprove, cardsToApprove, standingApproval } from './store.ts';
 
 type Reason = ApprovalsReply['left'][number]['reason'];
@@ -15,11 +15,6 @@ function objection(who: Who, card: CardToApprove | undefined): Reason | null {
   if (card.inputVersion !== card.computedVersion) return 'being computed';
   return card.toSettle > 0 ? 'to settle' : null;
 }
-
-const byOf = ({ userId }: Who): number => {
-  if (userId === null) throw new Error('Heath approves nothing by itself.');
-  return userId;
-};
 
 /** Stands for cards as they are computed now; those that cannot be approved are left, each with the reason. */
 export function approve(
@@ -39,7 +34,7 @@ export function approve(
       if (card !== undefined && reason === null) approved.push(card);
       else left.push({ personId, reason: reason ?? 'no card' });
     }
-    const made = { madeBy: byOf(who), madeAt: context.clock.now() };
+    const made = { madeBy: somebody(who), madeAt: context.clock.now() };
     await addApprovals(
       tx,
       // One that is approved at this version already stays so.
@@ -75,7 +70,7 @@ export async function withdraw(
       throw new Problem(409, 'sealed', 'This period is handed off. Its cards stay as they were sent.');
     const standing = await standingApproval(tx, periodId, personId);
     if (standing === undefined) throw new Problem(409, 'stale', 'This card is not approved.');
-    const made = { madeBy: byOf(who), madeAt: context.clock.now() };
+    const made = { madeBy: somebody(who), madeAt: context.clock.now() };
     await addApprovals(tx, [{ periodId, personId, version: standing.version, undoes: standing.id, ...made }]);
     tell({
       what: 'approval withdrawn',

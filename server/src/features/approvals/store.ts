@@ -1,5 +1,6 @@
 import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
+import { sealOfCard } from '../../computing/cards.ts';
 import type { Queries } from '../../database/connect.ts';
 import { approval, card, seal } from '../../database/schema/index.ts';
 
@@ -24,7 +25,7 @@ export function cardsToApprove(tx: Queries, periodId: number, people: readonly n
            AND NOT EXISTS (SELECT 1 FROM ${approval} taken WHERE taken.undoes = given.id))`,
     })
     .from(card)
-    .leftJoin(seal, and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId)))
+    .leftJoin(seal, sealOfCard)
     .where(and(eq(card.periodId, periodId), inArray(card.personId, [...people])))
     .for('update');
 }

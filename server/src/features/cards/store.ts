@@ -1,11 +1,10 @@
 import type { CardRow } from '@heath/contract';
 import type { PersonId } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
+import { sealOfCard } from '../../computing/cards.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { card, department, period, person, seal } from '../../database/schema/index.ts';
-
-const ofSeal = and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId));
 
 /** A card of the list, value by value: see `listRows`. */
 type CardValues = readonly [
@@ -45,7 +44,7 @@ export async function listRows(database: Database, periodId: number, reach: SQL)
         marks: card.marks,
       })
       .from(card)
-      .leftJoin(seal, ofSeal)
+      .leftJoin(seal, sealOfCard)
       .where(and(eq(card.periodId, periodId), reach)),
   );
   const sent = await sendAlone(database, cards.with(), people.with(), departments.with());
@@ -96,7 +95,7 @@ export async function stripRows(
   const [rows] = await queries.execute(sql`
     SELECT ${card.inputVersion} <> ${card.computedVersion} AS stale, ${seal.batchId} IS NOT NULL AS sealed,
            ${card.clockedSeconds} AS clockedSeconds, ${card.payableHours} AS payableHours, ${card.toSettle} AS toSettle, ${card.days} AS days
-      FROM ${card} LEFT JOIN ${seal} ON ${ofSeal}
+      FROM ${card} LEFT JOIN ${seal} ON ${sealOfCard}
      WHERE ${and(eq(card.periodId, periodId), reach, ofGroup)}`);
   return rows as unknown as StripRow[];
 }

@@ -39,7 +39,7 @@ import { department, job, site } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { afterwards } from '../../http/write.ts';
-import { isOwn, reaches, type Who } from '../../rights/who.ts';
+import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import { exists, insertCorrection } from './store.ts';
 
 interface LockedCard extends ReadCard {
@@ -291,12 +291,6 @@ const replyTo = ({ database, clock }: Context, key: CardKey, { correctionId }: K
     return { correctionId, card: cardView(read.subject, read.input, computed, results, read.history) };
   });
 
-/** Corrections are made by somebody. */
-function madeBy({ userId }: Who): number {
-  if (userId === null) throw new Error('Heath corrects nothing by itself.');
-  return userId;
-}
-
 function keepInOneTransaction(
   context: Context,
   write: Write | null,
@@ -304,7 +298,7 @@ function keepInOneTransaction(
   key: CardKey,
   correct: (card: LockedCard) => Correcting,
 ): Promise<SettleReply> {
-  const by = { userId: madeBy(who), at: context.clock.now() };
+  const by = { userId: somebody(who), at: context.clock.now() };
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, who, unlessAnswered(who, write, trip), key);
     const { says, settles, note, input, computed } = correct(card);

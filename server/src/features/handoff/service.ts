@@ -13,7 +13,7 @@ import type { Queries, Reads } from '../../database/connect.ts';
 import type { batchLine } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
-import type { Who } from '../../rights/who.ts';
+import { somebody, type Who } from '../../rights/who.ts';
 import {
   addBatch,
   addLines,
@@ -130,8 +130,7 @@ export function handOff(
   write: Write | null,
   periodId: number,
 ): Promise<HandoffBatch> {
-  const { userId } = who;
-  if (userId === null) throw new Error('Heath hands nothing off by itself.');
+  const userId = somebody(who);
   return once(context, who, write, async (tx, tell) => {
     const period = await findPeriod(tx, periodId);
     if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');

@@ -5,7 +5,7 @@ import { type Instant, instantToIso, type Mapping } from '@heath/core';
 import { answerOf, once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
-import type { Who } from '../../rights/who.ts';
+import { somebody, type Who } from '../../rights/who.ts';
 import {
   addChunk,
   createImport,
@@ -35,8 +35,7 @@ export async function receive(
   const { database, clock } = context;
   const before = write === null ? undefined : await answerOf(database, who, write);
   if (before !== undefined) return before.result as number;
-  const { userId } = who;
-  if (userId === null) throw new Error('Heath imports nothing by itself.');
+  const userId = somebody(who);
   context.disk.refuseWhenFull();
   const id = await createImport(database, {
     name,

@@ -8,7 +8,7 @@ import type { Context } from '../../http/context.ts';
 import { Problem, valid } from '../../http/problem.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
 import { checkPassword } from '../../rights/passwords.ts';
-import { findWho, type Who } from '../../rights/who.ts';
+import { findWho, somebody, type Who } from '../../rights/who.ts';
 import { countAttempt, forgetAttempts } from './attempts.ts';
 import { changePassword, isDemo } from './service.ts';
 import { endSession, sessionsOf } from './sessions.ts';
@@ -16,9 +16,8 @@ import { endSession, sessionsOf } from './sessions.ts';
 const SessionName = v.pipe(v.string(), v.regex(/^[0-9a-f]{16}$/, 'There is no such session.'));
 
 const viewOf = (who: Who): SignedInUser => {
-  if (who.userId === null) throw new Error('Nobody signs in as Heath itself.');
-  const { userId: id, name, roles, personId, passwordIsGiven } = who;
-  return { id, name, roles, personId, passwordIsGiven };
+  const { name, roles, personId, passwordIsGiven } = who;
+  return { id: somebody(who), name, roles, personId, passwordIsGiven };
 };
 
 /** A new session id, so that one planted before is worth nothing. */
@@ -80,15 +79,13 @@ export function signInRoutes(context: Context): Router {
   });
 
   routes.get('/sessions', async (request, response) => {
-    const { userId } = whoOf(request);
-    const sessions = userId === null ? [] : await sessionsOf(database, userId, request.sessionID);
+    const sessions = await sessionsOf(database, somebody(whoOf(request)), request.sessionID);
     answer(response, 'GET /sessions', { sessions });
   });
 
   routes.delete('/sessions/:session', async (request, response) => {
-    const { userId } = whoOf(request);
     const name = valid(SessionName, request.params.session);
-    if (userId === null || !(await endSession(database, userId, name)))
+    if (!(await endSession(database, somebody(whoOf(request)), name)))
       throw new Problem(404, 'not-found', 'There is no such session.');
     response.status(204).end();
   });

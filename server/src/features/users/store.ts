@@ -2,28 +2,20 @@ import type { AddUserRequest, UserView } from '@heath/contract';
 import { eq } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { person, user, userReach, userRole } from '../../database/schema/index.ts';
+import { reachOf } from '../../rights/who.ts';
 
 /** All users, by name. */
 export async function users(queries: Reads): Promise<UserView[]> {
   const rows = await queries.select().from(user).orderBy(user.name, user.id);
   const roles = await queries.select().from(userRole);
   const reaches = await queries.select().from(userReach).orderBy(userReach.id);
-  const numbers = (all: readonly (number | null)[]) => all.filter((one) => one !== null);
   return rows.map(({ id, username, name, personId, endedAt }) => {
-    const reach = reaches.filter(({ userId }) => userId === id);
     return {
       id,
       username,
       name,
       roles: roles.filter(({ userId }) => userId === id).map(({ role }) => role),
-      reach: {
-        all: reach.some(({ kind }) => kind === 'all'),
-        groups: numbers(reach.map(({ groupId }) => groupId)),
-        sites: numbers(reach.map(({ siteId }) => siteId)),
-        departments: numbers(reach.map(({ departmentId }) => departmentId)),
-        reports: reach.some(({ kind }) => kind === 'reports'),
-        self: reach.some(({ kind }) => kind === 'self'),
-      },
+      reach: reachOf(reaches.filter(({ userId }) => userId === id)),
       personId,
       ended: endedAt !== null,
     };

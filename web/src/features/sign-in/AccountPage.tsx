@@ -10,7 +10,9 @@ import {
   useSessionsQuery,
 } from '../../api/session.ts';
 import { Button } from '../../ui/Button.tsx';
+import { moment } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { Field } from './Field.tsx';
 
 const FIELDS = [
   { name: 'current', label: 'Present password', autoComplete: 'current-password' },
@@ -55,18 +57,14 @@ function PasswordForm() {
     <form onSubmit={submit} noValidate className="mt-6">
       <h2 className="text-[17px]">Change your password</h2>
       {FIELDS.map(({ name, label, autoComplete }) => (
-        <label key={name} className="mt-3 block">
-          <span className="text-[13px] text-soft">{label}</span>
-          <input
-            {...register(name)}
-            type="password"
-            autoComplete={autoComplete}
-            className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
-          />
-          {formState.errors[name] && (
-            <span className="text-[13px] text-ember">{formState.errors[name].message}</span>
-          )}
-        </label>
+        <Field
+          key={name}
+          label={label}
+          type="password"
+          autoComplete={autoComplete}
+          error={formState.errors[name]?.message}
+          {...register(name)}
+        />
       ))}
       {error !== undefined && (
         <div className="mt-4">
@@ -79,9 +77,6 @@ function PasswordForm() {
     </form>
   );
 }
-
-const moment = (iso: string) =>
-  new Date(iso).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 function Sessions() {
   const { data, error } = useSessionsQuery();

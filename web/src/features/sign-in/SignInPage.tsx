@@ -8,6 +8,7 @@ import { useDemoAccountsQuery, useSignInMutation } from '../../api/session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { HeathMark } from '../../ui/HeathMark.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { Field } from './Field.tsx';
 
 const FIELDS = [
   { name: 'username', label: 'User name', type: 'text', autoComplete: 'username' },
@@ -53,17 +54,13 @@ export function SignInPage() {
           <form onSubmit={submit} noValidate>
             <h1 className="text-[23px]">Sign in</h1>
             {FIELDS.map(({ name, label, ...field }) => (
-              <label key={name} className="mt-4 block">
-                <span className="text-[13px] text-soft">{label}</span>
-                <input
-                  {...register(name)}
-                  {...field}
-                  className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
-                />
-                {formState.errors[name] && (
-                  <span className="text-[13px] text-ember">{formState.errors[name].message}</span>
-                )}
-              </label>
+              <Field
+                key={name}
+                label={label}
+                error={formState.errors[name]?.message}
+                {...field}
+                {...register(name)}
+              />
             ))}
             {error !== undefined && (
               <div className="mt-4">
