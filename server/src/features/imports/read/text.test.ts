@@ -97,6 +97,31 @@ describe('reading CSV', () => {
     );
   });
 
+  it('gives the same of a text as it stands and with its last cell in quotes, which the parser reads', async () => {
+    const plain = fc.array(fc.constantFrom('a', 'bc', ',', ',,', '\n', '\r', '\r\n', ' ', 'Ø'), {
+      maxLength: 30,
+    });
+    await fc.assert(
+      fc.asyncProperty(plain, fc.integer({ min: 1, max: 9 }), async (parts, piece) => {
+        const text = `A,B\n${parts.join('')}\n`;
+        const direct = await rowsOf(inMemory(Buffer.from(`${text}end`), piece));
+        const parsed = await rowsOf(inMemory(Buffer.from(`${text}"end"`)));
+        expect(direct).toEqual(parsed);
+        expect(direct.rows.at(-1)?.cells).toEqual(['end']);
+      }),
+      { numRuns: 1000 },
+    );
+  });
+
+  it('refuses a line without end, quoted or not, as soon as it is too long', async () => {
+    const long = 'x'.repeat(70_000);
+    for (const text of [`A,B\n1,2\n${long}`, `A,B\n"1",2\n${long}`, `A,B\n1,2\n${long}\n3,4\n`])
+      for (const piece of [1000, text.length])
+        await expect(rowsOf(inMemory(Buffer.from(text), piece))).rejects.toThrow(
+          'Line 3 is longer than 64 kB',
+        );
+  });
+
   it.each([
     ['a header that ends with CRLF and rows that end with LF', 'A,B\r\n1,2\n3,4\n5,6\n'],
     ['a header that ends with CRLF and rows that end with CR', 'A,B\r\n1,2\r3,4\r5,6'],
