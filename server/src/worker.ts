@@ -1,4 +1,4 @@
-/** The worker threads: run one task at a time, or look into one file, on connections of their own. */
+/** The worker threads: each does one part of a task at a time, or looks into one file, on connections of its own. */
 import { clockAt } from './clock.ts';
 import { readConfig } from './config.ts';
 import { connect } from './database/connect.ts';
@@ -6,16 +6,26 @@ import { inspectFile } from './features/imports/inspect.ts';
 import { type Packed, packed } from './tasks/across-threads.ts';
 import type { Claimed } from './tasks/claims.ts';
 import type { Inspected } from './tasks/inspected.ts';
-import { work } from './tasks/work.ts';
+import type { CardsOfPeriod } from './tasks/runner.ts';
+import { here } from './tasks/work.ts';
 
 const database = connect(readConfig(process.env).databaseUrl, 3);
 const clock = clockAt(process.env.HEATH_NOW);
 
-export const runTask = (claimed: Claimed): Promise<undefined | Packed> =>
+const hands = here(database, clock);
+
+/** Does something, and says nothing but how it failed. */
+const done = (doing: () => Promise<void>): Promise<undefined | Packed> =>
   packed(async () => {
-    await work(database, clock, claimed);
+    await doing();
     return undefined;
   });
+
+export const runImport = (claimed: Claimed): Promise<undefined | Packed> =>
+  done(() => hands.runImport(claimed));
+
+export const computeCards = ({ periodId, people }: CardsOfPeriod): Promise<undefined | Packed> =>
+  done(() => hands.computeCards(periodId, people));
 
 export const inspectImport = (importId: number): Promise<Inspected | Packed> =>
   packed(() => inspectFile(database, importId));

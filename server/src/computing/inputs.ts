@@ -121,6 +121,16 @@ type PunchValues = readonly [
   note: string | null,
 ];
 
+/** A plan as it comes, for the same reason. */
+type PlanValues = readonly [
+  personId: number,
+  workday: string,
+  startsAt: number,
+  endsAt: number,
+  jobId: number | null,
+  departmentId: number | null,
+];
+
 /** All that some people's cards follow from, each source by a select of its own. */
 export function inputSelects(among: Among, { from, to, firstDay, lastDay }: SpanValues) {
   return selects({
@@ -146,7 +156,7 @@ export function inputSelects(among: Among, { from, to, firstDay, lastDay }: Span
         ),
     ),
     owners: ownersSelect(among),
-    plans: select(
+    plans: selectValues<PlanValues>(
       build
         .select({
           personId: plan.personId,
@@ -241,7 +251,7 @@ export function toInputs(
   const zones = zonesOf(first);
   const siteZones = new Map(rows.sites.map(({ id, zone }) => [id, zone]));
   givePunches(rows, span, siteZones, zones, (person, one) => byPerson.get(person)?.punches.push(one));
-  for (const row of rows.plans) byPerson.get(row.personId)?.plans.push(toPlan(row));
+  for (const values of rows.plans) byPerson.get(values[0])?.plans.push(toPlan(values));
   for (const row of rows.corrections) byPerson.get(row.personId)?.corrections.push(toCorrection(row));
   const undone = new Set(rows.leave.map(({ undoes }) => undoes));
   for (const row of rows.leave)
@@ -328,12 +338,14 @@ const toLeave = (row: InputRows['leave'][number]): Leave => ({
   department: null,
 });
 
-const toPlan = (row: InputRows['plans'][number]): Plan => ({
-  workday: row.workday as Workday,
-  startsAt: row.startsAt as Instant,
-  endsAt: row.endsAt as Instant,
-  job: row.jobId as JobId | null,
-  department: row.departmentId as DepartmentId | null,
+const dayOf = (written: string): Workday => plan.workday.mapFromDriverValue(written) as Workday;
+
+const toPlan = ([, day, startsAt, endsAt, job, department]: PlanValues): Plan => ({
+  workday: dayOf(day),
+  startsAt: startsAt as Instant,
+  endsAt: endsAt as Instant,
+  job: job as JobId | null,
+  department: department as DepartmentId | null,
 });
 
 /** What the database keeps of a correction was read when it was made: it can be read. */

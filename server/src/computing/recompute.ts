@@ -5,6 +5,7 @@ import type { Database } from '../database/connect.ts';
 import { happenedQuery } from '../database/happened.ts';
 import { build, inTransaction, select, sendAlone } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
+import { handled } from '../handled.ts';
 import { amongThese } from './among.ts';
 import { isOpen, stale } from './cards.ts';
 import { inputSelects, personInputs, readOn, spanOf, toInputs, valuesOf } from './inputs.ts';
@@ -13,6 +14,8 @@ import { cardResults } from './results.ts';
 import { type ComputedCard, storingCards } from './store-cards.ts';
 import { subjectSelects, toSubjects } from './subjects.ts';
 
+/** What one thread computes before it says so: enough that its reading and storing seldom pause. */
+const CARDS_OF_A_PART = 1000;
 const CARDS_AT_ONCE = 250;
 
 /** Computes, and outside production throws where what always holds does not. */
@@ -25,15 +28,22 @@ function computeChecked(input: PersonInput): Computed {
   return computed;
 }
 
+/** Who computes: this thread, or others. */
+export interface Computing {
+  /** Computes some cards of a period, see `recomputeCards`. */
+  readonly computeCards: (periodId: number, people: readonly number[]) => Promise<void>;
+  /** How many times at once. */
+  readonly atOnce: number;
+}
+
 /**
- * Computes every stale card of an open period. Results are stored with the version of the inputs that they were read
- * from: a change that comes in between leaves the card stale, and it is taken again.
+ * Computes every stale card of an open period. A card that changes while it is computed stays stale, and is taken again.
  *
- * While some cards are computed, the next are read and the last are stored: most of the time is spent waiting for the database.
+ * @returns when nothing of it is computed any more, also where a part failed: then it throws what that part did
  */
 export async function recomputePeriod(
   database: Database,
-  clock: Clock,
+  { computeCards, atOnce }: Computing,
   periodId: number,
   progress: (done: number, total: number) => Promise<void>,
 ): Promise<void> {
@@ -41,33 +51,60 @@ export async function recomputePeriod(
   for (;;) {
     const people = await stalePeople(database, periodId);
     if (people.length === 0) return;
-    const chunks: number[][] = [];
-    for (let i = 0; i < people.length; i += CARDS_AT_ONCE) chunks.push(people.slice(i, i + CARDS_AT_ONCE));
+    const parts = partsOf(people, CARDS_OF_A_PART);
     const total = done + people.length;
-    const read = (chunk: readonly number[] | undefined) =>
-      chunk === undefined ? null : handled(readInputs(database, clock, periodId, chunk));
-    let next = read(chunks[0]);
-    let storing: Promise<void> = Promise.resolve();
-    for (let i = 0; next !== null; i++) {
-      const { subjects, inputs } = await next;
-      next = read(chunks[i + 1]);
-      const cards = inputs.map((input, k) => ({
-        subject: subjects[k]!,
-        results: cardResults(input, computeChecked(input)),
-      }));
-      await storing;
-      storing = handled(storeUnchanged(database, clock, periodId, cards));
-      done += cards.length;
-      await progress(done, total);
-    }
-    await storing;
+    const lane = async () => {
+      for (let part = parts.shift(); part !== undefined; part = parts.shift()) {
+        try {
+          await computeCards(periodId, part);
+        } catch (error) {
+          parts.length = 0;
+          throw error;
+        }
+        done += part.length;
+        await progress(done, total);
+      }
+    };
+    const lanes = await Promise.allSettled(Array.from({ length: atOnce }, lane));
+    for (const each of lanes) if (each.status === 'rejected') throw each.reason;
   }
 }
 
-/** A promise that may fail before somebody waits for it; whoever does hears of it then. */
-function handled<T>(promise: Promise<T>): Promise<T> {
-  promise.catch(() => {});
-  return promise;
+/**
+ * Computes cards of a period and stores their results with the version of the inputs that they were read from: a change that comes in between
+ * leaves the card stale.
+ *
+ * While some cards are computed, the next are read and the last are stored: most of the time is spent waiting for the database.
+ */
+export async function recomputeCards(
+  database: Database,
+  clock: Clock,
+  periodId: number,
+  people: readonly number[],
+): Promise<void> {
+  const parts = partsOf(people, CARDS_AT_ONCE);
+  const read = (part: readonly number[] | undefined) =>
+    part === undefined ? null : handled(readInputs(database, clock, periodId, part));
+  let next = read(parts.shift());
+  let storing: Promise<void> = Promise.resolve();
+  while (next !== null) {
+    const { subjects, inputs } = await next;
+    next = read(parts.shift());
+    const cards = inputs.map((input, k) => ({
+      subject: subjects[k]!,
+      results: cardResults(input, computeChecked(input)),
+    }));
+    await storing;
+    storing = handled(storeUnchanged(database, clock, periodId, cards));
+  }
+  await storing;
+}
+
+/** A list cut into parts of at most so many. */
+function partsOf<T>(all: readonly T[], most: number): T[][] {
+  const parts: T[][] = [];
+  for (let i = 0; i < all.length; i += most) parts.push(all.slice(i, i + most));
+  return parts;
 }
 
 /** Whose cards of a period are stale, where their pay group has not handed it off. */

@@ -79,4 +79,4 @@ function valuesOf({ subject, results }: ComputedCard): string {
  * double quote as well, and of those JSON has many.
  */
 const inQuotes = (text: string): string =>
-  `'${/['\\]/.test(text) ? text.replaceAll(/['\\]/g, '\\$&') : text}'`;
+  `'${text.includes("'") || text.includes('\\') ? text.replaceAll(/['\\]/g, '\\$&') : text}'`;

@@ -49,7 +49,7 @@ import { receive, start } from '../features/imports/service.ts';
 import type { Context } from '../http/context.ts';
 import { hashPassword } from '../rights/passwords.ts';
 import { findWho, type Who } from '../rights/who.ts';
-import { workWaiting } from '../tasks/work.ts';
+import { here, workWaiting } from '../tasks/work.ts';
 
 const PERIOD_DAYS = 14;
 const ROWS_AT_ONCE = 2000;
@@ -342,7 +342,7 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
         `clocks-${workdayToIso(firstDay)}.csv`,
         punchFile(size.people, firstDay, last),
       );
-    await recomputePeriod(database, clock, id, async () => {});
+    await recomputePeriod(database, here(database, clock), id, async () => {});
     if (firstDay < CURRENT_PERIOD) await handOff(context, await actingAs(database, 'odile'), null, id);
     else if (last === lastDay) await importFile(context, 'gate-northquay.csv', strangersFile());
   }

@@ -16,9 +16,8 @@ export class FileReader {
   constructor(workerFile: string) {
     this.#workers = new Piscina({
       filename: workerFile,
-      minThreads: 0,
+      minThreads: 1,
       maxThreads: 1,
-      idleTimeout: 10_000,
       maxQueue: MOST_WAITING,
       resourceLimits: { maxOldGenerationSizeMb: 160 },
     });

@@ -8,13 +8,14 @@ import type { MySql2Database } from 'drizzle-orm/mysql2';
 import { pino } from 'pino';
 import { inject } from 'vitest';
 import { clockAt } from '../clock.ts';
+import { recomputePeriod } from '../computing/recompute.ts';
 import { connect, type Database, disconnect } from '../database/connect.ts';
 import { migrate } from '../database/migrate.ts';
 import { period } from '../database/schema/index.ts';
 import { actingAs, contextHereAndNow, loadCompany } from '../demo/load.ts';
 import type { Context } from '../http/context.ts';
 import type { Who } from '../rights/who.ts';
-import { workWaiting } from '../tasks/work.ts';
+import { here, workWaiting } from '../tasks/work.ts';
 
 /** Tests write whatever they like. */
 type AnyDatabase = Database & MySql2Database;
@@ -30,6 +31,8 @@ export interface Company extends Omit<Context, 'database'> {
   as(username: string): Promise<Who>;
   /** Does everything that waits in the queue. */
   work(): Promise<void>;
+  /** Computes what is stale of its period. */
+  recompute(): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -55,6 +58,7 @@ export async function freshCompany(name: string, size = 64): Promise<Company> {
     who: await actingAs(database, 'odile'),
     as: (username) => actingAs(database, username),
     work: () => workWaiting(database, clock),
+    recompute: () => recomputePeriod(database, here(database, clock), id, async () => {}),
     close: () => disconnect(database),
   };
 }

@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ensureCards, touchQuery } from '../../computing/cards.ts';
-import { recomputePeriod } from '../../computing/recompute.ts';
 import { batch, person } from '../../database/schema/index.ts';
 import { transaction } from '../../database/transaction.ts';
 import { importFile } from '../../demo/load.ts';
@@ -30,9 +29,9 @@ describe('handing off, importing and computing at once', () => {
       const works = await Promise.allSettled([
         importFile(company, `part-${round}.csv`, bytes(file)),
         ...Array.from({ length: 3 }, () => handOff(company, company.who, null, company.periodId)),
-        recomputePeriod(company.database, company.clock, company.periodId, async () => {}),
+        company.recompute(),
         transaction(company.database, (tx) => tx.execute(touchQuery([company.periodId], touched))),
-        recomputePeriod(company.database, company.clock, company.periodId, async () => {}),
+        company.recompute(),
       ]);
       for (const work of works) if (work.status === 'rejected') refused.push(work.reason);
       if ((await company.database.select().from(batch)).length > 0) break;

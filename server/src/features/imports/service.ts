@@ -3,6 +3,7 @@ import type { ImportPreview, ImportReply } from '@heath/contract';
 import { LARGEST_IMPORT_BYTES } from '@heath/contract';
 import { type Instant, instantToIso, type Mapping } from '@heath/core';
 import { answerOf, once, type Write } from '../../database/answered.ts';
+import { handled } from '../../handled.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { somebody, type Who } from '../../rights/who.ts';
@@ -83,7 +84,7 @@ async function forgetInTheEnd(
   }
 }
 
-/** Stores the bytes of an upload as they come. */
+/** Stores the bytes of an upload as they come: a chunk while the next one is received. */
 async function keepChunks(
   { database }: Context,
   id: number,
@@ -94,28 +95,36 @@ async function keepChunks(
   let bytes = 0;
   let pending: Buffer[] = [];
   let pendingBytes = 0;
+  let storing: Promise<void> = Promise.resolve();
   const flush = async () => {
     if (pendingBytes === 0) return;
-    await addChunk(database, id, seq++, Buffer.concat(pending));
+    await storing;
+    storing = handled(addChunk(database, id, seq++, Buffer.concat(pending)));
     pending = [];
     pendingBytes = 0;
   };
-  for await (const part of body) {
-    bytes += part.length;
-    if (bytes > LARGEST_IMPORT_BYTES) {
-      const limit = LARGEST_IMPORT_BYTES / 1024 / 1024;
-      throw new Problem(
-        413,
-        'too-large',
-        `The file is larger than ${limit} MB. Split it and import the parts.`,
-      );
+  try {
+    for await (const part of body) {
+      bytes += part.length;
+      if (bytes > LARGEST_IMPORT_BYTES) {
+        const limit = LARGEST_IMPORT_BYTES / 1024 / 1024;
+        throw new Problem(
+          413,
+          'too-large',
+          `The file is larger than ${limit} MB. Split it and import the parts.`,
+        );
+      }
+      hash.update(part);
+      pending.push(part);
+      pendingBytes += part.length;
+      if (pendingBytes >= CHUNK_BYTES) await flush();
     }
-    hash.update(part);
-    pending.push(part);
-    pendingBytes += part.length;
-    if (pendingBytes >= CHUNK_BYTES) await flush();
+    await flush();
+  } finally {
+    // Whoever takes the file away after a failure must not meet a chunk that is still on its way.
+    await Promise.allSettled([storing]);
   }
-  await flush();
+  await storing;
   return { bytes, sha256: hash.digest('hex') };
 }
 
