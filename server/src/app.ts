@@ -34,6 +34,8 @@ export function createApp(
 ): Express {
   const app = express();
   app.disable('x-powered-by');
+  // No reply of the API is kept, so none needs a mark to know it by again.
+  app.disable('etag');
   app.set('trust proxy', trustProxy);
   app.set('query parser', 'simple');
   app.use(

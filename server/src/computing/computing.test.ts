@@ -1,11 +1,13 @@
 import { instantFromIso, type Rulebook, workdayFromIso } from '@heath/core';
-import { and, eq, ne } from 'drizzle-orm';
+import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { card, payGroup, person, rulebook, rulebookEdition, task } from '../database/schema/index.ts';
 import { importFile } from '../demo/load.ts';
 import { listCards, openCard } from '../features/cards/service.ts';
+import { here } from '../tasks/work.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
 import { periodsTouched, touchQuery } from './cards.ts';
+import { type Computing, recomputePeriod } from './recompute.ts';
 
 let company: Company;
 beforeAll(async () => {
@@ -101,6 +103,57 @@ describe('a change', () => {
       ).map(({ id }) => id);
     expect(await touched('2026-10-20')).toEqual([company.periodId]);
     expect(await touched('2026-09-20')).toEqual([]);
+  });
+});
+
+describe('computing a period anew', () => {
+  const touchAll = () => company.database.update(card).set({ inputVersion: sql`${card.inputVersion} + 1` });
+  const staleCards = () =>
+    company.database.select().from(card).where(ne(card.inputVersion, card.computedVersion));
+
+  it('in two halves at once gives what it gives alone, and every card once', async () => {
+    const before = await listCards(company, company.who, company.periodId);
+    await touchAll();
+    const { computeCards } = here(company.database, company.clock);
+    const taken: number[] = [];
+    const halves: Computing = {
+      computeCards: async (periodId, people) => {
+        taken.push(...people);
+        const half = Math.ceil(people.length / 2);
+        await Promise.all([
+          computeCards(periodId, people.slice(0, half)),
+          computeCards(periodId, people.slice(half)),
+        ]);
+      },
+      atOnce: 2,
+    };
+    const told: [number, number][] = [];
+    await recomputePeriod(company.database, halves, company.periodId, async (...one) => void told.push(one));
+    expect(await staleCards()).toEqual([]);
+    expect(new Set(taken).size).toBe(taken.length);
+    expect(told.at(-1)).toEqual([taken.length, taken.length]);
+    expect(await listCards(company, company.who, company.periodId)).toEqual(before);
+  });
+
+  it('ends what else is being computed before it says that a part failed', async () => {
+    await touchAll();
+    let running = 0;
+    const failing: Computing = {
+      computeCards: async () => {
+        running++;
+        await new Promise((resolve) => setTimeout(resolve, 20));
+        running--;
+        throw new Error('This part failed.');
+      },
+      atOnce: 2,
+    };
+    await expect(
+      recomputePeriod(company.database, failing, company.periodId, async () => {}),
+    ).rejects.toThrow('This part failed.');
+    expect(running).toBe(0);
+    expect((await staleCards()).length).toBeGreaterThan(0);
+    await company.recompute();
+    expect(await staleCards()).toEqual([]);
   });
 });
 

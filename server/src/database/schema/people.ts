@@ -55,14 +55,19 @@ export const payGroup = mysqlTable('pay_group', {
   calendarId: int('calendar_id').references(() => calendar.id),
 });
 
-export const person = mysqlTable('person', {
-  id: id(),
-  number: varchar('number', { length: 32 }).notNull().unique(),
-  name: varchar('name', { length: 120 }).notNull(),
-  /** Employed from then on; until then, where it has an end. */
-  firstDay: workday('first_day').notNull(),
-  lastDay: workday('last_day'),
-});
+export const person = mysqlTable(
+  'person',
+  {
+    id: id(),
+    number: varchar('number', { length: 32 }).notNull().unique(),
+    name: varchar('name', { length: 120 }).notNull(),
+    /** Employed from then on; until then, where it has an end. */
+    firstDay: workday('first_day').notNull(),
+    lastDay: workday('last_day'),
+  },
+  // The list of a period goes by name.
+  (t) => [index('person_name').on(t.name, t.number)],
+);
 
 export const badge = mysqlTable('badge', {
   id: id(),

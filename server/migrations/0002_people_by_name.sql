@@ -1,0 +1,1 @@
+CREATE INDEX `person_name` ON `person` (`name`,`number`);
