@@ -5,7 +5,9 @@ import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { router } from './app/router.tsx';
 import { store } from './app/store.ts';
+import { followTheme } from './ui/theme/theme.ts';
 
+followTheme();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>

@@ -41,7 +41,7 @@ export default function FindDialog({
           value={text}
           onValueChange={setText}
           placeholder="A name, a number, a screen"
-          className="mt-2 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5"
+          className="mt-2 w-full rounded-control border border-rule bg-field px-2.5 py-1.5"
         />
         <Command.List className="mt-2 max-h-80 overflow-y-auto">
           <Command.Empty className="px-2 py-1.5 text-soft">

@@ -31,7 +31,7 @@ export default function KeysDialog({ path, onClose }: { path: string; onClose: (
     <Panel title="Keys" onClose={onClose}>
       {[...(screen ? [screen] : []), { name: 'Everywhere', keys: EVERYWHERE }].map(({ name, keys }) => (
         <section key={name} className="mt-3">
-          <h3 className="text-[13px] font-semibold text-soft">{name}</h3>
+          <h3 className="text-note font-semibold text-soft">{name}</h3>
           <dl>
             {keys.map(([key, what]) => (
               <div key={key} className="flex justify-between border-t border-faint py-1.5">

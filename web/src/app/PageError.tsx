@@ -7,7 +7,7 @@ export function PageError() {
   console.error(useRouteError());
   return (
     <main className="mx-auto mt-24 max-w-md">
-      <h1 className="text-2xl">This screen broke</h1>
+      <h1 className="text-title">This screen broke</h1>
       <p className="mt-2 text-soft">
         Nothing that was saved is lost. If it breaks again, tell whoever runs Heath which screen it was.
       </p>

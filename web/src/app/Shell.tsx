@@ -49,26 +49,26 @@ export function Shell() {
   const suffix = period === null ? '' : `?period=${period}`;
   return (
     <div className="flex h-full flex-col">
-      <header className="flex h-[46px] shrink-0 items-center gap-7 bg-peat px-5 text-[#EFE9DC]">
+      <header className="flex h-bar shrink-0 items-center gap-7 bg-peat px-5 text-on-peat">
         <HeathMark />
-        <nav className="flex gap-5 text-[14.5px]">
+        <nav className="flex gap-5 text-body">
           {screens.map(({ to, name }) => (
             <NavLink
               key={to}
               to={to + suffix}
               className={({ isActive }) =>
-                `flex h-[46px] items-center ${isActive ? 'text-white shadow-[inset_0_-3px_var(--color-heather-bright)]' : 'text-[#CFC6B6] hover:text-white'}`
+                `flex h-bar items-center ${isActive ? 'text-on-peat picked-screen' : 'text-on-peat-soft hover:text-on-peat'}`
               }
             >
               {name}
             </NavLink>
           ))}
         </nav>
-        {navigation.state === 'loading' && <span className="text-[13px] text-[#CFC6B6]">Opening…</span>}
+        {navigation.state === 'loading' && <span className="text-note text-on-peat-soft">Opening…</span>}
         <button
           type="button"
           onClick={() => setDialog('find')}
-          className="ml-auto flex w-[250px] justify-between rounded-[5px] bg-peat-light px-2.5 py-1 text-[13px] text-[#CFC6B6]"
+          className="ml-auto flex w-62.5 justify-between rounded-control bg-peat-light px-2.5 py-1 text-note text-on-peat-soft"
         >
           <span>Find a person or screen</span>
           <span>Ctrl K</span>
@@ -77,7 +77,7 @@ export function Shell() {
           type="button"
           onClick={() => setDialog('keys')}
           aria-label="Keys of this screen"
-          className="text-[#CFC6B6]"
+          className="text-on-peat-soft"
         >
           <Kbd>?</Kbd>
         </button>
@@ -90,7 +90,7 @@ export function Shell() {
         toastOptions={{
           style: {
             background: 'var(--color-peat)',
-            color: '#fff',
+            color: 'var(--color-on-peat)',
             border: 'none',
             fontFamily: 'var(--font-sans)',
           },
@@ -119,11 +119,11 @@ function UserButton({ name }: { name: string }) {
   };
   return (
     <details className="relative">
-      <summary className="grid h-7 w-7 list-none place-items-center rounded-full bg-heather-bright text-[12px] font-semibold text-peat">
+      <summary className="grid h-7 w-7 list-none place-items-center rounded-full bg-heather-bright text-fine font-semibold text-peat">
         {initials}
         <span className="sr-only">, signed in as {name}</span>
       </summary>
-      <div className="absolute right-0 top-9 z-20 w-44 rounded-[5px] border border-rule bg-sheet p-2 text-ink shadow-lg">
+      <div className="absolute right-0 top-9 z-20 w-44 rounded-control border border-rule bg-sheet p-2 text-ink shadow-lg">
         <p className="px-2 py-1 text-soft">{name}</p>
         <Link to="/account" className="block rounded px-2 py-1 hover:bg-heather-wash">
           Your account

@@ -3,7 +3,7 @@ import type { ButtonHTMLAttributes } from 'react';
 const LOOKS = {
   plain: 'border-rule bg-sheet hover:border-heather',
   primary:
-    'border-heather bg-heather text-white hover:bg-[#5A3965] disabled:border-[#CFC6B6] disabled:bg-[#CFC6B6] disabled:text-[#4A4235]',
+    'border-heather bg-heather text-on-heather hover:bg-heather-deep disabled:border-off disabled:bg-off disabled:text-on-off',
   quiet: 'border-transparent text-heather hover:underline px-1',
 } as const;
 
@@ -16,7 +16,7 @@ export function Button({
   return (
     <button
       type="button"
-      className={`inline-flex items-center whitespace-nowrap rounded-[5px] border px-3 py-1 text-[13.5px] disabled:cursor-default ${LOOKS[look]} ${className}`}
+      className={`inline-flex items-center whitespace-nowrap rounded-control border px-3 py-1 text-note disabled:cursor-default ${LOOKS[look]} ${className}`}
       {...rest}
     />
   );

@@ -13,7 +13,7 @@ export function Empty({
   const Part = within ? 'div' : 'main';
   return (
     <Part className="mx-auto mt-20 max-w-md px-6 text-center">
-      <h1 className="text-[23px]">{title}</h1>
+      <h1 className="text-title">{title}</h1>
       <div className="mt-2 text-soft">{children}</div>
     </Part>
   );

@@ -15,13 +15,13 @@ export function Panel({
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-ink/25" />
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-shade" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed left-1/2 top-24 z-40 w-[460px] -translate-x-1/2 rounded-[7px] border border-rule bg-sheet p-4 shadow-xl"
+          className="fixed left-1/2 top-24 z-40 w-115 -translate-x-1/2 rounded-sheet border border-rule bg-sheet p-4 shadow-xl"
         >
           <div className="flex items-center justify-between">
-            <Dialog.Title className="text-[17px]">{title}</Dialog.Title>
+            <Dialog.Title className="text-lead">{title}</Dialog.Title>
             <Dialog.Close aria-label="Close" className="text-soft">
               <X size={16} />
             </Dialog.Close>

@@ -9,7 +9,7 @@ export function Select({
 }: SelectHTMLAttributes<HTMLSelectElement> & { box?: string }) {
   return (
     <span className={`relative inline-flex items-center ${box}`}>
-      <select className={`w-full appearance-none truncate rounded-[5px] pr-6 ${className}`} {...rest} />
+      <select className={`w-full appearance-none truncate rounded-control pr-6 ${className}`} {...rest} />
       <ChevronDown
         size={14}
         aria-hidden="true"

@@ -20,8 +20,8 @@ export function TimeField({ label, beside, direction, offsets, ref, onChange, on
   const entry = text.trim() === '' ? null : readTimeEntry(text, beside, direction, offsets);
   return (
     <label className="block">
-      <span className="text-[13px] text-soft">{label}</span>
-      <span className="mt-1 flex items-center justify-between rounded-[5px] border border-rule bg-white px-2.5 py-1 focus-within:border-heather">
+      <span className="text-note text-soft">{label}</span>
+      <span className="mt-1 flex items-center justify-between rounded-control border border-rule bg-field px-2.5 py-1 focus-within:border-heather">
         <input
           ref={ref}
           value={text}
@@ -38,7 +38,7 @@ export function TimeField({ label, beside, direction, offsets, ref, onChange, on
           }}
           className="w-24 bg-transparent outline-none"
         />
-        <span className={`text-[12.5px] ${entry !== null && !entry.ok ? 'text-ember' : 'text-soft'}`}>
+        <span className={`text-fine ${entry !== null && !entry.ok ? 'text-ember' : 'text-soft'}`}>
           {entry === null
             ? ''
             : entry.ok

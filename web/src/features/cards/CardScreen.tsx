@@ -73,7 +73,7 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
   });
 
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)]">
+    <div className="grid min-h-0 flex-1 grid-cols-[var(--spacing-list)_minmax(0,1fr)]">
       <PeopleList
         rows={visible}
         all={rows}

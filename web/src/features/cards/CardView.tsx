@@ -41,9 +41,7 @@ export function CardView({ card }: { card: CardId }) {
   if (data === undefined) {
     return error === undefined ? (
       <main className="p-6 text-soft">
-        <h1 className="font-sans text-[14.5px] font-normal">
-          {isFetching ? 'Opening the card…' : 'No card'}
-        </h1>
+        <h1 className="font-sans text-body font-normal">{isFetching ? 'Opening the card…' : 'No card'}</h1>
       </main>
     ) : (
       <Empty title="This card cannot be shown">{problemOf(error).title}</Empty>
@@ -78,11 +76,11 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   const exception = card.exceptions.find((open) => open.workday === picked && isMissingPunch(open));
   const sums = classSums(card.lines);
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px]">
-      <main className="min-h-0 overflow-y-auto px-[18px] pt-3" aria-label="Time card">
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
+      <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card">
         <header className="flex items-baseline gap-3">
-          <h1 className="whitespace-nowrap text-[23px]">{card.row.name}</h1>
-          <span className="truncate text-[13px] text-soft">
+          <h1 className="whitespace-nowrap text-title">{card.row.name}</h1>
+          <span className="truncate text-note text-soft">
             {card.row.number} · {card.row.department} · {card.rulebook}, edition {card.edition}
           </span>
         </header>
@@ -93,7 +91,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             </Notice>
           </div>
         )}
-        <div className="ml-[78px] mr-[84px] mt-2">
+        <div className="ml-day mr-total mt-2">
           <RibbonAxis scale={scale} />
         </div>
         <div>
@@ -108,12 +106,12 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
               <div
                 key={day}
                 aria-current={on ? 'date' : undefined}
-                className={`grid h-[36px] grid-cols-[78px_minmax(0,1fr)_84px] items-center border-t ${i > 0 && i % 7 === 0 ? 'border-t-2 border-t-rule' : 'border-t-faint'} ${on ? 'bg-sheet shadow-[0_0_0_1px_var(--color-heather)]' : ''}`}
+                className={`grid h-9 grid-cols-[var(--spacing-day)_minmax(0,1fr)_var(--spacing-total)] items-center border-t ${i > 0 && i % 7 === 0 ? 'border-t-2 border-t-rule' : 'border-t-faint'} ${on ? 'bg-sheet picked-day' : ''}`}
               >
-                <button type="button" onClick={() => pick(day)} className="h-full pl-1 text-left text-[13px]">
+                <button type="button" onClick={() => pick(day)} className="h-full pl-1 text-left text-note">
                   <b className="font-semibold">{weekday(day)}</b> {dayOfMonth(day)}
                   {change !== null && (
-                    <small className="block text-[11px] leading-none text-soft">
+                    <small className="block text-tick leading-none text-soft">
                       clocks {change.bySeconds < 0 ? '+1 h' : '−1 h'}
                     </small>
                   )}
@@ -149,7 +147,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
                     ? '—'
                     : dayHours > 0 && <Hours hours={dayHours} />}
                   {overtime > 0 && (
-                    <small className="block text-[11px] leading-none text-soft">
+                    <small className="block text-tick leading-none text-soft">
                       +{decimalHours(overtime)}
                     </small>
                   )}
@@ -166,22 +164,22 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
               onClick={() => go({ why: classId })}
               className="flex-1 py-1.5 pl-1 text-left hover:bg-sheet"
             >
-              <Hours hours={sums[classId]!.hours} className="block text-[17px] font-semibold" />
-              <span className="whitespace-nowrap text-[12px] text-soft">
+              <Hours hours={sums[classId]!.hours} className="block text-lead font-semibold" />
+              <span className="whitespace-nowrap text-fine text-soft">
                 <i
-                  className={`mr-1.5 inline-block w-3.5 ${isPremium(classId) ? 'h-[3px] align-[3px]' : 'h-[9px]'} ${classBand(classId)}`}
+                  className={`mr-1.5 inline-block w-3.5 ${isPremium(classId) ? 'h-0.75 align-middle' : 'h-2.25'} ${classBand(classId)}`}
                 />
                 {isPremium(classId) ? `of it ${classLabel(classId).toLowerCase()}` : classLabel(classId)}
               </span>
             </button>
           ))}
           <div className="flex-1 py-1.5 pr-1 text-right">
-            <Hours hours={payableHours(sums)} className="block text-[17px] font-semibold" />
-            <span className="text-[12px] text-soft">payable</span>
+            <Hours hours={payableHours(sums)} className="block text-lead font-semibold" />
+            <span className="text-fine text-soft">payable</span>
           </div>
         </footer>
       </main>
-      <Side label="Why" className="border-l border-rule bg-sheet px-[18px] py-3.5">
+      <Side label="Why" className="border-l border-rule bg-sheet px-4.5 py-3.5">
         {conflict !== null && (
           <div className="mb-4">
             <Notice>

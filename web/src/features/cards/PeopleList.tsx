@@ -10,7 +10,7 @@ const ROW_HEIGHT = 47;
 const MARK: Readonly<Record<string, string>> = {
   o: 'bg-moss-wash',
   t: 'band-overtime-1',
-  x: 'border-[1.5px] border-ember bg-sheet',
+  x: 'border-mark border-ember bg-sheet',
   '-': 'border-b border-rule',
 };
 
@@ -46,7 +46,7 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
       type="button"
       aria-pressed={on}
       onClick={() => onFilter({ show })}
-      className={`rounded-full border px-2 py-px text-[12.5px] ${on ? 'border-ink bg-ink text-white' : 'border-rule text-soft hover:border-heather'}`}
+      className={`rounded-full border px-2 py-px text-fine ${on ? 'border-ink bg-ink text-sheet' : 'border-rule text-soft hover:border-heather'}`}
     >
       {name} {count.toLocaleString('en')}
     </button>
@@ -65,14 +65,14 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
           defaultValue={filter.text}
           onChange={(event) => onFilter({ find: event.target.value })}
           onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
-          className="min-w-0 flex-1 rounded-[5px] border border-rule bg-sheet px-2 py-0.5 text-[13px]"
+          className="min-w-0 flex-1 rounded-control border border-rule bg-sheet px-2 py-0.5 text-note"
         />
         <Select
           aria-label="Sort by"
           value={filter.sort}
           onChange={(event) => onFilter({ sort: event.target.value === 'name' ? null : event.target.value })}
-          box="w-[92px]"
-          className="border border-rule bg-sheet py-0.5 pl-2 text-[12.5px] text-soft"
+          box="w-23"
+          className="border border-rule bg-sheet py-0.5 pl-2 text-fine text-soft"
         >
           <option value="name">by name</option>
           <option value="hours">by hours</option>
@@ -95,11 +95,11 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
                 aria-current={on}
                 onClick={() => onPick(row.personId)}
                 style={{ top: start, height: ROW_HEIGHT }}
-                className={`absolute inset-x-0 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 border-b border-faint py-1.5 pl-5 pr-3.5 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_var(--color-heather)]' : 'hover:bg-sheet'}`}
+                className={`absolute inset-x-0 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 border-b border-faint py-1.5 pl-5 pr-3.5 text-left ${on ? 'bg-sheet picked-row' : 'hover:bg-sheet'}`}
               >
                 <span className="truncate">
                   <b className="font-semibold">{row.name}</b>{' '}
-                  <small className="text-[12px] text-soft">{row.department}</small>
+                  <small className="text-fine text-soft">{row.department}</small>
                 </span>
                 <span className="font-semibold">
                   {row.payableHours === null ? (
@@ -110,7 +110,7 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
                 </span>
                 <span className="mt-1 flex gap-0.5" aria-hidden="true">
                   {[...row.marks].map((mark, i) => (
-                    <i key={i} className={`block h-2 w-[9px] ${MARK[mark]}`} />
+                    <i key={i} className={`block h-2 w-2.25 ${MARK[mark]}`} />
                   ))}
                 </span>
               </button>

@@ -41,7 +41,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
     const plan = card.plans.find((planned) => planned.workday === day);
     return (
       <section>
-        <h2 className="text-[17px]">
+        <h2 className="text-lead">
           {total > 0 ? (
             <>
               Why <Hours hours={total} /> on {shortDay(day)}
@@ -50,7 +50,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
             `Nothing on ${shortDay(day)}`
           )}
         </h2>
-        <p className="text-[13px] text-soft">
+        <p className="text-note text-soft">
           No punches count for this day
           {plan === undefined
             ? ', and no shift was planned.'
@@ -65,7 +65,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
   }
   return (
     <section>
-      <h2 className="text-[17px]">
+      <h2 className="text-lead">
         Why <Hours hours={total} /> on {shortDay(day)}
       </h2>
       <Noticed card={card} day={day} />
@@ -103,10 +103,10 @@ export function ClassWhy({
   const of = (day: Workday) => classSums(lines.filter((line) => line.workday === day))[classId]!.hours;
   return (
     <section>
-      <h2 className="text-[17px]">
+      <h2 className="text-lead">
         Why <Hours hours={classSums(lines)[classId]!.hours} /> {classLabel(classId).toLowerCase()}
       </h2>
-      <p className="mb-2 text-[13px] text-soft">The sum of these days; each opens into its steps.</p>
+      <p className="mb-2 text-note text-soft">The sum of these days; each opens into its steps.</p>
       {days.map((day) => (
         <button
           type="button"
@@ -125,13 +125,13 @@ export function ClassWhy({
 /** A step: what it is called, what comes out of it, and in small print what went in. */
 function Step({ name, result, children }: { name: string; result: string; children: ReactNode }) {
   return (
-    <li className="relative ml-1 border-l-2 border-rule pb-3 pl-[18px] last:border-transparent last:pb-1">
-      <i className="absolute -left-[6px] top-[5px] h-[10px] w-[10px] rounded-full border-2 border-heather bg-sheet" />
+    <li className="relative ml-1 border-l-2 border-rule pb-3 pl-4.5 last:border-transparent last:pb-1">
+      <i className="absolute -left-1.5 top-1.25 h-2.5 w-2.5 rounded-full border-2 border-heather bg-sheet" />
       <b className="flex justify-between gap-3 font-semibold">
         <span>{name}</span>
         <span className="whitespace-nowrap">{result}</span>
       </b>
-      <span className="block text-[12.5px] text-soft">{children}</span>
+      <span className="block text-fine text-soft">{children}</span>
     </li>
   );
 }
@@ -142,7 +142,7 @@ function ShiftSteps({ shift, card }: { shift: ShiftView; card: CardReply }) {
   const last = shift.spells[shift.spells.length - 1];
   return (
     <>
-      <p className="mb-2.5 text-[13px] text-soft">
+      <p className="mb-2.5 text-note text-soft">
         {first !== undefined && last !== undefined
           ? `${time(first.in.at)} to ${time(last.out.at)}`
           : 'A punch without a partner pays nothing until it is settled.'}
@@ -217,7 +217,7 @@ function Noticed({ card, day }: { card: CardReply; day: Workday }) {
   const noticed = card.exceptions.filter((one) => one.workday === day && !isMissingPunch(one));
   if (noticed.length === 0) return null;
   return (
-    <ul className="mb-2 text-[12.5px]" aria-label="Noticed">
+    <ul className="mb-2 text-fine" aria-label="Noticed">
       {noticed.map((one) => (
         <li key={one.key} className={one.severity === 'note' ? 'text-soft' : 'text-ember'}>
           {clockTime(one.at, card.offsets)} {exceptionText(one)}
@@ -231,15 +231,15 @@ function Codes({ lines }: { lines: readonly Line[] }) {
   const { data } = usePayCodesQuery();
   const sums = classSums(lines);
   return (
-    <dl className="mt-2 border-t border-rule pt-2.5 text-[13px]">
+    <dl className="mt-2 border-t border-rule pt-2.5 text-note">
       {classesOf(sums).map((classId) => {
         const codeId = data?.classes.find((assigned) => assigned.classId === classId)?.codeId;
         const code = data?.codes.find(({ id }) => id === codeId);
         return (
-          <div key={classId} className="flex justify-between py-[3px]">
+          <div key={classId} className="flex justify-between py-0.75">
             <dt>
               <span
-                className={`mr-1.5 rounded-[3px] px-1.5 font-semibold ${code ? 'bg-faint' : 'bg-ember-wash text-ember'}`}
+                className={`mr-1.5 rounded-key px-1.5 font-semibold ${code ? 'bg-faint' : 'bg-ember-wash text-ember'}`}
               >
                 {code?.code ?? (data === undefined ? '…' : 'no code')}
               </span>
@@ -320,7 +320,7 @@ export function History({
   if (card.corrections.length === 0) return null;
   const made = card.corrections.filter((correction) => correction.kind !== 'undo').reverse();
   return (
-    <section className="mt-4 border-t border-rule pt-3 text-[12.5px]" aria-label="History">
+    <section className="mt-4 border-t border-rule pt-3 text-fine" aria-label="History">
       <h3 className="font-semibold text-soft">Corrections in this period</h3>
       {made.map((correction) => {
         const undo = card.corrections.find((other) => other.undoes === correction.id);

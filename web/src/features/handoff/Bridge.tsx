@@ -49,7 +49,7 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
   return (
     <svg
       viewBox={`0 0 920 ${HEIGHT}`}
-      className="w-full max-w-[920px]"
+      className="w-full max-w-230"
       role="img"
       aria-label="From clocked to payable hours to pay codes"
     >
@@ -68,9 +68,9 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
               height="5"
               fill={n === 3 ? 'var(--color-heather)' : 'var(--color-heather-pale)'}
             />
-            <rect width="2" height="5" fill={n === 3 ? 'var(--color-ink)' : 'var(--color-heather)'} />
+            <rect width="2" height="5" fill={n === 3 ? 'var(--color-deepest)' : 'var(--color-heather)'} />
             {n > 1 && (
-              <rect width="5" height="2" fill={n === 3 ? 'var(--color-ink)' : 'var(--color-heather)'} />
+              <rect width="5" height="2" fill={n === 3 ? 'var(--color-deepest)' : 'var(--color-heather)'} />
             )}
           </pattern>
         ))}
@@ -100,26 +100,32 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
                 width={BAR}
                 height={height}
                 fill={stop.by < 0 ? 'var(--color-sheet)' : 'var(--color-moss-band)'}
-                stroke="#A79D8B"
+                stroke="var(--color-outline)"
               />
             )}
-            {i > 0 && <line x1={x - STEP + BAR} x2={x} y1={y(before)} y2={y(before)} stroke="#B9AF9C" />}
+            {i > 0 && (
+              <line x1={x - STEP + BAR} x2={x} y1={y(before)} y2={y(before)} stroke="var(--color-past)" />
+            )}
             <text
               x={x + BAR / 2}
               y={top - 6}
               textAnchor="middle"
-              className={stop.by === null ? 'fill-ink text-[14px] font-semibold' : 'fill-ink text-[12.5px]'}
+              className={stop.by === null ? 'fill-ink text-body font-semibold' : 'fill-ink text-fine'}
             >
               {stop.by === null ? decimalHours(stop.level) : changeText(before, stop.level)}
             </text>
-            <text x={x + BAR / 2} y={187} textAnchor="middle" className="fill-soft text-[12.5px]">
+            <text x={x + BAR / 2} y={187} textAnchor="middle" className="fill-soft text-fine">
               {stop.name}
             </text>
           </g>
         );
       })}
-      <path d={`M${payableX} ${y(handoff.payableHours)} L${STACK_X} 26`} stroke="#B9AF9C" fill="none" />
-      <path d={`M${payableX} ${FLOOR} L${STACK_X} ${FLOOR}`} stroke="#B9AF9C" fill="none" />
+      <path
+        d={`M${payableX} ${y(handoff.payableHours)} L${STACK_X} 26`}
+        stroke="var(--color-past)"
+        fill="none"
+      />
+      <path d={`M${payableX} ${FLOOR} L${STACK_X} ${FLOOR}`} stroke="var(--color-past)" fill="none" />
       {codes.map((code, i) => {
         const whole = FLOOR - 26;
         // A thin code still gets room for its words.
@@ -141,7 +147,7 @@ export function Bridge({ handoff }: { handoff: HandoffReply }) {
             <text
               x={STACK_X + BAR + 10}
               y={bottom - height / 2 + 3}
-              className={`text-[12.5px] ${code.code === null ? 'fill-ember' : 'fill-ink'}`}
+              className={`text-fine ${code.code === null ? 'fill-ember' : 'fill-ink'}`}
             >
               {code.code ?? '—'} {code.name} <tspan fontWeight="600">{decimalHours(code.hours)}</tspan>
             </text>

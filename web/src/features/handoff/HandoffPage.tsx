@@ -32,9 +32,9 @@ export function HandoffPage() {
     <>
       <PeriodBar />
       {data !== undefined && (
-        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_312px]">
-          <main className="min-h-0 overflow-y-auto border-r border-rule px-[22px] py-4">
-            <h1 className="text-[23px]">
+        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
+          <main className="min-h-0 overflow-y-auto border-r border-rule px-5.5 py-4">
+            <h1 className="text-title">
               {data.batch === null ? `Handoff ${data.earlier.length + 1}` : `Handoff ${data.batch.id}`}
             </h1>
             <p className="mb-2 text-soft">
@@ -56,7 +56,7 @@ function CodeTable({ handoff }: { handoff: HandoffReply }) {
   return (
     <table className="mt-2 w-full">
       <thead>
-        <tr className="border-b-2 border-ink text-[12.5px] text-soft">
+        <tr className="border-b-2 border-ink text-fine text-soft">
           <th className="px-2 py-1 text-left font-normal">Code</th>
           <th className="px-2 text-left font-normal">Pay code</th>
           <th className={right}>People</th>
@@ -72,7 +72,7 @@ function CodeTable({ handoff }: { handoff: HandoffReply }) {
           >
             <td className="px-2 py-1.5">
               <span
-                className={`rounded-[3px] px-1.5 text-[13px] font-semibold ${sum.code === null ? 'border border-ember text-ember' : 'bg-faint'}`}
+                className={`rounded-key px-1.5 text-note font-semibold ${sum.code === null ? 'border border-ember text-ember' : 'bg-faint'}`}
               >
                 {sum.code ?? 'none'}
               </span>
@@ -146,7 +146,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
   useHotkeys('shift+enter', () => void go(), [ready, isLoading, batch]);
   return (
     <Side label="Ready" className="bg-sheet px-5 py-4">
-      <h2 className="mb-2 text-[17px]">{batch === null ? 'Ready?' : 'Handed off'}</h2>
+      <h2 className="mb-2 text-lead">{batch === null ? 'Ready?' : 'Handed off'}</h2>
       {batch === null ? (
         <>
           <ul>
@@ -208,7 +208,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
             {isLoading ? 'Sealing…' : 'Seal and hand off'}
             {ready && <Kbd>Shift Enter</Kbd>}
           </Button>
-          <p className="mt-2 text-[12.5px] text-soft">
+          <p className="mt-2 text-fine text-soft">
             {may
               ? 'Sealing closes the cards of this period. It is done once.'
               : 'A payroll specialist seals and hands off.'}
@@ -216,7 +216,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
         </>
       ) : (
         <section aria-label="Batch">
-          <p className="text-[13px] text-soft">
+          <p className="text-note text-soft">
             By {batch.madeBy}, {moment(batch.madeAt)}. The cards are sealed.
           </p>
           <dl className="mt-2">
@@ -239,7 +239,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
               key={by}
               href={`/api/handoffs/${batch.id}/file.csv?by=${by}`}
               download
-              className={`mt-2.5 block rounded-[5px] border py-1.5 text-center ${by === 'workday' ? 'border-heather bg-heather text-white' : 'border-rule hover:border-heather'}`}
+              className={`mt-2.5 block rounded-control border py-1.5 text-center ${by === 'workday' ? 'border-heather bg-heather text-on-heather' : 'border-rule hover:border-heather'}`}
             >
               Download lines by {by === 'workday' ? 'workday' : 'period'}
             </a>
@@ -248,9 +248,9 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
       )}
       {handoff.earlier.length > 0 && (
         <section className="mt-5">
-          <h2 className="mb-2 text-[17px]">Before this one</h2>
+          <h2 className="mb-2 text-lead">Before this one</h2>
           {handoff.earlier.map((earlier) => (
-            <div key={earlier.id} className="flex justify-between border-t border-faint py-1.5 text-[13px]">
+            <div key={earlier.id} className="flex justify-between border-t border-faint py-1.5 text-note">
               <span>
                 {earlier.id} · {dateRange(earlier.firstDay, earlier.lastDay).replace(/ \d{4}$/, '')}
               </span>
@@ -267,7 +267,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
 
 function Condition({ met, text, children }: { met: boolean; text: string; children?: React.ReactNode }) {
   return (
-    <li className="grid grid-cols-[22px_1fr] border-t border-faint py-1.5">
+    <li className="grid grid-cols-[calc(var(--spacing)*5.5)_1fr] border-t border-faint py-1.5">
       {met ? (
         <Check size={15} className="mt-0.5 text-moss" aria-label="yes" />
       ) : (
@@ -275,7 +275,7 @@ function Condition({ met, text, children }: { met: boolean; text: string; childr
       )}
       <span>
         {text}
-        {children && <small className="block text-[12px] text-soft">{children}</small>}
+        {children && <small className="block text-fine text-soft">{children}</small>}
       </span>
     </li>
   );

@@ -37,8 +37,8 @@ export function ImportView({ id }: { id: number }) {
   return (
     <div className="max-w-5xl px-6 py-4">
       <header className="flex items-baseline gap-3">
-        <h1 className="truncate text-[23px]">{data.name}</h1>
-        <span className="whitespace-nowrap text-[13px] text-soft">
+        <h1 className="truncate text-title">{data.name}</h1>
+        <span className="whitespace-nowrap text-note text-soft">
           {(data.bytes / 1024).toLocaleString('en', { maximumFractionDigits: 0 })} kB · {data.madeBy},{' '}
           {moment(data.madeAt)}
         </span>
@@ -96,7 +96,7 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
         </div>
       )}
       <div className="mt-3 overflow-x-auto border border-rule bg-sheet">
-        <table className="w-full text-[13px]">
+        <table className="w-full text-note">
           <thead>
             <tr className="border-b border-rule text-left align-bottom">
               {preview.header.map((name, i) => (
@@ -109,7 +109,7 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
                     value={columns[i]}
                     onChange={(event) => choose(i, event.target.value as Field)}
                     box="mt-1 w-full min-w-32"
-                    className={`border bg-white py-0.5 pl-1.5 ${columns[i] === 'ignore' ? 'border-rule text-soft' : 'border-heather'}`}
+                    className={`border bg-field py-0.5 pl-1.5 ${columns[i] === 'ignore' ? 'border-rule text-soft' : 'border-heather'}`}
                   >
                     {FIELDS.map((field) => (
                       <option key={field} value={field}>
@@ -169,7 +169,7 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
           Import these punches
         </Button>
         {missing.length > 0 && (
-          <span className="text-[13px] text-ember">
+          <span className="text-note text-ember">
             Still without a column: {missing.map((field) => FIELD_WORDS[field].toLowerCase()).join(', ')}
           </span>
         )}
@@ -190,10 +190,10 @@ function Result({ file }: { file: ImportReply }) {
       <dl className="mt-4 flex max-w-xl border-t-2 border-ink" aria-label="Result">
         {figures.map(({ name, value, alarm }) => (
           <div key={name} className="flex-1 py-2">
-            <dd className={`text-[19px] font-semibold ${alarm ? 'text-ember' : ''}`}>
+            <dd className={`text-figure font-semibold ${alarm ? 'text-ember' : ''}`}>
               {value.toLocaleString('en')}
             </dd>
-            <dt className="text-[13px] text-soft">{name}</dt>
+            <dt className="text-note text-soft">{name}</dt>
           </div>
         ))}
       </dl>
@@ -216,12 +216,12 @@ function Refusals({ file }: { file: ImportReply }) {
   return (
     <section className="mt-3">
       <div className="flex items-baseline justify-between">
-        <h2 className="text-[17px]">Refused rows</h2>
+        <h2 className="text-lead">Refused rows</h2>
         <a href={`/api/imports/${file.id}/refusals.csv`} download className="text-heather underline">
           Download them, put them right, import them again
         </a>
       </div>
-      <table className="mt-2 w-full text-[13px]">
+      <table className="mt-2 w-full text-note">
         <thead>
           <tr className="border-b-2 border-ink text-left text-soft">
             <th className="w-20 py-1 pr-3 text-right font-normal">Line</th>

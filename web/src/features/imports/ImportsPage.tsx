@@ -67,7 +67,9 @@ export function ImportsPage() {
 
   return (
     <div
-      {...drop.getRootProps({ className: 'relative grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)]' })}
+      {...drop.getRootProps({
+        className: 'relative grid min-h-0 flex-1 grid-cols-[var(--spacing-list)_minmax(0,1fr)]',
+      })}
     >
       <aside aria-label="Files" className="flex min-h-0 flex-col border-r border-rule">
         <input {...drop.getInputProps({ 'aria-label': 'Punch file' })} />
@@ -83,11 +85,11 @@ export function ImportsPage() {
               key={file.id}
               to={`/punches/${file.id}`}
               className={({ isActive }) =>
-                `block border-b border-faint py-1.5 pl-5 pr-3.5 ${isActive ? 'bg-sheet shadow-[inset_4px_0_var(--color-heather)]' : 'hover:bg-sheet'}`
+                `block border-b border-faint py-1.5 pl-5 pr-3.5 ${isActive ? 'bg-sheet picked-row' : 'hover:bg-sheet'}`
               }
             >
               <span className="block truncate font-semibold">{file.name}</span>
-              <span className="flex justify-between text-[12px] text-soft">
+              <span className="flex justify-between text-fine text-soft">
                 {moment(file.madeAt)}
                 <span className={file.status === 'failed' ? 'text-ember' : ''}>
                   {file.status === 'done'
@@ -116,7 +118,7 @@ export function ImportsPage() {
         )}
       </main>
       {drop.isDragActive && (
-        <div className="pointer-events-none absolute inset-3 z-10 grid place-items-center border-2 border-dashed border-heather bg-heather-wash/90 font-serif text-[23px]">
+        <div className="pointer-events-none absolute inset-3 z-10 grid place-items-center border-2 border-dashed border-heather bg-heather-wash/90 font-serif text-title">
           Drop the punch file
         </div>
       )}
@@ -128,7 +130,7 @@ function DropHere({ onOpen }: { onOpen: () => void }) {
   return (
     <section className="m-6 grid max-w-3xl place-items-center border-2 border-dashed border-rule px-8 py-20 text-center">
       <FileUp size={28} className="text-heather" aria-hidden="true" />
-      <h1 className="mt-3 text-[23px]">Drop a punch file here</h1>
+      <h1 className="mt-3 text-title">Drop a punch file here</h1>
       <p className="mt-1 max-w-md text-soft">
         CSV, TSV or XLSX with a header line. You will see what each column was taken for before anything is
         kept; punches that are known already are passed over.

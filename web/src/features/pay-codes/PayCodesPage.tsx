@@ -21,15 +21,15 @@ export function PayCodesPage() {
   if (data === undefined) return null;
   const unassigned = data.classes.filter(({ codeId }) => codeId === null);
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_312px]">
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
       <main className="min-h-0 overflow-y-auto border-r border-rule px-6 py-4">
-        <h1 className="text-[23px]">Pay codes</h1>
+        <h1 className="text-title">Pay codes</h1>
         <p className="text-soft">
           Every class and premium that a rulebook can pay goes to the pay system under one code.
         </p>
         <table className="mt-4 w-full max-w-3xl">
           <thead>
-            <tr className="border-b-2 border-ink text-left text-[12.5px] text-soft">
+            <tr className="border-b-2 border-ink text-left text-fine text-soft">
               <th className="py-1 pl-2 font-normal">Class or premium</th>
               <th className="w-80 font-normal">Pay code</th>
             </tr>
@@ -44,7 +44,7 @@ export function PayCodesPage() {
           aria-label="Catch-all"
           className={`mt-6 max-w-3xl border px-4 py-3 ${unassigned.length > 0 ? 'border-ember bg-ember-wash' : 'border-rule'}`}
         >
-          <h2 className="text-[17px]">Catch-all</h2>
+          <h2 className="text-lead">Catch-all</h2>
           {unassigned.length === 0 ? (
             <p className="text-soft">
               Empty. Hours of a class without a code would gather here and hold up the handoff.
@@ -58,12 +58,12 @@ export function PayCodesPage() {
         </section>
       </main>
       <Side label="Codes" className="bg-sheet px-5 py-4">
-        <h2 className="text-[17px]">Codes of the pay system</h2>
+        <h2 className="text-lead">Codes of the pay system</h2>
         <dl className="mt-2">
           {data.codes.map(({ id, code, name }) => (
             <div key={id} className="flex gap-2 border-t border-faint py-1.5">
               <dt className="w-16">
-                <span className="rounded-[3px] bg-faint px-1.5 text-[13px] font-semibold">{code}</span>
+                <span className="rounded-key bg-faint px-1.5 text-note font-semibold">{code}</span>
               </dt>
               <dd>{name}</dd>
             </div>
@@ -103,7 +103,7 @@ function ClassRow({
     <tr className="border-b border-faint">
       <td className="py-1 pl-2">
         <i
-          className={`mr-2 inline-block w-4 ${isPremium(classId) ? 'h-[3px] align-[4px]' : 'h-[10px]'} ${classBand(classId)}`}
+          className={`mr-2 inline-block w-4 ${isPremium(classId) ? 'h-0.75 align-middle' : 'h-2.5'} ${classBand(classId)}`}
         />
         {classLabel(classId)}
       </td>
@@ -114,7 +114,7 @@ function ClassRow({
           disabled={isLoading || !may}
           onChange={(event) => void choose(event.target.value === '' ? null : Number(event.target.value))}
           box="w-full py-1"
-          className={`border bg-white py-1 pl-2 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
+          className={`border bg-field py-1 pl-2 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
         >
           <option value="">Catch-all: no code yet</option>
           {codes.map(({ id, code, name }) => (
@@ -138,20 +138,20 @@ function AddCode() {
   const submit = handleSubmit(async (entered) => {
     if (!(await add(entered)).error) reset();
   });
-  const input = 'mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1';
+  const input = 'mt-1 w-full rounded-control border border-rule bg-field px-2.5 py-1';
   return (
     <form onSubmit={submit} noValidate className="mt-5 border-t border-rule pt-3">
       <h3 className="font-semibold">Add a code</h3>
-      <label className="mt-2 block text-[13px] text-soft">
+      <label className="mt-2 block text-note text-soft">
         Code
         <input {...register('code')} className={input} />
       </label>
-      {formState.errors.code && <p className="text-[13px] text-ember">{formState.errors.code.message}</p>}
-      <label className="mt-2 block text-[13px] text-soft">
+      {formState.errors.code && <p className="text-note text-ember">{formState.errors.code.message}</p>}
+      <label className="mt-2 block text-note text-soft">
         Name
         <input {...register('name')} className={input} />
       </label>
-      {formState.errors.name && <p className="text-[13px] text-ember">{formState.errors.name.message}</p>}
+      {formState.errors.name && <p className="text-note text-ember">{formState.errors.name.message}</p>}
       {error !== undefined && (
         <div className="mt-2">
           <Notice>{problemOf(error).title}</Notice>

@@ -36,7 +36,7 @@ export function PeriodBar({
     { skip: period === undefined },
   );
   useRefreshWhileComputing(strip?.computing ?? 0);
-  if (period === undefined) return <div className="h-[76px] shrink-0 border-b border-rule bg-sheet" />;
+  if (period === undefined) return <div className="h-strip shrink-0 border-b border-rule bg-sheet" />;
 
   const picked = query.get('day');
   const step = (to: typeof earlier, label: string, Icon: typeof ChevronLeft) => (
@@ -51,8 +51,8 @@ export function PeriodBar({
     </button>
   );
   return (
-    <section aria-label="Period" className="flex h-[76px] shrink-0 border-b border-rule bg-sheet">
-      <div className="w-[252px] shrink-0 pl-5 pt-3">
+    <section aria-label="Period" className="flex h-strip shrink-0 border-b border-rule bg-sheet">
+      <div className="w-list shrink-0 pl-5 pt-3">
         {pickGroup ? (
           <Select
             aria-label="Pay group"
@@ -60,8 +60,8 @@ export function PeriodBar({
             onChange={(event) =>
               go({ group: event.target.value === '' ? null : event.target.value, person: null })
             }
-            box="max-w-[210px]"
-            className="bg-transparent font-serif text-[17px] font-semibold"
+            box="max-w-52.5"
+            className="bg-transparent font-serif text-lead font-semibold"
           >
             <option value="">All groups</option>
             {groups.map(({ id, name }) => (
@@ -71,9 +71,9 @@ export function PeriodBar({
             ))}
           </Select>
         ) : (
-          <h2 className="text-[17px] leading-[1.35]">All groups</h2>
+          <h2 className="text-lead leading-[1.35]">All groups</h2>
         )}
-        <div className="flex items-center gap-1 text-[13px] text-soft">
+        <div className="flex items-center gap-1 text-note text-soft">
           {step(earlier, 'Period before', ChevronLeft)}
           {dateRange(period.firstDay, period.lastDay)}
           {period.sealed && <span className="ml-1 rounded bg-faint px-1.5 text-ink">sealed</span>}
@@ -93,19 +93,19 @@ export function PeriodBar({
               aria-pressed={isPicked}
               disabled={!pickDays}
               onClick={() => go({ day: isPicked ? null : workdayToIso(day) })}
-              className={`relative min-w-0 max-w-[42px] flex-1 border-r border-faint pt-2 text-center text-[12px] text-soft disabled:cursor-default ${isPicked ? 'bg-heather-wash' : isWeekend(day) ? 'bg-[#FAF6EC]' : ''}`}
+              className={`relative min-w-0 max-w-10.5 flex-1 border-r border-faint pt-2 text-center text-fine text-soft disabled:cursor-default ${isPicked ? 'bg-heather-wash' : isWeekend(day) ? 'bg-weekend' : ''}`}
             >
               {weekday(day)[0]}
-              <b className={`block text-[15px] font-semibold ${isPicked ? 'text-heather' : 'text-ink'}`}>
+              <b className={`block text-body font-semibold ${isPicked ? 'text-heather' : 'text-ink'}`}>
                 {dayOfMonth(day)}
               </b>
               {toSettle > 0 && (
-                <em className="absolute right-1 top-1 text-[10px] font-semibold not-italic text-ember">
+                <em className="absolute right-1 top-1 text-tick font-semibold not-italic text-ember">
                   {toSettle}
                 </em>
               )}
               <span className="sr-only">: {title}</span>
-              <span className="absolute inset-x-2 bottom-2 h-[5px] rounded-sm bg-faint">
+              <span className="absolute inset-x-2 bottom-2 h-1.25 rounded-sm bg-faint">
                 <span className="block h-full rounded-sm bg-moss" style={{ width: `${covered * 100}%` }} />
               </span>
             </button>
@@ -113,7 +113,7 @@ export function PeriodBar({
         })}
       </div>
       {strip !== undefined && (
-        <dl className="ml-auto flex shrink-0 items-center gap-4 pl-4 pr-5 text-right min-[1200px]:gap-6">
+        <dl className="ml-auto flex shrink-0 items-center gap-4 pl-4 pr-5 text-right xl:gap-6">
           <Figure
             name="clocked"
             value={secondsDecimal(strip.clockedSeconds)}
@@ -149,8 +149,8 @@ function Figure({
 }) {
   return (
     <div title={title}>
-      <dd className={`text-[19px] font-semibold leading-tight ${alarm ? 'text-ember' : ''}`}>{value}</dd>
-      <dt className="text-[12px] text-soft">{name}</dt>
+      <dd className={`text-figure font-semibold leading-tight ${alarm ? 'text-ember' : ''}`}>{value}</dd>
+      <dt className="text-fine text-soft">{name}</dt>
     </div>
   );
 }

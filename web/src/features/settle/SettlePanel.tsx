@@ -72,8 +72,8 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
   const refusal = preview.isError ? problemOf(preview.error) : null;
   return (
     <section className="mb-4 border-b border-rule pb-4" aria-label="Settle">
-      <h2 className="text-[17px]">No {missing} punch</h2>
-      <p className="text-[13px] text-soft">
+      <h2 className="text-lead">No {missing} punch</h2>
+      <p className="text-note text-soft">
         {missing === 'out' ? 'In' : 'Out'} {dayAndTime(exception.at, card.offsets)}, nothing{' '}
         {missing === 'out' ? 'after' : 'before'}.{' '}
         {proposal === undefined
@@ -105,7 +105,7 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
         />
       </div>
       <label className="mt-2 block">
-        <span className="text-[13px] text-soft">Why, for the record</span>
+        <span className="text-note text-soft">Why, for the record</span>
         <input
           value={note}
           maxLength={500}
@@ -115,7 +115,7 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
             if (event.key === 'Escape') event.currentTarget.blur();
           }}
           placeholder="confirmed with the watch log"
-          className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1"
+          className="mt-1 w-full rounded-control border border-rule bg-field px-2.5 py-1"
         />
       </label>
       {typed !== null && (
@@ -171,7 +171,7 @@ function Effect({ at, before, after }: { at: string; before: ClassSums; after: C
     }))
     .filter(({ by }) => by !== 0);
   return (
-    <dl className="mt-3 text-[13px]" aria-label="Effect" aria-live="polite">
+    <dl className="mt-3 text-note" aria-label="Effect" aria-live="polite">
       <div className="flex justify-between font-semibold">
         <dt>Payable with {at}</dt>
         <dd>

@@ -26,7 +26,7 @@ export function AccountPage() {
     <main className="min-h-0 flex-1 overflow-auto">
       <div className="grid max-w-5xl grid-cols-[minmax(0,4fr)_minmax(0,6fr)] gap-14 p-8">
         <section>
-          <h1 className="text-[23px]">{user?.name}</h1>
+          <h1 className="text-title">{user?.name}</h1>
           <p className="text-soft">{user?.roles.join(', ')}</p>
           {user?.passwordIsGiven === true && (
             <div className="mt-4">
@@ -55,7 +55,7 @@ function PasswordForm() {
   });
   return (
     <form onSubmit={submit} noValidate className="mt-6">
-      <h2 className="text-[17px]">Change your password</h2>
+      <h2 className="text-lead">Change your password</h2>
       {FIELDS.map(({ name, label, autoComplete }) => (
         <Field
           key={name}
@@ -84,9 +84,9 @@ function Sessions() {
   if (error !== undefined) return <Notice>{problemOf(error).title}</Notice>;
   return (
     <section>
-      <h2 className="text-[17px]">Where you are signed in</h2>
-      <table className="mt-3 w-full text-left text-[13.5px]">
-        <thead className="text-[12px] text-soft">
+      <h2 className="text-lead">Where you are signed in</h2>
+      <table className="mt-3 w-full text-left text-note">
+        <thead className="text-fine text-soft">
           <tr>
             <th className="py-1 font-normal">Browser</th>
             <th className="font-normal">Since</th>
@@ -99,7 +99,7 @@ function Sessions() {
         <tbody>
           {data?.sessions.map(({ id, agent, startedAt, endsAt, current }) => (
             <tr key={id} className="border-t border-rule align-top">
-              <td className="max-w-[22rem] py-2 pr-4">
+              <td className="max-w-88 py-2 pr-4">
                 {current && <strong className="block font-semibold">This browser</strong>}
                 <span className="break-words text-soft">{agent === '' ? 'It does not say' : agent}</span>
               </td>

@@ -8,9 +8,9 @@ export function Field({
 }: ComponentProps<'input'> & { label: string; error: string | undefined }) {
   return (
     <label className="mt-4 block">
-      <span className="text-[13px] text-soft">{label}</span>
-      <input {...input} className="mt-1 w-full rounded-[5px] border border-rule bg-white px-2.5 py-1.5" />
-      {error !== undefined && <span className="text-[13px] text-ember">{error}</span>}
+      <span className="text-note text-soft">{label}</span>
+      <input {...input} className="mt-1 w-full rounded-control border border-rule bg-field px-2.5 py-1.5" />
+      {error !== undefined && <span className="text-note text-ember">{error}</span>}
     </label>
   );
 }

@@ -35,24 +35,34 @@ export function SignInPage() {
   const submit = handleSubmit(enter);
   return (
     <main className="grid h-full grid-cols-[minmax(0,5fr)_minmax(0,4fr)]">
-      <section className="flex flex-col justify-between bg-peat p-12 text-[#EFE9DC]">
+      <section className="flex flex-col justify-between bg-peat p-12 text-on-peat">
         <HeathMark />
         <div>
-          <p className="max-w-sm font-serif text-[30px] leading-tight">
+          <p className="max-w-sm font-serif text-display leading-tight">
             Every punch, to the payable hour, with its reasons.
           </p>
           <svg viewBox="0 0 420 90" className="mt-10 w-full max-w-md" aria-hidden="true">
-            <path d="M0 60 Q60 20 120 45 T250 30 T420 40" stroke="#C9A6D3" strokeWidth="3" fill="none" />
-            <path d="M0 80 Q80 45 150 65 T290 55 T420 62" stroke="#9DB58A" strokeWidth="3" fill="none" />
-            <circle cx="352" cy="11" r="9" fill="#E2B440" />
+            <path
+              d="M0 60 Q60 20 120 45 T250 30 T420 40"
+              stroke="var(--color-heather-bright)"
+              strokeWidth="3"
+              fill="none"
+            />
+            <path
+              d="M0 80 Q80 45 150 65 T290 55 T420 62"
+              stroke="var(--color-ridge)"
+              strokeWidth="3"
+              fill="none"
+            />
+            <circle cx="352" cy="11" r="9" fill="var(--color-sun)" />
           </svg>
         </div>
-        <p className="text-[13px] text-[#CFC6B6]">Punches in, pay lines out.</p>
+        <p className="text-note text-on-peat-soft">Punches in, pay lines out.</p>
       </section>
       <section className="flex items-center justify-center">
         <div className="w-72">
           <form onSubmit={submit} noValidate>
-            <h1 className="text-[23px]">Sign in</h1>
+            <h1 className="text-title">Sign in</h1>
             {FIELDS.map(({ name, label, ...field }) => (
               <Field
                 key={name}
@@ -89,14 +99,14 @@ function DemoAccounts({ onChoose }: { onChoose: (account: SignInRequest) => void
   if (data === undefined || data.accounts.length === 0) return null;
   return (
     <section className="mt-8 border-t border-rule pt-4">
-      <h2 className="text-[13px] text-soft">This is the demo. Try it as</h2>
+      <h2 className="text-note text-soft">This is the demo. Try it as</h2>
       <ul className="mt-1">
         {data.accounts.map(({ username, name, password, role }) => (
           <li key={username}>
             <button
               type="button"
               onClick={() => onChoose({ username, password })}
-              className="flex w-full justify-between rounded-[5px] px-2 py-1 text-left text-[13.5px] hover:bg-heather-wash"
+              className="flex w-full justify-between rounded-control px-2 py-1 text-left text-note hover:bg-heather-wash"
             >
               <span>{name}</span>
               <span className="text-soft">{role}</span>

@@ -34,7 +34,7 @@ function Line({ alarm = false, children }: { alarm?: boolean; children: ReactNod
   return (
     <div
       role={alarm ? 'alert' : 'status'}
-      className={`flex min-h-9 items-center gap-2 border-b border-rule px-5 py-1.5 text-[13px] ${alarm ? 'bg-ember-wash' : 'bg-faint'}`}
+      className={`flex min-h-9 items-center gap-2 border-b border-rule px-5 py-1.5 text-note ${alarm ? 'bg-ember-wash' : 'bg-faint'}`}
     >
       {alarm && <TriangleAlert size={15} className="shrink-0 text-ember" aria-hidden="true" />}
       <span>{children}</span>

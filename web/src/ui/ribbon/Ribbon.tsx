@@ -55,7 +55,7 @@ export function Ribbon({
   const change = clockChange(origin, scale, offsets);
   const time = (at: Instant) => clockTime(at, offsets, true);
   return (
-    <div className="relative h-[35px]">
+    <div className="relative h-8.75">
       {axisHours(scale).map(({ percent: left, label, midnight: isMidnight }) => (
         <i
           key={left}
@@ -75,7 +75,7 @@ export function Ribbon({
         <span
           key={plan.startsAt}
           title={`Planned ${clockTime(plan.startsAt, offsets)} to ${clockTime(plan.endsAt, offsets)}`}
-          className="absolute top-[29px] h-1 border border-t-0 border-bracket"
+          className="absolute top-7.25 h-1 border border-t-0 border-bracket"
           style={span(plan.startsAt, plan.endsAt)}
         />
       ))}
@@ -86,7 +86,7 @@ export function Ribbon({
         <span
           key={segment.start}
           title={`${classLabel(segment.classId)}, ${time(segment.start)} to ${time(segment.end)}: ${hoursAndMinutes(segment.end - segment.start)}`}
-          className={`absolute top-[13px] h-[12px] ${classBand(segment.classId)}`}
+          className={`absolute top-3.25 h-3 ${classBand(segment.classId)}`}
           style={span(segment.start, segment.end)}
         />
       ))}
@@ -96,7 +96,7 @@ export function Ribbon({
           <span
             key={segment.start}
             title={segment.premiums.join(', ')}
-            className="band-premium absolute top-[26px] h-[2px]"
+            className="band-premium absolute top-6.5 h-0.5"
             style={span(segment.start, segment.end)}
           />
         ))}
@@ -106,7 +106,7 @@ export function Ribbon({
           <span
             key={name}
             title={`${name}, paid and not worked: ${hoursAndMinutes(seconds)}`}
-            className="band-not-worked absolute top-[11px] flex h-[15px] items-center overflow-visible whitespace-nowrap px-1 text-[11px] leading-none text-soft"
+            className="band-not-worked absolute top-2.75 flex h-3.75 items-center overflow-visible whitespace-nowrap px-1 text-tick leading-none text-soft"
             style={span(from, from + seconds)}
           >
             {name}
@@ -121,7 +121,7 @@ export function Ribbon({
         return (
           <div
             key={exception.key}
-            className={`absolute top-[10px] flex h-[18px] items-center overflow-visible whitespace-nowrap border-[1.5px] border-dashed border-ember bg-ember-wash px-1.5 text-[11.5px] leading-none text-ember ${exception.kind === 'missing-out' ? 'border-l-0' : 'justify-end border-r-0'}`}
+            className={`absolute top-2.5 flex h-4.5 items-center overflow-visible whitespace-nowrap border-mark border-dashed border-ember bg-ember-wash px-1.5 text-tick leading-none text-ember ${exception.kind === 'missing-out' ? 'border-l-0' : 'justify-end border-r-0'}`}
             style={span(Math.min(at, other), Math.max(at, other))}
           >
             {inHole?.(exception)}
@@ -134,7 +134,7 @@ export function Ribbon({
           <i
             key={exception.key}
             title={exceptionText(exception)}
-            className="absolute top-0 h-[5px] w-[5px] -translate-x-1/2 rotate-45 border border-ember bg-ember-wash"
+            className="absolute top-0 h-1.25 w-1.25 -translate-x-1/2 rotate-45 border border-ember bg-ember-wash"
             style={{ left: x(exception.at) }}
           />
         ))}
@@ -156,7 +156,7 @@ function Clocked({ shift, x, span, time }: Place & { shift: ShiftView }) {
     <>
       {shift.spells.map((spell) => (
         <span key={spell.in.at}>
-          <i className="absolute top-[6px] h-px bg-ink" style={span(spell.in.at, spell.out.at)} />
+          <i className="absolute top-1.5 h-px bg-ink" style={span(spell.in.at, spell.out.at)} />
           <Tick punch={spell.in} x={x} time={time} />
           <Tick punch={spell.out} x={x} time={time} />
         </span>
@@ -165,12 +165,12 @@ function Clocked({ shift, x, span, time }: Place & { shift: ShiftView }) {
         <span
           key={gap.start}
           title={`Not paid: ${time(gap.start)} to ${time(gap.end)}`}
-          className="band-unpaid absolute top-[13px] h-[12px]"
+          className="band-unpaid absolute top-3.25 h-3"
           style={span(gap.start, gap.end)}
         />
       ))}
       {shift.onTheClock !== null && (
-        <i className="absolute top-[3px] h-[7px] w-[1.5px] bg-moss" style={{ left: x(shift.onTheClock) }} />
+        <i className="absolute top-0.75 h-1.75 w-mark bg-moss" style={{ left: x(shift.onTheClock) }} />
       )}
     </>
   );
@@ -195,16 +195,16 @@ function Tick({ punch, x, time }: Pick<Place, 'x' | 'time'> & { punch: Effective
       {punch.clockedAt !== undefined && (
         <i
           title={`Clocked ${time(punch.clockedAt)}`}
-          className="absolute top-[3px] h-[7px] w-[1.5px] bg-[#B9AF9C]"
+          className="absolute top-0.75 h-1.75 w-mark bg-past"
           style={{ left: x(punch.clockedAt) }}
         />
       )}
       <i
         title={`${KIND[punch.kind]} ${time(punch.at)}${corrected ? ', corrected' : ''}`}
-        className="absolute top-[3px] h-[7px] w-[1.5px] bg-ink"
+        className="absolute top-0.75 h-1.75 w-mark bg-ink"
         style={{ left: x(punch.at) }}
       >
-        {corrected && <span className="correction-wedge absolute -left-[3.2px] -top-[4px]" />}
+        {corrected && <span className="correction-wedge absolute -left-0.75 -top-1" />}
       </i>
     </>
   );
@@ -213,7 +213,7 @@ function Tick({ punch, x, time }: Pick<Place, 'x' | 'time'> & { punch: Effective
 /** The hours above a column of ribbons. */
 export function RibbonAxis({ scale }: { scale: Scale }) {
   return (
-    <div className="relative h-[18px] text-[11px] text-soft">
+    <div className="relative h-4.5 text-tick text-soft">
       {axisHours(scale).map(({ percent: left, label }) => (
         <span key={left} className="absolute -translate-x-1/2" style={{ left: `${left}%` }}>
           {label}
