@@ -3,72 +3,74 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useCardsQuery } from '../api/cards.ts';
 import { usePeriod } from '../features/periods/index.ts';
+import { type Feature, type Found, homeOf } from '../ui/feature.ts';
 import { Panel } from '../ui/Panel.tsx';
 
-const MOST_SHOWN = 30;
-const item = 'flex cursor-pointer justify-between rounded px-2 py-1.5 data-[selected=true]:bg-heather-wash';
-
-/** Finds a person of the period by name or number, or a screen, as it is typed. */
+/** Finds a person, a day, a screen or something to do, as it is typed. */
 export default function FindDialog({
-  screens,
+  features,
+  actions,
   onClose,
 }: {
-  screens: readonly { readonly to: string; readonly name: string }[];
+  /** Those that whoever looks may see. */
+  features: readonly Feature[];
+  /** What they may begin. */
+  actions: readonly { readonly name: string; readonly to: string }[];
   onClose: () => void;
 }) {
   const navigate = useNavigate();
   const { period } = usePeriod();
-  const { data } = useCardsQuery(period?.id ?? 0, { skip: period === undefined });
+  const mayFindPeople = features.some(({ find }) => find !== null);
+  const { data } = useCardsQuery(period?.id ?? 0, { skip: period === undefined || !mayFindPeople });
   const [text, setText] = useState('');
-  const wanted = text.trim().toLowerCase();
   const go = (to: string) => {
     onClose();
     navigate(to);
   };
-  const people =
+  const wanted = text.trim().toLowerCase();
+  const isMeant = ({ name }: { readonly name: string }) => name.toLowerCase().includes(wanted);
+  const found =
     wanted === ''
       ? []
-      : (data?.rows ?? [])
-          .filter(
-            (row) => row.name.toLowerCase().includes(wanted) || row.number.toLowerCase().includes(wanted),
-          )
-          .slice(0, MOST_SHOWN);
+      : features.flatMap(({ find }) => find?.(text, { period, rows: data?.rows ?? [] }) ?? []);
+  const screens = features.map((feature) => ({ name: feature.name, to: homeOf(feature) }));
   return (
     <Panel title="Find" onClose={onClose}>
-      <Command shouldFilter={false} label="Find a person or screen">
+      <Command shouldFilter={false} label="Find a person, a day, a screen or something to do">
         <Command.Input
           autoFocus
           value={text}
           onValueChange={setText}
-          placeholder="A name, a number, a screen"
+          placeholder="rhona, rhona 28 oct, handoff"
           className="mt-2 w-full rounded-control border border-rule bg-field px-2.5 py-1.5"
         />
         <Command.List className="mt-2 max-h-80 overflow-y-auto">
           <Command.Empty className="px-2 py-1.5 text-soft">
             Nobody and nothing by that name in this period.
           </Command.Empty>
-          {people.map((row) => (
-            <Command.Item
-              key={row.personId}
-              value={row.number}
-              className={item}
-              onSelect={() => go(`/cards?period=${period?.id}&person=${row.personId}`)}
-            >
-              <span>
-                {row.name} <small className="text-soft">{row.department}</small>
-              </span>
-              <span className="text-soft">{row.number}</span>
-            </Command.Item>
+          {found.map((one) => (
+            <Item key={one.to} found={one} onGo={go} />
           ))}
-          {screens
-            .filter(({ name }) => name.toLowerCase().includes(wanted))
-            .map(({ to, name }) => (
-              <Command.Item key={to} value={to} className={item} onSelect={() => go(to)}>
-                {name}
-              </Command.Item>
-            ))}
+          {[...screens, ...actions].filter(isMeant).map(({ name, to }) => (
+            <Item key={`${name} ${to}`} found={{ name, to, detail: '', aside: '' }} onGo={go} />
+          ))}
         </Command.List>
       </Command>
     </Panel>
+  );
+}
+
+function Item({ found, onGo }: { found: Found; onGo: (to: string) => void }) {
+  return (
+    <Command.Item
+      value={`${found.name} ${found.to}`}
+      className="flex cursor-pointer justify-between rounded-control px-2 py-1.5 data-[selected=true]:bg-heather-wash"
+      onSelect={() => onGo(found.to)}
+    >
+      <span>
+        {found.name} <small className="text-soft">{found.detail}</small>
+      </span>
+      <span className="text-soft">{found.aside}</span>
+    </Command.Item>
   );
 }

@@ -1,35 +1,31 @@
+import type { SignedInUser } from '@heath/contract';
 import { has } from '@heath/contract';
-import { lazy, Suspense, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
 import { Toaster } from 'sonner';
-import { api, problemOf } from '../api/base.ts';
-import { useSessionQuery, useSignOutMutation } from '../api/session.ts';
+import { problemOf } from '../api/base.ts';
+import { useSessionQuery } from '../api/session.ts';
 import { TaskNotices } from '../features/tasks/index.ts';
+import { type Feature, homeOf } from '../ui/feature.ts';
 import { HeathMark } from '../ui/HeathMark.tsx';
+import { Hints } from '../ui/Hint.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
-import { useKey } from '../ui/useKey.ts';
-import { useAppDispatch } from './hooks.ts';
+import { useKey } from '../ui/keys.ts';
+import { SaysLayer } from '../ui/Says.tsx';
+import { EVERYWHERE, FEATURES, featureAt } from './features.ts';
+import { UserMenu } from './UserMenu.tsx';
 
 const FindDialog = lazy(() => import('./FindDialog.tsx'));
 const KeysDialog = lazy(() => import('./KeysDialog.tsx'));
 
-const SCREENS = [
-  { to: '/punches', name: 'Punches', right: 'see imports' },
-  { to: '/cards', name: 'Time cards', right: 'see cards' },
-  { to: '/handoff', name: 'Handoff', right: 'see pay' },
-  { to: '/pay-codes', name: 'Pay codes', right: 'see pay' },
-] as const;
-
-/** The bar above every screen; sends people who are not signed in to sign in, and back to where they were. */
+/** Sends people who are not signed in to sign in, and back to where they were; and those who see no cards to their account. */
 export function Shell() {
   const { data: user, error, isLoading } = useSessionQuery();
   const location = useLocation();
-  const navigation = useNavigation();
-  const [dialog, setDialog] = useState<'find' | 'keys' | null>(null);
-  useHotkeys('mod+k', () => setDialog('find'), { preventDefault: true, enableOnFormTags: true });
-  useKey('?', () => setDialog('keys'));
-
+  const feature = featureAt(location.pathname);
+  useEffect(() => {
+    document.title = feature === undefined ? 'Heath' : `${feature.name} · Heath`;
+  }, [feature]);
   if (isLoading) return null;
   if (user === undefined) {
     const problem = problemOf(error);
@@ -38,40 +34,49 @@ export function Shell() {
       <Navigate to={`/sign-in?then=${encodeURIComponent(location.pathname + location.search)}`} replace />
     );
   }
-  const screens = user.passwordIsGiven ? [] : SCREENS.filter(({ right }) => has(user.roles, right));
+  const features = FEATURES.filter(({ right }) => mayOpen(user, right));
   // Whoever must choose a password first, or sees no cards, begins with their account.
-  const seesCards = screens.some(({ to }) => to === '/cards');
-  const isElsewhere = location.pathname !== '/account';
-  if (isElsewhere && (user.passwordIsGiven || (location.pathname === '/cards' && !seesCards)))
+  const isMissing = location.pathname === '/cards' && feature !== undefined && !features.includes(feature);
+  if (location.pathname !== '/account' && (user.passwordIsGiven || isMissing))
     return <Navigate to="/account" replace />;
-  // The period is kept from screen to screen.
-  const period = new URLSearchParams(location.search).get('period');
-  const suffix = period === null ? '' : `?period=${period}`;
+  return (
+    <Hints>
+      <Frame user={user} feature={feature} features={features} />
+      <SaysLayer />
+    </Hints>
+  );
+}
+
+const mayOpen = (user: SignedInUser, right: Feature['right']): boolean =>
+  right === null || (!user.passwordIsGiven && has(user.roles, right));
+
+/** The bar above every screen, and what lies over it. */
+function Frame({
+  user,
+  feature,
+  features,
+}: {
+  user: SignedInUser;
+  feature: Feature | undefined;
+  features: readonly Feature[];
+}) {
+  const [dialog, setDialog] = useState<'find' | 'keys' | null>(null);
+  useKey(EVERYWHERE.find, () => setDialog('find'));
+  useKey(EVERYWHERE.keys, () => setDialog('keys'));
+  const close = () => setDialog(null);
+  const actions = features.flatMap((one) => one.actions).filter(({ right }) => mayOpen(user, right));
   return (
     <div className="flex h-full flex-col">
-      <header className="flex h-bar shrink-0 items-center gap-7 bg-peat px-5 text-on-peat">
+      <header className="flex h-bar shrink-0 items-center gap-5 bg-peat px-5 text-on-peat xl:gap-7">
         <HeathMark />
-        <nav className="flex gap-5 text-body">
-          {screens.map(({ to, name }) => (
-            <NavLink
-              key={to}
-              to={to + suffix}
-              className={({ isActive }) =>
-                `flex h-bar items-center ${isActive ? 'text-on-peat picked-screen' : 'text-on-peat-soft hover:text-on-peat'}`
-              }
-            >
-              {name}
-            </NavLink>
-          ))}
-        </nav>
-        {navigation.state === 'loading' && <span className="text-note text-on-peat-soft">Opening…</span>}
+        <Screens features={features} />
         <button
           type="button"
           onClick={() => setDialog('find')}
-          className="ml-auto flex w-62.5 justify-between rounded-control bg-peat-light px-2.5 py-1 text-note text-on-peat-soft"
+          className="ml-auto flex min-w-0 max-w-62 flex-1 justify-between gap-3 rounded-control bg-peat-light px-2.5 py-1 text-note text-on-peat-soft"
         >
-          <span>Find a person or screen</span>
-          <span>Ctrl K</span>
+          <span className="truncate">Find anything</span>
+          <span className="shrink-0">{EVERYWHERE.find.press}</span>
         </button>
         <button
           type="button"
@@ -79,9 +84,9 @@ export function Shell() {
           aria-label="Keys of this screen"
           className="text-on-peat-soft"
         >
-          <Kbd>?</Kbd>
+          <Kbd>{EVERYWHERE.keys.press}</Kbd>
         </button>
-        <UserButton name={user.name} />
+        <UserMenu name={user.name} />
       </header>
       {has(user.roles, 'see work') && !user.passwordIsGiven && <TaskNotices />}
       <Outlet />
@@ -94,48 +99,40 @@ export function Shell() {
             border: 'none',
             fontFamily: 'var(--font-sans)',
           },
-          actionButtonStyle: { background: 'var(--color-heather-bright)', color: 'var(--color-peat)' },
+          actionButtonStyle: { background: 'var(--color-heather-bright)', color: 'var(--color-deepest)' },
         }}
       />
       <Suspense fallback={null}>
-        {dialog === 'find' && <FindDialog screens={screens} onClose={() => setDialog(null)} />}
-        {dialog === 'keys' && <KeysDialog path={location.pathname} onClose={() => setDialog(null)} />}
+        {dialog === 'find' && <FindDialog features={features} actions={actions} onClose={close} />}
+        {dialog === 'keys' && <KeysDialog feature={feature} onClose={close} />}
       </Suspense>
     </div>
   );
 }
 
-function UserButton({ name }: { name: string }) {
-  const [signOut] = useSignOutMutation();
-  const dispatch = useAppDispatch();
-  const initials = name
-    .split(' ')
-    .map((part) => part[0])
-    .join('')
-    .slice(0, 2);
-  const leave = async () => {
-    await signOut();
-    dispatch(api.util.resetApiState());
-  };
+/** The screens in the bar. The period is kept from screen to screen. */
+function Screens({ features }: { features: readonly Feature[] }) {
+  const navigation = useNavigation();
+  const period = new URLSearchParams(useLocation().search).get('period');
+  const suffix = period === null ? '' : `?period=${period}`;
   return (
-    <details className="relative">
-      <summary className="grid h-7 w-7 list-none place-items-center rounded-full bg-heather-bright text-fine font-semibold text-peat">
-        {initials}
-        <span className="sr-only">, signed in as {name}</span>
-      </summary>
-      <div className="absolute right-0 top-9 z-20 w-44 rounded-control border border-rule bg-sheet p-2 text-ink shadow-lg">
-        <p className="px-2 py-1 text-soft">{name}</p>
-        <Link to="/account" className="block rounded px-2 py-1 hover:bg-heather-wash">
-          Your account
-        </Link>
-        <button
-          type="button"
-          onClick={leave}
-          className="w-full rounded px-2 py-1 text-left hover:bg-heather-wash"
-        >
-          Sign out
-        </button>
-      </div>
-    </details>
+    <>
+      <nav className="flex gap-5">
+        {features
+          .filter(({ isInBar }) => isInBar)
+          .map((feature) => (
+            <NavLink
+              key={feature.path}
+              to={homeOf(feature) + suffix}
+              className={({ isActive }) =>
+                `flex h-bar items-center whitespace-nowrap ${isActive ? 'picked-screen text-on-peat' : 'text-on-peat-soft hover:text-on-peat'}`
+              }
+            >
+              {feature.name}
+            </NavLink>
+          ))}
+      </nav>
+      {navigation.state === 'loading' && <span className="text-note text-on-peat-soft">Opening…</span>}
+    </>
   );
 }

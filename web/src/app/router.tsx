@@ -1,5 +1,6 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { Empty } from '../ui/Empty.tsx';
+import { FEATURES } from './features.ts';
 import { PageError } from './PageError.tsx';
 import { Shell } from './Shell.tsx';
 
@@ -16,28 +17,7 @@ export const router = createBrowserRouter([
     errorElement: <PageError />,
     children: [
       { index: true, element: <Navigate to="/cards" replace /> },
-      {
-        path: 'cards',
-        lazy: async () => ({ Component: (await import('../features/cards/CardsPage.tsx')).CardsPage }),
-      },
-      {
-        path: 'punches/:importId?',
-        lazy: async () => ({ Component: (await import('../features/imports/ImportsPage.tsx')).ImportsPage }),
-      },
-      {
-        path: 'pay-codes',
-        lazy: async () => ({
-          Component: (await import('../features/pay-codes/PayCodesPage.tsx')).PayCodesPage,
-        }),
-      },
-      {
-        path: 'handoff',
-        lazy: async () => ({ Component: (await import('../features/handoff/HandoffPage.tsx')).HandoffPage }),
-      },
-      {
-        path: 'account',
-        lazy: async () => ({ Component: (await import('../features/sign-in/AccountPage.tsx')).AccountPage }),
-      },
+      ...FEATURES.map(({ path, page }) => ({ path, lazy: async () => ({ Component: await page() }) })),
       {
         path: '*',
         element: <Empty title="There is no page here">The screens are in the bar above.</Empty>,

@@ -1,9 +1,10 @@
 import { decimalHours, spokenHours } from './format.ts';
+import { says } from './Says.tsx';
 
 /** Hours as `8.50`; hovering says `8 h 30 m`. */
 export function Hours({ hours, className = '' }: { hours: number; className?: string }) {
   return (
-    <span title={spokenHours(hours)} className={className}>
+    <span {...says(spokenHours(hours))} className={className}>
       {decimalHours(hours)}
     </span>
   );

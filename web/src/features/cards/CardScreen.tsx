@@ -1,9 +1,10 @@
 import type { CardRow, PeriodSummary } from '@heath/contract';
 import { useMemo, useState } from 'react';
 import { Empty } from '../../ui/Empty.tsx';
+import { useKey } from '../../ui/keys.ts';
 import { useAddress } from '../../ui/useAddress.ts';
-import { useKey } from '../../ui/useKey.ts';
 import { CardView } from './CardView.tsx';
+import { CARD_KEYS } from './keys.ts';
 import { PeopleList } from './PeopleList.tsx';
 import { type ListFilter, visibleRows } from './rows.ts';
 
@@ -62,9 +63,9 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
     const person = then[0] === undefined ? NOBODY : String(then[0].personId);
     go(stays ? changes : { ...changes, person, day: null, why: null }, true);
   };
-  useKey('j', () => step(1));
-  useKey('k', () => step(-1));
-  useKey('n', () => {
+  useKey(CARD_KEYS.next, () => step(1));
+  useKey(CARD_KEYS.before, () => step(-1));
+  useKey(CARD_KEYS.nextOpen, () => {
     const start = visible.findIndex((row) => row.personId === picked?.personId);
     const next = [...visible.slice(start + 1), ...visible.slice(0, start + 1)].find(
       (row) => row.toSettle > 0,

@@ -16,7 +16,6 @@ import {
   workdayToIso,
 } from '@heath/core';
 import { useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
@@ -26,13 +25,14 @@ import { useMayCorrect } from '../../api/useMay.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { classBand, clockTime, dayOfMonth, decimalHours, shortDay, weekday } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
+import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Ribbon, RibbonAxis, workdaysBetween } from '../../ui/ribbon/Ribbon.tsx';
 import { clockChange, originOf, scaleFor } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
-import { useKey } from '../../ui/useKey.ts';
 import { type Conflict, SettlePanel } from '../settle/index.ts';
+import { CARD_KEYS } from './keys.ts';
 import { ClassWhy, DayWhy, History } from './WhyPanel.tsx';
 
 /** One person's card and, to its right, what is to settle and why the numbers are what they are. */
@@ -69,9 +69,9 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   };
   const stepDay = (by: number) =>
     pick(days[Math.min(Math.max(days.indexOf(picked) + by, 0), days.length - 1)]!);
-  useHotkeys('down', () => stepDay(1), { preventDefault: true }, [picked, days]);
-  useHotkeys('up', () => stepDay(-1), { preventDefault: true }, [picked, days]);
-  useKey('u', () => mayCorrect && void undoLast(), [undoLast, mayCorrect]);
+  useKey(CARD_KEYS.nextDay, () => stepDay(1), [picked, days]);
+  useKey(CARD_KEYS.dayBefore, () => stepDay(-1), [picked, days]);
+  useKey(CARD_KEYS.undo, () => mayCorrect && void undoLast(), [undoLast, mayCorrect]);
 
   const exception = card.exceptions.find((open) => open.workday === picked && isMissingPunch(open));
   const sums = classSums(card.lines);
@@ -203,7 +203,10 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
             onConflict={setConflict}
             onSettled={(correctionId) =>
               toast(`Settled ${shortDay(exception.workday)}`, {
-                action: { label: 'Undo  U', onClick: () => void undoLast(correctionId) },
+                action: {
+                  label: `Undo  ${CARD_KEYS.undo.press}`,
+                  onClick: () => void undoLast(correctionId),
+                },
               })
             }
           />

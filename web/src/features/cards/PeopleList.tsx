@@ -2,8 +2,10 @@ import type { CardRow } from '@heath/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import { Hours } from '../../ui/Hours.tsx';
+import { useKey } from '../../ui/keys.ts';
 import { Select } from '../../ui/Select.tsx';
-import { useKey } from '../../ui/useKey.ts';
+import { Toggles } from '../../ui/Toggles.tsx';
+import { CARD_KEYS } from './keys.ts';
 import type { ListFilter } from './rows.ts';
 
 const ROW_HEIGHT = 47;
@@ -13,6 +15,12 @@ const MARK: Readonly<Record<string, string>> = {
   x: 'border-mark border-ember bg-sheet',
   '-': 'border-b border-rule',
 };
+
+const SORTS = [
+  { value: 'name', name: 'by name' },
+  { value: 'hours', name: 'by hours' },
+  { value: 'to-settle', name: 'to settle' },
+] as const;
 
 interface PeopleListProps {
   readonly rows: readonly CardRow[];
@@ -37,25 +45,22 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
   useEffect(() => {
     if (pickedIndex >= 0) virtual.scrollToIndex(pickedIndex, { align: 'auto' });
   }, [pickedIndex, virtual]);
-  useKey('/', () => find.current?.focus());
+  useKey(CARD_KEYS.filter, () => find.current?.focus());
 
   const inGroup = filter.groupId === null ? all : all.filter((row) => row.groupId === filter.groupId);
   const toSettle = inGroup.filter((row) => row.toSettle > 0).length;
-  const chip = (name: string, count: number, on: boolean, show: string | null) => (
-    <button
-      type="button"
-      aria-pressed={on}
-      onClick={() => onFilter({ show })}
-      className={`rounded-full border px-2 py-px text-fine ${on ? 'border-ink bg-ink text-sheet' : 'border-rule text-soft hover:border-heather'}`}
-    >
-      {name} {count.toLocaleString('en')}
-    </button>
-  );
   return (
     <aside aria-label="People" className="flex min-h-0 flex-col border-r border-rule">
-      <div className="flex gap-1.5 px-5 pt-2.5">
-        {chip('All', inGroup.length, !filter.toSettleOnly, null)}
-        {chip('To settle', toSettle, filter.toSettleOnly, 'to-settle')}
+      <div className="px-5 pt-2.5">
+        <Toggles
+          label="Who is shown"
+          value={filter.toSettleOnly ? 'to-settle' : 'all'}
+          choices={[
+            { value: 'all', name: 'All', count: inGroup.length },
+            { value: 'to-settle', name: 'To settle', count: toSettle },
+          ]}
+          onChoose={(show) => onFilter({ show: show === 'all' ? null : show })}
+        />
       </div>
       <div className="flex gap-1.5 px-5 py-2">
         <input
@@ -68,16 +73,12 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
           className="min-w-0 flex-1 rounded-control border border-rule bg-sheet px-2 py-0.5 text-note"
         />
         <Select
-          aria-label="Sort by"
+          label="Sort by"
           value={filter.sort}
-          onChange={(event) => onFilter({ sort: event.target.value === 'name' ? null : event.target.value })}
-          box="w-23"
-          className="border border-rule bg-sheet py-0.5 pl-2 text-fine text-soft"
-        >
-          <option value="name">by name</option>
-          <option value="hours">by hours</option>
-          <option value="to-settle">to settle</option>
-        </Select>
+          choices={SORTS}
+          onChoose={(sort) => onFilter({ sort: sort === 'name' ? null : sort })}
+          className="w-24 border border-rule bg-field px-2 py-0.5 text-fine text-soft"
+        />
       </div>
       <div
         ref={scroller}

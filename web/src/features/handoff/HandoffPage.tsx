@@ -1,6 +1,5 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
 import { Check, TriangleAlert } from 'lucide-react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
@@ -11,10 +10,13 @@ import { Empty } from '../../ui/Empty.tsx';
 import { dateRange, decimalHours, moment } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { says } from '../../ui/Says.tsx';
 import { Side } from '../../ui/Side.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { Bridge } from './Bridge.tsx';
+import { HANDOFF_KEYS } from './keys.ts';
 
 /** The sums of a period, what still holds them up, and the file for the pay system. */
 export function HandoffPage() {
@@ -119,7 +121,7 @@ function Against({ sum }: { sum: CodeSum }) {
   const text = `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
   return (
     <td
-      title={`Last period ${decimalHours(previous)}`}
+      {...says(`Last period ${decimalHours(previous)}`)}
       className={`px-2 text-right ${Math.abs(percent) >= LARGE_PERCENT ? 'font-semibold text-ember' : 'text-soft'}`}
     >
       {text}
@@ -143,7 +145,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
     const result = await handOff(handoff.periodId);
     if (result.data?.batch) toast(`Handed off: ${result.data.batch.lines.toLocaleString('en')} lines.`);
   };
-  useHotkeys('shift+enter', () => void go(), [ready, isLoading, batch]);
+  useKey(HANDOFF_KEYS.handOff, () => void go(), [ready, isLoading, batch]);
   return (
     <Side label="Ready" className="bg-sheet px-5 py-4">
       <h2 className="mb-2 text-lead">{batch === null ? 'Ready?' : 'Handed off'}</h2>
@@ -206,7 +208,7 @@ function Ready({ handoff }: { handoff: HandoffReply }) {
             className="mt-3.5 w-full justify-center py-2 font-semibold"
           >
             {isLoading ? 'Sealing…' : 'Seal and hand off'}
-            {ready && <Kbd>Shift Enter</Kbd>}
+            {ready && <Kbd>{HANDOFF_KEYS.handOff.press}</Kbd>}
           </Button>
           <p className="mt-2 text-fine text-soft">
             {may

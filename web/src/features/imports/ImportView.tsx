@@ -10,6 +10,8 @@ import { Empty } from '../../ui/Empty.tsx';
 import { moment } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
+import { Radio } from '../../ui/Radio.tsx';
+import { says } from '../../ui/Says.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { DATE_ORDER_WORDS, FIELD_WORDS, REFUSAL_WORDS } from './words.ts';
 
@@ -105,18 +107,12 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
                     {name === '' ? `Column ${i + 1}` : name}
                   </span>
                   <Select
-                    aria-label={`Meaning of ${name === '' ? `column ${i + 1}` : name}`}
-                    value={columns[i]}
-                    onChange={(event) => choose(i, event.target.value as Field)}
-                    box="mt-1 w-full min-w-32"
-                    className={`border bg-field py-0.5 pl-1.5 ${columns[i] === 'ignore' ? 'border-rule text-soft' : 'border-heather'}`}
-                  >
-                    {FIELDS.map((field) => (
-                      <option key={field} value={field}>
-                        {FIELD_WORDS[field]}
-                      </option>
-                    ))}
-                  </Select>
+                    label={`Meaning of ${name === '' ? `column ${i + 1}` : name}`}
+                    value={columns[i] ?? 'ignore'}
+                    choices={FIELDS.map((field) => ({ value: field, name: FIELD_WORDS[field] }))}
+                    onChoose={(field) => choose(i, field)}
+                    className={`mt-1 w-full min-w-32 border bg-field px-1.5 py-0.5 ${columns[i] === 'ignore' ? 'border-rule text-soft' : 'border-heather'}`}
+                  />
                 </th>
               ))}
             </tr>
@@ -137,24 +133,22 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
           </tbody>
         </table>
       </div>
-      <fieldset className={`mt-3 ${asked ? 'border border-ember bg-ember-wash px-3 py-2' : ''}`}>
-        <legend className="sr-only">Order of day and month</legend>
-        <span className="mr-4">
+      <div
+        className={`mt-3 flex flex-wrap gap-x-4 gap-y-1 ${asked ? 'border border-ember bg-ember-wash px-3 py-2' : ''}`}
+      >
+        <span>
           {asked ? 'These dates can be read in two ways. In which order do they stand?' : 'Dates are read'}
         </span>
-        {DATE_ORDERS.filter((order) => !asked || order !== 'iso').map((order) => (
-          <label key={order} className="mr-4 whitespace-nowrap">
-            <input
-              type="radio"
-              name="order"
-              checked={dateOrder === order}
-              onChange={() => setDateOrder(order)}
-              className="accent-heather"
-            />{' '}
-            {DATE_ORDER_WORDS[order]}
-          </label>
-        ))}
-      </fieldset>
+        <Radio
+          label="Order of day and month"
+          value={dateOrder}
+          choices={DATE_ORDERS.filter((order) => !asked || order !== 'iso').map((order) => ({
+            value: order,
+            name: DATE_ORDER_WORDS[order],
+          }))}
+          onChoose={setDateOrder}
+        />
+      </div>
       {error !== undefined && (
         <div className="mt-3">
           <Notice>{problemOf(error).title}</Notice>
@@ -263,7 +257,7 @@ function RefusalRows({
         <tr key={line} className="border-b border-faint align-top">
           <td className="py-1 pr-3 text-right">{line.toLocaleString('en')}</td>
           <td>{FIELD_WORDS[field]}</td>
-          <td className="max-w-56 truncate" title={value}>
+          <td className="max-w-56 truncate" {...says(value)}>
             {value === '' ? <span className="text-soft">empty</span> : value}
           </td>
           <td>{REFUSAL_WORDS[reason]}</td>

@@ -11,10 +11,11 @@ import { useAppDispatch } from '../../app/hooks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { moment } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
-import { useKey } from '../../ui/useKey.ts';
 import { ImportView } from './ImportView.tsx';
+import { IMPORT_KEYS } from './keys.ts';
 
 /** Why a dropped file is not taken, by the package's names for it. */
 const WHY_NOT: Readonly<Record<string, string>> = {
@@ -63,7 +64,7 @@ export function ImportsPage() {
         status: 413,
       }),
   });
-  useKey('i', drop.open);
+  useKey(IMPORT_KEYS.choose, drop.open);
 
   return (
     <div
@@ -76,7 +77,7 @@ export function ImportsPage() {
         <div className="px-5 py-3">
           <Button look="primary" onClick={drop.open} disabled={!may} className="w-full justify-center">
             Import a file
-            <Kbd>I</Kbd>
+            <Kbd>{IMPORT_KEYS.choose.press}</Kbd>
           </Button>
         </div>
         <div className="min-h-0 flex-1 overflow-y-auto border-t border-faint">

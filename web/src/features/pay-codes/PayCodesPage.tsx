@@ -109,20 +109,16 @@ function ClassRow({
       </td>
       <td>
         <Select
-          aria-label={`Pay code of ${classLabel(classId)}`}
-          value={codeId ?? ''}
+          label={`Pay code of ${classLabel(classId)}`}
+          value={codeId === null ? '' : String(codeId)}
+          choices={[
+            { value: '', name: 'Catch-all: no code yet' },
+            ...codes.map(({ id, code, name }) => ({ value: String(id), name: `${code} · ${name}` })),
+          ]}
           disabled={isLoading || !may}
-          onChange={(event) => void choose(event.target.value === '' ? null : Number(event.target.value))}
-          box="w-full py-1"
-          className={`border bg-field py-1 pl-2 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
-        >
-          <option value="">Catch-all: no code yet</option>
-          {codes.map(({ id, code, name }) => (
-            <option key={id} value={id}>
-              {code} · {name}
-            </option>
-          ))}
-        </Select>
+          onChoose={(chosen) => void choose(chosen === '' ? null : Number(chosen))}
+          className={`my-1 w-full border bg-field px-2 py-1 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
+        />
       </td>
     </tr>
   );

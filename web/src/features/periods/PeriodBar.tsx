@@ -15,6 +15,7 @@ import {
   spokenHours,
   weekday,
 } from '../../ui/format.ts';
+import { says } from '../../ui/Says.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { usePeriod } from './usePeriod.ts';
@@ -55,21 +56,15 @@ export function PeriodBar({
       <div className="w-list shrink-0 pl-5 pt-3">
         {pickGroup ? (
           <Select
-            aria-label="Pay group"
+            label="Pay group"
             value={group ?? ''}
-            onChange={(event) =>
-              go({ group: event.target.value === '' ? null : event.target.value, person: null })
-            }
-            box="max-w-52.5"
-            className="bg-transparent font-serif text-lead font-semibold"
-          >
-            <option value="">All groups</option>
-            {groups.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </Select>
+            choices={[
+              { value: '', name: 'All groups' },
+              ...groups.map(({ id, name }) => ({ value: String(id), name })),
+            ]}
+            onChoose={(chosen) => go({ group: chosen, person: null })}
+            className="max-w-52 font-serif text-lead font-semibold"
+          />
         ) : (
           <h2 className="text-lead leading-[1.35]">All groups</h2>
         )}
@@ -84,12 +79,12 @@ export function PeriodBar({
         {(strip?.days ?? []).map(({ day, plannedSeconds, clockedSeconds, toSettle }) => {
           const isPicked = picked === workdayToIso(day);
           const covered = plannedSeconds === 0 ? 0 : Math.min(clockedSeconds / plannedSeconds, 1);
-          const title = `${shortDay(day)}: ${hoursAndMinutes(Math.round(clockedSeconds / 60) * 60)} clocked of ${hoursAndMinutes(plannedSeconds)} planned${toSettle > 0 ? `, ${toSettle} to settle` : ''}`;
+          const sentence = `${shortDay(day)}: ${hoursAndMinutes(Math.round(clockedSeconds / 60) * 60)} clocked of ${hoursAndMinutes(plannedSeconds)} planned${toSettle > 0 ? `, ${toSettle} to settle` : ''}`;
           return (
             <button
               type="button"
               key={day}
-              title={title}
+              {...says(sentence)}
               aria-pressed={isPicked}
               disabled={!pickDays}
               onClick={() => go({ day: isPicked ? null : workdayToIso(day) })}
@@ -104,7 +99,7 @@ export function PeriodBar({
                   {toSettle}
                 </em>
               )}
-              <span className="sr-only">: {title}</span>
+              <span className="sr-only">: {sentence}</span>
               <span className="absolute inset-x-2 bottom-2 h-1.25 rounded-sm bg-faint">
                 <span className="block h-full rounded-sm bg-moss" style={{ width: `${covered * 100}%` }} />
               </span>
@@ -117,12 +112,12 @@ export function PeriodBar({
           <Figure
             name="clocked"
             value={secondsDecimal(strip.clockedSeconds)}
-            title={hoursAndMinutes(strip.clockedSeconds)}
+            spoken={hoursAndMinutes(strip.clockedSeconds)}
           />
           <Figure
             name="payable"
             value={decimalHours(strip.payableHours)}
-            title={spokenHours(strip.payableHours)}
+            spoken={spokenHours(strip.payableHours)}
           />
           {strip.computing > 0 ? (
             <Figure name="computing" value={strip.computing.toLocaleString('en')} />
@@ -139,16 +134,16 @@ export function PeriodBar({
 function Figure({
   name,
   value,
-  title,
+  spoken = '',
   alarm,
 }: {
   name: string;
   value: string;
-  title?: string;
+  spoken?: string;
   alarm?: boolean;
 }) {
   return (
-    <div title={title}>
+    <div {...says(spoken)}>
       <dd className={`text-figure font-semibold leading-tight ${alarm ? 'text-ember' : ''}`}>{value}</dd>
       <dt className="text-fine text-soft">{name}</dt>
     </div>

@@ -17,9 +17,10 @@ import { Button } from '../../ui/Button.tsx';
 import { clockTime, dayAndTime, decimalHours, shortDay } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { TimeField } from '../../ui/TimeField.tsx';
-import { useKey } from '../../ui/useKey.ts';
+import { SETTLE_KEYS } from './keys.ts';
 
 /** Somebody else was first: who, with what time, and what of yours was not saved. */
 export interface Conflict {
@@ -63,8 +64,8 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
       onConflict({ by: problem.settled.by, took, yours: at, note });
     }
   };
-  useKey('p', () => void take(proposal?.at ?? null), [proposal, note, isLoading]);
-  useKey('t', () => field.current?.focus());
+  useKey(SETTLE_KEYS.take, () => void take(proposal?.at ?? null), [proposal, note, isLoading]);
+  useKey(SETTLE_KEYS.type, () => field.current?.focus());
   useEffect(() => {
     if (typing > 0) field.current?.focus();
   }, [typing]);
@@ -90,13 +91,13 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
           className="mt-3 w-full justify-center"
         >
           Take {TAKE[proposal.from]} {clockTime(proposal.at, card.offsets)}
-          <Kbd>P</Kbd>
+          <Kbd>{SETTLE_KEYS.take.press}</Kbd>
         </Button>
       )}
       <div className="mt-3">
         <TimeField
           ref={field}
-          label={`${proposal === undefined ? 'Type' : 'Or type'} the time of the ${missing}  (T)`}
+          label={`${proposal === undefined ? 'Type' : 'Or type'} the time of the ${missing}  (${SETTLE_KEYS.type.press})`}
           beside={exception.at}
           direction={missing === 'out' ? 'after' : 'before'}
           offsets={card.offsets}

@@ -12,6 +12,7 @@ import {
 } from '@heath/core';
 import type { ReactNode } from 'react';
 import { classBand, clockTime, exceptionText, hoursAndMinutes } from '../format.ts';
+import { says } from '../Says.tsx';
 import { axisHours, clockChange, originOf, percent, type Scale } from './scale.ts';
 
 export interface RibbonProps {
@@ -66,7 +67,9 @@ export function Ribbon({
       ))}
       {change !== null && (
         <i
-          title={`Clocks go ${change.bySeconds < 0 ? 'back' : 'forward'}: one hour ${change.bySeconds < 0 ? 'more' : 'less'}`}
+          {...says(
+            `Clocks go ${change.bySeconds < 0 ? 'back' : 'forward'}: one hour ${change.bySeconds < 0 ? 'more' : 'less'}`,
+          )}
           className="absolute inset-y-0 border-l border-dotted border-ink"
           style={{ left: x(change.at) }}
         />
@@ -74,7 +77,7 @@ export function Ribbon({
       {plans.map((plan) => (
         <span
           key={plan.startsAt}
-          title={`Planned ${clockTime(plan.startsAt, offsets)} to ${clockTime(plan.endsAt, offsets)}`}
+          {...says(`Planned ${clockTime(plan.startsAt, offsets)} to ${clockTime(plan.endsAt, offsets)}`)}
           className="absolute top-7.25 h-1 border border-t-0 border-bracket"
           style={span(plan.startsAt, plan.endsAt)}
         />
@@ -85,7 +88,9 @@ export function Ribbon({
       {segments.map((segment) => (
         <span
           key={segment.start}
-          title={`${classLabel(segment.classId)}, ${time(segment.start)} to ${time(segment.end)}: ${hoursAndMinutes(segment.end - segment.start)}`}
+          {...says(
+            `${classLabel(segment.classId)}, ${time(segment.start)} to ${time(segment.end)}: ${hoursAndMinutes(segment.end - segment.start)}`,
+          )}
           className={`absolute top-3.25 h-3 ${classBand(segment.classId)}`}
           style={span(segment.start, segment.end)}
         />
@@ -95,7 +100,7 @@ export function Ribbon({
         .map((segment) => (
           <span
             key={segment.start}
-            title={segment.premiums.join(', ')}
+            {...says(segment.premiums.join(', '))}
             className="band-premium absolute top-6.5 h-0.5"
             style={span(segment.start, segment.end)}
           />
@@ -105,7 +110,7 @@ export function Ribbon({
         return (
           <span
             key={name}
-            title={`${name}, paid and not worked: ${hoursAndMinutes(seconds)}`}
+            {...says(`${name}, paid and not worked: ${hoursAndMinutes(seconds)}`)}
             className="band-not-worked absolute top-2.75 flex h-3.75 items-center overflow-visible whitespace-nowrap px-1 text-tick leading-none text-soft"
             style={span(from, from + seconds)}
           >
@@ -133,7 +138,7 @@ export function Ribbon({
         .map((exception) => (
           <i
             key={exception.key}
-            title={exceptionText(exception)}
+            {...says(exceptionText(exception))}
             className="absolute top-0 h-1.25 w-1.25 -translate-x-1/2 rotate-45 border border-ember bg-ember-wash"
             style={{ left: x(exception.at) }}
           />
@@ -164,7 +169,7 @@ function Clocked({ shift, x, span, time }: Place & { shift: ShiftView }) {
       {shift.unpaid.map((gap) => (
         <span
           key={gap.start}
-          title={`Not paid: ${time(gap.start)} to ${time(gap.end)}`}
+          {...says(`Not paid: ${time(gap.start)} to ${time(gap.end)}`)}
           className="band-unpaid absolute top-3.25 h-3"
           style={span(gap.start, gap.end)}
         />
@@ -194,13 +199,13 @@ function Tick({ punch, x, time }: Pick<Place, 'x' | 'time'> & { punch: Effective
     <>
       {punch.clockedAt !== undefined && (
         <i
-          title={`Clocked ${time(punch.clockedAt)}`}
+          {...says(`Clocked ${time(punch.clockedAt)}`)}
           className="absolute top-0.75 h-1.75 w-mark bg-past"
           style={{ left: x(punch.clockedAt) }}
         />
       )}
       <i
-        title={`${KIND[punch.kind]} ${time(punch.at)}${corrected ? ', corrected' : ''}`}
+        {...says(`${KIND[punch.kind]} ${time(punch.at)}${corrected ? ', corrected' : ''}`)}
         className="absolute top-0.75 h-1.75 w-mark bg-ink"
         style={{ left: x(punch.at) }}
       >

@@ -1,0 +1,20 @@
+import { cards } from '../features/cards/feature.ts';
+import { handoff } from '../features/handoff/feature.ts';
+import { imports } from '../features/imports/feature.ts';
+import { payCodes } from '../features/pay-codes/feature.ts';
+import { account } from '../features/sign-in/feature.ts';
+import { type Feature, homeOf } from '../ui/feature.ts';
+import type { Keys } from '../ui/keys.ts';
+
+/** Every screen, in the order of the bar. */
+export const FEATURES: readonly Feature[] = [imports, cards, handoff, payCodes, account];
+
+/** The keys of every screen. */
+export const EVERYWHERE = {
+  find: { press: 'Ctrl K', does: 'Find a person, a day, a screen or something to do' },
+  keys: { press: '?', does: 'These keys' },
+} as const satisfies Keys;
+
+/** The screen at a path; undefined where there is none. */
+export const featureAt = (path: string): Feature | undefined =>
+  FEATURES.find((feature) => path === homeOf(feature) || path.startsWith(`${homeOf(feature)}/`));

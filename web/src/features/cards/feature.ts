@@ -1,0 +1,15 @@
+import type { Feature } from '../../ui/feature.ts';
+import { SETTLE_KEYS } from '../settle/keys.ts';
+import { findPeople } from './find.ts';
+import { CARD_KEYS } from './keys.ts';
+
+export const cards: Feature = {
+  name: 'Time cards',
+  path: 'cards',
+  right: 'see cards',
+  isInBar: true,
+  page: async () => (await import('./CardsPage.tsx')).CardsPage,
+  keys: { ...CARD_KEYS, ...SETTLE_KEYS },
+  actions: [{ name: 'Settle what is open', to: '/cards?show=to-settle', right: 'correct' }],
+  find: findPeople,
+};

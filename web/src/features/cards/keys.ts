@@ -1,0 +1,11 @@
+import type { Keys } from '../../ui/keys.ts';
+
+export const CARD_KEYS = {
+  next: { press: 'J', does: 'Next person' },
+  before: { press: 'K', does: 'Person before' },
+  nextDay: { press: '↓', does: 'Next day' },
+  dayBefore: { press: '↑', does: 'Day before' },
+  nextOpen: { press: 'N', does: 'Next person with something to settle' },
+  undo: { press: 'U', does: 'Undo your last correction on this card' },
+  filter: { press: '/', does: 'Filter the list' },
+} as const satisfies Keys;

@@ -1,0 +1,5 @@
+import type { Keys } from '../../ui/keys.ts';
+
+export const IMPORT_KEYS = {
+  choose: { press: 'I', does: 'Choose a file to import' },
+} as const satisfies Keys;

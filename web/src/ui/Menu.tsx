@@ -1,0 +1,122 @@
+import { Check } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+const item =
+  'flex cursor-pointer select-none items-center gap-2 rounded-control px-2 py-1 outline-none data-[highlighted]:bg-heather-wash data-[disabled]:cursor-default data-[disabled]:text-soft';
+
+/** A menu below what opens it, which is one element that takes the focus. */
+export function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={6}
+          className="z-30 min-w-44 rounded-control border border-rule bg-sheet p-1.5 text-ink shadow-lg"
+        >
+          {children}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** Something to do. */
+export function MenuItem({
+  onSelect,
+  disabled = false,
+  children,
+}: {
+  onSelect: () => void;
+  disabled?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <DropdownMenu.Item className={item} onSelect={onSelect} disabled={disabled}>
+      {children}
+    </DropdownMenu.Item>
+  );
+}
+
+/** What the entries below are about. */
+export function MenuHeading({ children }: { children: ReactNode }) {
+  return <DropdownMenu.Label className="px-2 py-1 text-note text-soft">{children}</DropdownMenu.Label>;
+}
+
+export function MenuLine() {
+  return <DropdownMenu.Separator className="my-1 border-t border-faint" />;
+}
+
+/** One of several, the menu staying open. */
+export function MenuChoices<T extends string>({
+  label,
+  value,
+  choices,
+  onChoose,
+}: {
+  label: string;
+  value: T;
+  choices: readonly { readonly value: T; readonly name: string }[];
+  onChoose: (value: T) => void;
+}) {
+  return (
+    <DropdownMenu.RadioGroup
+      value={value}
+      onValueChange={(chosen) => {
+        const choice = choices.find((one) => one.value === chosen);
+        if (choice !== undefined) onChoose(choice.value);
+      }}
+      aria-label={label}
+    >
+      <MenuHeading>{label}</MenuHeading>
+      {choices.map(({ value: one, name }) => (
+        <DropdownMenu.RadioItem
+          key={one}
+          value={one}
+          className={`${item} pl-7 data-[state=checked]:pl-2`}
+          onSelect={(event) => event.preventDefault()}
+        >
+          <DropdownMenu.ItemIndicator>
+            <Check size={14} aria-hidden="true" className="text-heather" />
+          </DropdownMenu.ItemIndicator>
+          {name}
+        </DropdownMenu.RadioItem>
+      ))}
+    </DropdownMenu.RadioGroup>
+  );
+}
+
+/** Several that are on or off, the menu staying open. */
+export function MenuChecks<T extends string>({
+  label,
+  on,
+  choices,
+  onToggle,
+}: {
+  label: string;
+  on: ReadonlySet<T>;
+  choices: readonly { readonly value: T; readonly name: string }[];
+  onToggle: (value: T) => void;
+}) {
+  return (
+    <DropdownMenu.Group aria-label={label}>
+      <MenuHeading>{label}</MenuHeading>
+      {choices.map(({ value, name }) => (
+        <DropdownMenu.CheckboxItem
+          key={value}
+          checked={on.has(value)}
+          onCheckedChange={() => onToggle(value)}
+          className={`${item} pl-7 data-[state=checked]:pl-2`}
+          onSelect={(event) => event.preventDefault()}
+        >
+          <DropdownMenu.ItemIndicator>
+            <Check size={14} aria-hidden="true" className="text-heather" />
+          </DropdownMenu.ItemIndicator>
+          {name}
+        </DropdownMenu.CheckboxItem>
+      ))}
+    </DropdownMenu.Group>
+  );
+}

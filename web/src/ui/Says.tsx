@@ -1,0 +1,69 @@
+import { Popover } from 'radix-ui';
+import { type RefObject, useEffect, useRef, useState } from 'react';
+
+/** What a figure or a mark says when it is looked at: goes among the properties of its element. See `SaysLayer`. */
+export const says = (text: string) => ({ 'data-says': text }) as const;
+
+interface Shown {
+  readonly text: string;
+  readonly over: Element;
+}
+
+const DELAY_MILLISECONDS = 200;
+
+const saying = (target: EventTarget | null): Shown | null => {
+  const over = target instanceof Element ? target.closest('[data-says]') : null;
+  const text = over?.getAttribute('data-says');
+  return over === null || text === null || text === undefined || text === '' ? null : { over, text };
+};
+
+/**
+ * Shows what the element under the mouse, or with the focus, says. One for all: a card has hundreds of marks and figures, and a tooltip for
+ * each of them would cost more than the card.
+ */
+export function SaysLayer() {
+  const [shown, setShown] = useState<Shown | null>(null);
+  const timer = useRef(0);
+  useEffect(() => {
+    const show = (next: Shown | null) => {
+      window.clearTimeout(timer.current);
+      if (next === null) setShown(null);
+      else timer.current = window.setTimeout(() => setShown(next), DELAY_MILLISECONDS);
+    };
+    const look = ({ target }: Event) => show(saying(target));
+    const hide = () => show(null);
+    const hideByKey = (event: KeyboardEvent) => event.key === 'Escape' && hide();
+    const all: readonly (readonly [string, EventListener])[] = [
+      ['pointerover', look],
+      ['focusin', look],
+      ['focusout', hide],
+      ['pointerdown', hide],
+      ['scroll', hide],
+      ['keydown', hideByKey as EventListener],
+    ];
+    for (const [name, heard] of all) document.addEventListener(name, heard, { capture: true, passive: true });
+    return () => {
+      window.clearTimeout(timer.current);
+      for (const [name, heard] of all) document.removeEventListener(name, heard, { capture: true });
+    };
+  }, []);
+  const over: RefObject<Element> = { current: shown?.over ?? document.body };
+  return (
+    <Popover.Root open={shown?.over.isConnected === true}>
+      <Popover.Anchor virtualRef={over} />
+      <Popover.Portal>
+        <Popover.Content
+          role="tooltip"
+          side="top"
+          sideOffset={5}
+          collisionPadding={8}
+          onOpenAutoFocus={(event) => event.preventDefault()}
+          onCloseAutoFocus={(event) => event.preventDefault()}
+          className="pointer-events-none z-50 max-w-80 rounded-control bg-peat px-2 py-1 text-note text-on-peat shadow-lg"
+        >
+          {shown?.text}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,50 @@
+import type { DependencyList } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+
+/** A key of a screen: what is pressed, as it is shown (`J`, `Shift Enter`, `↓`), and what it does. */
+export interface Key {
+  readonly press: string;
+  readonly does: string;
+}
+/** The keys of a screen or a part of one, by what code calls them. */
+export type Keys = Readonly<Record<string, Key>>;
+
+const NAMES: Readonly<Record<string, string>> = { ctrl: 'mod', '↓': 'down', '↑': 'up', esc: 'escape' };
+
+const isCharacter = (press: string): boolean => press.length === 1 && NAMES[press] === undefined;
+
+/** As the package that listens names it. */
+const hotkeyOf = (press: string): string =>
+  press
+    .toLowerCase()
+    .split(' ')
+    .map((part) => NAMES[part] ?? part)
+    .join('+');
+
+/** While one of these is open, its screen does not listen. */
+const IN_FRONT = '[role="dialog"], [role="menu"], [role="listbox"]';
+const isCovered = (): boolean => document.querySelector(IN_FRONT) !== null;
+
+/**
+ * Does something when a key is pressed outside a field. A character counts wherever the layout of the keyboard has it: `?` and `/` lie
+ * elsewhere on a German keyboard than on a British one, and need Shift there.
+ */
+export function useKey({ press }: Key, act: () => void, deps: DependencyList = []): void {
+  const isLetter = /^\p{L}$/u.test(press);
+  const byCharacter = {
+    useKey: true,
+    ignoreModifiers: true,
+    ignoreEventWhen: (event: KeyboardEvent) =>
+      ((event.ctrlKey || event.altKey || event.metaKey) && !event.getModifierState('AltGraph')) ||
+      (isLetter && event.shiftKey) ||
+      isCovered(),
+  };
+  const byName = {
+    enableOnFormTags: press.startsWith('Ctrl '),
+    ignoreEventWhen: isCovered,
+  };
+  useHotkeys(hotkeyOf(press), act, { preventDefault: true, ...(isCharacter(press) ? byCharacter : byName) }, [
+    act,
+    ...deps,
+  ]);
+}
