@@ -99,7 +99,7 @@ describe('every screen', () => {
   it('dialogs have nothing that axe finds', async () => {
     await open('/cards', 'text=payable');
     await page.keyboard.press('Control+k');
-    await page.getByPlaceholder('A name, a number, a screen').waitFor();
+    await page.getByRole('combobox', { name: 'Find a person, a day, a screen or something to do' }).waitFor();
     await page.keyboard.type('ma');
     expect(await violations(page)).toEqual([]);
     await page.keyboard.press('Escape');
@@ -165,13 +165,13 @@ describe('the list of cards', () => {
     const before: string = rows.find((row: { toSettle: number }) => row.toSettle === 0).name;
     await page.getByTestId('people').getByRole('button', { name: before }).click();
     await page.getByRole('heading', { level: 1, name: before }).waitFor();
-    await page.getByRole('button', { name: /^To settle/ }).click();
+    await page.getByRole('radio', { name: /^To settle/ }).click();
     await page.getByText('Payable with').waitFor();
     const after = await headings();
     expect(await inList(before)).toBe(false);
     expect(await inList(after)).toBe(true);
     // The back button leads back to whoever was open.
-    await page.getByRole('button', { name: /^All/ }).click();
+    await page.getByRole('radio', { name: /^All/ }).click();
     expect(await headings()).toBe(after);
   });
 

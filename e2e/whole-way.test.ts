@@ -185,15 +185,20 @@ describe('from a punch file to a pay file', () => {
     }
   });
 
+  const choose = async (label: string, name: string) => {
+    await page.getByRole('combobox', { name: label }).click();
+    await page.getByRole('option', { name, exact: true }).click();
+  };
+
   it('refuses to hand off while an hour has no pay code', async () => {
     await page.getByRole('link', { name: 'Pay codes' }).click();
-    await page.getByLabel('Pay code of Night premium').selectOption('');
+    await choose('Pay code of Night premium', 'Catch-all: no code yet');
     await page.getByText('Night premium: without a code').waitFor();
     await page.getByRole('link', { name: 'Handoff' }).click();
     await page.getByText('have no pay code').waitFor();
     expect(await page.getByRole('button', { name: 'Seal and hand off' }).isDisabled()).toBe(true);
     await page.getByRole('link', { name: 'Pay codes' }).click();
-    await page.getByLabel('Pay code of Night premium').selectOption({ label: '340 · Night premium' });
+    await choose('Pay code of Night premium', '340 · Night premium');
     await page.getByText('Night premium goes to 340').waitFor();
   });
 
@@ -256,7 +261,7 @@ async function openCardAnywhere(person: string): Promise<void> {
   await page.goto(`${url}/cards`);
   await page.getByTestId('people').waitFor();
   await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('A name, a number, a screen').fill(person);
+  await page.getByRole('combobox', { name: 'Find a person, a day, a screen or something to do' }).fill(person);
   await page.keyboard.press('Enter');
   await page.getByRole('heading', { level: 1, name: person }).waitFor();
 }

@@ -8,7 +8,10 @@ import {
 import type { Mapping } from '@heath/core';
 import { api, newWriteKey, problemOf } from './base.ts';
 
-export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefusalsQuery } =
+/** As many as the server gives at once. */
+const REFUSALS_AT_ONCE = 500;
+
+export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefusalsInfiniteQuery } =
   api.injectEndpoints({
     endpoints: (build) => ({
       imports: build.query<ImportsReply, void>({ query: () => '/imports', providesTags: ['imports'] }),
@@ -17,8 +20,14 @@ export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefus
         query: ({ id, mapping }) => ({ url: `/imports/${id}/start`, method: 'POST', body: mapping }),
         invalidatesTags: ['import', 'imports'],
       }),
-      refusals: build.query<RefusalsReply, { id: number; after: number }>({
-        query: ({ id, after }) => `/imports/${id}/refusals?after=${after}`,
+      /** Some hundred at a time, each after the line of the last. */
+      refusals: build.infiniteQuery<RefusalsReply, number, number>({
+        query: ({ queryArg: id, pageParam: after }) => `/imports/${id}/refusals?after=${after}`,
+        infiniteQueryOptions: {
+          initialPageParam: 0,
+          getNextPageParam: ({ refusals }) =>
+            refusals.length < REFUSALS_AT_ONCE ? undefined : refusals[refusals.length - 1]?.line,
+        },
       }),
     }),
   });

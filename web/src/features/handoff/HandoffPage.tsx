@@ -14,6 +14,8 @@ import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { says } from '../../ui/Says.tsx';
 import { Side } from '../../ui/Side.tsx';
+import type { Column } from '../../ui/table/columns.ts';
+import { Table } from '../../ui/table/Table.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { Bridge } from './Bridge.tsx';
 import { HANDOFF_KEYS } from './keys.ts';
@@ -53,79 +55,106 @@ export function HandoffPage() {
   );
 }
 
+const COLUMNS: readonly Column<CodeSum>[] = [
+  {
+    id: 'code',
+    name: 'Code',
+    value: ({ code }) => code ?? 'none',
+    show: ({ code }) => (
+      <span
+        className={`rounded-key px-1.5 text-note font-semibold ${code === null ? 'border border-ember text-ember' : 'bg-faint'}`}
+      >
+        {code ?? 'none'}
+      </span>
+    ),
+    room: 20,
+  },
+  {
+    id: 'name',
+    name: 'Pay code',
+    value: ({ name }) => name,
+    show: ({ name, code }) => (
+      <>
+        {name}
+        {code === null && (
+          <Link to="/pay-codes" className="ml-2 text-ember underline">
+            decide
+          </Link>
+        )}
+      </>
+    ),
+    sum: () => 'Payable hours, premiums aside',
+    room: 48,
+    grows: true,
+  },
+  {
+    id: 'people',
+    name: 'People',
+    value: ({ people }) => people,
+    text: ({ people }) => people.toLocaleString('en'),
+    isFigure: true,
+    room: 22,
+  },
+  {
+    id: 'hours',
+    name: 'Hours',
+    value: ({ hours }) => hours,
+    text: ({ hours }) => decimalHours(hours),
+    show: ({ hours }) => <Hours hours={hours} />,
+    sum: (rows) => decimalHours(rows.reduce((sum, { hours, premium }) => (premium ? sum : sum + hours), 0)),
+    isFigure: true,
+    room: 28,
+  },
+  {
+    id: 'against',
+    name: 'Against last period',
+    value: (sum) => againstLast(sum),
+    text: (sum) => againstText(sum),
+    show: (sum) => <Against sum={sum} />,
+    isFigure: true,
+    room: 36,
+  },
+];
+
 function CodeTable({ handoff }: { handoff: HandoffReply }) {
-  const right = 'px-2 text-right font-normal';
   return (
-    <table className="mt-2 w-full">
-      <thead>
-        <tr className="border-b-2 border-ink text-fine text-soft">
-          <th className="px-2 py-1 text-left font-normal">Code</th>
-          <th className="px-2 text-left font-normal">Pay code</th>
-          <th className={right}>People</th>
-          <th className={right}>Hours</th>
-          <th className={right}>Against last period</th>
-        </tr>
-      </thead>
-      <tbody>
-        {handoff.codes.map((sum) => (
-          <tr
-            key={`${sum.code}${sum.premium}`}
-            className={`border-b border-faint ${sum.code === null ? 'bg-ember-wash' : ''}`}
-          >
-            <td className="px-2 py-1.5">
-              <span
-                className={`rounded-key px-1.5 text-note font-semibold ${sum.code === null ? 'border border-ember text-ember' : 'bg-faint'}`}
-              >
-                {sum.code ?? 'none'}
-              </span>
-            </td>
-            <td className="px-2">
-              {sum.name}
-              {sum.code === null && (
-                <Link to="/pay-codes" className="ml-2 text-ember underline">
-                  decide
-                </Link>
-              )}
-            </td>
-            <td className="px-2 text-right">{sum.people.toLocaleString('en')}</td>
-            <td className="px-2 text-right">
-              <Hours hours={sum.hours} />
-            </td>
-            <Against sum={sum} />
-          </tr>
-        ))}
-      </tbody>
-      <tfoot>
-        <tr className="border-t-2 border-ink font-semibold">
-          <td />
-          <td className="px-2 py-1.5">Payable hours, premiums aside</td>
-          <td className="px-2 text-right">{handoff.people.toLocaleString('en')}</td>
-          <td className="px-2 text-right">
-            <Hours hours={handoff.payableHours} />
-          </td>
-          <td />
-        </tr>
-      </tfoot>
-    </table>
+    <div className="mt-2">
+      <Table
+        id="handoff-codes"
+        name="Pay codes of this handoff"
+        columns={COLUMNS}
+        rows={handoff.codes}
+        idOf={({ code, premium }) => `${code}${premium}`}
+        isAlarming={({ code }) => code === null}
+        height="rows"
+        empty="Nothing is payable in this period yet."
+      />
+    </div>
   );
 }
 
 /** A change this large is worth a look. */
 const LARGE_PERCENT = 50;
 
+/** By how many percent the hours changed; null where there is nothing to compare with. */
+const againstLast = ({ hours, previousHours: previous }: CodeSum): number | null =>
+  previous === null || previous === 0 ? null : ((hours - previous) / previous) * 100;
+
+function againstText(sum: CodeSum): string {
+  const percent = againstLast(sum);
+  if (percent === null) return sum.previousHours === 0 ? 'new' : '';
+  return `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
+}
+
 function Against({ sum }: { sum: CodeSum }) {
-  const { hours, previousHours: previous } = sum;
-  if (previous === null) return <td />;
-  if (previous === 0) return <td className="px-2 text-right font-semibold text-ember">new</td>;
-  const percent = ((hours - previous) / previous) * 100;
-  const text = `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
+  const isLarge = sum.previousHours === 0 || Math.abs(againstLast(sum) ?? 0) >= LARGE_PERCENT;
   return (
-    <td
-      {...says(`Last period ${decimalHours(previous)}`)}
-      className={`px-2 text-right ${Math.abs(percent) >= LARGE_PERCENT ? 'font-semibold text-ember' : 'text-soft'}`}
+    <span
+      {...says(sum.previousHours === null ? '' : `Last period ${decimalHours(sum.previousHours)}`)}
+      className={isLarge ? 'font-semibold text-ember' : 'text-soft'}
     >
-      {text}
-    </td>
+      {againstText(sum)}
+    </span>
   );
 }
 

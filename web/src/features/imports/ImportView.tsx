@@ -1,9 +1,9 @@
-import type { ImportPreview, ImportReply } from '@heath/contract';
+import type { ImportPreview, ImportReply, RefusalsReply } from '@heath/contract';
 import { DATE_ORDERS, type DateOrder, FIELDS, type Field, missingFields } from '@heath/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { api, problemOf } from '../../api/base.ts';
-import { useImportQuery, useRefusalsQuery, useStartImportMutation } from '../../api/imports.ts';
+import { useImportQuery, useRefusalsInfiniteQuery, useStartImportMutation } from '../../api/imports.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
@@ -12,7 +12,10 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Progress } from '../../ui/Progress.tsx';
 import { Radio } from '../../ui/Radio.tsx';
 import { says } from '../../ui/Says.tsx';
+import { ScrollArea } from '../../ui/ScrollArea.tsx';
 import { Select } from '../../ui/Select.tsx';
+import type { Column } from '../../ui/table/columns.ts';
+import { Table } from '../../ui/table/Table.tsx';
 import { DATE_ORDER_WORDS, FIELD_WORDS, REFUSAL_WORDS } from './words.ts';
 
 const ASK_MILLISECONDS = 400;
@@ -97,41 +100,8 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
           </Notice>
         </div>
       )}
-      <div className="mt-3 overflow-x-auto border border-rule bg-sheet">
-        <table className="w-full text-note">
-          <thead>
-            <tr className="border-b border-rule text-left align-bottom">
-              {preview.header.map((name, i) => (
-                <th key={i} className="px-2 py-2 font-normal">
-                  <span className="block truncate font-semibold">
-                    {name === '' ? `Column ${i + 1}` : name}
-                  </span>
-                  <Select
-                    label={`Meaning of ${name === '' ? `column ${i + 1}` : name}`}
-                    value={columns[i] ?? 'ignore'}
-                    choices={FIELDS.map((field) => ({ value: field, name: FIELD_WORDS[field] }))}
-                    onChoose={(field) => choose(i, field)}
-                    className={`mt-1 w-full min-w-32 border bg-field px-1.5 py-0.5 ${columns[i] === 'ignore' ? 'border-rule text-soft' : 'border-heather'}`}
-                  />
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {preview.rows.map((row, i) => (
-              <tr key={i} className="border-b border-faint last:border-0">
-                {preview.header.map((_, column) => (
-                  <td
-                    key={column}
-                    className={`max-w-64 truncate px-2 py-1 ${columns[column] === 'ignore' ? 'text-soft' : ''}`}
-                  >
-                    {row[column]}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      <div className="mt-3">
+        <Preview preview={preview} columns={columns} onChoose={choose} />
       </div>
       <div
         className={`mt-3 flex flex-wrap gap-x-4 gap-y-1 ${asked ? 'border border-ember bg-ember-wash px-3 py-2' : ''}`}
@@ -172,6 +142,50 @@ function Confirm({ file, preview }: { file: ImportReply; preview: ImportPreview 
   );
 }
 
+/** The first rows as they stand in the file, each column under what it means. */
+function Preview({
+  preview,
+  columns,
+  onChoose,
+}: {
+  preview: ImportPreview;
+  columns: readonly Field[];
+  onChoose: (column: number, field: Field) => void;
+}) {
+  const nameOf = (i: number) => preview.header[i] || `Column ${i + 1}`;
+  const isUsed = (i: number) => columns[i] !== 'ignore';
+  return (
+    <ScrollArea className="border border-rule bg-sheet">
+      <ul aria-label="Columns of the file" className="flex w-max min-w-full text-note">
+        {preview.header.map((_, i) => (
+          <li key={i} className="min-w-36 max-w-64 flex-1">
+            <div className="border-b border-rule px-2 py-2">
+              <span className="block truncate font-semibold">{nameOf(i)}</span>
+              <Select
+                label={`Meaning of ${preview.header[i] === '' ? `column ${i + 1}` : nameOf(i)}`}
+                value={columns[i] ?? 'ignore'}
+                choices={FIELDS.map((field) => ({ value: field, name: FIELD_WORDS[field] }))}
+                onChoose={(field) => onChoose(i, field)}
+                className={`mt-1 w-full border bg-field px-1.5 py-0.5 ${isUsed(i) ? 'border-heather' : 'border-rule text-soft'}`}
+              />
+            </div>
+            <ol>
+              {preview.rows.map((row, k) => (
+                <li
+                  key={k}
+                  className={`h-7 truncate border-b border-faint px-2 py-1 ${isUsed(i) ? '' : 'text-soft'}`}
+                >
+                  {row[i]}
+                </li>
+              ))}
+            </ol>
+          </li>
+        ))}
+      </ul>
+    </ScrollArea>
+  );
+}
+
 function Result({ file }: { file: ImportReply }) {
   const figures = [
     { name: 'added', value: file.added },
@@ -205,71 +219,58 @@ function Result({ file }: { file: ImportReply }) {
   );
 }
 
+type RefusedRow = RefusalsReply['refusals'][number];
+
+const REFUSED_COLUMNS: readonly Column<RefusedRow>[] = [
+  {
+    id: 'line',
+    name: 'Line',
+    value: ({ line }) => line,
+    text: ({ line }) => line.toLocaleString('en'),
+    isFigure: true,
+    room: 20,
+  },
+  { id: 'column', name: 'Column', value: ({ field }) => FIELD_WORDS[field], room: 36 },
+  {
+    id: 'value',
+    name: 'Value',
+    value: ({ value }) => value,
+    show: ({ value }) =>
+      value === '' ? <span className="text-soft">empty</span> : <span {...says(value)}>{value}</span>,
+    room: 56,
+  },
+  { id: 'why', name: 'Why', value: ({ reason }) => REFUSAL_WORDS[reason], room: 60, grows: true },
+];
+
 function Refusals({ file }: { file: ImportReply }) {
-  const [pages, setPages] = useState<readonly number[]>([0]);
+  const { data, hasNextPage, isFetchingNextPage, fetchNextPage } = useRefusalsInfiniteQuery(file.id);
+  const rows = useMemo(() => data?.pages.flatMap(({ refusals }) => refusals) ?? [], [data]);
   return (
-    <section className="mt-3">
+    <section className="mt-3 flex h-[60vh] flex-col">
       <div className="flex items-baseline justify-between">
         <h2 className="text-lead">Refused rows</h2>
         <a href={`/api/imports/${file.id}/refusals.csv`} download className="text-heather underline">
           Download them, put them right, import them again
         </a>
       </div>
-      <table className="mt-2 w-full text-note">
-        <thead>
-          <tr className="border-b-2 border-ink text-left text-soft">
-            <th className="w-20 py-1 pr-3 text-right font-normal">Line</th>
-            <th className="w-36 font-normal">Column</th>
-            <th className="w-56 font-normal">Value</th>
-            <th className="font-normal">Why</th>
-          </tr>
-        </thead>
-        {pages.map((after, i) => (
-          <RefusalRows
-            key={after}
-            id={file.id}
-            after={after}
-            last={i === pages.length - 1}
-            onMore={(line) => setPages([...pages, line])}
-          />
-        ))}
-      </table>
-    </section>
-  );
-}
-
-function RefusalRows({
-  id,
-  after,
-  last,
-  onMore,
-}: {
-  id: number;
-  after: number;
-  last: boolean;
-  onMore: (line: number) => void;
-}) {
-  const { data } = useRefusalsQuery({ id, after });
-  const refusals = data?.refusals ?? [];
-  return (
-    <tbody>
-      {refusals.map(({ line, field, value, reason }) => (
-        <tr key={line} className="border-b border-faint align-top">
-          <td className="py-1 pr-3 text-right">{line.toLocaleString('en')}</td>
-          <td>{FIELD_WORDS[field]}</td>
-          <td className="max-w-56 truncate" {...says(value)}>
-            {value === '' ? <span className="text-soft">empty</span> : value}
-          </td>
-          <td>{REFUSAL_WORDS[reason]}</td>
-        </tr>
-      ))}
-      {last && refusals.length >= 500 && (
-        <tr>
-          <td colSpan={4} className="py-2">
-            <Button onClick={() => onMore(refusals[refusals.length - 1]!.line)}>Show more</Button>
-          </td>
-        </tr>
+      <Table
+        id="refused-rows"
+        name="Refused rows"
+        columns={REFUSED_COLUMNS}
+        rows={rows}
+        idOf={({ line }) => String(line)}
+        height="around"
+        empty={data === undefined ? 'Looking…' : 'None.'}
+      />
+      {hasNextPage && (
+        <Button
+          className="mt-2 self-start"
+          disabled={isFetchingNextPage}
+          onClick={() => void fetchNextPage()}
+        >
+          Show more
+        </Button>
       )}
-    </tbody>
+    </section>
   );
 }

@@ -1,6 +1,7 @@
 import { AddCodeRequest, type PayCodesReply } from '@heath/contract';
-import { type ClassId, classLabel, isPremium } from '@heath/core';
+import { classLabel, isPremium } from '@heath/core';
 import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useMemo } from 'react';
 import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
@@ -12,6 +13,8 @@ import { classBand } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Side } from '../../ui/Side.tsx';
+import type { Column } from '../../ui/table/columns.ts';
+import { Table } from '../../ui/table/Table.tsx';
 
 /** Which pay code each class and premium is paid under, with the catch-all in sight. */
 export function PayCodesPage() {
@@ -27,19 +30,9 @@ export function PayCodesPage() {
         <p className="text-soft">
           Every class and premium that a rulebook can pay goes to the pay system under one code.
         </p>
-        <table className="mt-4 w-full max-w-3xl">
-          <thead>
-            <tr className="border-b-2 border-ink text-left text-fine text-soft">
-              <th className="py-1 pl-2 font-normal">Class or premium</th>
-              <th className="w-80 font-normal">Pay code</th>
-            </tr>
-          </thead>
-          <tbody>
-            {data.classes.map(({ classId, codeId }) => (
-              <ClassRow key={classId} classId={classId} codeId={codeId} codes={data.codes} />
-            ))}
-          </tbody>
-        </table>
+        <div className="mt-4 max-w-3xl">
+          <Classes classes={data.classes} codes={data.codes} />
+        </div>
         <section
           aria-label="Catch-all"
           className={`mt-6 max-w-3xl border px-4 py-3 ${unassigned.length > 0 ? 'border-ember bg-ember-wash' : 'border-rule'}`}
@@ -75,15 +68,53 @@ export function PayCodesPage() {
   );
 }
 
-function ClassRow({
-  classId,
-  codeId,
-  codes,
-}: {
-  classId: ClassId;
-  codeId: number | null;
-  codes: PayCodesReply['codes'];
-}) {
+type Assigned = PayCodesReply['classes'][number];
+
+function Classes({ classes, codes }: Pick<PayCodesReply, 'classes' | 'codes'>) {
+  const columns = useMemo(
+    (): readonly Column<Assigned>[] => [
+      {
+        id: 'class',
+        name: 'Class or premium',
+        value: ({ classId }) => classLabel(classId),
+        show: ({ classId }) => (
+          <>
+            <i
+              className={`mr-2 inline-block w-4 align-middle ${isPremium(classId) ? 'h-0.75' : 'h-2.5'} ${classBand(classId)}`}
+            />
+            {classLabel(classId)}
+          </>
+        ),
+        room: 60,
+        grows: true,
+      },
+      {
+        id: 'code',
+        name: 'Pay code',
+        value: ({ codeId }) => {
+          const code = codes.find(({ id }) => id === codeId);
+          return code === undefined ? null : `${code.code} ${code.name}`;
+        },
+        show: (assigned) => <CodeChoice {...assigned} codes={codes} />,
+        room: 80,
+      },
+    ],
+    [codes],
+  );
+  return (
+    <Table
+      id="pay-codes"
+      name="Pay codes of classes and premiums"
+      columns={columns}
+      rows={classes}
+      idOf={({ classId }) => classId}
+      height="rows"
+      empty="No rulebook pays anything yet."
+    />
+  );
+}
+
+function CodeChoice({ classId, codeId, codes }: Assigned & Pick<PayCodesReply, 'codes'>) {
   const [assign, { isLoading }] = useAssignCodeMutation();
   const may = useMay('map pay codes');
   const choose = async (next: number | null) => {
@@ -100,27 +131,17 @@ function ClassRow({
     );
   };
   return (
-    <tr className="border-b border-faint">
-      <td className="py-1 pl-2">
-        <i
-          className={`mr-2 inline-block w-4 ${isPremium(classId) ? 'h-0.75 align-middle' : 'h-2.5'} ${classBand(classId)}`}
-        />
-        {classLabel(classId)}
-      </td>
-      <td>
-        <Select
-          label={`Pay code of ${classLabel(classId)}`}
-          value={codeId === null ? '' : String(codeId)}
-          choices={[
-            { value: '', name: 'Catch-all: no code yet' },
-            ...codes.map(({ id, code, name }) => ({ value: String(id), name: `${code} · ${name}` })),
-          ]}
-          disabled={isLoading || !may}
-          onChoose={(chosen) => void choose(chosen === '' ? null : Number(chosen))}
-          className={`my-1 w-full border bg-field px-2 py-1 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
-        />
-      </td>
-    </tr>
+    <Select
+      label={`Pay code of ${classLabel(classId)}`}
+      value={codeId === null ? '' : String(codeId)}
+      choices={[
+        { value: '', name: 'Catch-all: no code yet' },
+        ...codes.map(({ id, code, name }) => ({ value: String(id), name: `${code} · ${name}` })),
+      ]}
+      disabled={isLoading || !may}
+      onChoose={(chosen) => void choose(chosen === '' ? null : Number(chosen))}
+      className={`w-full border bg-field px-2 py-0.5 ${codeId === null ? 'border-ember text-ember' : 'border-rule'}`}
+    />
   );
 }
 

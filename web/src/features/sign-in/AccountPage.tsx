@@ -1,4 +1,4 @@
-import { ChangePasswordRequest } from '@heath/contract';
+import { ChangePasswordRequest, type SessionsReply } from '@heath/contract';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
@@ -12,6 +12,9 @@ import {
 import { Button } from '../../ui/Button.tsx';
 import { moment } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { says } from '../../ui/Says.tsx';
+import type { Column } from '../../ui/table/columns.ts';
+import { Table } from '../../ui/table/Table.tsx';
 import { Field } from './Field.tsx';
 
 const FIELDS = [
@@ -78,40 +81,70 @@ function PasswordForm() {
   );
 }
 
+type Session = SessionsReply['sessions'][number];
+
+const COLUMNS: readonly Column<Session>[] = [
+  {
+    id: 'browser',
+    name: 'Browser',
+    value: ({ agent }) => (agent === '' ? 'It does not say' : agent),
+    show: ({ agent, current }) => (
+      <span {...says(agent)}>
+        {current && <strong className="mr-2 font-semibold">This browser</strong>}
+        <span className="text-soft">{agent === '' ? 'It does not say' : agent}</span>
+      </span>
+    ),
+    room: 48,
+    grows: true,
+  },
+  {
+    id: 'since',
+    name: 'Since',
+    value: ({ startedAt }) => startedAt,
+    text: ({ startedAt }) => moment(startedAt),
+    room: 36,
+  },
+  {
+    id: 'ends',
+    name: 'Ends unless used',
+    value: ({ endsAt }) => endsAt,
+    text: ({ endsAt }) => moment(endsAt),
+    room: 36,
+  },
+  {
+    id: 'end',
+    name: 'End it',
+    value: () => null,
+    show: (session) => <EndSession {...session} />,
+    room: 20,
+  },
+];
+
+function EndSession({ id, current }: Session) {
+  const [end, { isLoading }] = useEndSessionMutation();
+  if (current) return null;
+  return (
+    <Button className="py-0" disabled={isLoading} onClick={() => void end(id)}>
+      End
+    </Button>
+  );
+}
+
 function Sessions() {
   const { data, error } = useSessionsQuery();
-  const [end] = useEndSessionMutation();
   if (error !== undefined) return <Notice>{problemOf(error).title}</Notice>;
   return (
-    <section>
-      <h2 className="text-lead">Where you are signed in</h2>
-      <table className="mt-3 w-full text-left text-note">
-        <thead className="text-fine text-soft">
-          <tr>
-            <th className="py-1 font-normal">Browser</th>
-            <th className="font-normal">Since</th>
-            <th className="font-normal">Ends unless used</th>
-            <th>
-              <span className="sr-only">End it</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {data?.sessions.map(({ id, agent, startedAt, endsAt, current }) => (
-            <tr key={id} className="border-t border-rule align-top">
-              <td className="max-w-88 py-2 pr-4">
-                {current && <strong className="block font-semibold">This browser</strong>}
-                <span className="break-words text-soft">{agent === '' ? 'It does not say' : agent}</span>
-              </td>
-              <td className="py-2 pr-4 tabular-nums">{moment(startedAt)}</td>
-              <td className="py-2 pr-4 tabular-nums">{moment(endsAt)}</td>
-              <td className="py-1.5 text-right">
-                {!current && <Button onClick={() => end(id)}>End</Button>}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+    <section className="min-w-0">
+      <h2 className="mb-3 text-lead">Where you are signed in</h2>
+      <Table
+        id="sessions"
+        name="Where you are signed in"
+        columns={COLUMNS}
+        rows={data?.sessions ?? []}
+        idOf={({ id }) => String(id)}
+        height="rows"
+        empty="Nowhere."
+      />
     </section>
   );
 }

@@ -1,0 +1,43 @@
+import type { ReactNode } from 'react';
+
+/** A column of a table: what stands in it, how it is shown, and what it adds up to. */
+export interface Column<Row> {
+  readonly id: string;
+  readonly name: string;
+  /** What sorts, filters and goes into files: a number where it is one. */
+  readonly value: (row: Row) => string | number | null;
+  /** As it is shown, and copied; the value as it stands where it is left out. */
+  readonly text?: (row: Row) => string;
+  /** How it is drawn; its text where it is left out. */
+  readonly show?: (row: Row) => ReactNode;
+  /** Figures stand at the right. */
+  readonly isFigure?: boolean;
+  /** What stands below the column, of the rows that are shown; and beside the name of a group. */
+  readonly sum?: (rows: readonly Row[]) => string;
+  /** At least so many units of room; what is left over goes to the columns that grow. */
+  readonly room: number;
+  readonly grows?: boolean;
+}
+
+/** What a cell shows, as text. */
+export const textOf = <Row>({ value, text }: Column<Row>, row: Row): string =>
+  text === undefined ? String(value(row) ?? '') : text(row);
+
+/** In what order two values of a column come: figures by size, texts as people sort them, nothing last. */
+export function inOrder(a: string | number | null, b: string | number | null): number {
+  if (a === b) return 0;
+  if (a === null || a === '') return 1;
+  if (b === null || b === '') return -1;
+  if (typeof a === 'number' && typeof b === 'number') return a - b;
+  return texts.compare(String(a), String(b));
+}
+const texts = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+
+/** The room of columns as CSS has it. */
+export const tracksOf = <Row>(columns: readonly Column<Row>[]): string =>
+  columns
+    .map(({ room, grows }) => {
+      const least = `calc(var(--spacing) * ${room})`;
+      return grows === true ? `minmax(${least}, 1fr)` : least;
+    })
+    .join(' ');
