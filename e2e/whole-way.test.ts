@@ -261,7 +261,9 @@ async function openCardAnywhere(person: string): Promise<void> {
   await page.goto(`${url}/cards`);
   await page.getByTestId('people').waitFor();
   await page.keyboard.press('Control+k');
-  await page.getByRole('combobox', { name: 'Find a person, a day, a screen or something to do' }).fill(person);
+  await page
+    .getByRole('combobox', { name: 'Find a person, a day, a screen or something to do' })
+    .fill(person);
   await page.keyboard.press('Enter');
   await page.getByRole('heading', { level: 1, name: person }).waitFor();
 }

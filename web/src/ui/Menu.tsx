@@ -8,7 +8,8 @@ const item =
 /** A menu below what opens it, which is one element that takes the focus. */
 export function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }) {
   return (
-    <DropdownMenu.Root>
+    // Not modal: nothing else on the page is hidden from those who do not see it.
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
@@ -75,7 +76,7 @@ export function MenuChoices<T extends string>({
         <DropdownMenu.RadioItem
           key={one}
           value={one}
-          className={`${item} pl-7 data-[state=checked]:pl-2`}
+          className={`${item} pl-7.5 data-[state=checked]:pl-2`}
           onSelect={(event) => event.preventDefault()}
         >
           <DropdownMenu.ItemIndicator>
@@ -108,7 +109,7 @@ export function MenuChecks<T extends string>({
           key={value}
           checked={on.has(value)}
           onCheckedChange={() => onToggle(value)}
-          className={`${item} pl-7 data-[state=checked]:pl-2`}
+          className={`${item} pl-7.5 data-[state=checked]:pl-2`}
           onSelect={(event) => event.preventDefault()}
         >
           <DropdownMenu.ItemIndicator>

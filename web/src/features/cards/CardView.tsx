@@ -78,9 +78,9 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
       <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card">
-        <header className="flex items-baseline gap-3">
+        <header className="flex flex-wrap items-baseline gap-x-3">
           <h1 className="whitespace-nowrap text-title">{card.row.name}</h1>
-          <span className="truncate text-note text-soft">
+          <span className="text-note text-soft">
             {card.row.number} · {card.row.department} · {card.rulebook}, edition {card.edition}
           </span>
         </header>
@@ -162,7 +162,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
               type="button"
               key={classId}
               onClick={() => go({ why: classId })}
-              className="flex-1 py-1.5 pl-1 text-left hover:bg-sheet"
+              className="flex-1 py-1.5 pl-1 pr-2 text-left hover:bg-sheet"
             >
               <Hours hours={sums[classId]!.hours} className="block text-lead font-semibold" />
               <span className="whitespace-nowrap text-fine text-soft">

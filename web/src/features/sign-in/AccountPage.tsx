@@ -27,7 +27,7 @@ export function AccountPage() {
   const { data: user } = useSessionQuery();
   return (
     <main className="min-h-0 flex-1 overflow-auto">
-      <div className="grid max-w-5xl grid-cols-[minmax(0,4fr)_minmax(0,6fr)] gap-14 p-8">
+      <div className="grid max-w-6xl gap-x-14 gap-y-8 p-8 xl:grid-cols-[minmax(0,2fr)_minmax(0,5fr)]">
         <section>
           <h1 className="text-title">{user?.name}</h1>
           <p className="text-soft">{user?.roles.join(', ')}</p>
@@ -57,7 +57,7 @@ function PasswordForm() {
     toast('Your password is changed. Every other browser is signed out.');
   });
   return (
-    <form onSubmit={submit} noValidate className="mt-6">
+    <form onSubmit={submit} noValidate className="mt-6 max-w-88">
       <h2 className="text-lead">Change your password</h2>
       {FIELDS.map(({ name, label, autoComplete }) => (
         <Field

@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type MouseEvent, useId, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { BareCheckbox } from '../Checkbox.tsx';
-import { type Column, tracksOf } from './columns.ts';
+import { type Column, leastWidthOf, tracksOf } from './columns.ts';
 import { inLayoutOrder, useLayout } from './kept.ts';
 import { ColumnName, GroupLine, RowLine, Sums } from './parts.tsx';
 import { keepOnly, NOTHING_PICKED, type Pick, pick } from './picking.ts';
@@ -101,6 +101,7 @@ export function Table<Row>(props: TableProps<Row>) {
   };
 
   const style = { gridTemplateColumns: (picks ? 'calc(var(--spacing) * 7) ' : '') + tracksOf(shown) };
+  const wide = { minWidth: leastWidthOf(shown) };
   const drawn = isVirtual ? virtual.getVirtualItems().map(({ index }) => index) : lines.map((_, i) => i);
   const indexOf = useMemo(() => new Map(ids.map((one, i) => [one, i])), [ids]);
   return (
@@ -116,8 +117,8 @@ export function Table<Row>(props: TableProps<Row>) {
         onKeyDown={press}
         className={`group/table ${height === 'around' ? 'min-h-0 flex-1 overflow-auto' : 'overflow-x-auto'}`}
       >
-        <div role="rowgroup" className="sticky top-0 z-10 min-w-max border-b-2 border-ink bg-paper pr-7">
-          <div role="row" aria-rowindex={1} className="grid" style={style}>
+        <div role="rowgroup" className="sticky top-0 z-10 border-b-2 border-ink bg-paper" style={wide}>
+          <div role="row" aria-rowindex={1} className="grid pr-7" style={style}>
             {picks && (
               <span role="columnheader" className="grid place-items-center">
                 <BareCheckbox
@@ -148,14 +149,14 @@ export function Table<Row>(props: TableProps<Row>) {
         </div>
         <div
           role="rowgroup"
-          className="relative min-w-max pr-7"
-          style={isVirtual ? { height: virtual.getTotalSize() } : {}}
+          className="relative"
+          style={isVirtual ? { ...wide, height: virtual.getTotalSize() } : wide}
         >
           {drawn.map((index) => {
             const line = lines[index];
             if (line === undefined) return null;
             const place = { ...style, height: ROW_HEIGHT, ...(isVirtual ? { top: index * ROW_HEIGHT } : {}) };
-            const at = isVirtual ? 'absolute left-0 right-7' : '';
+            const at = isVirtual ? 'absolute inset-x-0' : '';
             const common = { line, columns: shown, index, style: place, picks };
             if (line.getIsGrouped()) return <GroupLine key={line.id} {...common} className={at} />;
             const isPicked = picking.picked.has(line.id);
@@ -176,7 +177,7 @@ export function Table<Row>(props: TableProps<Row>) {
           {lines.length === 0 && <p className="px-2 py-4 text-soft">{props.empty}</p>}
         </div>
         {lines.length > 0 && shown.some(({ sum }) => sum !== undefined) && (
-          <Sums columns={shown} rows={found} style={style} picks={picks} />
+          <Sums columns={shown} rows={found} style={style} wide={wide} picks={picks} />
         )}
       </div>
       <div className="absolute right-0 top-0 z-20">

@@ -41,3 +41,7 @@ export const tracksOf = <Row>(columns: readonly Column<Row>[]): string =>
       return grows === true ? `minmax(${least}, 1fr)` : least;
     })
     .join(' ');
+
+/** The least width of columns as CSS has it. */
+export const leastWidthOf = <Row>(columns: readonly Column<Row>[]): string =>
+  `calc(var(--spacing) * ${columns.reduce((sum, { room }) => sum + room, 0)})`;

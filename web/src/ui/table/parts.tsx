@@ -58,7 +58,7 @@ export function GroupLine<Row>({ line, columns, index, style, className, picks }
       aria-rowindex={index + 2}
       aria-expanded={isOpen}
       style={style}
-      className={`grid items-center border-b border-rule bg-faint font-semibold ${className}`}
+      className={`grid items-center border-b border-rule bg-faint pr-7 font-semibold ${className}`}
     >
       {picks && <span role="gridcell" />}
       {columns.map((column, i) => (
@@ -113,7 +113,7 @@ export function RowLine<Row>({
       onClick={onClick}
       onDoubleClick={onOpen}
       style={style}
-      className={`grid items-center border-b border-faint ${className}`}
+      className={`grid items-center border-b border-faint pr-7 ${className}`}
     >
       {picks && (
         <span role="gridcell" className="grid place-items-center">
@@ -138,16 +138,22 @@ export function Sums<Row>({
   columns,
   rows,
   style,
+  wide,
   picks,
 }: {
   columns: readonly Column<Row>[];
   rows: readonly Row[];
   style: CSSProperties;
+  wide: CSSProperties;
   picks: boolean;
 }) {
   return (
-    <div role="rowgroup" className="sticky bottom-0 border-t-2 border-ink bg-paper font-semibold">
-      <div role="row" className="grid items-center py-1.5" style={style}>
+    <div
+      role="rowgroup"
+      className="sticky bottom-0 border-t-2 border-ink bg-paper font-semibold"
+      style={wide}
+    >
+      <div role="row" className="grid items-center py-1.5 pr-7" style={style}>
         {picks && <span role="gridcell" />}
         {columns.map((column) => (
           <span role="gridcell" key={column.id} className={cell(column.isFigure)}>

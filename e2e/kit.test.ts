@@ -1,0 +1,269 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Browser, Page } from 'playwright-core';
+import { build, type PreviewServer, preview } from 'vite';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { violations } from './axe.ts';
+import { openBrowser } from './browser.ts';
+
+let served: PreviewServer;
+let browser: Browser;
+let page: Page;
+let url: string;
+const built = mkdtempSync(join(tmpdir(), 'heath-kit-'));
+
+beforeAll(async () => {
+  // Put together once, not anew with every look at it.
+  const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+  const common = { configFile: here('../web/vite.config.ts'), logLevel: 'error' } as const;
+  const input = here('../web/kit.html');
+  await build({ ...common, build: { outDir: built, emptyOutDir: true, rolldownOptions: { input } } });
+  served = await preview({ ...common, build: { outDir: built }, preview: { port: 0, host: '127.0.0.1' } });
+  url = `${served.resolvedUrls?.local[0]}kit.html`;
+  browser = await openBrowser();
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    permissions: ['clipboard-read', 'clipboard-write'],
+    acceptDownloads: true,
+  });
+  page = await context.newPage();
+  page.setDefaultTimeout(20_000);
+  await page.goto(url);
+});
+afterAll(async () => {
+  await browser?.close();
+  await served?.close();
+  rmSync(built, { recursive: true, force: true });
+});
+beforeEach(async () => {
+  await page.evaluate(() => localStorage.clear());
+  await page.goto(url);
+  await page.getByRole('heading', { name: 'The kit' }).waitFor();
+});
+
+const part = (name: string) => page.getByRole('region', { name, exact: true });
+const says = (id: string) => page.getByTestId(id).innerText();
+const press = async (...keys: readonly string[]) => {
+  // Held as long as a person holds it: what an arrow chooses is chosen while it is down.
+  for (const key of keys) await page.keyboard.press(key, { delay: 30 });
+};
+
+describe.each(['day', 'night'])('the kit by %s', (theme) => {
+  beforeEach(async () => {
+    await page.getByRole('radio', { name: theme, exact: true }).click();
+  });
+
+  it('shows the theme that was chosen, also after a reload', async () => {
+    const shown = () => page.evaluate(() => document.documentElement.dataset.theme);
+    await expect.poll(shown).toBe(theme === 'night' ? 'dark' : 'light');
+    await page.reload();
+    await page.getByRole('heading', { name: 'The kit' }).waitFor();
+    await expect.poll(shown).toBe(theme === 'night' ? 'dark' : 'light');
+  });
+
+  it('has nothing that axe finds, closed or open', async () => {
+    expect(await violations(page)).toEqual([]);
+    for (const name of ['Menu', 'Popover', 'Dialog']) {
+      await page.getByRole('button', { name, exact: true }).click();
+      await page.locator('[role="menu"], [role="dialog"]').waitFor();
+      expect(await violations(page), name).toEqual([]);
+      await press('Escape');
+    }
+    await page.getByRole('combobox', { name: 'Pay group', exact: true }).click();
+    await page.getByRole('listbox').waitFor();
+    // The rest is hidden from those who do not see while the list holds the focus; axe knows that of dialogs alone.
+    expect(await violations(page, ['aria-hidden-focus', 'page-has-heading-one', 'region'])).toEqual([]);
+  });
+});
+
+describe('follows the system', () => {
+  it('where nobody chose otherwise', async () => {
+    const shown = () => page.evaluate(() => document.documentElement.dataset.theme);
+    await page.emulateMedia({ colorScheme: 'dark' });
+    await expect.poll(shown).toBe('dark');
+    await page.emulateMedia({ colorScheme: 'light' });
+    await expect.poll(shown).toBe('light');
+  });
+});
+
+describe('by keyboard', () => {
+  it('a select is opened, found by its first letters and taken, and Esc takes nothing', async () => {
+    await page.getByRole('combobox', { name: 'Pay group', exact: true }).focus();
+    await press('Enter');
+    await page.getByRole('listbox').waitFor();
+    await press('n', 'Enter');
+    await expect.poll(() => says('chosen')).toContain('night');
+    await press('Enter', 'ArrowUp', 'Escape');
+    await expect.poll(() => says('chosen')).toContain('night');
+  });
+
+  it('one of a few, a way to look and a box are chosen', async () => {
+    await page.getByRole('radio', { name: 'day before month' }).focus();
+    await press('ArrowDown');
+    await expect.poll(() => says('chosen')).toContain('month');
+    await page.getByRole('radio', { name: /^All/ }).focus();
+    await press('ArrowRight', 'Space');
+    await expect.poll(() => says('chosen')).toContain('open');
+    await page.getByRole('checkbox', { name: 'Only those with a plan' }).focus();
+    await press('Space');
+    await expect.poll(() => says('chosen')).toContain('true');
+    await press('Space');
+    await expect.poll(() => says('chosen')).toContain('false');
+  });
+
+  it('a menu does one thing and closes, and stays for its choices', async () => {
+    await page.getByRole('button', { name: 'Menu', exact: true }).focus();
+    await press('Enter');
+    await page.getByRole('menu').waitFor();
+    await press('Enter');
+    await expect.poll(() => says('done')).toBe('settled · wide · hours');
+    await press('Enter');
+    await page.getByRole('menu').waitFor();
+    await page.getByRole('menuitemradio', { name: 'Tight' }).focus();
+    await press('Enter');
+    await page.getByRole('menuitemcheckbox', { name: 'People' }).focus();
+    await press('Enter');
+    expect(await page.getByRole('menu').count()).toBe(1);
+    await press('Escape');
+    await expect.poll(() => says('done')).toBe('settled · tight · hours people');
+  });
+
+  it('a dialog closes with Esc, and the focus is where it was', async () => {
+    const button = page.getByRole('button', { name: 'Dialog', exact: true });
+    await button.focus();
+    await press('Enter');
+    await page.getByRole('dialog').waitFor();
+    await press('Escape');
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+    await expect.poll(() => button.evaluate((one) => one === document.activeElement)).toBe(true);
+  });
+
+  it('tabs are walked', async () => {
+    await page.getByRole('tab', { name: 'Why' }).focus();
+    await press('ArrowRight');
+    await page.getByText('Who changed what, and when.').waitFor();
+  });
+
+  it('a hint is shown with the focus, and a figure says itself in full under the mouse', async () => {
+    await page.getByRole('button', { name: 'With a hint' }).focus();
+    await page.getByRole('tooltip', { name: /more than fits/ }).waitFor();
+    await part('Type').getByText('8.50').hover();
+    await page.getByRole('tooltip').filter({ hasText: '8 h 30 m' }).waitFor();
+  });
+});
+
+describe('a table of ten thousand', () => {
+  const table = () => page.getByRole('grid', { name: 'Samples' });
+  const rows = () =>
+    table()
+      .getByRole('row')
+      .filter({ has: page.getByRole('checkbox', { name: /^Pick MF/ }) });
+  const first = () => rows().first().innerText();
+
+  it('holds few rows at a time and is scrolled to its end', async () => {
+    expect(await rows().count()).toBeLessThan(60);
+    await table().focus();
+    await press('End');
+    await rows().filter({ hasText: 'MF-10000' }).waitFor();
+  });
+
+  it('sorts by a click on a name, the other way round, and not at all; and keeps it', async () => {
+    const hours = table().getByRole('button', { name: 'Hours' });
+    await hours.click();
+    await expect.poll(first).toContain('0.00');
+    await hours.click();
+    await expect.poll(first).toContain('89.99');
+    await page.reload();
+    await expect.poll(first).toContain('89.99');
+    await table().getByRole('button', { name: 'Hours' }).click();
+    await expect.poll(first).toContain('MF-00001');
+  });
+
+  it('finds by what stands in a cell, and says so where nothing does', async () => {
+    await page.getByLabel('Filter the table').fill('brook 17');
+    await page.waitForTimeout(100);
+    const shown = await rows().allInnerTexts();
+    expect(shown.length).toBeGreaterThan(0);
+    for (const text of shown) expect(text.toLowerCase()).toContain('brook 17');
+    await page.getByLabel('Filter the table').fill('zzz');
+    await page.getByText('Nobody by that name.').waitFor();
+  });
+
+  it('picks by keys and with Shift, copies what is picked, and opens a row', async () => {
+    await table().focus();
+    await press('ArrowDown', 'Shift+ArrowDown', 'Shift+ArrowDown');
+    await expect.poll(() => says('picked')).toContain('3 picked');
+    await press('Control+c');
+    await page.getByText('3 rows copied.').waitFor();
+    const lines = (await page.evaluate(() => navigator.clipboard.readText())).split('\n');
+    expect(lines.map((line) => line.split('\t')[0])).toEqual(['Number', 'MF-00002', 'MF-00003', 'MF-00004']);
+    await press('Control+a');
+    await expect.poll(() => says('picked')).toContain('10,000 picked');
+    await press('Escape');
+    await expect.poll(() => says('picked')).toContain('0 picked');
+    await press('Home', 'Enter');
+    await expect.poll(() => says('picked')).toContain('opened Aldana 1');
+  });
+
+  it('picks with the mouse: one, up to another, one more', async () => {
+    await rows().nth(1).click();
+    await rows()
+      .nth(4)
+      .click({ modifiers: ['Shift'] });
+    await expect.poll(() => says('picked')).toContain('4 picked');
+    await rows()
+      .nth(6)
+      .click({ modifiers: ['Control'] });
+    await expect.poll(() => says('picked')).toContain('5 picked');
+    await rows().nth(2).getByRole('checkbox').click();
+    await expect.poll(() => says('picked')).toContain('4 picked');
+  });
+
+  it('hides a column and moves another, and keeps that', async () => {
+    const names = async () =>
+      (await table().getByRole('columnheader').allInnerTexts()).filter((name) => name !== '').join(' ');
+    const menu = page.getByRole('button', { name: 'Columns and files of Samples' });
+    await menu.click();
+    await page.getByRole('menuitemcheckbox', { name: 'Department' }).click();
+    await press('Escape');
+    await table().getByRole('button', { name: 'Hours' }).click();
+    await menu.click();
+    await page.getByRole('menuitem', { name: 'One place earlier' }).click();
+    await menu.click();
+    await page.getByRole('menuitem', { name: 'One place earlier' }).click();
+    await expect.poll(names).toBe('Number Hours Name');
+    await page.reload();
+    await table().waitFor();
+    await expect.poll(names).toBe('Number Hours Name');
+  });
+
+  it('gathers rows under a column with their sums, and folds a group away', async () => {
+    await page.getByRole('radio', { name: 'By department' }).click();
+    const deck = table()
+      .getByRole('row')
+      .filter({ hasText: /^\s*Deck/ });
+    await deck.waitFor();
+    expect(await deck.innerText()).toContain('2,500');
+    await deck.getByRole('button').click();
+    await table()
+      .getByRole('row')
+      .filter({ hasText: /^\s*Workshop/ })
+      .waitFor();
+    expect(await deck.getAttribute('aria-expanded')).toBe('false');
+  });
+
+  it('is saved as it is shown', async () => {
+    await page.getByLabel('Filter the table').fill('brook 1720');
+    await page.getByRole('button', { name: 'Columns and files of Samples' }).click();
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name: 'Save as CSV' }).click(),
+    ]);
+    expect(file.suggestedFilename()).toBe('Samples.csv');
+    const parts: Buffer[] = [];
+    for await (const one of await file.createReadStream()) parts.push(one as Buffer);
+    expect(Buffer.concat(parts).toString('utf8').split('\r\n')[0]).toBe('\uFEFFNumber,Name,Department,Hours');
+  });
+});
