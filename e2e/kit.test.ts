@@ -154,6 +154,36 @@ describe('by keyboard', () => {
   });
 });
 
+describe('a ribbon', () => {
+  const on = (says: string) => part('Ribbon').locator(`[data-says^="${says}"]`).first();
+
+  it('is a sentence for those who do not see it', async () => {
+    expect(await part('Ribbon').innerText()).toContain(
+      'Tue 20 Oct: Planned 07:00 to 15:30; Clocked 07:03:00',
+    );
+    expect(await part('Ribbon').innerText()).toContain('Clocks go back: one hour more');
+  });
+
+  it('gives its parts to be picked, dragged to a minute, and split', async () => {
+    await on('Ordinary').click();
+    await expect.poll(() => says('ribbon')).toBe('picked Ordinary, 07:00:00 to 11:00:00: 4 h');
+    const box = await on('In 07:03:00').boundingBox();
+    if (box === null) throw new Error('The punch is not drawn.');
+    // Sixteen hours lie across the ribbon.
+    const ribbon = await on('Ordinary').locator('xpath=..').boundingBox();
+    const hour = (ribbon?.width ?? 0) / 16;
+    await page.mouse.move(box.x + box.width / 2, box.y + 3);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 + hour, box.y + 3, { steps: 5 });
+    await page.mouse.up();
+    await expect.poll(() => says('ribbon')).toMatch(/^moved In 07:03:00 to 08:0[1-5]$/);
+    await on('Ordinary').dblclick();
+    await expect
+      .poll(() => says('ribbon'))
+      .toMatch(/^split Ordinary, 07:00:00 to 11:00:00: 4 h at (08:5\d|09:0\d)$/);
+  });
+});
+
 describe('a table of ten thousand', () => {
   const table = () => page.getByRole('grid', { name: 'Samples' });
   const rows = () =>

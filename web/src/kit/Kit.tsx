@@ -19,6 +19,7 @@ import { Select } from '../ui/Select.tsx';
 import { Tabs } from '../ui/Tabs.tsx';
 import { Toggles } from '../ui/Toggles.tsx';
 import { chooseTheme, chosenTheme, THEMES } from '../ui/theme/theme.ts';
+import { KitRibbon } from './KitRibbon.tsx';
 import { KitTable } from './KitTable.tsx';
 import { Part } from './Part.tsx';
 
@@ -46,6 +47,7 @@ export function Kit() {
       <Choices />
       <Overlays />
       <Messages />
+      <KitRibbon />
       <KitTable />
     </main>
   );

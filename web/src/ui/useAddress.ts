@@ -1,3 +1,4 @@
+import { useCallback, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 
 /**
@@ -6,17 +7,23 @@ import { useSearchParams } from 'react-router';
  */
 export function useAddress() {
   const [query, setQuery] = useSearchParams();
-  const go = (changes: Readonly<Record<string, string | null>>, replace = false) =>
-    setQuery(
-      (before) => {
-        const next = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(changes)) {
-          if (value === null || value === '') next.delete(name);
-          else next.set(name, value);
-        }
-        return next;
-      },
-      { replace },
-    );
+  // What the router gives for it changes with every address; who is told of a change by it would be drawn anew each time.
+  const latest = useRef(setQuery);
+  latest.current = setQuery;
+  const go = useCallback(
+    (changes: Readonly<Record<string, string | null>>, replace = false) =>
+      latest.current(
+        (before) => {
+          const next = new URLSearchParams(before);
+          for (const [name, value] of Object.entries(changes)) {
+            if (value === null || value === '') next.delete(name);
+            else next.set(name, value);
+          }
+          return next;
+        },
+        { replace },
+      ),
+    [],
+  );
   return { query, go };
 }

@@ -1,6 +1,6 @@
 import { instant, instantFromIso, SECONDS_PER_HOUR, workdayFromIso, ZoneTables } from '@heath/core';
 import { describe, expect, it } from 'vitest';
-import { axisHours, clockChange, originOf, percent, scaleFor } from './scale.ts';
+import { axisMarks, clockChange, instantAt, originOf, percent, scaleFor } from './scale.ts';
 
 const london = ZoneTables.around(
   instantFromIso('2026-10-01T00:00:00Z'),
@@ -14,7 +14,7 @@ describe('the ribbon scale', () => {
     expect(scale.from).toBeLessThan(hours(22));
     expect(scale.to).toBeGreaterThan(hours(30.2));
     expect(scale.to - scale.from).toBeGreaterThanOrEqual(hours(14));
-    expect(axisHours(scale).map((h) => h.label)).toContain('00');
+    expect(axisMarks(scale, workdayFromIso('2026-10-20')).map((h) => h.label)).toContain('00');
   });
 
   it('is drawn to real elapsed time: equal widths are equal hours, also when clocks change', () => {
@@ -48,5 +48,22 @@ describe('the ribbon scale', () => {
     const midnight = originOf(workdayFromIso('2026-10-20'), scale, london);
     expect(percent(midnight - 10, midnight, scale)).toBe(0);
     expect(percent(midnight + hours(20), midnight, scale)).toBe(100);
+  });
+
+  it('is marked by days where it shows a week', () => {
+    const monday = workdayFromIso('2026-10-19');
+    const labels = axisMarks({ from: 0, to: hours(7 * 24) }, monday).map(({ label }) => label);
+    expect(labels).toHaveLength(8);
+    expect(labels.slice(0, 2)).toEqual(['Mon 19 Oct', 'Tue 20 Oct']);
+  });
+
+  it('finds the minute under the hand, and that minute where it is', () => {
+    const scale = { from: hours(20), to: hours(34) };
+    const origin = originOf(workdayFromIso('2026-10-24'), scale, london);
+    for (const share of [0, 0.1234, 0.5, 0.999, 1]) {
+      const at = instantAt(share, origin, scale);
+      expect(at % 60).toBe(0);
+      expect(Math.abs(percent(at, origin, scale) - share * 100)).toBeLessThan((30.5 / hours(14)) * 100);
+    }
   });
 });

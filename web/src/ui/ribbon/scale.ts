@@ -7,8 +7,10 @@ import {
   type Workday,
   wallClock,
   wallOf,
+  workday,
   type ZoneOffsets,
 } from '@heath/core';
+import { shortDay } from '../format.ts';
 
 /** Part of a day's axis, in real elapsed seconds after its origin. */
 export interface Scale {
@@ -47,18 +49,39 @@ export function scaleFor(stretches: readonly { readonly from: number; readonly t
   return { from, to };
 }
 
-/** The hours written above an axis: at which percent, and what the wall clock shows there on an ordinary day. */
-export function axisHours(scale: Scale): { percent: number; label: string; midnight: boolean }[] {
-  const hours: { percent: number; label: string; midnight: boolean }[] = [];
-  for (let at = scale.from; at <= scale.to; at += STEP) {
+/** The instant at a share of the width of a scale, on a whole minute. */
+export const instantAt = (share: number, origin: Instant, scale: Scale): Instant =>
+  instant(Math.round((origin + scale.from + share * (scale.to - scale.from)) / 60) * 60);
+
+/** Something written above an axis: at which percent, and what it says. */
+export interface AxisMark {
+  readonly percent: number;
+  readonly label: string;
+  readonly isMidnight: boolean;
+}
+
+/** An axis longer than this is marked by days. */
+const LONGEST_BY_HOURS = 3 * SECONDS_PER_DAY;
+
+/** What is written above an axis: every other hour as the wall clock shows it on an ordinary day; on one of many days, each of them. */
+export function axisMarks(scale: Scale, day: Workday): AxisMark[] {
+  const isByDay = scale.to - scale.from > LONGEST_BY_HOURS;
+  const step = isByDay ? SECONDS_PER_DAY : STEP;
+  const marks: AxisMark[] = [];
+  for (let at = Math.ceil(scale.from / step) * step; at <= scale.to; at += step) {
     const hour = (((at / SECONDS_PER_HOUR) % 24) + 24) % 24;
-    hours.push({
+    marks.push({
       percent: ((at - scale.from) / (scale.to - scale.from)) * 100,
-      label: String(hour).padStart(2, '0'),
-      midnight: hour === 0,
+      label: isByDay ? shortDay(workday(day + at / SECONDS_PER_DAY)) : String(hour).padStart(2, '0'),
+      isMidnight: hour === 0,
     });
   }
-  return hours;
+  return marks;
+}
+
+/** The workdays from `first` to `last`. */
+export function workdaysBetween(first: Workday, last: Workday): Workday[] {
+  return Array.from({ length: last - first + 1 }, (_, i) => workday(first + i));
 }
 
 /** Where the wall clock jumps within the scale of a day, and by how much. */

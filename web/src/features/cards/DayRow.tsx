@@ -1,0 +1,147 @@
+import type { CardReply } from '@heath/contract';
+import {
+  classLabel,
+  classSums,
+  type Exception,
+  isMissingPunch,
+  isOvertime,
+  isPremium,
+  isWorked,
+  type Proposal,
+  payableHours,
+  type Workday,
+} from '@heath/core';
+import { memo, useMemo } from 'react';
+import { clockTime, dayOfMonth, decimalHours, shortDay, weekday } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+import { Ribbon } from '../../ui/ribbon/Ribbon.tsx';
+import { clockChange, originOf, type Scale } from '../../ui/ribbon/scale.ts';
+
+interface DayRowProps {
+  readonly card: CardReply;
+  readonly day: Workday;
+  readonly scale: Scale;
+  readonly isOpen: boolean;
+  readonly isMonday: boolean;
+  readonly onPick: (day: Workday) => void;
+  /** The time of a missing punch is to be typed. */
+  readonly onType: (day: Workday) => void;
+}
+
+/** One day of a card: its name, its ribbon, its hours. Drawn anew only when something of it changes, since cards are walked by key. */
+export const DayRow = memo(function DayRow({
+  card,
+  day,
+  scale,
+  isOpen,
+  isMonday,
+  onPick,
+  onType,
+}: DayRowProps) {
+  const of = useMemo(() => partOf(card, day), [card, day]);
+  const change = clockChange(originOf(day, scale, card.offsets), scale, card.offsets);
+  return (
+    <div
+      aria-current={isOpen ? 'date' : undefined}
+      className={`grid h-9 grid-cols-[var(--spacing-day)_minmax(0,1fr)_var(--spacing-total)] items-center border-t ${isMonday ? 'border-t-2 border-t-rule' : 'border-t-faint'} ${isOpen ? 'picked-day bg-sheet' : ''}`}
+    >
+      <button type="button" onClick={() => onPick(day)} className="h-full pl-1 text-left text-note">
+        <b className="font-semibold">{weekday(day)}</b> {dayOfMonth(day)}
+        {change !== null && (
+          <small className="block text-tick leading-none text-soft">
+            clocks {change.bySeconds < 0 ? '+1 h' : '−1 h'}
+          </small>
+        )}
+      </button>
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: the day's name beside it is the button for the keyboard */}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: likewise */}
+      <div onClick={() => onPick(day)} className="cursor-pointer">
+        <Ribbon
+          day={day}
+          scale={scale}
+          offsets={card.offsets}
+          {...of}
+          inHole={({ exception }) =>
+            exception && <HoleText exception={exception} card={card} onType={() => onType(day)} />
+          }
+        />
+      </div>
+      <DayHours day={day} of={of} onPick={() => onPick(day)} />
+    </div>
+  );
+});
+
+type PartOfCard = ReturnType<typeof partOf>;
+
+/** What of a card is this day's. */
+function partOf(card: CardReply, day: Workday) {
+  const isOfDay = ({ workday }: { readonly workday: Workday }) => workday === day;
+  const lines = card.lines.filter(isOfDay);
+  return {
+    lines,
+    plans: card.plans.filter(isOfDay),
+    shifts: card.shifts.filter(isOfDay),
+    segments: card.segments.filter(isOfDay),
+    exceptions: card.exceptions.filter(isOfDay),
+    notWorked: lines
+      .filter(({ classId }) => !isWorked(classId) && !isPremium(classId))
+      .map(({ classId, seconds }) => ({ name: classLabel(classId), seconds })),
+  };
+}
+
+/** What a day pays, and how much of it is overtime. */
+function DayHours({ day, of, onPick }: { day: Workday; of: PartOfCard; onPick: () => void }) {
+  const hours = payableHours(classSums(of.lines));
+  const overtime = payableHours(classSums(of.lines.filter(({ classId }) => isOvertime(classId))));
+  const isWaiting = hours === 0 && of.exceptions.some(isMissingPunch);
+  return (
+    <button
+      type="button"
+      onClick={onPick}
+      className="pr-1.5 text-right"
+      aria-label={hours === 0 && !isWaiting ? `Nothing payable on ${shortDay(day)}` : undefined}
+    >
+      {isWaiting ? '—' : hours > 0 && <Hours hours={hours} />}
+      {overtime > 0 && (
+        <small className="block text-tick leading-none text-soft">+{decimalHours(overtime)}</small>
+      )}
+    </button>
+  );
+}
+
+/** What speaks for a proposed time, in a word or two. */
+const FROM: Readonly<Record<Proposal['from'], string>> = {
+  plan: 'planned',
+  crew: 'the crew',
+  habit: 'usually',
+};
+
+function HoleText({
+  exception,
+  card,
+  onType,
+}: {
+  exception: Exception;
+  card: CardReply;
+  onType: () => void;
+}) {
+  const proposal = exception.proposals[0];
+  return (
+    <>
+      {exception.kind === 'missing-out' ? 'No out punch' : 'No in punch'}
+      {proposal !== undefined && ` · ${FROM[proposal.from]} ${clockTime(proposal.at, card.offsets)}`}
+      {!card.sealed && (
+        <button
+          type="button"
+          className="ml-1.5 underline"
+          onClick={(event) => {
+            event.stopPropagation();
+            onType();
+          }}
+        >
+          settle
+        </button>
+      )}
+    </>
+  );
+}
