@@ -3,8 +3,6 @@ import { has } from '@heath/contract';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
 import { Toaster } from 'sonner';
-import { problemOf } from '../api/base.ts';
-import { useSessionQuery } from '../api/session.ts';
 import { TaskNotices } from '../features/tasks/index.ts';
 import { type Feature, homeOf } from '../ui/feature.ts';
 import { HeathMark } from '../ui/HeathMark.tsx';
@@ -18,22 +16,13 @@ import { UserMenu } from './UserMenu.tsx';
 const FindDialog = lazy(() => import('./FindDialog.tsx'));
 const KeysDialog = lazy(() => import('./KeysDialog.tsx'));
 
-/** Sends people who are not signed in to sign in, and back to where they were; and those who see no cards to their account. */
-export function Shell() {
-  const { data: user, error, isLoading } = useSessionQuery();
+/** What stands around every screen, for whoever is signed in; those who see no cards begin with their account. */
+export function Shell({ user }: { user: SignedInUser }) {
   const location = useLocation();
   const feature = featureAt(location.pathname);
   useEffect(() => {
     document.title = feature === undefined ? 'Heath' : `${feature.name} · Heath`;
   }, [feature]);
-  if (isLoading) return null;
-  if (user === undefined) {
-    const problem = problemOf(error);
-    if (problem.type !== 'signed-out') return <p className="p-6 text-ember">{problem.title}</p>;
-    return (
-      <Navigate to={`/sign-in?then=${encodeURIComponent(location.pathname + location.search)}`} replace />
-    );
-  }
   const features = FEATURES.filter(({ right }) => mayOpen(user, right));
   // Whoever must choose a password first, or sees no cards, begins with their account.
   const isMissing = location.pathname === '/cards' && feature !== undefined && !features.includes(feature);

@@ -1,8 +1,8 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { Empty } from '../ui/Empty.tsx';
 import { FEATURES } from './features.ts';
+import { Guard } from './Guard.tsx';
 import { PageError } from './PageError.tsx';
-import { Shell } from './Shell.tsx';
 
 /** Every screen is loaded when it is first opened. */
 export const router = createBrowserRouter([
@@ -13,7 +13,7 @@ export const router = createBrowserRouter([
   },
   {
     path: '/',
-    Component: Shell,
+    Component: Guard,
     errorElement: <PageError />,
     children: [
       { index: true, element: <Navigate to="/cards" replace /> },

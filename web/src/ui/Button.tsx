@@ -1,7 +1,8 @@
 import type { ButtonHTMLAttributes } from 'react';
 
 const LOOKS = {
-  plain: 'border-rule bg-sheet hover:border-heather',
+  plain:
+    'border-rule bg-sheet hover:border-heather disabled:border-faint disabled:bg-transparent disabled:text-soft',
   primary:
     'border-heather bg-heather text-on-heather hover:bg-heather-deep disabled:border-off disabled:bg-off disabled:text-on-off',
   quiet: 'border-transparent text-heather hover:underline px-1',

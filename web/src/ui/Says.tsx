@@ -1,5 +1,4 @@
-import { Popover } from 'radix-ui';
-import { type RefObject, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 
 /** What a figure or a mark says when it is looked at: goes among the properties of its element. See `SaysLayer`. */
 export const says = (text: string) => ({ 'data-says': text }) as const;
@@ -47,23 +46,12 @@ export function SaysLayer() {
       for (const [name, heard] of all) document.removeEventListener(name, heard, { capture: true });
     };
   }, []);
-  const over: RefObject<Element> = { current: shown?.over ?? document.body };
+  if (shown?.over.isConnected !== true) return null;
   return (
-    <Popover.Root open={shown?.over.isConnected === true}>
-      <Popover.Anchor virtualRef={over} />
-      <Popover.Portal>
-        <Popover.Content
-          role="tooltip"
-          side="top"
-          sideOffset={5}
-          collisionPadding={8}
-          onOpenAutoFocus={(event) => event.preventDefault()}
-          onCloseAutoFocus={(event) => event.preventDefault()}
-          className="pointer-events-none z-50 max-w-80 rounded-control bg-peat px-2 py-1 text-note text-on-peat shadow-lg"
-        >
-          {shown?.text}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Suspense fallback={null}>
+      <Saying over={shown.over} text={shown.text} />
+    </Suspense>
   );
 }
+
+const Saying = lazy(() => import('./Saying.tsx'));

@@ -42,6 +42,8 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
   const parts = ribbonParts(of);
   const origin = originOf(day, scale, offsets);
   const lane = useRef<HTMLDivElement>(null);
+  // The click that ends a drag picks nothing.
+  const isDragEnd = useRef(false);
   const [dragged, setDragged] = useState<{ readonly part: RibbonPart; readonly at: Instant } | null>(null);
   const minuteUnder = ({ clientX }: { readonly clientX: number }): Instant => {
     const { left, width } = lane.current?.getBoundingClientRect() ?? { left: 0, width: 1 };
@@ -57,7 +59,8 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
       : {
           onClick: (event: MouseEvent) => {
             event.stopPropagation();
-            onPick(part);
+            if (!isDragEnd.current) onPick(part);
+            isDragEnd.current = false;
           },
         }),
     ...(onSplit === undefined || part.lane !== 'band'
@@ -68,6 +71,7 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
       : {
           onPointerDown: (event: PointerEvent) => {
             event.currentTarget.setPointerCapture(event.pointerId);
+            isDragEnd.current = false;
             setDragged({ part, at: part.from });
           },
           onPointerMove: (event: PointerEvent) => {
@@ -76,7 +80,8 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
           onPointerUp: (event: PointerEvent) => {
             setDragged(null);
             const to = minuteUnder(event);
-            if (dragged !== null && Math.abs(to - part.from) >= SHORTEST_DRAG_SECONDS) onMove(part, to);
+            isDragEnd.current = dragged !== null && Math.abs(to - part.from) >= SHORTEST_DRAG_SECONDS;
+            if (isDragEnd.current) onMove(part, to);
           },
           onPointerCancel: () => setDragged(null),
         }),
