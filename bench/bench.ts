@@ -5,14 +5,13 @@ import { createReadStream, createWriteStream, readFileSync, statSync } from 'nod
 import { Agent, request } from 'node:http';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { gzipSync } from 'node:zlib';
 import { instant, instantFromIso, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, people, punchFileLines, ZONE } from '@heath/demo';
 import mysql, { type Connection, type ResultSetHeader, type RowDataPacket } from 'mysql2/promise';
-import { chromium } from 'playwright-core';
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
 import { loadCompany } from '../server/src/demo/load.ts';
+import { interact, openBrowser, weigh } from './screens.ts';
 
 const PEOPLE = 10_000;
 const folder = process.env.HEATH_BENCH!;
@@ -277,36 +276,6 @@ async function bareInserts(connection: Connection): Promise<number[]> {
   return times;
 }
 
-/** Compressed JavaScript that a browser fetches for the sign-in page, and for the time cards after it. */
-async function pageWeights(): Promise<{ signIn: number; cards: number }> {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
-  const page = await browser.newPage();
-  let bytes = 0;
-  const pending: Promise<void>[] = [];
-  page.on('response', (response) => {
-    if (response.url().endsWith('.js')) {
-      pending.push(
-        response.body().then((body) => {
-          bytes += gzipSync(body).length;
-        }),
-      );
-    }
-  });
-  await page.goto(base);
-  await page.getByLabel('User name').fill('odile');
-  await Promise.all(pending);
-  const signIn = bytes / 1024;
-  await page.getByLabel('Password').fill('gorse-in-bloom');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByTestId('people').waitFor();
-  await Promise.all(pending);
-  await browser.close();
-  return { signIn, cards: bytes / 1024 };
-}
-
 const round = (n: number, digits = 2): number => Number(n.toFixed(digits));
 const figure = (value: number, limit: number) => ({ value: round(value), limit, met: value <= limit });
 
@@ -349,8 +318,11 @@ for (let i = 0; i < 9; i++) lists.push((await timed(() => call('GET', '/periods/
 say('Ten users at once.');
 const atOnce = await usersAtOnce();
 
-say('Weighing the first page.');
-const weights = await pageWeights();
+say('Looking at the screens.');
+const browser = await openBrowser();
+const weights = await weigh(browser, base);
+const screens = await interact(browser, base);
+await browser.close();
 
 process.stdout.write(
   `${JSON.stringify(
@@ -382,9 +354,20 @@ process.stdout.write(
         percentile95Milliseconds: figure(percentile95(atOnce.times), 150),
       },
       lists: { cardsOfTenThousandMilliseconds: figure(median(lists), 60) },
-      firstPage: {
-        signInKilobytesGzipped: figure(weights.signIn, 220),
-        withTimeCardsKilobytesGzipped: round(weights.cards),
+      firstPage: { signInKilobytesGzipped: figure(weights.signIn, 180) },
+      // The first of them with the frame that stands around every screen.
+      screensKilobytesGzipped: Object.fromEntries(
+        Object.entries(weights.screens).map(([name, kilobytes]) => [name, figure(kilobytes, 60)]),
+      ),
+      keyToChangedScreenMilliseconds95: Object.fromEntries(
+        (['openList', 'walk', 'openCard', 'settle'] as const).map((what) => [
+          what,
+          { ...figure(percentile95(screens[what]), 100), median: round(median(screens[what])) },
+        ]),
+      ),
+      scrolling: {
+        longestTaskMilliseconds: figure(Math.max(0, ...screens.longTasksWhileScrolling), 50),
+        framesWithBlankRows: figure(screens.framesWithBlankRows, 0),
       },
     },
     null,

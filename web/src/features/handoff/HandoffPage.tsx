@@ -1,24 +1,16 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
-import { Check, TriangleAlert } from 'lucide-react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
-import { useHandOffMutation, useHandoffQuery } from '../../api/handoff.ts';
-import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
+import { useHandoffQuery } from '../../api/handoff.ts';
 import { Empty } from '../../ui/Empty.tsx';
-import { dateRange, decimalHours, moment } from '../../ui/format.ts';
+import { dateRange, decimalHours } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { Notice } from '../../ui/Notice.tsx';
 import { says } from '../../ui/Says.tsx';
-import { Side } from '../../ui/Side.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { Bridge } from './Bridge.tsx';
-import { HANDOFF_KEYS } from './keys.ts';
+import { Ready } from './Ready.tsx';
 
 /** The sums of a period, what still holds them up, and the file for the pay system. */
 export function HandoffPage() {
@@ -155,159 +147,5 @@ function Against({ sum }: { sum: CodeSum }) {
     >
       {againstText(sum)}
     </span>
-  );
-}
-
-function Ready({ handoff }: { handoff: HandoffReply }) {
-  const [handOff, { isLoading, error }] = useHandOffMutation();
-  const may = useMay('hand off');
-  const unassigned = handoff.codes
-    .filter((code) => code.code === null)
-    .reduce((sum, code) => sum + code.hours, 0);
-  const classSum = handoff.codes.filter((code) => !code.premium).reduce((sum, code) => sum + code.hours, 0);
-  const addsUp = classSum === handoff.payableHours;
-  const ready =
-    handoff.toSettle === 0 && handoff.computing === 0 && unassigned === 0 && handoff.people > 0 && addsUp;
-  const { batch } = handoff;
-  const go = async () => {
-    if (!ready || isLoading || batch !== null) return;
-    const result = await handOff(handoff.periodId);
-    if (result.data?.batch) toast(`Handed off: ${result.data.batch.lines.toLocaleString('en')} lines.`);
-  };
-  useKey(HANDOFF_KEYS.handOff, () => void go(), [ready, isLoading, batch]);
-  return (
-    <Side label="Ready" className="bg-sheet px-5 py-4">
-      <h2 className="mb-2 text-lead">{batch === null ? 'Ready?' : 'Handed off'}</h2>
-      {batch === null ? (
-        <>
-          <ul>
-            <Condition
-              met={handoff.computing === 0}
-              text={
-                handoff.computing === 0
-                  ? 'Every card is computed'
-                  : `${handoff.computing.toLocaleString('en')} cards are being computed`
-              }
-            />
-            <Condition
-              met={handoff.toSettle === 0}
-              text={
-                handoff.toSettle === 0
-                  ? 'Every exception is settled'
-                  : `${handoff.toSettle} ${handoff.toSettle === 1 ? 'exception is' : 'exceptions are'} open`
-              }
-            >
-              {handoff.toSettle > 0 && (
-                <Link className="underline" to={`/cards?period=${handoff.periodId}&show=to-settle`}>
-                  settle
-                </Link>
-              )}
-            </Condition>
-            <Condition
-              met={unassigned === 0}
-              text={
-                unassigned === 0
-                  ? 'Every hour has a pay code'
-                  : `${decimalHours(unassigned)} h have no pay code`
-              }
-            >
-              {unassigned > 0 && (
-                <Link className="underline" to="/pay-codes">
-                  decide
-                </Link>
-              )}
-            </Condition>
-            <Condition
-              met={addsUp}
-              text={addsUp ? 'Codes add up to the cards' : 'Codes do not add up to the cards'}
-            >
-              {decimalHours(handoff.payableHours)} h
-            </Condition>
-            <Condition met text="Not sent before" />
-          </ul>
-          {error !== undefined && (
-            <div className="mt-3">
-              <Notice>{problemOf(error).title}</Notice>
-            </div>
-          )}
-          <Button
-            look="primary"
-            disabled={!ready || isLoading || !may}
-            onClick={() => void go()}
-            className="mt-3.5 w-full justify-center py-2 font-semibold"
-          >
-            {isLoading ? 'Sealing…' : 'Seal and hand off'}
-            {ready && <Kbd>{HANDOFF_KEYS.handOff.press}</Kbd>}
-          </Button>
-          <p className="mt-2 text-fine text-soft">
-            {may
-              ? 'Sealing closes the cards of this period. It is done once.'
-              : 'A payroll specialist seals and hands off.'}
-          </p>
-        </>
-      ) : (
-        <section aria-label="Batch">
-          <p className="text-note text-soft">
-            By {batch.madeBy}, {moment(batch.madeAt)}. The cards are sealed.
-          </p>
-          <dl className="mt-2">
-            {(
-              [
-                ['Lines', batch.lines.toLocaleString('en')],
-                ['People', batch.people.toLocaleString('en')],
-                ['Payable hours', decimalHours(batch.payableHours)],
-                ['Premium hours beside them', decimalHours(batch.premiumHours)],
-              ] as const
-            ).map(([name, value]) => (
-              <div key={name} className="flex justify-between border-t border-faint py-1.5">
-                <dt>{name}</dt>
-                <dd className="font-semibold">{value}</dd>
-              </div>
-            ))}
-          </dl>
-          {(['workday', 'period'] as const).map((by) => (
-            <a
-              key={by}
-              href={`/api/handoffs/${batch.id}/file.csv?by=${by}`}
-              download
-              className={`mt-2.5 block rounded-control border py-1.5 text-center ${by === 'workday' ? 'border-heather bg-heather text-on-heather' : 'border-rule hover:border-heather'}`}
-            >
-              Download lines by {by === 'workday' ? 'workday' : 'period'}
-            </a>
-          ))}
-        </section>
-      )}
-      {handoff.earlier.length > 0 && (
-        <section className="mt-5">
-          <h2 className="mb-2 text-lead">Before this one</h2>
-          {handoff.earlier.map((earlier) => (
-            <div key={earlier.id} className="flex justify-between border-t border-faint py-1.5 text-note">
-              <span>
-                {earlier.id} · {dateRange(earlier.firstDay, earlier.lastDay).replace(/ \d{4}$/, '')}
-              </span>
-              <a href={`/api/handoffs/${earlier.id}/file.csv`} download className="text-soft underline">
-                {decimalHours(earlier.payableHours)} h
-              </a>
-            </div>
-          ))}
-        </section>
-      )}
-    </Side>
-  );
-}
-
-function Condition({ met, text, children }: { met: boolean; text: string; children?: React.ReactNode }) {
-  return (
-    <li className="grid grid-cols-[calc(var(--spacing)*5.5)_1fr] border-t border-faint py-1.5">
-      {met ? (
-        <Check size={15} className="mt-0.5 text-moss" aria-label="yes" />
-      ) : (
-        <TriangleAlert size={15} className="mt-0.5 text-ember" aria-label="no" />
-      )}
-      <span>
-        {text}
-        {children && <small className="block text-fine text-soft">{children}</small>}
-      </span>
-    </li>
   );
 }

@@ -1,0 +1,157 @@
+import { gzipSync } from 'node:zlib';
+import { type Browser, chromium, type Page } from 'playwright-core';
+
+/** Compressed JavaScript, in kB, that a browser fetches for the sign-in page, and for each screen after it. */
+export interface Weights {
+  readonly signIn: number;
+  readonly screens: Readonly<Record<string, number>>;
+}
+
+/** Milliseconds from a key or a click to the changed screen, and what blocked the page while the list was scrolled. */
+export interface Interaction {
+  readonly openList: readonly number[];
+  readonly walk: readonly number[];
+  readonly openCard: readonly number[];
+  readonly settle: readonly number[];
+  readonly longTasksWhileScrolling: readonly number[];
+  readonly framesWithBlankRows: number;
+}
+
+export const openBrowser = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+
+async function signIn(page: Page): Promise<void> {
+  await page.getByLabel('Password').fill('gorse-in-bloom');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByTestId('people').getByRole('button').first().waitFor();
+}
+
+export async function weigh(browser: Browser, base: string): Promise<Weights> {
+  const page = await browser.newPage();
+  let bytes = 0;
+  const pending: Promise<void>[] = [];
+  page.on('response', (response) => {
+    if (!response.url().endsWith('.js')) return;
+    pending.push(
+      response.body().then((body) => {
+        bytes += gzipSync(body).length;
+      }),
+    );
+  });
+  const since = async () => {
+    await page.waitForTimeout(1000);
+    await Promise.all(pending);
+    const kilobytes = bytes / 1024;
+    bytes = 0;
+    return kilobytes;
+  };
+  await page.goto(base);
+  await page.getByLabel('User name').fill('odile');
+  const first = await since();
+  await signIn(page);
+  const screens: Record<string, number> = { 'Time cards': await since() };
+  for (const name of ['Handoff', 'Punches', 'Pay codes']) {
+    await page.getByRole('link', { name }).click();
+    await page.getByRole('heading', { level: 1 }).first().waitFor();
+    screens[name] = await since();
+  }
+  await page.close();
+  return { signIn: first, screens };
+}
+
+/** Waits in the page itself for what an action changes, frame by frame, so that nothing outside of it is measured. */
+const changing = (page: Page, act: string, shown: string): Promise<number> =>
+  page.evaluate(
+    ([doing, seeing]) =>
+      new Promise<number>((resolve, reject) => {
+        const look = new Function(`return ${seeing}`) as () => string;
+        const before = look();
+        const start = performance.now();
+        (new Function(doing!) as () => void)();
+        const frame = () => {
+          if (look() !== before) requestAnimationFrame(() => resolve(performance.now() - start));
+          else if (performance.now() - start > 10_000) reject(new Error(`${doing} changed nothing.`));
+          else requestAnimationFrame(frame);
+        };
+        requestAnimationFrame(frame);
+      }),
+    [act, shown],
+  );
+
+const key = (character: string) =>
+  `document.dispatchEvent(new KeyboardEvent('keydown', { key: '${character}', code: 'Key${character.toUpperCase()}', bubbles: true }));
+   document.dispatchEvent(new KeyboardEvent('keyup', { key: '${character}', code: 'Key${character.toUpperCase()}', bubbles: true }))`;
+const NAME = "document.querySelector('main h1')?.textContent ?? ''";
+const TO_SETTLE = "document.querySelector('[aria-label=\"Settle\"]')?.textContent ?? 'nothing'";
+const link = (name: string) =>
+  `[...document.querySelectorAll('header nav a')].find((one) => one.textContent === '${name}').click()`;
+
+export async function interact(browser: Browser, base: string): Promise<Interaction> {
+  // What measures is given to the page as text.
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
+  await page.goto(base);
+  await page.getByLabel('User name').fill('odile');
+  await signIn(page);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  const walk: number[] = [];
+  for (let i = 0; i < 60; i++) walk.push(await changing(page, key('j'), NAME));
+  const openCard: number[] = [];
+  for (let i = 0; i < 20; i++) {
+    const row = `document.querySelectorAll('[data-testid="people"] button:not([aria-current="true"])')[${3 + (i % 4)}]`;
+    openCard.push(await changing(page, `${row}.click()`, NAME));
+  }
+  const openList: number[] = [];
+  for (let i = 0; i < 10; i++) {
+    await changing(page, link('Pay codes'), NAME);
+    openList.push(
+      await changing(
+        page,
+        link('Time cards'),
+        "String(document.querySelector('[data-testid=people] button') !== null)",
+      ),
+    );
+    await page.getByRole('heading', { level: 1 }).waitFor();
+  }
+  const settle: number[] = [];
+  await page.goto(`${base}/cards?show=to-settle`);
+  for (let i = 0; i < 20; i++) {
+    await page.getByRole('button', { name: /^Take/ }).first().waitFor();
+    settle.push(await changing(page, key('p'), TO_SETTLE));
+    await page.keyboard.press('n');
+    await page.waitForTimeout(150);
+  }
+  await page.goto(`${base}/cards`);
+  await page.getByTestId('people').getByRole('button').first().waitFor();
+  const scrolled = await page.evaluate(scrollList);
+  await page.close();
+  return { openList, walk, openCard, settle, ...scrolled };
+}
+
+/** Scrolls the list of people to its end within some seconds, as a hand on a wheel would. Runs in the page. */
+async function scrollList(): Promise<Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'>> {
+  const list = document.querySelector('[data-testid="people"]')!;
+  const longTasks: number[] = [];
+  const observer = new PerformanceObserver((seen) => {
+    for (const { duration } of seen.getEntries()) longTasks.push(duration);
+  });
+  observer.observe({ type: 'longtask' });
+  let blank = 0;
+  const frames = 240;
+  for (let i = 1; i <= frames; i++) {
+    list.scrollTop = (i * 47 * 12) % list.scrollHeight;
+    await new Promise(requestAnimationFrame);
+    await new Promise(requestAnimationFrame);
+    const { top, bottom, left } = list.getBoundingClientRect();
+    for (const y of [top + 2, (top + bottom) / 2, bottom - 2])
+      if (document.elementFromPoint(left + 40, y)?.closest('button') == null) {
+        blank++;
+        break;
+      }
+  }
+  await new Promise((resolve) => setTimeout(resolve, 200));
+  observer.disconnect();
+  return { longTasksWhileScrolling: longTasks, framesWithBlankRows: blank };
+}
