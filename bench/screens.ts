@@ -84,7 +84,8 @@ const changing = (page: Page, act: string, shown: string): Promise<number> =>
 const key = (character: string) =>
   `document.dispatchEvent(new KeyboardEvent('keydown', { key: '${character}', code: 'Key${character.toUpperCase()}', bubbles: true }));
    document.dispatchEvent(new KeyboardEvent('keyup', { key: '${character}', code: 'Key${character.toUpperCase()}', bubbles: true }))`;
-const NAME = "document.querySelector('main h1')?.textContent ?? ''";
+/** Whose card is open, by number too: of ten thousand some share a name. */
+const NAME = "document.querySelector('main')?.firstElementChild?.textContent ?? ''";
 const TO_SETTLE = "document.querySelector('[aria-label=\"Settle\"]')?.textContent ?? 'nothing'";
 const link = (name: string) =>
   `[...document.querySelectorAll('header nav a')].find((one) => one.textContent === '${name}').click()`;
@@ -118,7 +119,14 @@ export async function interact(browser: Browser, base: string): Promise<Interact
   const settle: number[] = [];
   await page.goto(`${base}/cards?show=to-settle`);
   for (let i = 0; i < 20; i++) {
-    await page.getByRole('button', { name: /^Take/ }).first().waitFor();
+    const take = page.getByRole('button', { name: /^Take/ }).first();
+    if (
+      !(await take.waitFor({ timeout: 5000 }).then(
+        () => true,
+        () => false,
+      ))
+    )
+      break;
     settle.push(await changing(page, key('p'), TO_SETTLE));
     await page.keyboard.press('n');
     await page.waitForTimeout(150);

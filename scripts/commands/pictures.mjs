@@ -68,4 +68,10 @@ await (await chooser).setFiles({
 await page.getByRole('button', { name: 'Import these punches' }).waitFor();
 await page.waitForTimeout(300);
 await page.screenshot({ path: join(folder, 'confirm.png') });
+// By night, as whoever has it so on their computer sees it.
+await page.emulateMedia({ colorScheme: 'dark' });
+await page.goto(base + PICTURES[0].path);
+await page.locator(PICTURES[0].ready).first().waitFor();
+await page.waitForTimeout(400);
+await page.screenshot({ path: join(folder, `${PICTURES[0].name}-by-night.png`) });
 await browser.close();

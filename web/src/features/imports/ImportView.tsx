@@ -44,8 +44,7 @@ export function ImportView({ id }: { id: number }) {
       <header className="flex items-baseline gap-3">
         <h1 className="truncate text-title">{data.name}</h1>
         <span className="whitespace-nowrap text-note text-soft">
-          {(data.bytes / 1024).toLocaleString('en', { maximumFractionDigits: 0 })} kB · {data.madeBy},{' '}
-          {moment(data.madeAt)}
+          {Math.ceil(data.bytes / 1024).toLocaleString('en')} kB · {data.madeBy}, {moment(data.madeAt)}
         </span>
       </header>
       {data.error !== null && (
