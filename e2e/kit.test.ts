@@ -65,7 +65,7 @@ describe.each(['day', 'night'])('the kit by %s', (theme) => {
 
   it('has nothing that axe finds, closed or open', async () => {
     expect(await violations(page)).toEqual([]);
-    for (const name of ['Menu', 'Popover', 'Dialog']) {
+    for (const name of ['Menu', 'Popover', 'Dialog', 'Person: nobody chosen']) {
       await page.getByRole('button', { name, exact: true }).click();
       await page.locator('[role="menu"], [role="dialog"]').waitFor();
       expect(await violations(page), name).toEqual([]);
@@ -151,6 +151,54 @@ describe('by keyboard', () => {
     await page.getByRole('tooltip', { name: /more than fits/ }).waitFor();
     await part('Type').getByText('8.50').hover();
     await page.getByRole('tooltip').filter({ hasText: '8 h 30 m' }).waitFor();
+  });
+});
+
+describe('a form', () => {
+  it('says what is wrong at its field, keeps what was typed, and begins anew once it was taken', async () => {
+    const code = page.getByLabel('Code', { exact: true });
+    const name = page.getByLabel('Name', { exact: true });
+    const add = page.getByRole('button', { name: 'Add', exact: true });
+    await add.click();
+    await page.getByText('Give the code that the pay system knows.').waitFor();
+    expect(await code.getAttribute('aria-invalid')).toBe('true');
+    await code.fill('110');
+    await name.fill('Ordinary');
+    await add.click();
+    await page.getByText('There is a code 110 already.').waitFor();
+    await code.fill('999');
+    await add.click();
+    await page.getByRole('alert').filter({ hasText: 'The server is busy' }).waitFor();
+    expect([await code.inputValue(), await name.inputValue()]).toEqual(['999', 'Ordinary']);
+    await code.fill('120');
+    await add.click();
+    await page.getByText('Code 120 is added.').waitFor();
+    await expect.poll(() => code.inputValue()).toBe('');
+  });
+
+  it('says back hours and times as it understood them', async () => {
+    const hours = page.getByLabel('Hours', { exact: true });
+    await hours.fill('8:30');
+    await page.getByText('8.50 h, 8 h 30 m').waitFor();
+    await hours.fill('8h75');
+    await page.getByText('An hour has 60 minutes').waitFor();
+    await page.getByLabel('Time of the out').fill('6a');
+    await page.getByText('Wed 28 Oct, 06:00').waitFor();
+  });
+
+  it('finds one of many as it is typed, by keyboard alone', async () => {
+    await page.getByRole('button', { name: /^Person/ }).focus();
+    await press('Enter');
+    await page.getByPlaceholder('A name or a number').waitFor();
+    await page.keyboard.type('0002');
+    await press('Enter');
+    await page.getByRole('button', { name: 'Person: Calder' }).waitFor();
+  });
+
+  it('what was done is undone by its button', async () => {
+    await page.getByRole('button', { name: 'Say what was done' }).click();
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await page.getByText('Undone.').waitFor();
   });
 });
 

@@ -85,6 +85,7 @@ export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts'
 export { type Calendar, NO_CALENDAR } from './time/calendar.ts';
 // Units: seconds, instants, workdays, hours, and how they are written and read.
 export * from './time/hours.ts';
+export { type HoursEntry, readHoursEntry } from './time/hours-entry.ts';
 export { clockSeconds, durationSeconds } from './time/lengths.ts';
 export type { DaySpan, Span } from './time/spans.ts';
 export { readTimeEntry, type TimeEntry } from './time/time-entry.ts';

@@ -9,6 +9,7 @@ import { HeathMark } from '../ui/HeathMark.tsx';
 import { Hints } from '../ui/Hint.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
 import { useKey } from '../ui/keys.ts';
+import { undoLastSaid } from '../ui/notices.ts';
 import { SaysLayer } from '../ui/Says.tsx';
 import { EVERYWHERE, FEATURES, featureAt } from './features.ts';
 import { UserMenu } from './UserMenu.tsx';
@@ -52,6 +53,7 @@ function Frame({
   const [dialog, setDialog] = useState<'find' | 'keys' | null>(null);
   useKey(EVERYWHERE.find, () => setDialog('find'));
   useKey(EVERYWHERE.keys, () => setDialog('keys'));
+  useKey(EVERYWHERE.undo, undoLastSaid);
   const close = () => setDialog(null);
   const actions = features.flatMap((one) => one.actions).filter(({ right }) => mayOpen(user, right));
   return (

@@ -11,7 +11,8 @@ export const FEATURES: readonly Feature[] = [imports, cards, handoff, payCodes, 
 
 /** The keys of every screen. */
 export const EVERYWHERE = {
-  find: { press: 'Ctrl K', does: 'Find a person, a day, a screen or something to do' },
+  find: { press: 'Ctrl K', does: 'Find a person, a day, a screen or something to do', inFields: true },
+  undo: { press: 'Ctrl Z', does: 'Undo what was just done' },
   keys: { press: '?', does: 'These keys' },
 } as const satisfies Keys;
 

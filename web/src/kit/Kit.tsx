@@ -1,6 +1,5 @@
 import { hours } from '@heath/core';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { Button } from '../ui/Button.tsx';
 import { Checkbox } from '../ui/Checkbox.tsx';
 import { Empty } from '../ui/Empty.tsx';
@@ -10,6 +9,7 @@ import { Hours } from '../ui/Hours.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
 import { Menu, MenuChecks, MenuChoices, MenuItem, MenuLine } from '../ui/Menu.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { say, sayWithUndo } from '../ui/notices.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Popover } from '../ui/Popover.tsx';
 import { ProgressBar } from '../ui/Progress.tsx';
@@ -19,6 +19,7 @@ import { Select } from '../ui/Select.tsx';
 import { Tabs } from '../ui/Tabs.tsx';
 import { Toggles } from '../ui/Toggles.tsx';
 import { chooseTheme, chosenTheme, THEMES } from '../ui/theme/theme.ts';
+import { KitForm } from './KitForm.tsx';
 import { KitRibbon } from './KitRibbon.tsx';
 import { KitTable } from './KitTable.tsx';
 import { Part } from './Part.tsx';
@@ -45,6 +46,7 @@ export function Kit() {
       <Marks />
       <Buttons />
       <Choices />
+      <KitForm />
       <Overlays />
       <Messages />
       <KitRibbon />
@@ -122,9 +124,7 @@ function Buttons() {
         <Hint says="A hint says more than fits on the button">
           <Button>With a hint</Button>
         </Hint>
-        <Button
-          onClick={() => toast('Settled Wed 28 Oct', { action: { label: 'Undo  U', onClick: () => {} } })}
-        >
+        <Button onClick={() => sayWithUndo('Settled Wed 28 Oct', () => say('Undone.'))}>
           Say what was done
         </Button>
       </div>

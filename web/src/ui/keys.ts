@@ -5,6 +5,8 @@ import { useHotkeys } from 'react-hotkeys-hook';
 export interface Key {
   readonly press: string;
   readonly does: string;
+  /** It is heard while somebody types, too. */
+  readonly inFields?: boolean;
 }
 /** The keys of a screen or a part of one, by what code calls them. */
 export type Keys = Readonly<Record<string, Key>>;
@@ -29,7 +31,7 @@ const isCovered = (): boolean => document.querySelector(IN_FRONT) !== null;
  * Does something when a key is pressed outside a field. A character counts wherever the layout of the keyboard has it: `?` and `/` lie
  * elsewhere on a German keyboard than on a British one, and need Shift there.
  */
-export function useKey({ press }: Key, act: () => void, deps: DependencyList = []): void {
+export function useKey({ press, inFields = false }: Key, act: () => void, deps: DependencyList = []): void {
   const isLetter = /^\p{L}$/u.test(press);
   const byCharacter = {
     useKey: true,
@@ -40,7 +42,7 @@ export function useKey({ press }: Key, act: () => void, deps: DependencyList = [
       isCovered(),
   };
   const byName = {
-    enableOnFormTags: press.startsWith('Ctrl '),
+    enableOnFormTags: inFields,
     ignoreEventWhen: isCovered,
   };
   useHotkeys(hotkeyOf(press), act, { preventDefault: true, ...(isCharacter(press) ? byCharacter : byName) }, [

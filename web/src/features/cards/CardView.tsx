@@ -1,7 +1,6 @@
 import type { CardReply } from '@heath/contract';
 import { type ClassId, classSums, isMissingPunch, type Workday, workdayToIso } from '@heath/core';
 import { useCallback, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
@@ -9,6 +8,7 @@ import { Empty } from '../../ui/Empty.tsx';
 import { clockTime, shortDay } from '../../ui/format.ts';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { sayWithUndo } from '../../ui/notices.ts';
 import { RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { workdaysBetween } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
@@ -160,12 +160,11 @@ function CardSide({
           typing={typing}
           onConflict={setConflict}
           onSettled={(correctionId) =>
-            toast(`Settled ${shortDay(exception.workday)}`, {
-              action: {
-                label: `Undo  ${CARD_KEYS.undo.press}`,
-                onClick: () => void undoLast(correctionId),
-              },
-            })
+            sayWithUndo(
+              `Settled ${shortDay(exception.workday)}`,
+              () => void undoLast(correctionId),
+              CARD_KEYS.undo.press,
+            )
           }
         />
       )}

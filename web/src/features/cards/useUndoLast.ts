@@ -1,9 +1,9 @@
 import type { CardReply } from '@heath/contract';
-import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import type { CardId } from '../../api/cards.ts';
 import { useUndoMutation } from '../../api/corrections.ts';
 import { useSessionQuery } from '../../api/session.ts';
+import { say } from '../../ui/notices.ts';
 
 /** Undoes a correction, or your newest one on this card that still holds. */
 export function useUndoLast(id: CardId, card: CardReply) {
@@ -13,10 +13,10 @@ export function useUndoLast(id: CardId, card: CardReply) {
     const mine = card.corrections.findLast((c) => c.by === user?.name && !c.undone && c.kind !== 'undo');
     const wanted = correctionId ?? mine?.id;
     if (wanted === undefined) {
-      toast('There is nothing of yours to undo on this card.');
+      say('There is nothing of yours to undo on this card.');
       return;
     }
     const result = await undo({ ...id, correctionId: wanted });
-    toast(result.error ? problemOf(result.error).title : 'Undone.');
+    say(result.error ? problemOf(result.error).title : 'Undone.');
   };
 }

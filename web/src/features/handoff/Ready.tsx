@@ -1,7 +1,6 @@
 import type { HandoffReply } from '@heath/contract';
 import { Check, TriangleAlert } from 'lucide-react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import { useHandOffMutation } from '../../api/handoff.ts';
 import { useMay } from '../../api/useMay.ts';
@@ -10,6 +9,7 @@ import { dateRange, decimalHours, moment } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { say } from '../../ui/notices.ts';
 import { Side } from '../../ui/Side.tsx';
 import { type Condition, conditionsOf, isReady } from './conditions.ts';
 import { HANDOFF_KEYS } from './keys.ts';
@@ -32,7 +32,7 @@ function ToHandOff({ handoff }: { handoff: HandoffReply }) {
   const go = async () => {
     if (!ready || !may || isLoading) return;
     const result = await handOff(handoff.periodId);
-    if (result.data?.batch) toast(`Handed off: ${result.data.batch.lines.toLocaleString('en')} lines.`);
+    if (result.data?.batch) say(`Handed off: ${result.data.batch.lines.toLocaleString('en')} lines.`);
   };
   useKey(HANDOFF_KEYS.handOff, () => void go(), [ready, may, isLoading]);
   return (

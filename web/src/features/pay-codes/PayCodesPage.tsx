@@ -1,16 +1,17 @@
 import { AddCodeRequest, type PayCodesReply } from '@heath/contract';
 import { classLabel, isPremium } from '@heath/core';
-import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useMemo } from 'react';
-import { useForm } from 'react-hook-form';
-import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import { useAddCodeMutation, useAssignCodeMutation, usePayCodesQuery } from '../../api/pay-codes.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
+import { Field } from '../../ui/form/Field.tsx';
+import { Unsaved } from '../../ui/form/Unsaved.tsx';
+import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
 import { classBand } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { say, sayWithUndo } from '../../ui/notices.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Side } from '../../ui/Side.tsx';
 import type { Column } from '../../ui/table/columns.ts';
@@ -119,15 +120,11 @@ function CodeChoice({ classId, codeId, codes }: Assigned & Pick<PayCodesReply, '
   const may = useMay('map pay codes');
   const choose = async (next: number | null) => {
     const result = await assign({ classId, codeId: next });
-    if (result.error) {
-      toast(problemOf(result.error).title);
-      return;
-    }
-    toast(
-      `${classLabel(classId)} goes to ${codes.find((code) => code.id === next)?.code ?? 'the catch-all'}.`,
-      {
-        action: { label: 'Undo', onClick: () => void assign({ classId, codeId }) },
-      },
+    if (result.error) return say(problemOf(result.error).title);
+    const code = codes.find(({ id }) => id === next)?.code;
+    sayWithUndo(
+      `${classLabel(classId)} goes to ${code ?? 'the catch-all'}.`,
+      () => void assign({ classId, codeId }),
     );
   };
   return (
@@ -146,37 +143,30 @@ function CodeChoice({ classId, codeId, codes }: Assigned & Pick<PayCodesReply, '
 }
 
 function AddCode() {
-  const [add, { error, isLoading }] = useAddCodeMutation();
+  const [add] = useAddCodeMutation();
   const may = useMay('map pay codes');
-  const { register, handleSubmit, reset, formState } = useForm<{ code: string; name: string }>({
-    resolver: valibotResolver(AddCodeRequest),
-    defaultValues: { code: '', name: '' },
-  });
-  const submit = handleSubmit(async (entered) => {
-    if (!(await add(entered)).error) reset();
-  });
-  const input = 'mt-1 w-full rounded-control border border-rule bg-field px-2.5 py-1';
+  const { submit, field, problem, isSending, isUnsaved } = useSchemaForm(
+    AddCodeRequest,
+    { code: '', name: '' },
+    async (entered) => {
+      const { error } = await add(entered);
+      return error === undefined ? null : problemOf(error);
+    },
+  );
   return (
     <form onSubmit={submit} noValidate className="mt-5 border-t border-rule pt-3">
       <h3 className="font-semibold">Add a code</h3>
-      <label className="mt-2 block text-note text-soft">
-        Code
-        <input {...register('code')} className={input} />
-      </label>
-      {formState.errors.code && <p className="text-note text-ember">{formState.errors.code.message}</p>}
-      <label className="mt-2 block text-note text-soft">
-        Name
-        <input {...register('name')} className={input} />
-      </label>
-      {formState.errors.name && <p className="text-note text-ember">{formState.errors.name.message}</p>}
-      {error !== undefined && (
+      <Field label="Code" {...field('code')} />
+      <Field label="Name" {...field('name')} />
+      {problem !== null && (
         <div className="mt-2">
-          <Notice>{problemOf(error).title}</Notice>
+          <Notice>{problem.title}</Notice>
         </div>
       )}
-      <Button type="submit" disabled={isLoading || !may} className="mt-3">
+      <Button type="submit" disabled={isSending || !may} className="mt-3">
         Add
       </Button>
+      <Unsaved when={isUnsaved} />
     </form>
   );
 }

@@ -1,7 +1,4 @@
 import { ChangePasswordRequest, type SessionsReply } from '@heath/contract';
-import { valibotResolver } from '@hookform/resolvers/valibot';
-import { useForm } from 'react-hook-form';
-import { toast } from 'sonner';
 import { problemOf } from '../../api/base.ts';
 import {
   useChangePasswordMutation,
@@ -10,12 +7,15 @@ import {
   useSessionsQuery,
 } from '../../api/session.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/form/Field.tsx';
+import { Unsaved } from '../../ui/form/Unsaved.tsx';
+import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
 import { moment } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { say } from '../../ui/notices.ts';
 import { says } from '../../ui/Says.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
-import { Field } from './Field.tsx';
 
 const FIELDS = [
   { name: 'current', label: 'Present password', autoComplete: 'current-password' },
@@ -45,38 +45,32 @@ export function AccountPage() {
 }
 
 function PasswordForm() {
-  const [change, { error, isLoading }] = useChangePasswordMutation();
-  const { register, handleSubmit, reset, formState } = useForm<ChangePasswordRequest>({
-    resolver: valibotResolver(ChangePasswordRequest),
-    defaultValues: { current: '', wanted: '' },
-  });
-  const submit = handleSubmit(async (entered) => {
-    const result = await change(entered);
-    if (result.error) return;
-    reset();
-    toast('Your password is changed. Every other browser is signed out.');
-  });
+  const [change] = useChangePasswordMutation();
+  const { submit, field, problem, isSending, isUnsaved } = useSchemaForm(
+    ChangePasswordRequest,
+    { current: '', wanted: '' },
+    async (entered) => {
+      const { error } = await change(entered);
+      if (error !== undefined) return problemOf(error);
+      say('Your password is changed. Every other browser is signed out.');
+      return null;
+    },
+  );
   return (
     <form onSubmit={submit} noValidate className="mt-6 max-w-88">
       <h2 className="text-lead">Change your password</h2>
       {FIELDS.map(({ name, label, autoComplete }) => (
-        <Field
-          key={name}
-          label={label}
-          type="password"
-          autoComplete={autoComplete}
-          error={formState.errors[name]?.message}
-          {...register(name)}
-        />
+        <Field key={name} label={label} type="password" autoComplete={autoComplete} {...field(name)} />
       ))}
-      {error !== undefined && (
+      {problem !== null && (
         <div className="mt-4">
-          <Notice>{problemOf(error).title}</Notice>
+          <Notice>{problem.title}</Notice>
         </div>
       )}
-      <Button type="submit" look="primary" disabled={isLoading} className="mt-5">
+      <Button type="submit" look="primary" disabled={isSending} className="mt-5">
         Change password
       </Button>
+      <Unsaved when={isUnsaved} />
     </form>
   );
 }

@@ -1,14 +1,13 @@
 import { SignInRequest } from '@heath/contract';
-import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useEffect } from 'react';
-import { useForm } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { problemOf } from '../../api/base.ts';
 import { useDemoAccountsQuery, useSignInMutation } from '../../api/session.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/form/Field.tsx';
+import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
 import { HeathMark } from '../../ui/HeathMark.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { Field } from './Field.tsx';
 
 const FIELDS = [
   { name: 'username', label: 'User name', type: 'text', autoComplete: 'username' },
@@ -18,21 +17,22 @@ const FIELDS = [
 export function SignInPage() {
   const navigate = useNavigate();
   const [query] = useSearchParams();
-  const [signIn, { error, isLoading }] = useSignInMutation();
-  const { register, handleSubmit, setFocus, formState } = useForm<SignInRequest>({
-    resolver: valibotResolver(SignInRequest),
-    defaultValues: { username: '', password: '' },
-  });
-  // The one thing to do on this page.
-  useEffect(() => setFocus('username'), [setFocus]);
+  const [signIn] = useSignInMutation();
   const enter = async (entered: SignInRequest) => {
-    const result = await signIn(entered);
-    if (result.error) return;
+    const { error } = await signIn(entered);
+    if (error !== undefined) return problemOf(error);
     // Only to a page of this application.
     const then = query.get('then') ?? '/';
     navigate(then.startsWith('/') && !then.startsWith('//') ? then : '/', { replace: true });
+    return null;
   };
-  const submit = handleSubmit(enter);
+  const { submit, field, focus, problem, isSending } = useSchemaForm(
+    SignInRequest,
+    { username: '', password: '' },
+    enter,
+  );
+  // The one thing to do on this page.
+  useEffect(() => focus('username'), [focus]);
   return (
     <main className="grid h-full grid-cols-[minmax(0,5fr)_minmax(0,4fr)]">
       <section className="flex flex-col justify-between bg-peat p-12 text-on-peat">
@@ -63,30 +63,24 @@ export function SignInPage() {
         <div className="w-72">
           <form onSubmit={submit} noValidate>
             <h1 className="text-title">Sign in</h1>
-            {FIELDS.map(({ name, label, ...field }) => (
-              <Field
-                key={name}
-                label={label}
-                error={formState.errors[name]?.message}
-                {...field}
-                {...register(name)}
-              />
+            {FIELDS.map(({ name, ...input }) => (
+              <Field key={name} {...input} {...field(name)} />
             ))}
-            {error !== undefined && (
+            {problem !== null && (
               <div className="mt-4">
-                <Notice>{problemOf(error).title}</Notice>
+                <Notice>{problem.title}</Notice>
               </div>
             )}
             <Button
               type="submit"
               look="primary"
-              disabled={isLoading}
+              disabled={isSending}
               className="mt-5 w-full justify-center py-1.5"
             >
               Sign in
             </Button>
           </form>
-          <DemoAccounts onChoose={enter} />
+          <DemoAccounts onChoose={(account) => void enter(account)} />
         </div>
       </section>
     </main>

@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type MouseEvent, useId, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { BareCheckbox } from '../Checkbox.tsx';
+import { say } from '../notices.ts';
 import { type Column, leastWidthOf, tracksOf } from './columns.ts';
 import { inLayoutOrder, useLayout } from './kept.ts';
 import { ColumnName, GroupLine, RowLine, Sums } from './parts.tsx';
@@ -81,7 +81,7 @@ export function Table<Row>(props: TableProps<Row>) {
   const copy = () => {
     const taken = picking.picked.size === 0 ? found : found.filter((row) => picking.picked.has(idOf(row)));
     void navigator.clipboard.writeText(asTabs(shown, taken));
-    toast(`${taken.length.toLocaleString('en')} ${taken.length === 1 ? 'row' : 'rows'} copied.`);
+    say(`${taken.length.toLocaleString('en')} ${taken.length === 1 ? 'row' : 'rows'} copied.`);
   };
   const press = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;

@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
-import { toast } from 'sonner';
 import { Menu, MenuChecks, MenuHeading, MenuItem, MenuLine } from '../Menu.tsx';
+import { say } from '../notices.ts';
 import type { Column } from './columns.ts';
 import type { Layout } from './kept.ts';
 import { asCsv, asTabs, asWorkbook, download } from './take-out.ts';
@@ -44,7 +44,7 @@ export function TableMenu<Row>({
   };
   const copy = async () => {
     await navigator.clipboard.writeText(asTabs(shown, rows));
-    toast(`${rows.length.toLocaleString('en')} rows copied.`);
+    say(`${rows.length.toLocaleString('en')} rows copied.`);
   };
   return (
     <Menu
