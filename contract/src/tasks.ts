@@ -13,6 +13,9 @@ export const TaskView = v.strictObject({
   subject: v.string(),
   status: v.picklist(['waiting', 'running', 'gave up']),
   attempts: count,
+  /** How far it has come, of how much; both zero before it begins. */
+  done: count,
+  total: count,
   /** Why it failed the last time, in words for people. */
   error: v.nullable(v.string()),
 });

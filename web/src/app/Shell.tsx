@@ -3,7 +3,7 @@ import { has } from '@heath/contract';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
 import { Toaster } from 'sonner';
-import { TaskNotices } from '../features/tasks/index.ts';
+import { TaskNotices, WorkList } from '../features/tasks/index.ts';
 import { type Feature, homeOf } from '../ui/feature.ts';
 import { HeathMark } from '../ui/HeathMark.tsx';
 import { Hints } from '../ui/Hint.tsx';
@@ -77,6 +77,7 @@ function Frame({
         >
           <Kbd>{EVERYWHERE.keys.press}</Kbd>
         </button>
+        {has(user.roles, 'see work') && !user.passwordIsGiven && <WorkList />}
         <UserMenu name={user.name} />
       </header>
       {has(user.roles, 'see work') && !user.passwordIsGiven && <TaskNotices />}

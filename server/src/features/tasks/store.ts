@@ -9,6 +9,8 @@ export interface OpenTask {
   readonly subjectId: number;
   readonly status: 'waiting' | 'running' | 'failed';
   readonly attempts: number;
+  readonly done: number;
+  readonly total: number;
   readonly error: string | null;
   readonly name: string | null;
   readonly firstDay: string | null;
@@ -22,6 +24,7 @@ export interface OpenTask {
 export async function openTasks(queries: Reads): Promise<OpenTask[]> {
   const [rows] = await queries.execute(sql`
     SELECT ${task.id} AS id, ${task.kind} AS kind, ${task.subjectId} AS subjectId, ${task.status} AS status, ${task.attempts} AS attempts,
+           ${task.done} AS done, ${task.total} AS total,
            ${task.error} AS error, ${importFile.name} AS name, ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay
       FROM ${task}
       LEFT JOIN ${importFile} ON ${task.kind} = 'import' AND ${importFile.id} = ${task.subjectId}

@@ -1,12 +1,11 @@
 import type { DiskState, TaskView } from '@heath/contract';
-import { workdayFromIso } from '@heath/core';
 import { TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { problemOf } from '../../api/base.ts';
 import { useRetryTaskMutation, useTasksQuery } from '../../api/tasks.ts';
 import { useAppSelector } from '../../app/hooks.ts';
 import { Button } from '../../ui/Button.tsx';
-import { dateRange } from '../../ui/format.ts';
+import { nameOf } from './names.ts';
 
 const ASK_MILLISECONDS = 5000;
 
@@ -53,14 +52,6 @@ function Disk({ disk }: { disk: DiskState }) {
     </Line>
   );
 }
-
-const nameOf = ({ kind, subject }: TaskView): string => {
-  if (kind === 'import') return `Importing ${subject}`;
-  const [first, last] = subject.split('/').map(workdayFromIso);
-  return first === undefined || last === undefined
-    ? 'Computing cards'
-    : `Computing the cards of ${dateRange(first, last)}`;
-};
 
 function Failing({ task }: { task: TaskView }) {
   const [retry, { isLoading, error }] = useRetryTaskMutation();

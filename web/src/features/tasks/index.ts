@@ -1,1 +1,2 @@
 export { TaskNotices } from './TaskNotices.tsx';
+export { WorkList } from './WorkList.tsx';
