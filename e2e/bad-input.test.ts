@@ -14,7 +14,7 @@ import { drawFrom, SEED } from './draw.ts';
 import { badRequest, csvFile, giantWorkbook, plainRowCount, type Request, workbookFile } from './mutate.ts';
 import { freshDatabase, type RunningServer, setUp, startServer } from './server.ts';
 
-const INPUTS = Number(process.env.HEATH_INPUTS ?? 2000);
+const INPUTS = Number(process.env.HEATH_INPUTS ?? 1500);
 const LONGEST_MILLISECONDS = 5000;
 const MOST_GROWTH_MEGABYTES = 200;
 const AT_ONCE = 4;
@@ -355,7 +355,8 @@ describe(`${INPUTS} bad inputs`, () => {
     expect(peak - baseline).toBeLessThan(MOST_GROWTH_MEGABYTES);
     expect(readdirSync(temporary)).toEqual([]);
     expect(await client.get('/health')).toEqual({ status: 'ready' });
-    const { tasks } = await client.get<{ tasks: unknown[] }>('/tasks');
-    expect(tasks).toEqual([]);
+    // Cards that the last files touched may still be being computed.
+    const tasks = async () => (await client.get<{ tasks: unknown[] }>('/tasks')).tasks;
+    await expect.poll(tasks, { timeout: 30_000, interval: 200 }).toEqual([]);
   });
 });

@@ -103,13 +103,17 @@ describe('signing in', () => {
   });
 
   it('looks at no more attempts at once than one after another', async () => {
+    const start = performance.now();
     const statuses = await Promise.all(Array.from({ length: 20 }, () => statusOf('marek', 'no')));
-    expect(statuses.filter((status) => status === 401).length).toBeLessThanOrEqual(5);
+    // Five, and one more for each pause that has passed meanwhile; the first is over within a second.
+    const most = 5 + Math.ceil((performance.now() - start) / 1000);
+    expect(most).toBeLessThan(15);
+    expect(statuses.filter((status) => status === 401).length).toBeLessThanOrEqual(most);
     const [row] = await company.database
       .select()
       .from(signInAttempt)
       .where(like(signInAttempt.key, 'pair %'));
-    expect(row!.hits).toBeLessThanOrEqual(5);
+    expect(row!.hits).toBeLessThanOrEqual(most);
   });
 
   it('lets others go on working while many sign in', async () => {

@@ -8,7 +8,7 @@ const BarChart = lazy(() => import('../../ui/chart/BarChart.tsx'));
 export function Bridge({ handoff }: { handoff: HandoffReply }) {
   const bars = useMemo(() => bridgeBars(handoff), [handoff]);
   return (
-    <div className="relative h-52 max-w-5xl">
+    <div className="relative h-56 max-w-5xl">
       <Suspense fallback={null}>
         <BarChart name="From clocked to payable hours to pay codes" bars={bars} />
       </Suspense>

@@ -18,6 +18,8 @@ Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 const token = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(`--color-${name}`).trim();
 
+const fontFamily = (): string => getComputedStyle(document.body).fontFamily;
+
 const TILE = 7;
 
 /** What a bar of a mark is filled with. */
@@ -49,7 +51,8 @@ function fillOf(mark: BarMark): string | CanvasPattern {
 
 function dataOf(bars: readonly Bar[], min: number): ChartData<'bar', [number, number][]> {
   return {
-    labels: bars.map(({ name }) => name),
+    // A word a line: bars are narrower than their names.
+    labels: bars.map(({ name }) => name.split(' ')),
     datasets: [
       {
         data: bars.map(({ from, to }) => [Math.max(from, min), Math.max(to, min)]),
@@ -84,7 +87,7 @@ const marksOn = (bars: readonly Bar[], min: number): Plugin<'bar'> => ({
       if (element === undefined) return;
       const { x, width } = element.getProps(['x', 'width'], true) as { x: number; width: number };
       ctx.fillStyle = token('ink');
-      ctx.font = `${bar.mark === 'total' ? '600 14px' : '12.5px'} ${getComputedStyle(chart.canvas).fontFamily}`;
+      ctx.font = `${bar.mark === 'total' ? '600 14px' : '12.5px'} ${fontFamily()}`;
       ctx.fillText(bar.text, x, Math.min(yOf(bar.from), yOf(bar.to)) - 6);
       const next = drawn[i + 1];
       if (next !== undefined) {
@@ -120,7 +123,12 @@ const optionsOf = (min: number, max: number): ChartOptions<'bar'> => ({
     x: {
       grid: { display: false },
       border: { color: token('rule') },
-      ticks: { color: token('soft'), font: { size: 12.5 }, autoSkip: false, maxRotation: 0 },
+      ticks: {
+        color: token('soft'),
+        font: { size: 12.5, family: fontFamily() },
+        autoSkip: false,
+        maxRotation: 0,
+      },
     },
     y: { display: false, min, max },
   },
