@@ -1,6 +1,7 @@
 import { Check } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { type Choice, choosing } from './choice.ts';
 
 const item =
   'flex cursor-pointer select-none items-center gap-2 rounded-control px-2 py-1 outline-none data-[highlighted]:bg-heather-wash data-[disabled]:cursor-default data-[disabled]:text-soft';
@@ -59,18 +60,11 @@ export function MenuChoices<T extends string>({
 }: {
   label: string;
   value: T;
-  choices: readonly { readonly value: T; readonly name: string }[];
+  choices: readonly Choice<T>[];
   onChoose: (value: T) => void;
 }) {
   return (
-    <DropdownMenu.RadioGroup
-      value={value}
-      onValueChange={(chosen) => {
-        const choice = choices.find((one) => one.value === chosen);
-        if (choice !== undefined) onChoose(choice.value);
-      }}
-      aria-label={label}
-    >
+    <DropdownMenu.RadioGroup value={value} onValueChange={choosing(choices, onChoose)} aria-label={label}>
       <MenuHeading>{label}</MenuHeading>
       {choices.map(({ value: one, name }) => (
         <DropdownMenu.RadioItem
@@ -98,7 +92,7 @@ export function MenuChecks<T extends string>({
 }: {
   label: string;
   on: ReadonlySet<T>;
-  choices: readonly { readonly value: T; readonly name: string }[];
+  choices: readonly Choice<T>[];
   onToggle: (value: T) => void;
 }) {
   return (

@@ -1,6 +1,6 @@
 import { RadioGroup } from 'radix-ui';
 import { useId } from 'react';
-import type { Choice } from './Select.tsx';
+import { type Choice, choosing } from './choice.ts';
 
 /** One of a few, all in sight. */
 export function Radio<T extends string>({
@@ -16,15 +16,11 @@ export function Radio<T extends string>({
   onChoose: (value: T) => void;
 }) {
   const id = useId();
-  const choose = (chosen: string) => {
-    const choice = choices.find((one) => one.value === chosen);
-    if (choice !== undefined) onChoose(choice.value);
-  };
   return (
     <RadioGroup.Root
       aria-label={label}
       value={value ?? ''}
-      onValueChange={choose}
+      onValueChange={choosing(choices, onChoose)}
       className="flex flex-wrap gap-x-5 gap-y-1"
     >
       {choices.map((choice) => (

@@ -1,10 +1,6 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select as Parts } from 'radix-ui';
-
-export interface Choice<T extends string> {
-  readonly value: T;
-  readonly name: string;
-}
+import type { Choice } from './choice.ts';
 
 interface SelectProps<T extends string> {
   readonly label: string;

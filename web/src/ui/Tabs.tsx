@@ -1,5 +1,6 @@
 import { Tabs as Parts } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { type Choice, choosing } from './choice.ts';
 
 /** Parts of one thing, of which one is shown. */
 export function Tabs<T extends string>({
@@ -10,15 +11,11 @@ export function Tabs<T extends string>({
 }: {
   label: string;
   value: T;
-  tabs: readonly { readonly value: T; readonly name: string; readonly content: ReactNode }[];
+  tabs: readonly (Choice<T> & { readonly content: ReactNode })[];
   onChoose: (value: T) => void;
 }) {
-  const choose = (chosen: string) => {
-    const tab = tabs.find((one) => one.value === chosen);
-    if (tab !== undefined) onChoose(tab.value);
-  };
   return (
-    <Parts.Root value={value} onValueChange={choose}>
+    <Parts.Root value={value} onValueChange={choosing(tabs, onChoose)}>
       <Parts.List aria-label={label} className="flex gap-4 border-b border-rule">
         {tabs.map((tab) => (
           <Parts.Trigger

@@ -1,4 +1,5 @@
 import { ToggleGroup } from 'radix-ui';
+import { type Choice, choosing } from './choice.ts';
 
 /** One of a few ways to look at something, side by side, each with how many there are of it. */
 export function Toggles<T extends string>({
@@ -9,20 +10,15 @@ export function Toggles<T extends string>({
 }: {
   label: string;
   value: T;
-  choices: readonly { readonly value: T; readonly name: string; readonly count?: number }[];
+  choices: readonly (Choice<T> & { readonly count?: number })[];
   onChoose: (value: T) => void;
 }) {
-  const choose = (chosen: string) => {
-    // Nothing chosen is no way to look: the one that is on stays on.
-    const choice = choices.find((one) => one.value === chosen);
-    if (choice !== undefined) onChoose(choice.value);
-  };
   return (
     <ToggleGroup.Root
       type="single"
       aria-label={label}
       value={value}
-      onValueChange={choose}
+      onValueChange={choosing(choices, onChoose)}
       className="flex flex-wrap gap-1.5"
     >
       {choices.map((choice) => (

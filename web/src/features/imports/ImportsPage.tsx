@@ -1,4 +1,4 @@
-import type { ProblemBody } from '@heath/contract';
+import type { ImportsReply, ProblemBody } from '@heath/contract';
 import { LARGEST_IMPORT_BYTES } from '@heath/contract';
 import { FileUp } from 'lucide-react';
 import { useState } from 'react';
@@ -80,29 +80,7 @@ export function ImportsPage() {
             <Kbd>{IMPORT_KEYS.choose.press}</Kbd>
           </Button>
         </div>
-        <div className="min-h-0 flex-1 overflow-y-auto border-t border-faint">
-          {data?.imports.map((file) => (
-            <NavLink
-              key={file.id}
-              to={`/punches/${file.id}`}
-              className={({ isActive }) =>
-                `block border-b border-faint py-1.5 pl-5 pr-3.5 ${isActive ? 'bg-sheet picked-row' : 'hover:bg-sheet'}`
-              }
-            >
-              <span className="block truncate font-semibold">{file.name}</span>
-              <span className="flex justify-between text-fine text-soft">
-                {moment(file.madeAt)}
-                <span className={file.status === 'failed' ? 'text-ember' : ''}>
-                  {file.status === 'done'
-                    ? `${file.added.toLocaleString('en')} added${file.refused > 0 ? `, ${file.refused.toLocaleString('en')} refused` : ''}`
-                    : file.status === 'queued'
-                      ? 'importing'
-                      : file.status}
-                </span>
-              </span>
-            </NavLink>
-          ))}
-        </div>
+        <Files files={data?.imports ?? []} />
       </aside>
       <main className="min-h-0 overflow-y-auto">
         {problem !== null && (
@@ -140,5 +118,34 @@ function DropHere({ onOpen }: { onOpen: () => void }) {
         Choose a file
       </Button>
     </section>
+  );
+}
+
+/** Every file that came, the newest first, and what became of it. */
+function Files({ files }: { files: ImportsReply['imports'] }) {
+  return (
+    <div className="min-h-0 flex-1 overflow-y-auto border-t border-faint">
+      {files.map((file) => (
+        <NavLink
+          key={file.id}
+          to={`/punches/${file.id}`}
+          className={({ isActive }) =>
+            `block border-b border-faint py-1.5 pl-5 pr-3.5 ${isActive ? 'bg-sheet picked-row' : 'hover:bg-sheet'}`
+          }
+        >
+          <span className="block truncate font-semibold">{file.name}</span>
+          <span className="flex justify-between text-fine text-soft">
+            {moment(file.madeAt)}
+            <span className={file.status === 'failed' ? 'text-ember' : ''}>
+              {file.status === 'done'
+                ? `${file.added.toLocaleString('en')} added${file.refused > 0 ? `, ${file.refused.toLocaleString('en')} refused` : ''}`
+                : file.status === 'queued'
+                  ? 'importing'
+                  : file.status}
+            </span>
+          </span>
+        </NavLink>
+      ))}
+    </div>
   );
 }

@@ -1,4 +1,4 @@
-import type { CardReply } from '@heath/contract';
+import type { CardReply, ProblemBody, ProblemType } from '@heath/contract';
 import {
   type ClassSums,
   classesOf,
@@ -73,16 +73,7 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
   const refusal = preview.isError ? problemOf(preview.error) : null;
   return (
     <section className="mb-4 border-b border-rule pb-4" aria-label="Settle">
-      <h2 className="text-lead">No {missing} punch</h2>
-      <p className="text-note text-soft">
-        {missing === 'out' ? 'In' : 'Out'} {dayAndTime(exception.at, card.offsets)}, nothing{' '}
-        {missing === 'out' ? 'after' : 'before'}.{' '}
-        {proposal === undefined
-          ? `No plan on ${shortDay(exception.workday)}.`
-          : exception.proposals
-              .map((one) => `${evidence(one)} ${clockTime(one.at, card.offsets)}.`)
-              .join(' ')}
-      </p>
+      <Missing exception={exception} card={card} />
       {proposal !== undefined && (
         <Button
           look="primary"
@@ -136,17 +127,39 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
           after={preview.data.after}
         />
       )}
-      {refusal !== null && refusal.type !== 'already-settled' && refusal.type !== 'stale' && (
-        <div className="mt-2">
-          <Notice>{refusal.title}</Notice>
-        </div>
-      )}
-      {error !== undefined && problemOf(error).type !== 'already-settled' && (
-        <div className="mt-2">
-          <Notice>{problemOf(error).title}</Notice>
-        </div>
-      )}
+      {/* Of a preview, both are said by the card that is read anew. */}
+      <Refused problem={refusal} but={['already-settled', 'stale']} />
+      {/* That somebody was first is said above, and stays until it is understood. */}
+      <Refused problem={error === undefined ? null : problemOf(error)} but={['already-settled']} />
     </section>
+  );
+}
+
+/** What is missing, and what speaks for when it was. */
+function Missing({ exception, card }: Pick<SettlePanelProps, 'exception' | 'card'>) {
+  const [missing, there, where] =
+    exception.kind === 'missing-out' ? ['out', 'In', 'after'] : ['in', 'Out', 'before'];
+  const evidenceOf = (one: Proposal) => `${evidence(one)} ${clockTime(one.at, card.offsets)}.`;
+  return (
+    <>
+      <h2 className="text-lead">No {missing} punch</h2>
+      <p className="text-note text-soft">
+        {there} {dayAndTime(exception.at, card.offsets)}, nothing {where}.{' '}
+        {exception.proposals.length === 0
+          ? `No plan on ${shortDay(exception.workday)}.`
+          : exception.proposals.map(evidenceOf).join(' ')}
+      </p>
+    </>
+  );
+}
+
+/** A problem, unless it is one that is said elsewhere. */
+function Refused({ problem, but }: { problem: ProblemBody | null; but: readonly ProblemType[] }) {
+  if (problem === null || but.includes(problem.type)) return null;
+  return (
+    <div className="mt-2">
+      <Notice>{problem.title}</Notice>
+    </div>
   );
 }
 
