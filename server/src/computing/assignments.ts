@@ -91,14 +91,6 @@ function keyOf(
   return key;
 }
 
-/** What `editionsOf` returned for the same before; undefined where nobody asked yet. */
-export const knownEditions = (
-  ids: EditionIds,
-  assignments: readonly AssignmentRow[],
-  first: Workday,
-  last: Workday,
-): Editions | undefined => together.get(keyOf(ids, assignments, first, last));
-
 /**
  * The editions that somebody goes by over a span of days, ready to compute with: those of the rulebook of each assignment, as long as it
  * holds. Throws where a rulebook has none.

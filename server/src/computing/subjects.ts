@@ -3,7 +3,7 @@ import { eq, type SQL } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { build, type Select, type Selects, select, selects } from '../database/round-trip.ts';
 import { card, department, period, person, seal, site } from '../database/schema/index.ts';
-import { type AssignmentRow, assignmentsSelect, editionsOf, knownEditions } from './assignments.ts';
+import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
 import { sealOfCard } from './cards.ts';
 import { byRulebook, editionIdsSelect } from './rulebooks.ts';
 
@@ -112,8 +112,7 @@ export async function toSubjects(
   for (const { batchId, ...row } of rows.cards) {
     const { firstDay, lastDay } = row;
     const own = assignments.get(row.personId) ?? [];
-    const editions =
-      knownEditions(ids, own, firstDay, lastDay) ?? (await editionsOf(queries, ids, own, firstDay, lastDay));
+    const editions = await editionsOf(queries, ids, own, firstDay, lastDay);
     const personId = row.personId as PersonId;
     const sealed = batchId !== null;
     subjects.push({ ...row, personId, sealed, assignments: own, editions, rulebook: editions.on(lastDay) });

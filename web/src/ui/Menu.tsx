@@ -51,6 +51,20 @@ export function MenuLine() {
   return <DropdownMenu.Separator className="my-1 border-t border-faint" />;
 }
 
+/** An entry that is on or off: the menu stays open, so that more can be chosen. */
+const staying = {
+  className: `${item} pl-7.5 data-[state=checked]:pl-2`,
+  onSelect: (event: Event) => event.preventDefault(),
+};
+
+function Tick() {
+  return (
+    <DropdownMenu.ItemIndicator>
+      <Check size={14} aria-hidden="true" className="text-heather" />
+    </DropdownMenu.ItemIndicator>
+  );
+}
+
 /** One of several, the menu staying open. */
 export function MenuChoices<T extends string>({
   label,
@@ -67,15 +81,8 @@ export function MenuChoices<T extends string>({
     <DropdownMenu.RadioGroup value={value} onValueChange={choosing(choices, onChoose)} aria-label={label}>
       <MenuHeading>{label}</MenuHeading>
       {choices.map(({ value: one, name }) => (
-        <DropdownMenu.RadioItem
-          key={one}
-          value={one}
-          className={`${item} pl-7.5 data-[state=checked]:pl-2`}
-          onSelect={(event) => event.preventDefault()}
-        >
-          <DropdownMenu.ItemIndicator>
-            <Check size={14} aria-hidden="true" className="text-heather" />
-          </DropdownMenu.ItemIndicator>
+        <DropdownMenu.RadioItem key={one} value={one} {...staying}>
+          <Tick />
           {name}
         </DropdownMenu.RadioItem>
       ))}
@@ -103,12 +110,9 @@ export function MenuChecks<T extends string>({
           key={value}
           checked={on.has(value)}
           onCheckedChange={() => onToggle(value)}
-          className={`${item} pl-7.5 data-[state=checked]:pl-2`}
-          onSelect={(event) => event.preventDefault()}
+          {...staying}
         >
-          <DropdownMenu.ItemIndicator>
-            <Check size={14} aria-hidden="true" className="text-heather" />
-          </DropdownMenu.ItemIndicator>
+          <Tick />
           {name}
         </DropdownMenu.CheckboxItem>
       ))}
