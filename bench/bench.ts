@@ -5,6 +5,7 @@ import { createReadStream, createWriteStream, readFileSync, statSync } from 'nod
 import { Agent, request } from 'node:http';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { type CardsReply, cardRows } from '@heath/contract';
 import { instant, instantFromIso, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, people, punchFileLines, ZONE } from '@heath/demo';
 import mysql, { type Connection, type ResultSetHeader, type RowDataPacket } from 'mysql2/promise';
@@ -167,7 +168,7 @@ interface CardState {
 
 /** Settles and undoes on the full database, request to recomputed card. */
 async function corrections(): Promise<number[]> {
-  const { rows } = await call<{ rows: { personId: number; toSettle: number }[] }>('GET', '/periods/1/cards');
+  const rows = cardRows(await call<CardsReply>('GET', '/periods/1/cards'));
   const times: number[] = [];
   for (const { personId } of rows.filter((row) => row.toSettle > 0)) {
     const path = `/periods/1/cards/${personId}`;
@@ -191,7 +192,7 @@ const SECONDS_AT_ONCE = 30;
 
 /** Ten users who correct cards at once, each card by one of them and then another, and undo that again: how long each write took. */
 async function usersAtOnce(): Promise<{ times: number[]; errors: number }> {
-  const { rows } = await call<{ rows: { personId: number }[] }>('GET', '/periods/1/cards');
+  const rows = cardRows(await call<CardsReply>('GET', '/periods/1/cards'));
   const times: number[] = [];
   let errors = 0;
   const until = performance.now() + SECONDS_AT_ONCE * 1000;
@@ -313,7 +314,10 @@ const bare = await bareInserts(connection);
 const corrected = await corrections();
 bare.push(...(await bareInserts(connection)));
 const lists = [];
-for (let i = 0; i < 9; i++) lists.push((await timed(() => call('GET', '/periods/1/cards')))[0]);
+for (let i = 0; i < 15; i++) {
+  const [milliseconds] = await timed(async () => cardRows(await call<CardsReply>('GET', '/periods/1/cards')));
+  lists.push(milliseconds);
+}
 
 say('Ten users at once.');
 const atOnce = await usersAtOnce();

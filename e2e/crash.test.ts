@@ -6,6 +6,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { type CardsReply, cardRows } from '@heath/contract';
 import { type Instant, instantToIso, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
 import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -157,10 +158,8 @@ async function importOne(file: ReturnType<typeof punchFile>): Promise<void> {
 }
 
 async function settleSome(period: Period, most: number, undoShare: number): Promise<void> {
-  const list = await client.get<{ rows: { personId: number; toSettle: number }[] }>(
-    `/periods/${period.id}/cards`,
-  );
-  for (const { personId, toSettle } of list.rows) {
+  const list = cardRows(await client.get<CardsReply>(`/periods/${period.id}/cards`));
+  for (const { personId, toSettle } of list) {
     if (toSettle === 0 || most <= 0) continue;
     const path = `/periods/${period.id}/cards/${personId}`;
     const { exceptions } = await client.get<{ exceptions: Open[] }>(path);
@@ -342,9 +341,7 @@ async function eachHappenedOnce(connection: Awaited<ReturnType<typeof database>>
 
 /** What is stored of a card is what its punches and corrections give now. */
 async function cardsAreCurrent(period: Period): Promise<void> {
-  const { rows: list } = await client.get<{
-    rows: { personId: number; payableHours: number; toSettle: number; marks: string }[];
-  }>(`/periods/${period.id}/cards`);
+  const list = cardRows(await client.get<CardsReply>(`/periods/${period.id}/cards`));
   for (let i = 0; i < 3; i++) {
     const stored = list[upTo(list.length - 1)];
     if (stored === undefined) return;

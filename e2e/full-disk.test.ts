@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { closeSync, mkdirSync, mkdtempSync, openSync, rmSync, statfsSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { type CardsReply, cardRows } from '@heath/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Client, type Problem } from './client.ts';
 import { type Starter, startHeath } from './starter.ts';
@@ -89,7 +90,7 @@ describe.skipIf(!isRoot)('a disk that is full', () => {
     expect(told).toMatchObject({ full: true });
     await heath.until('Heath takes nothing new in until there are 200 MB: free some space.', 10);
     // Reading goes on.
-    expect((await client.get<{ rows: unknown[] }>('/periods/1/cards')).rows).toHaveLength(64);
+    expect(cardRows(await client.get<CardsReply>('/periods/1/cards'))).toHaveLength(64);
   });
 
   it('however full it gets, answers come in words, and after space is freed everything goes on', async () => {

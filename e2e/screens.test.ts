@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { type CardsReply, cardRows } from '@heath/contract';
 import mysql, { type Connection } from 'mysql2/promise';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -161,8 +162,8 @@ describe('the list of cards', () => {
 
   it('"To settle" opens somebody who is in that list', async () => {
     await open('/cards', 'text=payable');
-    const { rows } = await page.evaluate(async () => (await fetch('/api/periods/2/cards')).json());
-    const before: string = rows.find((row: { toSettle: number }) => row.toSettle === 0).name;
+    const list: CardsReply = await page.evaluate(async () => (await fetch('/api/periods/2/cards')).json());
+    const before = cardRows(list).find((row) => row.toSettle === 0)?.name ?? '';
     await page.getByTestId('people').getByRole('button', { name: before }).click();
     await page.getByRole('heading', { level: 1, name: before }).waitFor();
     await page.getByRole('radio', { name: /^To settle/ }).click();

@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { cardRows } from '@heath/contract';
 import { instant, workday, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, LEAVE, people, punchFileLines, ZONE } from '@heath/demo';
 import type { Browser, Page } from 'playwright-core';
@@ -68,7 +69,7 @@ const openCard = async (person: string) => {
 async function settledPunches(): Promise<PlainPunch[]> {
   const read = (path: string) => page.evaluate(async (p) => (await fetch(p)).json(), path);
   const { periods } = await read('/api/periods');
-  const { rows } = await read(`/api/periods/${periods[0].id}/cards`);
+  const rows = cardRows(await read(`/api/periods/${periods[0].id}/cards`));
   const added: PlainPunch[] = [];
   for (const row of rows) {
     const card = await read(`/api/periods/${periods[0].id}/cards/${row.personId}`);

@@ -35,9 +35,47 @@ export const CardRow = v.strictObject({
 });
 export type CardRow = v.InferOutput<typeof CardRow>;
 
-/** GET /api/periods/:id/cards */
-export const CardsReply = v.strictObject({ rows: list(CardRow) });
+const cardColumns = v.strictObject({
+  /** The names that `department` counts into. */
+  departments: list(v.string()),
+  personId: list(ofCore<PersonId>(id)),
+  number: list(v.string()),
+  name: list(v.string()),
+  department: list(count),
+  groupId: list(id),
+  payableHours: list(v.nullable(count)),
+  toSettle: list(count),
+  marks: list(v.pipe(v.string(), v.regex(/^[otx-]*$/))),
+});
+
+/**
+ * GET /api/periods/:id/cards, a column a list, all of one length: of ten thousand rows the names of their fields alone would be half of
+ * what travels (`lists` in the bench). `cardRows` puts them together.
+ */
+export const CardsReply = v.pipe(
+  cardColumns,
+  v.check(
+    ({ departments, personId, ...columns }) =>
+      Object.values(columns).every(({ length }) => length === personId.length) &&
+      columns.department.every((place) => departments[place] !== undefined),
+    'Every column is of one length, and every department has a name.',
+  ),
+);
 export type CardsReply = v.InferOutput<typeof CardsReply>;
+
+/** The rows of a list of cards, in its order. */
+export function cardRows({ departments, ...columns }: CardsReply): CardRow[] {
+  return columns.personId.map((personId, i) => ({
+    personId,
+    number: columns.number[i] ?? '',
+    name: columns.name[i] ?? '',
+    department: departments[columns.department[i] ?? -1] ?? '',
+    groupId: columns.groupId[i] ?? 0,
+    payableHours: columns.payableHours[i] ?? null,
+    toSettle: columns.toSettle[i] ?? 0,
+    marks: columns.marks[i] ?? '',
+  }));
+}
 
 export const StripDay = v.strictObject({
   day,

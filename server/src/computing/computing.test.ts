@@ -1,3 +1,4 @@
+import { cardRows } from '@heath/contract';
 import { instantFromIso, type Rulebook, workdayFromIso } from '@heath/core';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -74,7 +75,7 @@ describe('a change', () => {
     const before = await versions();
     const [touched] = before;
     await company.database.execute(touchQuery([company.periodId], [touched!.person]));
-    const { rows } = await listCards(company, company.who, company.periodId);
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
     expect(rows.filter((row) => row.payableHours === null).map((row) => row.personId)).toEqual([
       touched!.person,
     ]);

@@ -1,3 +1,4 @@
+import { cardRows } from '@heath/contract';
 import { instantFromIso, type Line, workdayFromIso, workdayToIso } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -89,7 +90,7 @@ describe('somebody whose department, group and rulebook change in mid-week', () 
   });
 
   it('is listed where they belong on the last day of the period', async () => {
-    const { rows } = await listCards(company, company.who, company.periodId);
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
     const row = rows.find(({ number }) => number === 'MF-0101')!;
     expect([row.department, row.groupId]).toEqual(['Office', await idOf(payGroup, 'ashore')]);
   });

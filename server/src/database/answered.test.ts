@@ -1,3 +1,4 @@
+import { cardRows } from '@heath/contract';
 import { eq } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { importFile } from '../demo/load.ts';
@@ -40,7 +41,7 @@ const codesNamed = async (code: string) =>
 
 /** Somebody whose card has something to settle, and the time proposed for it. */
 async function openException() {
-  const { rows } = await listCards(company, company.who, company.periodId);
+  const rows = cardRows(await listCards(company, company.who, company.periodId));
   const { personId } = rows.find((row) => row.toSettle > 0)!;
   const key = { periodId: company.periodId, personId };
   const { exceptions } = await openCard(company, company.who, key);

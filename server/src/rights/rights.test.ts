@@ -114,9 +114,7 @@ const cardIn = async (name: string) => {
 };
 const numbersSeenBy = async (username: string): Promise<number[]> => {
   const { body } = await ask(username, 'GET', `/periods/${company.periodId}/cards`);
-  return body.rows
-    .map(({ personId }: { personId: number }) => personId)
-    .sort((a: number, b: number) => a - b);
+  return [...body.personId].sort((a: number, b: number) => a - b);
 };
 
 describe('reach', () => {
@@ -275,7 +273,7 @@ describe('accounts', () => {
     const now = await signIn('eirik', 'tormentil-in-may');
     const seen = await ask(null, 'GET', cards, undefined, now);
     expect(seen.status).toBe(200);
-    expect(seen.body.rows.length).toBeGreaterThan(0);
+    expect(seen.body.personId.length).toBeGreaterThan(0);
   });
 
   it('list their sessions by names that open nothing, and end those, not those of others', async () => {

@@ -1,4 +1,4 @@
-import { CardReply, type CardsReply } from '@heath/contract';
+import { CardReply, type CardRow, type CardsReply, cardRows } from '@heath/contract';
 import { api } from './base.ts';
 import { reads } from './reads.ts';
 
@@ -12,8 +12,9 @@ export const cardPath = ({ periodId, personId }: CardId): string => `/periods/${
 
 export const cardsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    cards: build.query<CardsReply, number>({
+    cards: build.query<readonly CardRow[], number>({
       query: (periodId) => `/periods/${periodId}/cards`,
+      transformResponse: (reply: CardsReply) => cardRows(reply),
       providesTags: ['cards'],
     }),
     card: build.query<CardReply, CardId>({

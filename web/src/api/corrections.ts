@@ -1,5 +1,6 @@
-import { type SettlePreview, SettleReply, type SettleRequest } from '@heath/contract';
+import { type CardRow, type SettlePreview, SettleReply, type SettleRequest } from '@heath/contract';
 import { isMissingPunch } from '@heath/core';
+import { original } from '@reduxjs/toolkit';
 import { api } from './base.ts';
 import { type CardId, cardPath, cardsApi } from './cards.ts';
 import { reads } from './reads.ts';
@@ -15,10 +16,10 @@ async function showCard(
     const { data } = await reply;
     show(cardsApi.util.updateQueryData('card', card, () => data.card));
     show(
+      // The list as it is, not as a draft: a draft wraps each of ten thousand rows that is looked at.
       cardsApi.util.updateQueryData('cards', card.periodId, (list) => {
-        const rows = list.rows as (typeof data.card.row)[];
-        const index = rows.findIndex((row) => row.personId === card.personId);
-        if (index >= 0) rows[index] = data.card.row;
+        const rows = original(list as CardRow[]) ?? [];
+        return rows.map((row) => (row.personId === card.personId ? data.card.row : row));
       }),
     );
     // What the crew did is evidence for what is still missing; it comes with the card when it is opened.

@@ -30,9 +30,7 @@ export default function FindDialog({
   const wanted = text.trim().toLowerCase();
   const isMeant = ({ name }: { readonly name: string }) => name.toLowerCase().includes(wanted);
   const found =
-    wanted === ''
-      ? []
-      : features.flatMap(({ find }) => find?.(text, { period, rows: data?.rows ?? [] }) ?? []);
+    wanted === '' ? [] : features.flatMap(({ find }) => find?.(text, { period, rows: data ?? [] }) ?? []);
   const screens = features.map((feature) => ({ name: feature.name, to: homeOf(feature) }));
   return (
     <Panel title="Find" onClose={onClose}>

@@ -8,7 +8,7 @@ import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { reaches, type Who, withinReach } from '../../rights/who.ts';
-import { findPeriod, listRows, stripRows } from './store.ts';
+import { cardsByName, findPeriod, stripRows } from './store.ts';
 import { strip } from './view.ts';
 
 async function periodOr404(queries: Reads, periodId: number) {
@@ -20,7 +20,7 @@ async function periodOr404(queries: Reads, periodId: number) {
 /** The cards of a period within reach. */
 export async function listCards({ database }: Context, who: Who, periodId: number): Promise<CardsReply> {
   await periodOr404(database, periodId);
-  return { rows: await listRows(database, periodId, withinReach(who)) };
+  return await cardsByName(database, periodId, withinReach(who));
 }
 
 /** The period by day, over the cards within reach. */

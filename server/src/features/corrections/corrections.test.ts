@@ -1,4 +1,4 @@
-import { CorrectRequest, day, written } from '@heath/contract';
+import { CorrectRequest, cardRows, day, written } from '@heath/contract';
 import { compute, instantFromIso, isPremium } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
@@ -29,7 +29,7 @@ beforeAll(async () => {
   company = await freshCompany('settle');
   await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
   await company.work();
-  const { rows } = await listCards(company, company.who, company.periodId);
+  const rows = cardRows(await listCards(company, company.who, company.periodId));
   personId = rows.find((row) => row.toSettle > 0)!.personId;
   const opened = (await open()).exceptions[0]!;
   exception = opened.key;
@@ -130,7 +130,7 @@ describe('a correction of any kind', () => {
     v.parse(CorrectRequest, { says: written(saysSchema, says as never), note: '', ...more });
   /** Somebody with nothing to settle, and a day on which they worked. */
   const worked = async () => {
-    const { rows } = await listCards(company, company.who, company.periodId);
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
     const { personId: someone } = rows.find((row) => row.toSettle === 0 && (row.payableHours ?? 0) > 0)!;
     const key = { periodId: company.periodId, personId: someone };
     const opened = await openCard(company, company.who, key);

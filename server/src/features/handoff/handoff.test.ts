@@ -1,4 +1,5 @@
 import { Writable } from 'node:stream';
+import { cardRows } from '@heath/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { batchLine, batch as batchTable } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
@@ -45,7 +46,7 @@ describe('handing off', () => {
       '8 exceptions are open',
     );
     expect(await company.database.select().from(batchTable)).toEqual([]);
-    const { rows } = await listCards(company, company.who, company.periodId);
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
     for (const row of rows.filter((r) => r.toSettle > 0)) {
       const [open] = (
         await openCard(company, company.who, { periodId: company.periodId, personId: row.personId })
@@ -88,7 +89,7 @@ describe('handing off', () => {
 
   it('writes lines that add up to the cards, and control totals that add up to the lines', async () => {
     const { batch, payableHours, codes } = await handoffOf(company, company.periodId);
-    const { rows } = await listCards(company, company.who, company.periodId);
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
     const cards = rows.reduce((sum, row) => sum + row.payableHours!, 0);
     expect(cards).toBe(payableHours);
     const premium = codes.filter((code) => code.premium).reduce((sum, code) => sum + code.hours, 0);
@@ -120,7 +121,7 @@ describe('handing off', () => {
       ),
     );
     await company.work();
-    const { rows } = await listCards(company, company.who, company.periodId);
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
     const row = rows.find((r) => r.number === 'MF-0101')!;
     const card = await openCard(company, company.who, { periodId: company.periodId, personId: row.personId });
     expect(card).toMatchObject({ sealed: true, changedSinceSealed: true });

@@ -19,7 +19,7 @@ export function CardsPage() {
   return (
     <>
       <PeriodBar pickDays pickGroup />
-      {data !== undefined && <CardScreen key={period.id} period={period} rows={data.rows} />}
+      {data !== undefined && <CardScreen key={period.id} period={period} rows={data} />}
     </>
   );
 }
