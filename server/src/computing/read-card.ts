@@ -1,13 +1,13 @@
 import type { Instant, PersonInput } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
-import { build, type Send, select } from '../database/round-trip.ts';
+import { build, type Send, select, selects } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
 import { amongOne } from './among.ts';
 import { type CorrectionRow, historySelect } from './history.ts';
 import { ANY_SPAN, inputSelects, readOn, spanOf, toInputs, valuesOf } from './inputs.ts';
 import { forgetSpan, spanOfPeriod } from './period-span.ts';
-import { type CardSubject, subjectSelects, toSubjects } from './subjects.ts';
+import { type CardSubject, subjectSelects, toSubject } from './subjects.ts';
 
 /** The card that a request is about. */
 export interface CardKey {
@@ -28,8 +28,8 @@ const key = and(
 )!;
 
 const lock = select(build.select({ inputVersion: card.inputVersion }).from(card).where(key).for('update'));
-const subject = subjectSelects(key, amongOne, 1);
-const inputs = inputSelects(amongOne, ANY_SPAN);
+const subject = subjectSelects(key, amongOne);
+const inputs = selects(inputSelects(amongOne, ANY_SPAN));
 const history = historySelect(amongOne);
 
 /**
@@ -44,13 +44,14 @@ export async function readCard(
   send: Send,
   locked: boolean,
 ): Promise<ReadCard | undefined> {
-  const span = await spanOfPeriod(database, cardKey.periodId);
-  if (span === undefined) return undefined;
+  const period = await spanOfPeriod(database, cardKey.periodId);
+  if (period === undefined) return undefined;
+  const { span } = period;
   const first = [...(locked ? [lock.with(cardKey)] : []), ...subject.with(cardKey)];
   const second = inputs.with({ ...cardKey, ...valuesOf(span) });
   const sent = await send(...first, ...second, history.with(cardKey));
   const subjectRows = subject.rows(sent.slice(locked ? 1 : 0, first.length));
-  const [found] = await toSubjects(database, subjectRows);
+  const found = await toSubject(database, subjectRows);
   if (found === undefined) return undefined;
   const needed = spanOf(found);
   if (needed.from < span.from || needed.to > span.to) {

@@ -1,8 +1,9 @@
 import type { CompiledRulebook, Editions, PersonId, Workday } from '@heath/core';
 import { eq, type SQL } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
-import { build, type Select, type Selects, select, selects } from '../database/round-trip.ts';
+import { build, select, selects } from '../database/round-trip.ts';
 import { card, department, period, person, seal, site } from '../database/schema/index.ts';
+import type { Among } from './among.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
 import { sealOfCard } from './cards.ts';
 import { byRulebook, editionIdsSelect } from './rulebooks.ts';
@@ -37,8 +38,14 @@ export interface CardSubject {
   readonly rulebook: CompiledRulebook;
 }
 
-/** The cards that a condition holds for, in order of person. */
-const cardsSelect = (condition: SQL, limit: number) =>
+/** What the computation asks of a card: whose it is, when, and what held of them. */
+export type CardToCompute = Pick<
+  CardSubject,
+  'periodId' | 'personId' | 'firstDay' | 'lastDay' | 'assignments' | 'editions'
+>;
+
+/** The one card that a condition holds for. */
+const cardSelect = (condition: SQL) =>
   select(
     build
       .select({
@@ -66,56 +73,60 @@ const cardsSelect = (condition: SQL, limit: number) =>
       .innerJoin(site, eq(site.id, card.siteId))
       .innerJoin(period, eq(period.id, card.periodId))
       .leftJoin(seal, sealOfCard)
-      .where(condition)
-      .orderBy(card.personId)
-      .limit(limit),
+      .where(condition),
   );
-type CardRow = ReturnType<ReturnType<typeof cardsSelect>['rows']>[number];
 
-/** What a subject is made of. */
-export type SubjectSelects = Selects<{
-  readonly cards: Select<CardRow>;
-  readonly assignments: Select<AssignmentRow>;
-  readonly editions: typeof editionIdsSelect;
-}>;
+/** What tells what held of some people. */
+export const heldSelects = (among: Among) => ({
+  assignments: assignmentsSelect(among),
+  editions: editionIdsSelect,
+});
+interface HeldRows {
+  readonly assignments: readonly AssignmentRow[];
+  readonly editions: Parameters<typeof byRulebook>[0];
+}
 
-/**
- * Cards, and what held of their people.
- *
- * @param condition of the cards
- * @param among whose they are
- */
-export const subjectSelects = (
-  condition: SQL,
-  among: Parameters<typeof assignmentsSelect>[0],
-  limit: number,
-): SubjectSelects =>
-  selects({
-    cards: cardsSelect(condition, limit),
-    assignments: assignmentsSelect(among),
-    editions: editionIdsSelect,
-  });
+/** One card and what tells what held of its person. */
+export const subjectSelects = (condition: SQL, among: Among) =>
+  selects({ cards: cardSelect(condition), ...heldSelects(among) });
 
-/** The subjects of rows. */
-export async function toSubjects(
+/** What held of each of some people, in their order, from one day to another. */
+export async function held(
   queries: Reads,
-  rows: ReturnType<SubjectSelects['rows']>,
-): Promise<CardSubject[]> {
-  const assignments = new Map<number, AssignmentRow[]>();
+  people: readonly number[],
+  { firstDay, lastDay }: Pick<CardSubject, 'firstDay' | 'lastDay'>,
+  rows: HeldRows,
+): Promise<Pick<CardSubject, 'assignments' | 'editions'>[]> {
+  const byPerson = new Map<number, AssignmentRow[]>();
   for (const row of rows.assignments) {
-    const own = assignments.get(row.personId);
-    if (own === undefined) assignments.set(row.personId, [row]);
+    const own = byPerson.get(row.personId);
+    if (own === undefined) byPerson.set(row.personId, [row]);
     else own.push(row);
   }
   const ids = byRulebook(rows.editions);
-  const subjects: CardSubject[] = [];
-  for (const { batchId, ...row } of rows.cards) {
-    const { firstDay, lastDay } = row;
-    const own = assignments.get(row.personId) ?? [];
-    const editions = await editionsOf(queries, ids, own, firstDay, lastDay);
-    const personId = row.personId as PersonId;
-    const sealed = batchId !== null;
-    subjects.push({ ...row, personId, sealed, assignments: own, editions, rulebook: editions.on(lastDay) });
+  const all = [];
+  for (const person of people) {
+    const assignments = byPerson.get(person) ?? [];
+    all.push({ assignments, editions: await editionsOf(queries, ids, assignments, firstDay, lastDay) });
   }
-  return subjects;
+  return all;
+}
+
+/** The subject of the rows of one card; undefined where there is no such card. */
+export async function toSubject(
+  queries: Reads,
+  rows: ReturnType<ReturnType<typeof subjectSelects>['rows']>,
+): Promise<CardSubject | undefined> {
+  const [row] = rows.cards;
+  if (row === undefined) return undefined;
+  const { batchId, ...card } = row;
+  const [own] = await held(queries, [card.personId], card, rows);
+  if (own === undefined) return undefined;
+  return {
+    ...card,
+    ...own,
+    personId: card.personId as PersonId,
+    sealed: batchId !== null,
+    rulebook: own.editions.on(card.lastDay),
+  };
 }

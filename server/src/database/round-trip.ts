@@ -79,12 +79,17 @@ export function selectValues<Values extends readonly unknown[]>(query: Builder):
   return { with: (values = {}) => filled(values), rows: (sent) => sent as Values[] };
 }
 
+/** The rows of several selects, by their names. */
+export type RowsOf<S extends Readonly<Record<string, Select<unknown>>>> = {
+  readonly [K in keyof S]: S[K] extends Select<infer Row> ? Row[] : never;
+};
+
 /** Selects that travel together. */
-export interface Selects<S extends Readonly<Record<string, Select<unknown>>>> {
+interface Selects<S extends Readonly<Record<string, Select<unknown>>>> {
   /** Their statements, with their placeholders filled by name. */
   with(values?: object): Statement[];
   /** What came back for them, by their names. */
-  rows(sent: readonly unknown[]): { readonly [K in keyof S]: S[K] extends Select<infer Row> ? Row[] : never };
+  rows(sent: readonly unknown[]): RowsOf<S>;
 }
 
 /** Several selects as one thing to send and to read. */
@@ -92,10 +97,7 @@ export function selects<S extends Readonly<Record<string, Select<unknown>>>>(all
   const names = Object.keys(all);
   return {
     with: (values) => Object.values(all).map((one) => one.with(values)),
-    rows: (sent) =>
-      Object.fromEntries(names.map((name, i) => [name, all[name]!.rows(sent[i])])) as ReturnType<
-        Selects<S>['rows']
-      >,
+    rows: (sent) => Object.fromEntries(names.map((name, i) => [name, all[name]!.rows(sent[i])])) as RowsOf<S>,
   };
 }
 
