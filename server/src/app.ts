@@ -21,7 +21,7 @@ import { SESSION_SECONDS, type SessionStore, untilLastDay } from './features/sig
 import { taskRoutes } from './features/tasks/routes.ts';
 import { userRoutes } from './features/users/routes.ts';
 import type { Context } from './http/context.ts';
-import { forTheseHosts, fromTheseOrigins, knowingWho, notKept } from './http/guards.ts';
+import { asWhoTheyAreNow, forTheseHosts, fromTheseOrigins, notKept } from './http/guards.ts';
 import { notFound, sendProblem } from './http/problem.ts';
 import { tellError } from './log.ts';
 
@@ -82,7 +82,7 @@ export function createApp(
   api.use(untilLastDay);
   api.use(fromTheseOrigins(origins));
   api.use(express.json({ limit: '200kb' }));
-  api.use(knowingWho(context.database));
+  api.use(asWhoTheyAreNow);
   api.use(signInRoutes(context));
   api.use(periodRoutes(context));
   api.use(importRoutes(context));

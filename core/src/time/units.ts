@@ -25,9 +25,19 @@ export const SECONDS_PER_DAY = 86_400;
 /** Of an hour. */
 export const SECONDS_PER_HOUR = 3_600;
 
+/** Dates as they were written: the same few hundred, again and again. */
+const isoDates = new Map<Workday, string>();
+const MOST_ISO_DATES = 2000;
+
 /** The workday as an ISO 8601 date, `2026-10-25`. */
 export function workdayToIso(day: Workday): string {
-  return new Date(day * SECONDS_PER_DAY * 1000).toISOString().slice(0, 10);
+  let iso = isoDates.get(day);
+  if (iso === undefined) {
+    iso = new Date(day * SECONDS_PER_DAY * 1000).toISOString().slice(0, 10);
+    if (isoDates.size >= MOST_ISO_DATES) isoDates.clear();
+    isoDates.set(day, iso);
+  }
+  return iso;
 }
 
 /** The workday of an ISO 8601 date. Throws a RangeError where it is none. */

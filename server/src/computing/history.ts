@@ -11,6 +11,7 @@ export const historySelect = (among: Among) =>
     build
       .select({
         id: correction.id,
+        personId: correction.personId,
         periodId: correction.periodId,
         kind: correction.kind,
         says: correction.says,
@@ -28,7 +29,7 @@ export const historySelect = (among: Among) =>
       .where(among(correction.personId))
       .orderBy(correction.id),
   );
-export type CorrectionRow = ReturnType<ReturnType<typeof historySelect>['rows']>[number];
+export type CorrectionRow = Omit<ReturnType<ReturnType<typeof historySelect>['rows']>[number], 'personId'>;
 
 /** The corrections that others took back: an undo that was itself undone takes nothing back. */
 function undoneAmong(rows: readonly Pick<CorrectionRow, 'id' | 'undoes'>[]): ReadonlySet<number> {

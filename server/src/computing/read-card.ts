@@ -1,4 +1,4 @@
-import type { Instant, PersonInput } from '@heath/core';
+import type { Instant, PersonInput, Span } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { build, type Send, select, selects } from '../database/round-trip.ts';
@@ -29,7 +29,9 @@ const key = and(
 
 const lock = select(build.select({ inputVersion: card.inputVersion }).from(card).where(key).for('update'));
 const subject = subjectSelects(key, amongOne);
-const inputs = selects(inputSelects(amongOne, ANY_SPAN));
+// The history tells of every correction, so that they are not read twice.
+const { corrections: _, ...sources } = inputSelects(amongOne, ANY_SPAN);
+const inputs = selects(sources);
 const history = historySelect(amongOne);
 
 /**
@@ -59,11 +61,12 @@ export async function readCard(
     forgetSpan(cardKey.periodId);
     return readCard(database, cardKey, asOf, send, locked);
   }
-  const inputRows = inputs.rows(sent.slice(first.length));
-  let input = toInputs([found], inputRows, span, asOf)[0]!;
+  const corrections = history.rows(sent[first.length + second.length]);
+  const inputOf = (rows: ReturnType<typeof inputs.rows>, read: Span) =>
+    toInputs([found], { ...rows, corrections }, read, asOf)[0]!;
+  let input = inputOf(inputs.rows(sent.slice(first.length)), span);
   for (let more = readOn(found, input, span); more !== null; more = readOn(found, input, more)) {
-    const rows = inputs.rows(await send(...inputs.with({ ...cardKey, ...valuesOf(more) })));
-    input = toInputs([found], rows, more, asOf)[0]!;
+    input = inputOf(inputs.rows(await send(...inputs.with({ ...cardKey, ...valuesOf(more) }))), more);
   }
-  return { subject: found, input, history: history.rows(sent[first.length + second.length]) };
+  return { subject: found, input, history: corrections };
 }

@@ -1,6 +1,4 @@
 import type { RequestHandler } from 'express';
-import type { Database } from '../database/connect.ts';
-import { findWho } from '../rights/who.ts';
 import { Problem } from './problem.ts';
 
 /**
@@ -39,14 +37,12 @@ export const notKept: RequestHandler = (_request, response, next) => {
   next();
 };
 
-/** Finds out who asks, anew for each request; a session of somebody who may not sign in any more is over. */
-export function knowingWho(database: Database): RequestHandler {
-  return async (request, _response, next) => {
-    const { userId } = request.session;
-    if (userId === undefined) return next();
-    const who = await findWho(database, userId);
-    if (who === undefined) return request.session.regenerate(next);
-    request.who = who;
-    next();
-  };
-}
+/**
+ * Lets nobody ask as somebody who may not sign in any more: their session is over. Who asks was read with the session, anew for each
+ * request, so that what is taken from somebody is gone at once.
+ */
+export const asWhoTheyAreNow: RequestHandler = (request, _response, next) => {
+  if (request.session.userId === undefined) request.who = undefined;
+  else if (request.who === undefined) return request.session.regenerate(next);
+  next();
+};

@@ -1,5 +1,5 @@
 import type { Reach, Role } from '@heath/contract';
-import { eq, inArray, or, type SQL, sql } from 'drizzle-orm';
+import { type Column, eq, inArray, or, type SQL, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { build, select, selects, sendAlone } from '../database/round-trip.ts';
 import { card, user, userReach, userRole } from '../database/schema/index.ts';
@@ -29,32 +29,35 @@ export const HEATH: Who = {
   passwordIsGiven: false,
 };
 
-const id = sql.placeholder('userId');
-const known = selects({
-  users: select(
-    build
-      .select({
-        name: user.name,
-        personId: user.personId,
-        passwordIsGiven: user.passwordIsGiven,
-        endedAt: user.endedAt,
-      })
-      .from(user)
-      .where(eq(user.id, id)),
-  ),
-  roles: select(build.select({ role: userRole.role }).from(userRole).where(eq(userRole.userId, id))),
-  reach: select(
-    build
-      .select({
-        kind: userReach.kind,
-        groupId: userReach.groupId,
-        siteId: userReach.siteId,
-        departmentId: userReach.departmentId,
-      })
-      .from(userReach)
-      .where(eq(userReach.userId, id)),
-  ),
-});
+/** What tells who a user is; `isMeant` says of a column of users' ids whose. */
+export const whoSelects = (isMeant: (userId: Column) => SQL) =>
+  selects({
+    users: select(
+      build
+        .select({
+          id: user.id,
+          name: user.name,
+          personId: user.personId,
+          passwordIsGiven: user.passwordIsGiven,
+          endedAt: user.endedAt,
+        })
+        .from(user)
+        .where(isMeant(user.id)),
+    ),
+    roles: select(build.select({ role: userRole.role }).from(userRole).where(isMeant(userRole.userId))),
+    reach: select(
+      build
+        .select({
+          kind: userReach.kind,
+          groupId: userReach.groupId,
+          siteId: userReach.siteId,
+          departmentId: userReach.departmentId,
+        })
+        .from(userReach)
+        .where(isMeant(userReach.userId)),
+    ),
+  });
+const known = whoSelects((userId) => eq(userId, sql.placeholder('userId')));
 
 /** Whose cards somebody may see, from the rows that say so. */
 export function reachOf(
@@ -77,13 +80,12 @@ export function somebody({ userId }: Pick<Who, 'userId'>): number {
   return userId;
 }
 
-/** Who a user is now; undefined where nobody signs in as them any more. Read anew for each request: what is taken from somebody is gone at once. */
-export async function findWho(database: Database, userId: number): Promise<Who | undefined> {
-  const { users, roles, reach } = known.rows(await sendAlone(database, ...known.with({ userId })));
+/** Who one user is, from the rows of `whoSelects`; undefined where nobody signs in as them any more. */
+export function toWho({ users, roles, reach }: ReturnType<typeof known.rows>): Who | undefined {
   const [found] = users;
   if (found === undefined || found.endedAt !== null) return undefined;
   return {
-    userId,
+    userId: found.id,
     name: found.name,
     roles: roles.map(({ role }) => role),
     reach: reachOf(reach),
@@ -91,6 +93,10 @@ export async function findWho(database: Database, userId: number): Promise<Who |
     passwordIsGiven: found.passwordIsGiven,
   };
 }
+
+/** Who a user is now; undefined where nobody signs in as them any more. */
+export const findWho = async (database: Database, userId: number): Promise<Who | undefined> =>
+  toWho(known.rows(await sendAlone(database, ...known.with({ userId }))));
 
 /** The cards that somebody may see, as a condition on `card`. */
 export function withinReach({ reach, personId }: Who): SQL {

@@ -1,10 +1,11 @@
-import { and, eq, gt, lt, sql } from 'drizzle-orm';
-import type { RequestHandler } from 'express';
+import { and, eq, gt, inArray, lt, sql } from 'drizzle-orm';
+import type { Request, RequestHandler } from 'express';
 import { type SessionData, Store } from 'express-session';
 import { realSeconds } from '../../clock.ts';
 import type { Database } from '../../database/connect.ts';
 import { build, select, sendAlone } from '../../database/round-trip.ts';
 import { session } from '../../database/schema/index.ts';
+import { toWho, type Who, whoSelects } from '../../rights/who.ts';
 
 declare module 'express-session' {
   interface SessionData {
@@ -41,13 +42,18 @@ export const untilLastDay: RequestHandler = (request, _response, next) => {
 const endOf = ({ cookie }: Pick<SessionData, 'cookie'>): number =>
   cookie.expires ? Math.floor(new Date(cookie.expires).getTime() / 1000) : realSeconds() + SESSION_SECONDS;
 
-/** Every request reads its session, so the statement is built once. */
-const readSession = select(
-  build
-    .select({ data: session.data })
-    .from(session)
-    .where(and(eq(session.sid, sql.placeholder('sid')), gt(session.expiresAt, sql.placeholder('now')))),
+/** Every request reads its session, and who its user is, in one trip; so the statements are built once. */
+const heldSession = and(
+  eq(session.sid, sql.placeholder('sid')),
+  gt(session.expiresAt, sql.placeholder('now')),
+)!;
+const readSession = select(build.select({ data: session.data }).from(session).where(heldSession));
+const ofSession = whoSelects((userId) =>
+  inArray(userId, build.select({ id: session.userId }).from(session).where(heldSession)),
 );
+
+/** Who the users of sessions were a moment ago, by the data of the session. */
+const whoOfSession = new WeakMap<object, Who>();
 
 /** Sessions as rows, so that any server can answer any request. */
 export class SessionStore extends Store {
@@ -59,11 +65,27 @@ export class SessionStore extends Store {
   }
 
   override get(sid: string, done: (error: unknown, data?: SessionData | null) => void): void {
-    sendAlone(this.#database, readSession.with({ sid, now: realSeconds() })).then(([sent]) => {
-      const [row] = readSession.rows(sent);
-      // Only this store writes them.
-      done(null, row === undefined ? null : (row.data as unknown as SessionData));
-    }, done);
+    const asked = { sid, now: realSeconds() };
+    sendAlone(this.#database, readSession.with(asked), ...ofSession.with(asked)).then(
+      ([sent, ...whoSent]) => {
+        const [row] = readSession.rows(sent);
+        if (row === undefined) return done(null, null);
+        // Only this store writes them.
+        const data = row.data as unknown as SessionData;
+        const who = toWho(ofSession.rows(whoSent));
+        if (who !== undefined) whoOfSession.set(data, who);
+        done(null, data);
+      },
+      done,
+    );
+  }
+
+  /** Says with a session who its user is. */
+  override createSession(request: Request, data: SessionData) {
+    const made = super.createSession(request, data);
+    const who = whoOfSession.get(data);
+    if (who !== undefined && who.userId === data.userId) request.who = who;
+    return made;
   }
 
   override set(sid: string, data: SessionData, done: (error?: unknown) => void = () => {}): void {
