@@ -2,11 +2,9 @@ import type { SignedInUser } from '@heath/contract';
 import { has } from '@heath/contract';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
-import { Toaster } from 'sonner';
 import { TaskNotices, WorkList } from '../features/tasks/index.ts';
 import { type Feature, homeOf } from '../ui/feature.ts';
 import { HeathMark } from '../ui/HeathMark.tsx';
-import { Hints } from '../ui/Hint.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
 import { useKey } from '../ui/keys.ts';
 import { undoLastSaid } from '../ui/notices.ts';
@@ -30,10 +28,10 @@ export function Shell({ user }: { user: SignedInUser }) {
   if (location.pathname !== '/account' && (user.passwordIsGiven || isMissing))
     return <Navigate to="/account" replace />;
   return (
-    <Hints>
+    <>
       <Frame user={user} feature={feature} features={features} />
       <SaysLayer />
-    </Hints>
+    </>
   );
 }
 
@@ -53,7 +51,7 @@ function Frame({
   const [dialog, setDialog] = useState<'find' | 'keys' | null>(null);
   useKey(EVERYWHERE.find, () => setDialog('find'));
   useKey(EVERYWHERE.keys, () => setDialog('keys'));
-  useKey(EVERYWHERE.undo, undoLastSaid);
+  useKey(EVERYWHERE.undo, () => void undoLastSaid());
   const close = () => setDialog(null);
   const actions = features.flatMap((one) => one.actions).filter(({ right }) => mayOpen(user, right));
   return (
@@ -82,18 +80,6 @@ function Frame({
       </header>
       {has(user.roles, 'see work') && !user.passwordIsGiven && <TaskNotices />}
       <Outlet />
-      <Toaster
-        position="bottom-right"
-        toastOptions={{
-          style: {
-            background: 'var(--color-peat)',
-            color: 'var(--color-on-peat)',
-            border: 'none',
-            fontFamily: 'var(--font-sans)',
-          },
-          actionButtonStyle: { background: 'var(--color-heather-bright)', color: 'var(--color-deepest)' },
-        }}
-      />
       <Suspense fallback={null}>
         {dialog === 'find' && <FindDialog features={features} actions={actions} onClose={close} />}
         {dialog === 'keys' && <KeysDialog feature={feature} onClose={close} />}

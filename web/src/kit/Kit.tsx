@@ -4,7 +4,6 @@ import { Button } from '../ui/Button.tsx';
 import { Checkbox } from '../ui/Checkbox.tsx';
 import { Empty } from '../ui/Empty.tsx';
 import { HeathMark } from '../ui/HeathMark.tsx';
-import { Hint } from '../ui/Hint.tsx';
 import { Hours } from '../ui/Hours.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
 import { Menu, MenuChecks, MenuChoices, MenuItem, MenuLine } from '../ui/Menu.tsx';
@@ -14,6 +13,7 @@ import { Panel } from '../ui/Panel.tsx';
 import { Popover } from '../ui/Popover.tsx';
 import { ProgressBar } from '../ui/Progress.tsx';
 import { Radio } from '../ui/Radio.tsx';
+import { says } from '../ui/Says.tsx';
 import { ScrollArea } from '../ui/ScrollArea.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Tabs } from '../ui/Tabs.tsx';
@@ -121,9 +121,9 @@ function Buttons() {
           Primary, off
         </Button>
         <Button look="quiet">Quiet</Button>
-        <Hint says="A hint says more than fits on the button">
+        <span {...says('A hint says more than fits on the button')}>
           <Button>With a hint</Button>
-        </Hint>
+        </span>
         <Button onClick={() => sayWithUndo('Settled Wed 28 Oct', () => say('Undone.'))}>
           Say what was done
         </Button>

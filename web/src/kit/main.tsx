@@ -1,8 +1,6 @@
 import '../styles.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { Toaster } from 'sonner';
-import { Hints } from '../ui/Hint.tsx';
 import { SaysLayer } from '../ui/Says.tsx';
 import { followTheme } from '../ui/theme/theme.ts';
 import { Kit } from './Kit.tsx';
@@ -10,10 +8,7 @@ import { Kit } from './Kit.tsx';
 followTheme();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <Hints>
-      <Kit />
-      <SaysLayer />
-      <Toaster position="bottom-right" />
-    </Hints>
+    <Kit />
+    <SaysLayer />
   </StrictMode>,
 );

@@ -7,10 +7,18 @@ const item =
   'flex cursor-pointer select-none items-center gap-2 rounded-control px-2 py-1 outline-none data-[highlighted]:bg-heather-wash data-[disabled]:cursor-default data-[disabled]:text-soft';
 
 /** A menu below what opens it, which is one element that takes the focus. */
-export function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }) {
+export function Menu({
+  trigger,
+  startsOpen = false,
+  children,
+}: {
+  trigger: ReactNode;
+  startsOpen?: boolean;
+  children: ReactNode;
+}) {
   return (
     // Not modal: nothing else on the page is hidden from those who do not see it.
-    <DropdownMenu.Root modal={false}>
+    <DropdownMenu.Root modal={false} defaultOpen={startsOpen}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

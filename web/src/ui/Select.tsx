@@ -1,8 +1,9 @@
-import { Check, ChevronDown } from 'lucide-react';
-import { Select as Parts } from 'radix-ui';
+import { ChevronDown } from 'lucide-react';
+import type { KeyboardEvent, ReactNode } from 'react';
 import type { Choice } from './choice.ts';
+import { useLater } from './useLater.ts';
 
-interface SelectProps<T extends string> {
+export interface SelectProps<T extends string> {
   readonly label: string;
   readonly value: T;
   readonly choices: readonly Choice<T>[];
@@ -11,58 +12,40 @@ interface SelectProps<T extends string> {
   readonly className?: string;
 }
 
-/** A value that stands for the empty text, which the part below cannot have. */
-const NOTHING = ' ';
-const inside = (value: string): string => (value === '' ? NOTHING : value);
+const loadOpened = () => import('./SelectOpened.tsx').then(({ SelectOpened }) => SelectOpened);
+const OPENING_KEYS = ['ArrowDown', 'ArrowUp'];
 
-/** One of a few; typing its first letters finds it. */
-export function Select<T extends string>({
-  label,
-  value,
-  choices,
-  onChoose,
-  disabled = false,
-  className = 'border border-rule bg-field px-2 py-1',
-}: SelectProps<T>) {
-  const choose = (chosen: string) => {
-    const choice = choices.find((one) => inside(one.value) === chosen);
-    if (choice !== undefined) onChoose(choice.value);
+/** What a select looks like while it is closed. */
+export const closedSelect = (className = 'border border-rule bg-field px-2 py-1'): string =>
+  `flex min-w-0 items-center justify-between gap-1.5 rounded-control text-left disabled:cursor-default disabled:opacity-70 ${className}`;
+
+/** What is chosen, and the sign that it can be opened. */
+export const Shown = ({ children }: { children: ReactNode }) => <span className="truncate">{children}</span>;
+export const OpensSign = () => <ChevronDown size={14} aria-hidden="true" className="shrink-0 text-soft" />;
+
+/** One of a few; typing its first letters finds it. Its list is fetched when it is first opened. */
+export function Select<T extends string>(props: SelectProps<T>) {
+  const { part: Opened, ask } = useLater(loadOpened);
+  if (Opened !== null) return <Opened {...props} />;
+  const { label, value, choices, disabled = false, className } = props;
+  const openByKey = (event: KeyboardEvent) => {
+    if (!OPENING_KEYS.includes(event.key)) return;
+    event.preventDefault();
+    ask();
   };
   return (
-    <Parts.Root value={inside(value)} onValueChange={choose} disabled={disabled}>
-      <Parts.Trigger
-        aria-label={label}
-        className={`flex min-w-0 items-center justify-between gap-1.5 rounded-control text-left disabled:cursor-default disabled:opacity-70 ${className}`}
-      >
-        <span className="truncate">
-          <Parts.Value />
-        </span>
-        <Parts.Icon>
-          <ChevronDown size={14} aria-hidden="true" className="shrink-0 text-soft" />
-        </Parts.Icon>
-      </Parts.Trigger>
-      <Parts.Portal>
-        <Parts.Content
-          position="popper"
-          sideOffset={4}
-          className="z-50 max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) overflow-hidden rounded-control border border-rule bg-sheet p-1 text-ink shadow-lg"
-        >
-          <Parts.Viewport>
-            {choices.map((choice) => (
-              <Parts.Item
-                key={choice.value}
-                value={inside(choice.value)}
-                className="flex cursor-pointer select-none items-center justify-between gap-4 rounded-control px-2 py-1 font-sans text-body font-normal outline-none data-[highlighted]:bg-heather-wash"
-              >
-                <Parts.ItemText>{choice.name}</Parts.ItemText>
-                <Parts.ItemIndicator>
-                  <Check size={14} aria-hidden="true" className="text-heather" />
-                </Parts.ItemIndicator>
-              </Parts.Item>
-            ))}
-          </Parts.Viewport>
-        </Parts.Content>
-      </Parts.Portal>
-    </Parts.Root>
+    <button
+      type="button"
+      role="combobox"
+      aria-label={label}
+      aria-expanded={false}
+      disabled={disabled}
+      onClick={ask}
+      onKeyDown={openByKey}
+      className={closedSelect(className)}
+    >
+      <Shown>{choices.find((one) => one.value === value)?.name}</Shown>
+      <OpensSign />
+    </button>
   );
 }

@@ -1,12 +1,31 @@
-import { toast } from 'sonner';
+import type { ExternalToast } from 'sonner';
 
 /** For as long as a notice is in sight, what it says can be undone by its key. */
 const IN_SIGHT_MILLISECONDS = 8000;
 let undoing: { readonly undo: () => void; readonly until: number } | null = null;
 
+/** Fetched with the first notice: the first screen needs none. */
+async function show(text: string, how: ExternalToast = {}): Promise<void> {
+  try {
+    const { toast } = await import('./toasts.tsx');
+    toast(text, how);
+  } catch {
+    // Of all that could be said, that Heath cannot be reached must not depend on reaching it.
+    showPlainly(text);
+  }
+}
+
+function showPlainly(text: string): void {
+  const notice = document.body.appendChild(document.createElement('p'));
+  notice.setAttribute('role', 'status');
+  notice.className = 'fixed right-6 bottom-6 z-50 rounded-control bg-peat px-4 py-3 text-on-peat';
+  notice.textContent = text;
+  window.setTimeout(() => notice.remove(), IN_SIGHT_MILLISECONDS);
+}
+
 /** Says what was done, or what was not. */
 export function say(text: string): void {
-  toast(text);
+  void show(text);
 }
 
 /** Says what was done, and undoes it where somebody asks for it: by its button, or by the key that undoes what was done last. */
@@ -16,16 +35,20 @@ export function sayWithUndo(text: string, undo: () => void, press = 'Ctrl Z'): v
     undo();
   };
   undoing = { undo: once, until: Date.now() + IN_SIGHT_MILLISECONDS };
-  toast(text, { duration: IN_SIGHT_MILLISECONDS, action: { label: `Undo  ${press}`, onClick: once } });
+  void show(text, {
+    duration: IN_SIGHT_MILLISECONDS,
+    action: { label: `Undo  ${press}`, onClick: once },
+  });
 }
 
 /** Undoes what was said last, while it can be seen. */
-export function undoLastSaid(): void {
+export async function undoLastSaid(): Promise<void> {
   const last = undoing;
   if (last === null || Date.now() > last.until) {
     say('There is nothing to undo just now.');
     return;
   }
-  toast.dismiss();
+  const toasts = await import('./toasts.tsx').catch(() => null);
+  toasts?.toast.dismiss();
   last.undo();
 }
