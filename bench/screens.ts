@@ -82,10 +82,16 @@ const changing = (page: Page, act: string, shown: string): Promise<number> =>
   );
 
 const key = (character: string) =>
-  `document.dispatchEvent(new KeyboardEvent('keydown', { key: '${character}', code: 'Key${character.toUpperCase()}', bubbles: true }));
-   document.dispatchEvent(new KeyboardEvent('keyup', { key: '${character}', code: 'Key${character.toUpperCase()}', bubbles: true }))`;
-/** Whose card is open, by number too: of ten thousand some share a name. */
-const NAME = "document.querySelector('main')?.firstElementChild?.textContent ?? ''";
+  ['keydown', 'keyup']
+    .map(
+      (type) =>
+        `document.dispatchEvent(new KeyboardEvent('${type}', { key: '${character}', code: 'Key${character.toUpperCase()}', bubbles: true }))`,
+    )
+    .join(';');
+/** Whose card is shown, with all that is on it: by number too, since of ten thousand some share a name. */
+const CARD = "document.querySelector('main[aria-label=\"Time card\"] header')?.textContent ?? ''";
+/** Whoever works looks at a card before the next key. */
+const LOOKS_MILLISECONDS = 150;
 const TO_SETTLE = "document.querySelector('[aria-label=\"Settle\"]')?.textContent ?? 'nothing'";
 const link = (name: string) =>
   `[...document.querySelectorAll('header nav a')].find((one) => one.textContent === '${name}').click()`;
@@ -98,38 +104,36 @@ export async function interact(browser: Browser, base: string): Promise<Interact
   await signIn(page);
   await page.getByRole('heading', { level: 1 }).waitFor();
   const walk: number[] = [];
-  for (let i = 0; i < 60; i++) walk.push(await changing(page, key('j'), NAME));
+  for (let i = 0; i < 60; i++) {
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+    walk.push(await changing(page, key('j'), CARD));
+  }
   const openCard: number[] = [];
+  const others = page.locator('[data-testid="people"] button:not([aria-current="true"])');
   for (let i = 0; i < 20; i++) {
-    const row = `document.querySelectorAll('[data-testid="people"] button:not([aria-current="true"])')[${3 + (i % 4)}]`;
-    openCard.push(await changing(page, `${row}.click()`, NAME));
+    const row = others.nth(3 + (i % 4));
+    await row.hover();
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+    openCard.push(
+      await changing(page, "document.querySelector('[data-testid=people] button:hover').click()", CARD),
+    );
   }
   const openList: number[] = [];
+  const isListed = "String(document.querySelector('[data-testid=people] button') !== null)";
   for (let i = 0; i < 10; i++) {
-    await changing(page, link('Pay codes'), NAME);
-    openList.push(
-      await changing(
-        page,
-        link('Time cards'),
-        "String(document.querySelector('[data-testid=people] button') !== null)",
-      ),
-    );
+    await changing(page, link('Pay codes'), isListed);
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+    openList.push(await changing(page, link('Time cards'), isListed));
     await page.getByRole('heading', { level: 1 }).waitFor();
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
   }
   const settle: number[] = [];
   await page.goto(`${base}/cards?show=to-settle`);
+  await page.getByRole('button', { name: /^Take/ }).first().waitFor();
+  // Settled, and taken back: of ten thousand people few have something to settle.
   for (let i = 0; i < 20; i++) {
-    const take = page.getByRole('button', { name: /^Take/ }).first();
-    if (
-      !(await take.waitFor({ timeout: 5000 }).then(
-        () => true,
-        () => false,
-      ))
-    )
-      break;
-    settle.push(await changing(page, key('p'), TO_SETTLE));
-    await page.keyboard.press('n');
-    await page.waitForTimeout(150);
+    await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
+    settle.push(await changing(page, i % 2 === 0 ? key('p') : key('u'), TO_SETTLE));
   }
   await page.goto(`${base}/cards`);
   await page.getByTestId('people').getByRole('button').first().waitFor();

@@ -1,5 +1,5 @@
 import type { CardRow, PeriodSummary } from '@heath/contract';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Empty } from '../../ui/Empty.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { useAddress } from '../../ui/useAddress.ts';
@@ -7,6 +7,7 @@ import { CardView } from './CardView.tsx';
 import { CARD_KEYS } from './keys.ts';
 import { PeopleList } from './PeopleList.tsx';
 import { type ListFilter, visibleRows } from './rows.ts';
+import { useNearCards } from './useNearCards.ts';
 
 /** The filter that stands in an address. */
 function filterIn(query: URLSearchParams): ListFilter {
@@ -45,7 +46,8 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
         visible[0]);
   if (picked !== undefined && picked.personId !== shownId) setShownId(picked.personId);
 
-  const pick = (personId: number) => go({ person: String(personId), why: null });
+  const pick = useCallback((personId: number) => go({ person: String(personId), why: null }), [go]);
+  const near = useNearCards(period.id, visible, picked);
   const step = (by: number) => {
     const index = visible.findIndex((row) => row.personId === picked?.personId);
     const next = visible[Math.min(Math.max(index + by, 0), visible.length - 1)];
@@ -81,6 +83,7 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
         filter={filter}
         pickedId={picked?.personId ?? null}
         onPick={pick}
+        onNear={near}
         onFilter={filterBy}
       />
       {picked === undefined ? (
@@ -90,7 +93,7 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
             : 'Change the filter on the left, or pick another group above.'}
         </Empty>
       ) : (
-        <CardView key={picked.personId} card={{ periodId: period.id, personId: picked.personId }} />
+        <CardView periodId={period.id} row={picked} />
       )}
     </div>
   );

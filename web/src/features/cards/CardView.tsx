@@ -1,4 +1,4 @@
-import type { CardReply } from '@heath/contract';
+import type { CardReply, CardRow } from '@heath/contract';
 import { type ClassId, classSums, isMissingPunch, type Workday, workdayToIso } from '@heath/core';
 import { useCallback, useMemo, useState } from 'react';
 import { problemOf } from '../../api/base.ts';
@@ -18,27 +18,35 @@ import { CardTotals } from './CardTotals.tsx';
 import { DayRow } from './DayRow.tsx';
 import { axisOf, openDay } from './days.ts';
 import { CARD_KEYS } from './keys.ts';
+import { FRESH_SECONDS } from './useNearCards.ts';
 import { useUndoLast } from './useUndoLast.ts';
 import { ClassWhy, DayWhy, History } from './WhyPanel.tsx';
 
 /** One person's card and, to its right, what is to settle and why the numbers are what they are. */
-export function CardView({ card }: { card: CardId }) {
-  const { data, error, isFetching } = useCardQuery(card);
-  if (data === undefined) {
-    return error === undefined ? (
-      <main className="p-6 text-soft">
-        <h1 className="font-sans text-body font-normal">{isFetching ? 'Opening the card…' : 'No card'}</h1>
-      </main>
-    ) : (
-      <Empty title="This card cannot be shown">{problemOf(error).title}</Empty>
-    );
-  }
-  return <OpenCard id={card} card={data} />;
+export function CardView({ periodId, row }: { periodId: number; row: CardRow }) {
+  const { personId } = row;
+  const id = useMemo(() => ({ periodId, personId }), [periodId, personId]);
+  // Shown at once where it is there already, and fetched anew where that is a while ago.
+  const { currentData: card, error } = useCardQuery(id, { refetchOnMountOrArgChange: FRESH_SECONDS });
+  if (card !== undefined) return <OpenCard id={id} card={card} />;
+  if (error !== undefined) return <Empty title="This card cannot be shown">{problemOf(error).title}</Empty>;
+  return (
+    <main className="px-4.5 pt-3" aria-busy="true">
+      <header className="flex flex-wrap items-baseline gap-x-3">
+        <h1 className="whitespace-nowrap text-title">{row.name}</h1>
+        <span className="text-note text-soft">
+          {row.number} · {row.department} · Opening the card…
+        </span>
+      </header>
+    </main>
+  );
 }
 
 function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   const { query, go } = useAddress();
-  const [typing, setTyping] = useState(0);
+  /** On whose card the time of a missing punch is to be typed, and how often that was asked for. */
+  const [typing, setTyping] = useState({ personId: 0, asked: 0 });
+  const { personId } = id;
   const days = useMemo(() => workdaysBetween(card.firstDay, card.lastDay), [card.firstDay, card.lastDay]);
   const open = openDay(card, days, query.get('day'));
   const why = query.get('why') as ClassId | null;
@@ -46,9 +54,9 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   const type = useCallback(
     (day: Workday) => {
       pick(day);
-      setTyping((n) => n + 1);
+      setTyping(({ asked }) => ({ personId, asked: asked + 1 }));
     },
-    [pick],
+    [pick, personId],
   );
   const step = (by: number) => {
     const next = days[Math.min(Math.max(days.indexOf(open) + by, 0), days.length - 1)];
@@ -66,7 +74,15 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
         onType={type}
         onClass={(classId) => go({ why: classId })}
       />
-      <CardSide id={id} card={card} day={open} why={why} typing={typing} onPick={pick} />
+      <CardSide
+        key={personId}
+        id={id}
+        card={card}
+        day={open}
+        why={why}
+        typing={typing.personId === personId ? typing.asked : 0}
+        onPick={pick}
+      />
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import type { CardRow } from '@heath/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import { Hours } from '../../ui/Hours.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Select } from '../../ui/Select.tsx';
@@ -28,11 +28,13 @@ interface PeopleListProps {
   readonly filter: ListFilter;
   readonly pickedId: number | null;
   readonly onPick: (personId: number) => void;
+  /** The mouse rests on somebody, and may pick them. */
+  readonly onNear: (personId: number) => void;
   readonly onFilter: (changes: Record<string, string | null>) => void;
 }
 
 /** Everybody in the period, virtual rows, however many. */
-export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: PeopleListProps) {
+export function PeopleList({ rows, all, filter, pickedId, onPick, onNear, onFilter }: PeopleListProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const find = useRef<HTMLInputElement>(null);
   const virtual = useVirtualizer({
@@ -41,14 +43,17 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
     estimateSize: () => ROW_HEIGHT,
     overscan: 8,
   });
-  const pickedIndex = rows.findIndex((row) => row.personId === pickedId);
+  const pickedIndex = useMemo(() => rows.findIndex((row) => row.personId === pickedId), [rows, pickedId]);
   useEffect(() => {
     if (pickedIndex >= 0) virtual.scrollToIndex(pickedIndex, { align: 'auto' });
   }, [pickedIndex, virtual]);
   useKey(CARD_KEYS.filter, () => find.current?.focus());
 
-  const inGroup = filter.groupId === null ? all : all.filter((row) => row.groupId === filter.groupId);
-  const toSettle = inGroup.filter((row) => row.toSettle > 0).length;
+  const { groupId } = filter;
+  const counts = useMemo(() => {
+    const inGroup = groupId === null ? all : all.filter((row) => row.groupId === groupId);
+    return { inGroup: inGroup.length, toSettle: inGroup.filter((row) => row.toSettle > 0).length };
+  }, [all, groupId]);
   return (
     <aside aria-label="People" className="flex min-h-0 flex-col border-r border-rule">
       <div className="px-5 pt-2.5">
@@ -56,8 +61,8 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
           label="Who is shown"
           value={filter.toSettleOnly ? 'to-settle' : 'all'}
           choices={[
-            { value: 'all', name: 'All', count: inGroup.length },
-            { value: 'to-settle', name: 'To settle', count: toSettle },
+            { value: 'all', name: 'All', count: counts.inGroup },
+            { value: 'to-settle', name: 'To settle', count: counts.toSettle },
           ]}
           onChoose={(show) => onFilter({ show: show === 'all' ? null : show })}
         />
@@ -87,34 +92,18 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
       >
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start }) => {
-            const row = rows[index]!;
-            const on = row.personId === pickedId;
+            const row = rows[index];
             return (
-              <button
-                type="button"
-                key={row.personId}
-                aria-current={on}
-                onClick={() => onPick(row.personId)}
-                style={{ top: start, height: ROW_HEIGHT }}
-                className={`absolute inset-x-0 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 border-b border-faint py-1.5 pl-5 pr-3.5 text-left ${on ? 'bg-sheet picked-row' : 'hover:bg-sheet'}`}
-              >
-                <span className="truncate">
-                  <b className="font-semibold">{row.name}</b>{' '}
-                  <small className="text-fine text-soft">{row.department}</small>
-                </span>
-                <span className="font-semibold">
-                  {row.payableHours === null ? (
-                    <span className="text-soft">…</span>
-                  ) : (
-                    <Hours hours={row.payableHours} />
-                  )}
-                </span>
-                <span className="mt-1 flex gap-0.5" aria-hidden="true">
-                  {[...row.marks].map((mark, i) => (
-                    <i key={i} className={`block h-2 w-2.25 ${MARK[mark]}`} />
-                  ))}
-                </span>
-              </button>
+              row && (
+                <PersonRow
+                  key={row.personId}
+                  row={row}
+                  top={start}
+                  on={row.personId === pickedId}
+                  onPick={onPick}
+                  onNear={onNear}
+                />
+              )
             );
           })}
         </div>
@@ -122,3 +111,47 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onFilter }: Pe
     </aside>
   );
 }
+
+/** How long a mouse rests on what it is about to pick. */
+const RESTS_MILLISECONDS = 60;
+
+interface PersonRowProps extends Pick<PeopleListProps, 'onPick' | 'onNear'> {
+  readonly row: CardRow;
+  readonly top: number;
+  readonly on: boolean;
+}
+
+/** One person of the list. Drawn anew only when something of it changes: the list is drawn several times for each step in it. */
+const PersonRow = memo(function PersonRow({ row, top, on, onPick, onNear }: PersonRowProps) {
+  const resting = useRef(0);
+  return (
+    <button
+      type="button"
+      aria-current={on}
+      onClick={() => onPick(row.personId)}
+      onPointerEnter={() => {
+        resting.current = window.setTimeout(() => onNear(row.personId), RESTS_MILLISECONDS);
+      }}
+      onPointerLeave={() => window.clearTimeout(resting.current)}
+      style={{ top, height: ROW_HEIGHT }}
+      className={`absolute inset-x-0 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 border-b border-faint py-1.5 pl-5 pr-3.5 text-left ${on ? 'bg-sheet picked-row' : 'hover:bg-sheet'}`}
+    >
+      <span className="truncate">
+        <b className="font-semibold">{row.name}</b>{' '}
+        <small className="text-fine text-soft">{row.department}</small>
+      </span>
+      <span className="font-semibold">
+        {row.payableHours === null ? (
+          <span className="text-soft">…</span>
+        ) : (
+          <Hours hours={row.payableHours} />
+        )}
+      </span>
+      <span className="mt-1 flex gap-0.5" aria-hidden="true">
+        {[...row.marks].map((mark, i) => (
+          <i key={i} className={`block h-2 w-2.25 ${MARK[mark]}`} />
+        ))}
+      </span>
+    </button>
+  );
+});
