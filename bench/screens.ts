@@ -1,10 +1,11 @@
 import { gzipSync } from 'node:zlib';
 import { type Browser, chromium, type Page } from 'playwright-core';
 
-/** Compressed JavaScript, in kB, that a browser fetches for the sign-in page, and for each screen after it. */
+/** Compressed JavaScript, in kB, that a browser fetches for the sign-in page, for each screen after it, and when the first chart is shown. */
 export interface Weights {
   readonly signIn: number;
   readonly screens: Readonly<Record<string, number>>;
+  readonly firstChart: number;
 }
 
 /** Milliseconds from a key or a click to the changed screen, and what blocked the page while the list was scrolled. */
@@ -32,12 +33,14 @@ async function signIn(page: Page): Promise<void> {
 export async function weigh(browser: Browser, base: string): Promise<Weights> {
   const page = await browser.newPage();
   let bytes = 0;
+  let ofCharts = 0;
   const pending: Promise<void>[] = [];
   page.on('response', (response) => {
     if (!response.url().endsWith('.js')) return;
     pending.push(
       response.body().then((body) => {
-        bytes += gzipSync(body).length;
+        if (/Chart-[^/]*\.js$/.test(response.url())) ofCharts += gzipSync(body).length;
+        else bytes += gzipSync(body).length;
       }),
     );
   });
@@ -59,7 +62,7 @@ export async function weigh(browser: Browser, base: string): Promise<Weights> {
     screens[name] = await since();
   }
   await page.close();
-  return { signIn: first, screens };
+  return { signIn: first, screens, firstChart: ofCharts / 1024 };
 }
 
 /** Waits in the page itself for what an action changes, frame by frame, so that nothing outside of it is measured. */
@@ -120,7 +123,7 @@ export async function interact(browser: Browser, base: string): Promise<Interact
   }
   const openList: number[] = [];
   const isListed = "String(document.querySelector('[data-testid=people] button') !== null)";
-  for (let i = 0; i < 10; i++) {
+  for (let i = 0; i < 30; i++) {
     await changing(page, link('Pay codes'), isListed);
     await page.waitForTimeout(LOOKS_MILLISECONDS);
     openList.push(await changing(page, link('Time cards'), isListed));
@@ -131,7 +134,7 @@ export async function interact(browser: Browser, base: string): Promise<Interact
   await page.goto(`${base}/cards?show=to-settle`);
   await page.getByRole('button', { name: /^Take/ }).first().waitFor();
   // Settled, and taken back: of ten thousand people few have something to settle.
-  for (let i = 0; i < 20; i++) {
+  for (let i = 0; i < 40; i++) {
     await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
     settle.push(await changing(page, i % 2 === 0 ? key('p') : key('u'), TO_SETTLE));
   }

@@ -2,13 +2,20 @@ import type { ExternalToast } from 'sonner';
 
 /** For as long as a notice is in sight, what it says can be undone by its key. */
 const IN_SIGHT_MILLISECONDS = 8000;
+const JUST_SAID_MILLISECONDS = 5000;
+/** How often something was said. */
+let times = 0;
 let undoing: { readonly undo: () => void; readonly until: number } | null = null;
 
-/** Fetched with the first notice: the first screen needs none. */
-async function show(text: string, how: ExternalToast = {}): Promise<void> {
+/**
+ * Shows one notice in the place of the last: whoever settles card after card would have a heap of them moving about. Fetched with the first:
+ * the first screen needs none.
+ */
+async function show(text: string, milliseconds: number, action: ExternalToast['action']): Promise<void> {
   try {
     const { toast } = await import('./toasts.tsx');
-    toast(text, how);
+    // Of the same length as the last it would go when that one would have gone.
+    toast(text, { id: 'notice', duration: milliseconds + (times++ % 2), action });
   } catch {
     // Of all that could be said, that Heath cannot be reached must not depend on reaching it.
     showPlainly(text);
@@ -25,7 +32,7 @@ function showPlainly(text: string): void {
 
 /** Says what was done, or what was not. */
 export function say(text: string): void {
-  void show(text);
+  void show(text, JUST_SAID_MILLISECONDS, undefined);
 }
 
 /** Says what was done, and undoes it where somebody asks for it: by its button, or by the key that undoes what was done last. */
@@ -35,10 +42,7 @@ export function sayWithUndo(text: string, undo: () => void, press = 'Ctrl Z'): v
     undo();
   };
   undoing = { undo: once, until: Date.now() + IN_SIGHT_MILLISECONDS };
-  void show(text, {
-    duration: IN_SIGHT_MILLISECONDS,
-    action: { label: `Undo  ${press}`, onClick: once },
-  });
+  void show(text, IN_SIGHT_MILLISECONDS, { label: `Undo  ${press}`, onClick: once });
 }
 
 /** Undoes what was said last, while it can be seen. */
