@@ -349,7 +349,7 @@ process.stdout.write(
         medianMilliseconds: figure(median(corrected), 15),
         percentile95Milliseconds: figure(percentile95(corrected), 50),
         bareInsertMilliseconds: round(median(bare)),
-        timesBareInsert: figure(median(corrected) / median(bare), 10),
+        timesBareInsert: round(median(corrected) / median(bare)),
       },
       tenUsersAtOnce: {
         writes: atOnce.times.length,

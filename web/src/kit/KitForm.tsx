@@ -1,9 +1,11 @@
-import { instantFromIso, ZoneTables } from '@heath/core';
+import { instantFromIso, type Workday, workday, workdayFromIso, workdayToIso, ZoneTables } from '@heath/core';
 import { useState } from 'react';
 import * as v from 'valibot';
 import { Button } from '../ui/Button.tsx';
+import { DateField } from '../ui/form/DateField.tsx';
 import { Field } from '../ui/form/Field.tsx';
 import { HoursField } from '../ui/form/HoursField.tsx';
+import { PeriodPicker } from '../ui/form/PeriodPicker.tsx';
 import { Picker } from '../ui/form/Picker.tsx';
 import { useSchemaForm } from '../ui/form/useSchemaForm.ts';
 import { Notice } from '../ui/Notice.tsx';
@@ -23,8 +25,24 @@ const PEOPLE = ['Aldana', 'Brook', 'Calder', 'Drummond', 'Eyre'].map((name, i) =
 const AT = instantFromIso('2026-10-27T22:00:00Z');
 const OFFSETS = ZoneTables.around(AT, AT).of('Europe/London');
 
+const periodFrom = (id: number, iso: string, note: string) => ({
+  id,
+  firstDay: workdayFromIso(iso),
+  lastDay: workday(workdayFromIso(iso) + 13),
+  note,
+});
+const PERIODS = [
+  periodFrom(1, '2026-11-02', ''),
+  periodFrom(2, '2026-10-19', ''),
+  periodFrom(3, '2026-10-05', 'sealed'),
+  periodFrom(4, '2025-12-15', 'sealed'),
+] as const;
+
 export function KitForm() {
   const [person, setPerson] = useState<string | null>(null);
+  const [day, setDay] = useState<Workday | null>(null);
+  const [periodId, setPeriodId] = useState(3);
+  const period = PERIODS.find(({ id }) => id === periodId) ?? PERIODS[0];
   const { submit, field, problem, isSending } = useSchemaForm(
     Code,
     { code: '', name: '' },
@@ -50,6 +68,18 @@ export function KitForm() {
         </form>
         <div>
           <HoursField label="Hours" onChange={() => {}} />
+          <DateField
+            label="Day"
+            near={workdayFromIso('2026-10-28')}
+            from={workdayFromIso('2026-10-05')}
+            onChange={setDay}
+          />
+          <p className="text-note text-soft" data-testid="day">
+            {day === null ? 'no day' : workdayToIso(day)}
+          </p>
+          <p className="mt-2">
+            <PeriodPicker items={PERIODS} value={period} onChoose={(id) => setPeriodId(id)} />
+          </p>
           <div className="mt-4">
             <TimeField
               label="Time of the out"

@@ -1,48 +1,22 @@
-import { type Workday, workday, workdayToIso } from '@heath/core';
+import { monthNamed, type Workday, weekdayNamed, weekdayOf, workday, workdayToIso } from '@heath/core';
 import type { Found, Known } from '../../ui/feature.ts';
 import { shortDay } from '../../ui/format.ts';
 
 const MOST_FOUND = 30;
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'];
-
-/** Whether a word is the beginning of a name of a month or a day, at least its first three letters. */
-const names = (word: string, short: string | undefined, long: string): boolean =>
-  short !== undefined && word.startsWith(short) && long.startsWith(word);
-const LONG_MONTHS = [
-  'january',
-  'february',
-  'march',
-  'april',
-  'may',
-  'june',
-  'july',
-  'august',
-  'september',
-  'october',
-  'november',
-  'december',
-];
-const LONG_WEEKDAYS = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
-
 /** Whether words like `28 oct`, `oct 28`, `28`, `wed` or `2026-10-28` mean a day. Every word must. */
 function isMeant(words: readonly string[], day: Workday): boolean {
   const iso = workdayToIso(day);
-  const month = Number(iso.slice(5, 7)) - 1;
-  const weekday = (((day + 4) % 7) + 7) % 7;
   return words.every(
     (word) =>
       word === iso ||
       (/^\d{1,2}\.?$/.test(word) && Number.parseInt(word, 10) === Number(iso.slice(8))) ||
-      names(word, MONTHS[month], LONG_MONTHS[month] ?? '') ||
-      names(word, WEEKDAYS[weekday], LONG_WEEKDAYS[weekday] ?? ''),
+      monthNamed(word) === Number(iso.slice(5, 7)) ||
+      weekdayNamed(word) === weekdayOf(day),
   );
 }
 
 const isDayWord = (word: string): boolean =>
-  /^\d{1,2}\.?$|^\d{4}-\d\d-\d\d$/.test(word) ||
-  MONTHS.some((short, i) => names(word, short, LONG_MONTHS[i] ?? '')) ||
-  WEEKDAYS.some((short, i) => names(word, short, LONG_WEEKDAYS[i] ?? ''));
+  /^\d{1,2}\.?$|^\d{4}-\d\d-\d\d$/.test(word) || monthNamed(word) > 0 || weekdayNamed(word) >= 0;
 
 /** The days of a period that words mean; none where they mean none. */
 function daysMeant(words: readonly string[], { period }: Known): Workday[] {

@@ -1,11 +1,13 @@
+import type { PeriodSummary } from '@heath/contract';
 import { workdayToIso } from '@heath/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect } from 'react';
 import { api } from '../../api/base.ts';
 import { useStripQuery } from '../../api/periods.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
+import { PeriodPicker } from '../../ui/form/PeriodPicker.tsx';
+import type { PeriodItem } from '../../ui/form/periods.ts';
 import {
-  dateRange,
   dayOfMonth,
   decimalHours,
   hoursAndMinutes,
@@ -20,6 +22,13 @@ import { Select } from '../../ui/Select.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { usePeriod } from './usePeriod.ts';
 
+const asItem = ({ id, firstDay, lastDay, sealed }: PeriodSummary): PeriodItem => ({
+  id,
+  firstDay,
+  lastDay,
+  note: sealed ? 'sealed' : '',
+});
+
 /** The strip under the top bar: which group and period, its days, and the numbers that matter. */
 export function PeriodBar({
   pickDays = false,
@@ -29,7 +38,7 @@ export function PeriodBar({
   pickGroup?: boolean;
 }) {
   const { query, go } = useAddress();
-  const { period, earlier, later, groups } = usePeriod();
+  const { period, periods, earlier, later, groups } = usePeriod();
   const group = pickGroup ? query.get('group') : null;
   const groupId = group === null ? null : Number(group);
   const { data: strip } = useStripQuery(
@@ -70,7 +79,11 @@ export function PeriodBar({
         )}
         <div className="flex items-center gap-1 text-note text-soft">
           {step(earlier, 'Period before', ChevronLeft)}
-          {dateRange(period.firstDay, period.lastDay)}
+          <PeriodPicker
+            items={periods.map(asItem)}
+            value={asItem(period)}
+            onChoose={(id) => go({ period: String(id), day: null })}
+          />
           {period.sealed && <span className="ml-1 rounded bg-faint px-1.5 text-ink">sealed</span>}
           {step(later, 'Next period', ChevronRight)}
         </div>

@@ -14,6 +14,7 @@ export function usePeriod() {
   );
   return {
     period: periods[index],
+    periods,
     earlier: periods[index + 1],
     later: periods[index - 1],
     groups: data?.groups ?? [],

@@ -7,8 +7,15 @@ export function Field({
   label,
   error,
   understood,
+  beside,
   ...input
-}: ComponentProps<'input'> & { label: string; error?: string | undefined; understood?: ReactNode }) {
+}: ComponentProps<'input'> & {
+  label: string;
+  error?: string | undefined;
+  understood?: ReactNode;
+  /** What stands inside the field, at its end. */
+  beside?: ReactNode;
+}) {
   const id = useId();
   const below = error ?? understood;
   return (
@@ -16,13 +23,18 @@ export function Field({
       <label htmlFor={id} className="block text-note text-soft">
         {label}
       </label>
-      <input
-        {...input}
-        id={id}
-        aria-invalid={error !== undefined}
-        aria-describedby={below === undefined ? undefined : `${id}-below`}
-        className={`${BOX} ${error === undefined ? 'border-rule' : 'border-ember'}`}
-      />
+      <div className="relative">
+        <input
+          {...input}
+          id={id}
+          aria-invalid={error !== undefined}
+          aria-describedby={below === undefined ? undefined : `${id}-below`}
+          className={`${BOX} ${beside === undefined ? '' : 'pr-9'} ${error === undefined ? 'border-rule' : 'border-ember'}`}
+        />
+        {beside !== undefined && (
+          <div className="absolute inset-y-0 right-1.5 top-1 flex items-center">{beside}</div>
+        )}
+      </div>
       {below !== undefined && (
         <p
           id={`${id}-below`}
