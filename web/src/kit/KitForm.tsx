@@ -40,6 +40,7 @@ const PERIODS = [
 
 export function KitForm() {
   const [person, setPerson] = useState<string | null>(null);
+  const [time, setTime] = useState('');
   const [day, setDay] = useState<Workday | null>(null);
   const [periodId, setPeriodId] = useState(3);
   const period = PERIODS.find(({ id }) => id === periodId) ?? PERIODS[0];
@@ -86,7 +87,8 @@ export function KitForm() {
               beside={AT}
               direction="after"
               offsets={OFFSETS}
-              onChange={() => {}}
+              text={time}
+              onType={setTime}
               onEnter={() => {}}
             />
           </div>

@@ -1,53 +1,65 @@
 import { type Instant, readTimeEntry, type ZoneOffsets } from '@heath/core';
-import { type Ref, useState } from 'react';
+import { type Ref, useId } from 'react';
 import { dayAndTime } from './format.ts';
 
 interface TimeFieldProps {
   readonly label: string;
+  /** What was typed. */
+  readonly text: string;
   /** The punch that the typed time follows or precedes. */
   readonly beside: Instant;
   readonly direction: 'after' | 'before';
   readonly offsets: ZoneOffsets;
   readonly ref?: Ref<HTMLInputElement>;
-  /** The instant understood; null while nothing is. */
-  readonly onChange: (at: Instant | null) => void;
+  /** What is wrong with the time that was understood. */
+  readonly error?: string | undefined;
+  readonly onType: (text: string) => void;
   readonly onEnter: () => void;
 }
 
 /** A time as people type it (`5p`, `17`, `1705`, `5:05 pm`, `+30`); says back the full date and time it understood. */
-export function TimeField({ label, beside, direction, offsets, ref, onChange, onEnter }: TimeFieldProps) {
-  const [text, setText] = useState('');
+export function TimeField(props: TimeFieldProps) {
+  const { label, text, beside, direction, offsets, ref, error, onType, onEnter } = props;
+  const id = useId();
   const entry = text.trim() === '' ? null : readTimeEntry(text, beside, direction, offsets);
+  const isWrong = error !== undefined || (entry !== null && !entry.ok);
   return (
-    <label className="block">
-      <span className="text-note text-soft">{label}</span>
-      <span className="mt-1 flex items-center justify-between rounded-control border border-rule bg-field px-2.5 py-1 focus-within:border-heather">
-        <input
-          ref={ref}
-          value={text}
-          placeholder="6:05, 1405, 5p"
-          inputMode="text"
-          onChange={(event) => {
-            setText(event.target.value);
-            const read = readTimeEntry(event.target.value, beside, direction, offsets);
-            onChange(read.ok ? read.at : null);
-          }}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') onEnter();
-            if (event.key === 'Escape') event.currentTarget.blur();
-          }}
-          className="w-24 bg-transparent outline-none"
-        />
-        <span className={`text-fine ${entry !== null && !entry.ok ? 'text-ember' : 'text-soft'}`}>
-          {entry === null
-            ? ''
-            : entry.ok
-              ? dayAndTime(entry.at, offsets)
-              : entry.reason === 'skipped-hour'
-                ? 'the clocks skip that hour'
-                : 'not a time'}
+    <div>
+      <label className="block">
+        <span className="text-note text-soft">{label}</span>
+        <span
+          className={`mt-1 flex items-center justify-between rounded-control border bg-field px-2.5 py-1 focus-within:border-heather ${isWrong ? 'border-ember' : 'border-rule'}`}
+        >
+          <input
+            ref={ref}
+            value={text}
+            placeholder="6:05, 1405, 5p"
+            inputMode="text"
+            aria-invalid={isWrong}
+            aria-describedby={error === undefined ? undefined : id}
+            onChange={(event) => onType(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') onEnter();
+              if (event.key === 'Escape') event.currentTarget.blur();
+            }}
+            className="w-24 bg-transparent outline-none"
+          />
+          <span className={`text-fine ${entry !== null && !entry.ok ? 'text-ember' : 'text-soft'}`}>
+            {entry === null
+              ? ''
+              : entry.ok
+                ? dayAndTime(entry.at, offsets)
+                : entry.reason === 'skipped-hour'
+                  ? 'the clocks skip that hour'
+                  : 'not a time'}
+          </span>
         </span>
-      </span>
-    </label>
+      </label>
+      {error !== undefined && (
+        <p id={id} aria-live="polite" className="mt-0.5 text-note text-ember">
+          {error}
+        </p>
+      )}
+    </div>
   );
 }

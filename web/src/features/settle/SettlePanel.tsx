@@ -1,19 +1,17 @@
-import type { CardReply, ProblemBody, ProblemType } from '@heath/contract';
+import type { CardReply } from '@heath/contract';
 import {
   type ClassSums,
   classesOf,
   classLabel,
   type Exception,
-  type Instant,
-  instantFromIso,
   type Proposal,
   payableHours,
+  type ZoneOffsets,
 } from '@heath/core';
-import { useEffect, useRef, useState } from 'react';
-import { problemOf } from '../../api/base.ts';
+import { type Ref, useEffect, useRef } from 'react';
 import type { CardId } from '../../api/cards.ts';
-import { usePreviewSettleQuery, useSettleMutation } from '../../api/corrections.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/form/Field.tsx';
 import { clockTime, dayAndTime, decimalHours, shortDay } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
@@ -21,14 +19,7 @@ import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { TimeField } from '../../ui/TimeField.tsx';
 import { SETTLE_KEYS } from './keys.ts';
-
-/** Somebody else was first: who, with what time, and what of yours was not saved. */
-export interface Conflict {
-  readonly by: string;
-  readonly took: Instant | null;
-  readonly yours: Instant;
-  readonly note: string;
-}
+import { type Conflict, useSettling } from './useSettling.ts';
 
 interface SettlePanelProps {
   readonly id: CardId;
@@ -40,98 +31,97 @@ interface SettlePanelProps {
   readonly onSettled: (correctionId: number) => void;
 }
 
-/** Settles a missing punch: the plan's time or one that is typed, with the payable hours before and after. */
+/** Settles a missing punch: the time proposed or one that is typed, with the payable hours before and after. */
 export function SettlePanel({ id, card, exception, typing, onConflict, onSettled }: SettlePanelProps) {
-  const [typed, setTyped] = useState<Instant | null>(null);
-  const [note, setNote] = useState('');
-  const [settle, { error, isLoading }] = useSettleMutation();
+  const { offsets } = card;
+  const settling = useSettling({ id, exception, offsets, onConflict, onSettled });
+  const { proposal, chosen, effect, isBusy, take } = settling;
   const field = useRef<HTMLInputElement>(null);
-  const proposal = exception.proposals[0];
-  const chosen = typed ?? proposal?.at ?? null;
-  const preview = usePreviewSettleQuery(
-    { ...id, body: { exception: exception.key, at: chosen ?? 0, note: '' } },
-    { skip: chosen === null },
-  );
-  const missing = exception.kind === 'missing-out' ? 'out' : 'in';
-
-  const take = async (at: Instant | null) => {
-    if (at === null || isLoading) return;
-    const result = await settle({ ...id, body: { exception: exception.key, at, note } });
-    if (result.data !== undefined) return onSettled(result.data.correctionId);
-    const problem = problemOf(result.error);
-    if (problem.type === 'already-settled' && problem.settled !== undefined) {
-      const took = problem.settled.at === null ? null : instantFromIso(problem.settled.at);
-      onConflict({ by: problem.settled.by, took, yours: at, note });
-    }
-  };
-  useKey(SETTLE_KEYS.take, () => void take(proposal?.at ?? null), [proposal, note, isLoading]);
+  useKey(SETTLE_KEYS.take, () => void take(proposal?.at ?? null), [take, proposal]);
   useKey(SETTLE_KEYS.type, () => field.current?.focus());
   useEffect(() => {
     if (typing > 0) field.current?.focus();
   }, [typing]);
-
-  const refusal = preview.isError ? problemOf(preview.error) : null;
   return (
     <section className="mb-4 border-b border-rule pb-4" aria-label="Settle">
       <Missing exception={exception} card={card} />
       {proposal !== undefined && (
         <Button
           look="primary"
-          disabled={isLoading}
+          disabled={isBusy}
           onClick={() => void take(proposal.at)}
           className="mt-3 w-full justify-center"
         >
-          Take {TAKE[proposal.from]} {clockTime(proposal.at, card.offsets)}
+          Take {TAKE[proposal.from]} {clockTime(proposal.at, offsets)}
           <Kbd>{SETTLE_KEYS.take.press}</Kbd>
         </Button>
       )}
+      <Typed settling={settling} exception={exception} offsets={offsets} field={field} />
+      {chosen !== null && effect !== null && (
+        <Effect at={clockTime(chosen, offsets)} before={effect.before} after={effect.after} />
+      )}
+      {settling.elsewhere.map(({ title }) => (
+        <div key={title} className="mt-2">
+          <Notice>{title}</Notice>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** A time of one's own, and why: what is wrong with either stands below it. */
+function Typed({
+  settling,
+  exception,
+  offsets,
+  field,
+}: {
+  settling: ReturnType<typeof useSettling>;
+  exception: Exception;
+  offsets: ZoneOffsets;
+  field: Ref<HTMLInputElement>;
+}) {
+  const { draft, type, direction, proposal, typed, chosen, isBusy, isRefused, take, at } = settling;
+  return (
+    <>
       <div className="mt-3">
         <TimeField
           ref={field}
-          label={`${proposal === undefined ? 'Type' : 'Or type'} the time of the ${missing}  (${SETTLE_KEYS.type.press})`}
+          label={`${proposal === undefined ? 'Type' : 'Or type'} the time of the ${direction === 'after' ? 'out' : 'in'}  (${SETTLE_KEYS.type.press})`}
+          text={draft.time}
           beside={exception.at}
-          direction={missing === 'out' ? 'after' : 'before'}
-          offsets={card.offsets}
-          onChange={setTyped}
+          direction={direction}
+          offsets={offsets}
+          error={at('at')}
+          onType={(time) => type({ time })}
           onEnter={() => void take(typed)}
         />
       </div>
-      <label className="mt-2 block">
-        <span className="text-note text-soft">Why, for the record</span>
-        <input
-          value={note}
+      <div className="-mt-2">
+        <Field
+          label="Why, for the record"
+          value={draft.note}
           maxLength={500}
-          onChange={(event) => setNote(event.target.value)}
+          error={at('note')}
+          onChange={(event) => type({ note: event.target.value })}
           onKeyDown={(event) => {
             if (event.key === 'Enter') void take(chosen);
             if (event.key === 'Escape') event.currentTarget.blur();
           }}
           placeholder="confirmed with the watch log"
-          className="mt-1 w-full rounded-control border border-rule bg-field px-2.5 py-1"
         />
-      </label>
+      </div>
       {typed !== null && (
         <Button
-          disabled={isLoading || refusal !== null}
+          disabled={isBusy || isRefused}
           onClick={() => void take(typed)}
           className="mt-2 w-full justify-center"
         >
-          Settle with {dayAndTime(typed, card.offsets)}
+          Settle with {dayAndTime(typed, offsets)}
           <Kbd>Enter</Kbd>
         </Button>
       )}
-      {chosen !== null && preview.data !== undefined && refusal === null && (
-        <Effect
-          at={clockTime(chosen, card.offsets)}
-          before={preview.data.before}
-          after={preview.data.after}
-        />
-      )}
-      {/* Of a preview, both are said by the card that is read anew. */}
-      <Refused problem={refusal} but={['already-settled', 'stale']} />
-      {/* That somebody was first is said above, and stays until it is understood. */}
-      <Refused problem={error === undefined ? null : problemOf(error)} but={['already-settled']} />
-    </section>
+    </>
   );
 }
 
@@ -150,16 +140,6 @@ function Missing({ exception, card }: Pick<SettlePanelProps, 'exception' | 'card
           : exception.proposals.map(evidenceOf).join(' ')}
       </p>
     </>
-  );
-}
-
-/** A problem, unless it is one that is said elsewhere. */
-function Refused({ problem, but }: { problem: ProblemBody | null; but: readonly ProblemType[] }) {
-  if (problem === null || but.includes(problem.type)) return null;
-  return (
-    <div className="mt-2">
-      <Notice>{problem.title}</Notice>
-    </div>
   );
 }
 

@@ -1,1 +1,2 @@
-export { type Conflict, SettlePanel } from './SettlePanel.tsx';
+export { SettlePanel } from './SettlePanel.tsx';
+export type { Conflict } from './useSettling.ts';
