@@ -220,6 +220,7 @@ const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: un
   ['GET', '/pay-codes'],
   ['GET', '/tasks'],
   ['POST', '/tasks/1/retry'],
+  ['DELETE', '/tasks/1'],
   ['POST', '/imports/1/start', { columns: ['person', 'moment', 'kind', 'job', 'site'], dateOrder: 'iso' }],
   ['POST', '/periods/1/cards/4/preview', { exception: 'missing-out:1', at: 1_793_000_000, note: '' }],
   ['POST', '/periods/1/cards/4/settle', { exception: 'missing-out:1', at: 1_793_000_000, note: 'x' }],

@@ -75,7 +75,7 @@ function parametersOf(path: string, method: string, { query = {} }: Operation): 
 
 function operation(path: string, method: string, one: Operation): Json {
   const parameters = parametersOf(path, method, one);
-  const { takes, gives, status } = one;
+  const { takes, gives, events, status } = one;
   const body =
     takes === 'file'
       ? { content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } } }
@@ -85,7 +85,7 @@ function operation(path: string, method: string, one: Operation): Json {
       ? { content: { 'text/csv': { schema: { type: 'string' } } } }
       : gives === null
         ? {}
-        : inJson(gives);
+        : inJson(gives, events === true ? 'text/event-stream' : undefined);
   return {
     summary: one.says,
     ...(parameters.length === 0 ? {} : { parameters }),

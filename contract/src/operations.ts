@@ -27,6 +27,8 @@ export interface Operation {
   readonly query?: Readonly<Record<string, string>>;
   /** The body of its reply; a CSV file; nothing. */
   readonly gives: v.GenericSchema | 'csv' | null;
+  /** What it gives comes again and again, as server-sent events, whenever it changes. */
+  readonly events?: true;
   readonly status: 200 | 201 | 204;
 }
 
@@ -166,6 +168,17 @@ export const OPERATIONS = {
   },
 
   'GET /tasks': { says: 'Work that waits, runs, or gave up; and the disk.', gives: TasksReply, status: 200 },
+  'GET /tasks/live': {
+    says: 'The same, now and whenever it changes, for about a minute; then it is asked for again.',
+    gives: TasksReply,
+    events: true,
+    status: 200,
+  },
+  'DELETE /tasks/:task': {
+    says: 'Gives up the import of a file before it is done: nothing of it is kept, and it can be started again.',
+    gives: TasksReply,
+    status: 200,
+  },
   'POST /tasks/:task/retry': { says: 'Begins anew what gave up.', gives: TasksReply, status: 200 },
   'GET /happened': {
     says: 'What was written: who, when, what, before and after; the newest first.',

@@ -151,6 +151,7 @@ describe('the application', () => {
           send('POST', '/api/pay-codes', '{"code":"X1","name":"x"}', { ...JSON_TYPE, 'Idempotency-Key': '' }),
       ],
       ['a task that is not there', 409, () => send('POST', '/api/tasks/77/retry')],
+      ['an import that is not there', 409, () => send('DELETE', '/api/tasks/77')],
     ])('%s is answered with %i and a sentence', async (_name, status, answer) => {
       const response = await answer();
       expect(response.status).toBe(status);

@@ -11,12 +11,16 @@ export function answer<Name extends OperationName>(
   name: Name,
   given: GivenBy<Name>,
 ): void {
-  const { gives, status }: { readonly gives: v.GenericSchema | 'csv' | null; readonly status: number } =
-    OPERATIONS[name];
+  response.status(OPERATIONS[name].status).json(bodyOf(name, given));
+}
+
+/** What an operation gives, as its schema says it is written. */
+export function bodyOf<Name extends OperationName>(name: Name, given: GivenBy<Name>): unknown {
+  const { gives }: { readonly gives: v.GenericSchema | 'csv' | null } = OPERATIONS[name];
   if (gives === null || gives === 'csv') throw new Error(`${name} gives no JSON.`);
   const body = written(gives, given);
   if (CHECKS) check(name, gives, body);
-  response.status(status).json(body);
+  return body;
 }
 
 function check(name: string, gives: v.GenericSchema, body: unknown): void {

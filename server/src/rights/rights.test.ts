@@ -51,7 +51,10 @@ async function ask(username: string | null, method: string, path: string, body?:
     },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
   });
-  const text = await response.text();
+  // Events come for a minute; that they may be heard is seen before the first.
+  const isLive = response.headers.get('content-type')?.startsWith('text/event-stream') ?? false;
+  if (isLive) await response.body?.cancel();
+  const text = isLive ? '' : await response.text();
   const isJson = response.headers.get('content-type')?.includes('json') ?? false;
   const reply = isJson && text !== '' ? JSON.parse(text) : null;
   return { status: response.status, type: reply?.type as string | undefined, body: reply };

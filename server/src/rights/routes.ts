@@ -44,7 +44,9 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'GET /handoffs/:id/file.csv': 'see pay',
 
   'GET /tasks': 'see work',
+  'GET /tasks/live': 'see work',
   'POST /tasks/:task/retry': 'import',
+  'DELETE /tasks/:task': 'import',
   'GET /happened': 'see what happened',
 
   'GET /users': 'keep users',

@@ -24,6 +24,16 @@ export interface Claimed {
   readonly attempt: number;
 }
 
+/** A task was taken away from whoever worked at it: another server has it, or somebody gave it up. */
+export class ClaimLost extends Error {
+  /** Carried from thread to thread, where the class is not. */
+  readonly code = 'CLAIM_LOST';
+}
+
+/** True where work ended because its task was taken away. */
+export const isClaimLost = (error: unknown): boolean =>
+  error instanceof Error && 'code' in error && error.code === 'CLAIM_LOST';
+
 const mine = (claimed: Claimed) => and(eq(task.id, claimed.id), eq(task.claim, claimed.claim));
 
 /**
@@ -78,6 +88,17 @@ export async function renewLease(database: Database, claimed: Claimed): Promise<
     .update(task)
     .set({ leaseUntil: realSeconds() + LEASE_SECONDS })
     .where(mine(claimed));
+}
+
+/** Says how far a claimed task has come. Throws `ClaimLost` where it was taken away, so that no more work goes into it. */
+export async function tellProgress(
+  database: Database,
+  claimed: Claimed,
+  done: number,
+  total: number,
+): Promise<void> {
+  const [kept] = await database.update(task).set({ done, total }).where(mine(claimed));
+  if (kept.affectedRows !== 1) throw new ClaimLost();
 }
 
 /** Ends a claimed task: it is done. */

@@ -7,6 +7,7 @@ import {
   claimTask,
   endTask,
   failTask,
+  isClaimLost,
   LEASE_SECONDS,
   releaseClaims,
   renewLease,
@@ -145,6 +146,10 @@ export class TaskRunner {
       await endTask(this.#database, claimed);
     } catch (error) {
       if (this.#stopping) return;
+      if (isClaimLost(error)) {
+        this.#log.info({ task: claimed.id }, 'task was taken away');
+        return;
+      }
       this.#log.error({ err: error, task: claimed.id, attempt: claimed.attempt }, 'task failed');
       // Where even this cannot be kept, the claim is let go as soon as the database is back.
       this.#recovered = false;

@@ -1,10 +1,8 @@
-import { and, eq } from 'drizzle-orm';
 import type { Clock } from '../clock.ts';
 import { type Computing, recomputeCards, recomputePeriod } from '../computing/recompute.ts';
 import type { Database } from '../database/connect.ts';
-import { task } from '../database/schema/index.ts';
 import { runImport } from '../features/imports/run.ts';
-import { type Claimed, claimTask, endTask } from './claims.ts';
+import { type Claimed, claimTask, endTask, tellProgress } from './claims.ts';
 
 /** Where the parts of the work are done: in this thread or in others. Each throws what the work throws. */
 export interface Hands extends Computing {
@@ -24,12 +22,8 @@ export async function work(database: Database, hands: Hands, claimed: Claimed): 
   await recomputePeriod(database, hands, claimed.subjectId, progressOf(database, claimed));
 }
 
-const progressOf = (database: Database, claimed: Claimed) => async (done: number, total: number) => {
-  await database
-    .update(task)
-    .set({ done, total })
-    .where(and(eq(task.id, claimed.id), eq(task.claim, claimed.claim)));
-};
+const progressOf = (database: Database, claimed: Claimed) => (done: number, total: number) =>
+  tellProgress(database, claimed, done, total);
 
 /** Does everything that waits, here and now: for set-up and tests, where no server runs. */
 export async function workWaiting(database: Database, clock: Clock): Promise<void> {

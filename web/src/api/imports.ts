@@ -32,8 +32,16 @@ export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefus
     }),
   });
 
-/** Sends a file; `onSent` hears how much of it is there, from 0 to 1. Rejects with a problem document. */
-export function uploadFile(file: File, onSent: (share: number) => void): Promise<ImportReply> {
+/**
+ * Sends a file; `onSent` hears how much of it is there, from 0 to 1.
+ *
+ * @returns what the server made of it; null where `canceled` ended it. Rejects with a problem document
+ */
+export function uploadFile(
+  file: File,
+  onSent: (share: number) => void,
+  canceled: AbortSignal,
+): Promise<ImportReply | null> {
   return new Promise((resolve, reject: (problem: ProblemBody) => void) => {
     // fetch cannot tell how much of a request is sent.
     const request = new XMLHttpRequest();
@@ -53,6 +61,8 @@ export function uploadFile(file: File, onSent: (share: number) => void): Promise
           'The file could not be sent. Drop it again in a moment: what was kept of it already is recognized.',
         status: 0,
       });
+    request.onabort = () => resolve(null);
+    canceled.addEventListener('abort', () => request.abort());
     request.send(file);
   });
 }

@@ -1,12 +1,51 @@
-import type { TasksReply } from '@heath/contract';
+import type { TasksReply, TaskView } from '@heath/contract';
 import { api } from './base.ts';
+import { hearLive } from './live.ts';
 
-export const { useTasksQuery, useRetryTaskMutation } = api.injectEndpoints({
+/** What is to be read anew since some work ended. */
+export function changedBy(before: readonly TaskView[], after: readonly TaskView[]) {
+  const goesOn = new Set(after.map(({ id }) => id));
+  const ended = before.filter(({ id }) => !goesOn.has(id));
+  return [
+    ...(ended.length > 0 ? (['strip', 'cards', 'card', 'handoff'] as const) : []),
+    ...(ended.some(({ kind }) => kind === 'import') ? (['import', 'imports'] as const) : []),
+  ];
+}
+
+export const tasksApi = api.injectEndpoints({
   endpoints: (build) => ({
-    tasks: build.query<TasksReply, void>({ query: () => '/tasks', providesTags: ['tasks'] }),
+    /** Work that goes on, as the server tells it live while anything shows it. */
+    tasks: build.query<TasksReply, void>({
+      query: () => '/tasks',
+      providesTags: ['tasks'],
+      async onCacheEntryAdded(
+        _,
+        { cacheDataLoaded, cacheEntryRemoved, getCacheEntry, updateCachedData, dispatch },
+      ) {
+        // Where the first answer fails, whoever shows it asks again.
+        if ((await cacheDataLoaded.catch(() => null)) === null) return;
+        const end = hearLive(
+          '/api/tasks/live',
+          (told) => {
+            const after = told as TasksReply;
+            const tags = changedBy(getCacheEntry().data?.tasks ?? [], after.tasks);
+            updateCachedData(() => after);
+            if (tags.length > 0) dispatch(api.util.invalidateTags(tags));
+          },
+          () => dispatch(api.util.invalidateTags(['tasks'])),
+        );
+        await cacheEntryRemoved;
+        end();
+      },
+    }),
     retryTask: build.mutation<TasksReply, number>({
       query: (id) => ({ url: `/tasks/${id}/retry`, method: 'POST' }),
       invalidatesTags: ['tasks', 'strip', 'import', 'imports'],
     }),
+    cancelTask: build.mutation<TasksReply, number>({
+      query: (id) => ({ url: `/tasks/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['tasks', 'import', 'imports'],
+    }),
   }),
 });
+export const { useTasksQuery, useRetryTaskMutation, useCancelTaskMutation } = tasksApi;

@@ -6,7 +6,7 @@ const loadOpened = () => import('./UserMenuOpened.tsx').then(({ UserMenuOpened }
 /** Who is signed in: their account, how Heath looks to them, and the way out. */
 export function UserMenu({ name }: { name: string }) {
   const { part: Opened, ask } = useLater(loadOpened);
-  if (Opened !== null) return <Opened name={name} />;
+  if (Opened !== null) return <Opened name={name} trigger={<Initials name={name} />} />;
   return (
     <Initials
       name={name}
@@ -19,7 +19,7 @@ export function UserMenu({ name }: { name: string }) {
 }
 
 /** Who is signed in, as what opens their menu. */
-export function Initials({ name, ...others }: ComponentProps<'button'> & { name: string }) {
+function Initials({ name, ...others }: ComponentProps<'button'> & { name: string }) {
   const initials = name
     .split(' ')
     .map((part) => part[0])

@@ -1,11 +1,10 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/base.ts';
 import { useSignOutMutation } from '../api/session.ts';
 import { Menu, MenuChoices, MenuHeading, MenuItem, MenuLine } from '../ui/Menu.tsx';
 import { chooseTheme, chosenTheme, type Theme } from '../ui/theme/theme.ts';
 import { useAppDispatch } from './hooks.ts';
-import { Initials } from './UserMenu.tsx';
 
 const THEME_CHOICES = [
   { value: 'system', name: 'As this computer has it' },
@@ -14,7 +13,7 @@ const THEME_CHOICES = [
 ] as const satisfies readonly { value: Theme; name: string }[];
 
 /** The menu of who is signed in, once it was opened: see `UserMenu`. */
-export function UserMenuOpened({ name }: { name: string }) {
+export function UserMenuOpened({ name, trigger }: { name: string; trigger: ReactNode }) {
   const [signOut] = useSignOutMutation();
   const [theme, setTheme] = useState(chosenTheme);
   const navigate = useNavigate();
@@ -28,7 +27,7 @@ export function UserMenuOpened({ name }: { name: string }) {
     setTheme(chosen);
   };
   return (
-    <Menu trigger={<Initials name={name} />} startsOpen>
+    <Menu trigger={trigger} startsOpen>
       <MenuHeading>{name}</MenuHeading>
       <MenuItem onSelect={() => navigate('/account')}>Your account</MenuItem>
       <MenuLine />

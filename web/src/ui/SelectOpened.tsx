@@ -1,6 +1,6 @@
 import { Check } from 'lucide-react';
 import { Select as Parts } from 'radix-ui';
-import { closedSelect, OpensSign, type SelectProps, Shown } from './Select.tsx';
+import { closedSelect, OpensSign, type SelectProps, Shown } from './select-parts.tsx';
 
 /** A value that stands for the empty text, which the part below cannot have. */
 const NOTHING = ' ';

@@ -9,7 +9,7 @@ export const task = mysqlTable(
     id: id(),
     kind: mysqlEnum('kind', ['import', 'recompute']).notNull(),
     subjectId: int('subject_id').notNull(),
-    status: mysqlEnum('status', ['waiting', 'running', 'done', 'failed']).notNull(),
+    status: mysqlEnum('status', ['waiting', 'running', 'done', 'failed', 'canceled']).notNull(),
     /** The period, while computing it waits: one period waits once. */
     waitingFor: int('waiting_for')
       .generatedAlwaysAs(sql`IF(status = 'waiting' AND kind = 'recompute', subject_id, NULL)`, {

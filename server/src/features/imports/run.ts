@@ -9,7 +9,7 @@ import { type Tell, writing } from '../../database/happened.ts';
 import { type Loaded, loadData } from '../../database/load-data.ts';
 import { type importRefusal, task } from '../../database/schema/index.ts';
 
-import type { Claimed } from '../../tasks/claims.ts';
+import { type Claimed, ClaimLost } from '../../tasks/claims.ts';
 import { openDirectory } from './directory.ts';
 import { readRows } from './read/read-file.ts';
 import { type FileRow, UnreadableFile } from './read/types.ts';
@@ -142,7 +142,7 @@ async function importAll(
     .update(task)
     .set({ status: 'done', error: null, done: file.bytes, total: file.bytes })
     .where(and(eq(task.id, claimed.id), eq(task.claim, claimed.claim)));
-  if (ended.affectedRows !== 1) throw new Error('The lease of this import was lost; another server has it.');
+  if (ended.affectedRows !== 1) throw new ClaimLost();
 }
 
 /** The file's rows are counted in other ways than they were read; where the counts differ, nothing of the file is kept. */

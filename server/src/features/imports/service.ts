@@ -183,12 +183,13 @@ function preview({ file }: ImportWithUser): ImportPreview | null {
 }
 
 function summary({ file, by, taskStatus, taskError }: ImportWithUser) {
-  // A task that gave up left nothing behind; its file can be started again.
+  // A task that gave up, or was canceled, left nothing behind; its file can be started again.
   const failed = file.status === 'queued' && taskStatus === 'failed';
+  const canceled = file.status === 'queued' && taskStatus === 'canceled';
   return {
     id: file.id,
     name: file.name,
-    status: failed ? ('failed' as const) : file.status,
+    status: failed ? ('failed' as const) : canceled ? ('to confirm' as const) : file.status,
     bytes: file.bytes,
     madeBy: by,
     madeAt: instantToIso(file.madeAt as Instant),

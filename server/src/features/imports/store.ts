@@ -130,7 +130,7 @@ export async function queueImport(queries: Keeps, importId: number, mapping: Map
     .leftJoin(task, eq(task.id, importFile.taskId))
     .where(eq(importFile.id, importId))
     .for('update');
-  const stopped = locked?.status === 'queued' && locked.task === 'failed';
+  const stopped = locked?.status === 'queued' && (locked.task === 'failed' || locked.task === 'canceled');
   if (locked?.status !== 'to confirm' && locked?.status !== 'failed' && !stopped) return false;
   const [result] = await queries
     .insert(task)

@@ -3,10 +3,12 @@ import type { Router } from 'express';
 import { once } from '../../database/answered.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
+import { sendEvents } from '../../http/events.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { type OpenTask, openTasks, tryAgain } from './store.ts';
+import { cancelImport, type OpenTask, openTasks, tryAgain } from './store.ts';
+import { TaskWatch } from './watch.ts';
 
 const view = ({ name, firstDay, lastDay, status, ...rest }: OpenTask): TaskView => ({
   ...rest,
@@ -22,6 +24,20 @@ export function taskRoutes(context: Context): Router {
   });
   routes.get('/tasks', async (_request, response) => {
     answer(response, 'GET /tasks', await reply());
+  });
+  const watch = new TaskWatch(reply);
+  routes.get('/tasks/live', (request, response) => {
+    sendEvents(request, response, 'GET /tasks/live', (listener) => watch.listen(listener));
+  });
+  routes.delete('/tasks/:task', async (request, response) => {
+    const id = valid(IdParam, request.params.task);
+    await once(context, whoOf(request), writeOf(request), async (tx, tell) => {
+      if (!(await cancelImport(tx, id)))
+        throw new Problem(409, 'stale', 'This is no import that goes on: there is nothing to cancel.');
+      tell({ what: 'canceled', about: 'task', aboutId: id });
+      return null;
+    });
+    answer(response, 'DELETE /tasks/:task', await afterwards(reply));
   });
   routes.post('/tasks/:task/retry', async (request, response) => {
     const id = valid(IdParam, request.params.task);

@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Keeps, Reads } from '../../database/connect.ts';
 import { card, importFile, period, task } from '../../database/schema/index.ts';
 
@@ -36,6 +36,22 @@ export async function openTasks(queries: Reads): Promise<OpenTask[]> {
             AND EXISTS (SELECT 1 FROM ${card} WHERE ${card.periodId} = ${task.subjectId} AND ${card.inputVersion} <> ${card.computedVersion}))
      ORDER BY ${task.id} DESC LIMIT 50`);
   return rows as unknown as OpenTask[];
+}
+
+/**
+ * Gives up the import of a file that is not done: whoever works at it notices and takes everything back. The row of the file stays as it is,
+ * since the import holds it until then; that its task was canceled says that it can be started again.
+ *
+ * @returns false where it is done, or where it is no import
+ */
+export async function cancelImport(queries: Keeps, id: number): Promise<boolean> {
+  const [result] = await queries
+    .update(task)
+    .set({ status: 'canceled', claim: null, error: null })
+    .where(
+      and(eq(task.id, id), eq(task.kind, 'import'), inArray(task.status, ['waiting', 'running', 'failed'])),
+    );
+  return result.affectedRows === 1;
 }
 
 /** Lets a task that gave up begin anew. False where there is none such. */

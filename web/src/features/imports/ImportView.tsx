@@ -1,10 +1,10 @@
 import type { ImportPreview, ImportReply, RefusalsReply } from '@heath/contract';
 import { DATE_ORDERS, type DateOrder, FIELDS, type Field, missingFields } from '@heath/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { api, problemOf } from '../../api/base.ts';
+import { problemOf } from '../../api/base.ts';
 import { useImportQuery, useRefusalsInfiniteQuery, useStartImportMutation } from '../../api/imports.ts';
-import { useAppDispatch } from '../../app/hooks.ts';
+import { useTasksQuery } from '../../api/tasks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { moment } from '../../ui/format.ts';
@@ -16,21 +16,12 @@ import { ScrollArea } from '../../ui/ScrollArea.tsx';
 import { Select } from '../../ui/Select.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
+import { CancelWork, shareOf } from '../tasks/index.ts';
 import { DATE_ORDER_WORDS, FIELD_WORDS, REFUSAL_WORDS } from './words.ts';
-
-const ASK_MILLISECONDS = 400;
 
 /** One file: what its columns mean, to be confirmed; then how far it is; then what came of it. */
 export function ImportView({ id }: { id: number }) {
-  const dispatch = useAppDispatch();
-  const [running, setRunning] = useState(false);
-  const { data, error } = useImportQuery(id, { pollingInterval: running ? ASK_MILLISECONDS : 0 });
-  const status = data?.status;
-  useEffect(() => {
-    setRunning(status === 'queued');
-    if (status === 'done')
-      dispatch(api.util.invalidateTags(['imports', 'strip', 'cards', 'card', 'handoff']));
-  }, [status, dispatch]);
+  const { data, error } = useImportQuery(id);
   if (error !== undefined)
     return (
       <Empty within title="This import cannot be shown">
@@ -38,7 +29,6 @@ export function ImportView({ id }: { id: number }) {
       </Empty>
     );
   if (data === undefined) return null;
-  const { progress } = data;
   return (
     <div className="max-w-5xl px-6 py-4">
       <header className="flex items-baseline gap-3">
@@ -53,14 +43,24 @@ export function ImportView({ id }: { id: number }) {
         </div>
       )}
       {data.preview !== null && <Confirm file={data} preview={data.preview} />}
-      {progress !== null && (
-        <Progress
-          name="Importing. You can leave this page; it goes on"
-          share={progress.total === 0 ? 0 : progress.done / progress.total}
-        />
-      )}
+      {data.status === 'queued' && <Going id={id} />}
       {data.status === 'done' && <Result file={data} />}
     </div>
+  );
+}
+
+/** How far the import has come, as the server tells it. */
+function Going({ id }: { id: number }) {
+  const { data } = useTasksQuery();
+  const task = data?.tasks.find(({ kind, subjectId }) => kind === 'import' && subjectId === id);
+  return (
+    <>
+      <Progress
+        name="Importing. You can leave this page; it goes on"
+        share={task === undefined ? 0 : (shareOf(task) ?? 0)}
+      />
+      {task !== undefined && <CancelWork task={task} className="ml-6" />}
+    </>
   );
 }
 

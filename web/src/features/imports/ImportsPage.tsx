@@ -1,7 +1,7 @@
 import type { ImportsReply, ProblemBody } from '@heath/contract';
 import { LARGEST_IMPORT_BYTES } from '@heath/contract';
 import { FileUp } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { api } from '../../api/base.ts';
@@ -13,6 +13,7 @@ import { moment } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { say } from '../../ui/notices.ts';
 import { Progress } from '../../ui/Progress.tsx';
 import { ImportView } from './ImportView.tsx';
 import { IMPORT_KEYS } from './keys.ts';
@@ -30,6 +31,7 @@ export function ImportsPage() {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const [sent, setSent] = useState<number | null>(null);
+  const sending = useRef(new AbortController());
   const [problem, setProblem] = useState<ProblemBody | null>(null);
 
   const send = async (files: readonly File[]) => {
@@ -37,8 +39,10 @@ export function ImportsPage() {
     if (file === undefined) return;
     setProblem(null);
     setSent(0);
+    sending.current = new AbortController();
     try {
-      const received = await uploadFile(file, setSent);
+      const received = await uploadFile(file, setSent, sending.current.signal);
+      if (received === null) return say(`${file.name} was not sent.`);
       dispatch(api.util.invalidateTags(['imports']));
       navigate(`/punches/${received.id}`);
     } catch (failed) {
@@ -89,7 +93,12 @@ export function ImportsPage() {
           </div>
         )}
         {sent !== null ? (
-          <Progress name="Sending the file" share={sent} />
+          <>
+            <Progress name="Sending the file" share={sent} />
+            <Button className="ml-6" onClick={() => sending.current.abort()}>
+              Cancel
+            </Button>
+          </>
         ) : importId === undefined ? (
           <DropHere onOpen={drop.open} />
         ) : (

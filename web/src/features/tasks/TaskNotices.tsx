@@ -7,7 +7,8 @@ import { useAppSelector } from '../../app/hooks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { nameOf } from './names.ts';
 
-const ASK_MILLISECONDS = 5000;
+/** The server tells by itself; this is for when it does not. */
+const ASK_MILLISECONDS = 30_000;
 
 /** What everybody should know, under the top bar: the server does not answer, the disk gets full, work that failed. */
 export function TaskNotices() {

@@ -1,3 +1,4 @@
+import type { TaskView } from '@heath/contract';
 import type { ComponentProps } from 'react';
 import { useTasksQuery } from '../../api/tasks.ts';
 import { useLater } from '../../ui/useLater.ts';
@@ -12,14 +13,14 @@ export function WorkList() {
 }
 
 /** It is gone with the last of its work, so that it begins closed with the next. */
-function Work({ going }: Parameters<Awaited<ReturnType<typeof loadOpened>>>[0]) {
+function Work({ going }: { going: readonly TaskView[] }) {
   const { part: Opened, ask } = useLater(loadOpened);
-  if (Opened !== null) return <Opened going={going} />;
+  if (Opened !== null) return <Opened going={going} trigger={<AtWork count={going.length} />} />;
   return <AtWork count={going.length} aria-haspopup="dialog" aria-expanded={false} onClick={ask} />;
 }
 
 /** How much goes on, as what opens the list of it. */
-export function AtWork({ count, ...others }: ComponentProps<'button'> & { count: number }) {
+function AtWork({ count, ...others }: ComponentProps<'button'> & { count: number }) {
   return (
     <button
       type="button"

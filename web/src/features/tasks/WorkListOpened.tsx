@@ -1,25 +1,16 @@
 import type { TaskView } from '@heath/contract';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
-import { useTasksQuery } from '../../api/tasks.ts';
 import { Popover } from '../../ui/Popover.tsx';
 import { ProgressBar } from '../../ui/Progress.tsx';
+import { CancelWork } from './CancelWork.tsx';
 import { nameOf, placeOf, shareOf } from './names.ts';
-import { AtWork } from './WorkList.tsx';
-
-const ASK_WHILE_OPEN_MILLISECONDS = 500;
 
 /** The list of long work, once it was opened: see `WorkList`. */
-export function WorkListOpened({ going }: { going: readonly TaskView[] }) {
+export function WorkListOpened({ going, trigger }: { going: readonly TaskView[]; trigger: ReactNode }) {
   const [isOpen, setOpen] = useState(true);
-  useTasksQuery(undefined, isOpen ? { pollingInterval: ASK_WHILE_OPEN_MILLISECONDS } : {});
   return (
-    <Popover
-      label="Work that goes on"
-      open={isOpen}
-      onOpenChange={setOpen}
-      trigger={<AtWork count={going.length} />}
-    >
+    <Popover label="Work that goes on" open={isOpen} onOpenChange={setOpen} trigger={trigger}>
       <ul className="w-80">
         {going.map((task) => (
           <Going key={task.id} task={task} onLeave={() => setOpen(false)} />
@@ -38,6 +29,7 @@ function Going({ task, onLeave }: { task: TaskView; onLeave: () => void }) {
         {name}
       </Link>
       <ProgressBar label={name} share={shareOf(task)} />
+      <CancelWork task={task} className="float-right text-fine" />
       <span className="text-fine text-soft">
         {task.status === 'waiting'
           ? 'waits for its turn'

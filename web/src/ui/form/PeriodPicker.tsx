@@ -1,13 +1,7 @@
 import type { ComponentProps } from 'react';
 import { dateRange } from '../format.ts';
 import { useLater } from '../useLater.ts';
-import type { PeriodItem } from './periods.ts';
-
-export interface PeriodPickerProps {
-  readonly items: readonly PeriodItem[];
-  readonly value: PeriodItem;
-  readonly onChoose: (id: number) => void;
-}
+import type { PeriodItem, PeriodPickerProps } from './periods.ts';
 
 const loadOpened = () =>
   import('./PeriodPickerOpened.tsx').then(({ PeriodPickerOpened }) => PeriodPickerOpened);
@@ -15,12 +9,12 @@ const loadOpened = () =>
 /** The period that is shown, and all others to choose from. */
 export function PeriodPicker(props: PeriodPickerProps) {
   const { part: Opened, ask } = useLater(loadOpened);
-  if (Opened !== null) return <Opened {...props} />;
+  if (Opened !== null) return <Opened {...props} trigger={<ShownPeriod period={props.value} />} />;
   return <ShownPeriod period={props.value} aria-haspopup="dialog" aria-expanded={false} onClick={ask} />;
 }
 
 /** The period that is shown, as what opens the others. */
-export function ShownPeriod({ period, ...others }: ComponentProps<'button'> & { period: PeriodItem }) {
+function ShownPeriod({ period, ...others }: ComponentProps<'button'> & { period: PeriodItem }) {
   return (
     <button type="button" {...others} className="rounded px-0.5 hover:text-heather">
       <span className="sr-only">Period: </span>

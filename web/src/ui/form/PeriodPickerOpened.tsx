@@ -1,12 +1,16 @@
 import { Command } from 'cmdk';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { dateRange } from '../format.ts';
 import { Popover } from '../Popover.tsx';
-import { type PeriodPickerProps, ShownPeriod } from './PeriodPicker.tsx';
-import { byYear, periodsFound } from './periods.ts';
+import { byYear, type PeriodPickerProps, periodsFound } from './periods.ts';
 
 /** The periods to choose from, once they were opened: see `PeriodPicker`. */
-export function PeriodPickerOpened({ items, value, onChoose }: PeriodPickerProps) {
+export function PeriodPickerOpened({
+  items,
+  value,
+  onChoose,
+  trigger,
+}: PeriodPickerProps & { trigger: ReactNode }) {
   const [isOpen, setOpen] = useState(true);
   const [text, setText] = useState('');
   const found = periodsFound(items, text, value.firstDay);
@@ -18,7 +22,7 @@ export function PeriodPickerOpened({ items, value, onChoose }: PeriodPickerProps
         setText('');
         setOpen(open);
       }}
-      trigger={<ShownPeriod period={value} />}
+      trigger={trigger}
     >
       <Command
         key={text}

@@ -10,6 +10,12 @@ export interface PeriodItem {
   readonly note: string;
 }
 
+export interface PeriodPickerProps {
+  readonly items: readonly PeriodItem[];
+  readonly value: PeriodItem;
+  readonly onChoose: (id: number) => void;
+}
+
 /** Those that hold the day that was typed, or whose dates have every word of it; all while nothing is typed. */
 export function periodsFound(
   items: readonly PeriodItem[],

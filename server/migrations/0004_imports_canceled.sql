@@ -1,0 +1,1 @@
+ALTER TABLE `task` MODIFY COLUMN `status` enum('waiting','running','done','failed','canceled') NOT NULL;

@@ -1,0 +1,44 @@
+import type { GivenBy, OperationName } from '@heath/contract';
+import type { Request, Response } from 'express';
+import { bodyOf } from './answer.ts';
+
+/** Whoever listens is asked anew who they are so often: what was taken from somebody is not told to them much longer. */
+const LONGEST_MILLISECONDS = 60_000;
+/** A proxy between must not take silence for an end. */
+const BEAT_MILLISECONDS = 15_000;
+const AGAIN_MILLISECONDS = 1000;
+/** Whoever takes in less than is told is let go, and comes again. */
+const MOST_WAITING_BYTES = 1_000_000;
+
+/**
+ * Sends what an operation gives as server-sent events, each whole, until the client leaves or a minute is over; then the browser asks again.
+ *
+ * @param listen begins to listen, and returns what ends that
+ */
+export function sendEvents<Name extends OperationName>(
+  request: Request,
+  response: Response,
+  name: Name,
+  listen: (listener: { hear: (given: GivenBy<Name>) => void; end: () => void }) => () => void,
+): void {
+  // Not compressed: what is told must not wait for more.
+  response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' });
+  response.status(200).write(`retry: ${AGAIN_MILLISECONDS}\n\n`);
+  const end = () => response.end();
+  const beat = setInterval(() => response.write(':\n\n'), BEAT_MILLISECONDS);
+  const over = setTimeout(end, LONGEST_MILLISECONDS);
+  const leave = listen({
+    hear: (given) => {
+      response.write(`data: ${JSON.stringify(bodyOf(name, given))}\n\n`);
+      if (response.writableLength > MOST_WAITING_BYTES) response.destroy();
+    },
+    end,
+  });
+  const gone = () => {
+    clearInterval(beat);
+    clearTimeout(over);
+    leave();
+  };
+  request.once('close', gone);
+  response.once('close', gone);
+}
