@@ -7,7 +7,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           setupFiles: ['core/src/testing/seed.ts'],
-          include: ['{core,cli,contract,demo,web}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          include: ['{core,cli,contract,demo,web}/src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
           // How long a number of random cases takes is the machine's affair: this only ends what hangs.
           testTimeout: 180_000,
         },

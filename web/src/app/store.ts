@@ -3,8 +3,12 @@ import { setupListeners } from '@reduxjs/toolkit/query';
 import { api } from '../api/base.ts';
 import { connection } from '../api/connection.ts';
 
-export const store = configureStore({
-  reducer: { [api.reducerPath]: api.reducer, [connection.name]: connection.reducer },
-  middleware: (defaults) => defaults().concat(api.middleware),
-});
+/** A store with nothing in it yet. */
+export const newStore = () =>
+  configureStore({
+    reducer: { [api.reducerPath]: api.reducer, [connection.name]: connection.reducer },
+    middleware: (defaults) => defaults().concat(api.middleware),
+  });
+
+export const store = newStore();
 setupListeners(store.dispatch);

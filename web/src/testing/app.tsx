@@ -1,0 +1,85 @@
+/** Parts of the application in a document without a browser, with a server that answers as a test says. */
+import { cleanup, render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { createMemoryRouter, RouterProvider } from 'react-router';
+import { afterEach, beforeEach, vi } from 'vitest';
+import { newStore } from '../app/store.ts';
+
+/** What was asked of the server. */
+export interface Asked {
+  readonly method: string;
+  readonly path: string;
+  readonly body: unknown;
+}
+type Answer = { readonly status: number; readonly body: unknown };
+/** What a server answers; undefined where it has nothing at that address. */
+type Server = (asked: Asked) => Answer | undefined;
+
+export const ok = (body: unknown): Answer => ({ status: 200, body });
+
+const BASE = 'http://localhost';
+
+/** A request with the address of a page, and without what tells the document's signals from Node's. */
+class PageRequest extends Request {
+  constructor(address: string, { signal: _, ...init }: RequestInit = {}) {
+    super(new URL(address, BASE), init);
+  }
+}
+
+/** Answers requests as `server` says until the test is over; everything else is not found. Returns what was asked so far. */
+export function answering(server: Server): Asked[] {
+  const all: Asked[] = [];
+  vi.stubGlobal('Request', PageRequest);
+  vi.stubGlobal('fetch', async (request: Request) => {
+    const text = await request.text();
+    const { pathname, search } = new URL(request.url);
+    const asked = {
+      method: request.method,
+      path: `${pathname}${search}`.replace(/^\/api/, ''),
+      body: text === '' ? null : JSON.parse(text),
+    };
+    all.push(asked);
+    const { status, body } = server(asked) ?? { status: 404, body: { type: 'not-found', title: 'No.' } };
+    return new Response(status === 204 ? null : JSON.stringify(body), {
+      status,
+      headers: { 'Content-Type': 'application/json' },
+    });
+  });
+  return all;
+}
+
+/** Shows something at an address of the application. Returns how to show something else in its place, and its router. */
+export function show(what: ReactNode, at = '/') {
+  const store = newStore();
+  const router = createMemoryRouter([{ path: '*', element: what }], { initialEntries: [at] });
+  const shown = render(
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>,
+  );
+  return { ...shown, router, store };
+}
+
+beforeEach(() => {
+  // What a document without a window lacks.
+  vi.stubGlobal('scrollTo', () => {});
+  Element.prototype.scrollIntoView = () => {};
+  Element.prototype.hasPointerCapture = () => false;
+  Element.prototype.setPointerCapture = () => {};
+  Element.prototype.releasePointerCapture = () => {};
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
+});
+afterEach(() => {
+  cleanup();
+  sessionStorage.clear();
+  localStorage.clear();
+  vi.unstubAllGlobals();
+});
