@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { type CardsReply, cardRows } from '@heath/contract';
 import mysql, { type Connection } from 'mysql2/promise';
 import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { violations } from './axe.ts';
 import { openBrowser, signedIn } from './browser.ts';
 import { freshDatabase, type RunningServer, setUp, startServer } from './server.ts';
@@ -30,6 +30,8 @@ afterAll(async () => {
   await ended;
   rmSync(folder, { recursive: true, force: true });
 });
+
+afterEach(() => page.unrouteAll({ behavior: 'ignoreErrors' }));
 
 const open = async (path: string, ready: string) => {
   await page.goto(server.url + path);
@@ -95,6 +97,62 @@ describe('every screen', () => {
     await page.getByRole('button', { name: 'Import these punches' }).click();
     await page.getByText('Refused rows').waitFor();
     expect(await violations(page)).toEqual([]);
+  });
+
+  it.each([
+    ['/cards', '**/api/periods', 'the time cards'],
+    ['/cards', '**/api/periods/*/cards', 'the time cards'],
+    ['/cards', '**/api/periods/*/cards/*', 'this card'],
+    ['/handoff', '**/api/periods/*/handoff', 'the handoff'],
+    ['/punches', '**/api/imports', 'the files'],
+    ['/punches/1', '**/api/imports/1', 'this import'],
+    ['/pay-codes', '**/api/pay-codes', 'the pay codes'],
+    ['/account', '**/api/sessions', 'where you are signed in'],
+    ['/cards', '**/api/session', 'Heath'],
+  ])('%s says while %s is late or refused, and shows it once it comes', async (path, address, what) => {
+    let answer: () => void = () => {};
+    const held = new Promise<void>((resolve) => {
+      answer = resolve;
+    });
+    await page.route(address, async (route) => {
+      await held;
+      await route.fulfill({
+        status: 409,
+        contentType: 'application/problem+json',
+        body: JSON.stringify({ type: 'busy', title: 'Others are using it just now.', status: 409 }),
+      });
+    });
+    await page.goto(server.url + path);
+    // The header of a card says so by itself.
+    const late = what === 'this card' ? /Opening the card…/ : new RegExp(`^Fetching ${what}…$`);
+    await page.getByText(late).waitFor();
+    expect(await violations(page)).toEqual([]);
+    answer();
+    await page.getByText('Others are using it just now.').waitFor();
+    await page.getByRole('heading', { name: `${what} cannot be shown` }).waitFor();
+    expect(await violations(page)).toEqual([]);
+    await page.unroute(address);
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await page.getByText('cannot be shown').waitFor({ state: 'detached' });
+    expect(await page.getByText(/^Fetching/).count()).toBe(0);
+  });
+
+  it('what is shown stays when it cannot be fetched anew, and so does what was typed', async () => {
+    await open('/cards?show=to-settle', 'text=Payable with');
+    await page.getByLabel('Why, for the record').fill('seen by the watch');
+    const shown = await headings();
+    for (const address of ['**/api/periods/*/cards', '**/api/periods/*/cards/*', '**/api/periods'])
+      await page.route(address, (route) => route.abort());
+    await page.keyboard.press('Escape');
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await page.waitForTimeout(500);
+    expect(await headings()).toBe(shown);
+    for (const address of ['**/api/periods/*/cards', '**/api/periods/*/cards/*', '**/api/periods'])
+      await page.unroute(address);
+    await page.reload();
+    await page.getByLabel('Why, for the record').waitFor();
+    expect(await page.getByLabel('Why, for the record').inputValue()).toBe('seen by the watch');
+    await page.getByLabel('Why, for the record').fill('');
   });
 
   it('dialogs have nothing that axe finds', async () => {

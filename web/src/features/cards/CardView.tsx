@@ -1,13 +1,12 @@
 import type { CardReply, CardRow } from '@heath/contract';
 import { type ClassId, classSums, isMissingPunch, type Workday, workdayToIso } from '@heath/core';
 import { useCallback, useMemo, useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
-import { Empty } from '../../ui/Empty.tsx';
 import { clockTime, shortDay } from '../../ui/format.ts';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { NotYet } from '../../ui/NotYet.tsx';
 import { sayWithUndo } from '../../ui/notices.ts';
 import { RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { workdaysBetween } from '../../ui/ribbon/scale.ts';
@@ -27,9 +26,13 @@ export function CardView({ periodId, row }: { periodId: number; row: CardRow }) 
   const { personId } = row;
   const id = useMemo(() => ({ periodId, personId }), [periodId, personId]);
   // Shown at once where it is there already, and fetched anew where that is a while ago.
-  const { currentData: card, error } = useCardQuery(id, { refetchOnMountOrArgChange: FRESH_SECONDS });
+  const {
+    currentData: card,
+    error,
+    refetch,
+  } = useCardQuery(id, { refetchOnMountOrArgChange: FRESH_SECONDS });
   if (card !== undefined) return <OpenCard id={id} card={card} />;
-  if (error !== undefined) return <Empty title="This card cannot be shown">{problemOf(error).title}</Empty>;
+  if (error !== undefined) return <NotYet what="this card" error={error} again={() => void refetch()} />;
   return (
     <main className="px-4.5 pt-3" aria-busy="true">
       <header className="flex flex-wrap items-baseline gap-x-3">

@@ -1,16 +1,14 @@
-import { problemOf } from '../../api/base.ts';
 import { useCardsQuery } from '../../api/cards.ts';
 import { Empty } from '../../ui/Empty.tsx';
+import { NotYet } from '../../ui/NotYet.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { CardScreen } from './CardScreen.tsx';
 
 /** Time cards: the people of a period, one card, and the reasons of its numbers. */
 export function CardsPage() {
-  const { period, isLoading, error } = usePeriod();
-  const { data, error: cardsError } = useCardsQuery(period?.id ?? 0, { skip: period === undefined });
-  const failed = error ?? cardsError;
-  if (failed !== undefined) return <Empty title="The cards cannot be shown">{problemOf(failed).title}</Empty>;
-  if (isLoading) return null;
+  const { period, isMissing, error, again } = usePeriod();
+  const cards = useCardsQuery(period?.id ?? 0, { skip: period === undefined });
+  if (isMissing) return <NotYet what="the time cards" error={error} again={again} />;
   if (period === undefined) {
     return (
       <Empty title="No pay period yet">Cards appear here once people and a pay period are set up.</Empty>
@@ -19,7 +17,11 @@ export function CardsPage() {
   return (
     <>
       <PeriodBar pickDays pickGroup />
-      {data !== undefined && <CardScreen key={period.id} period={period} rows={data} />}
+      {cards.currentData === undefined ? (
+        <NotYet what="the time cards" error={cards.error} again={() => void cards.refetch()} />
+      ) : (
+        <CardScreen key={period.id} period={period} rows={cards.currentData} />
+      )}
     </>
   );
 }

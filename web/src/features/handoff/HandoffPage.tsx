@@ -1,10 +1,10 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
 import { Link } from 'react-router';
-import { problemOf } from '../../api/base.ts';
 import { useHandoffQuery } from '../../api/handoff.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { dateRange, decimalHours } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
+import { NotYet } from '../../ui/NotYet.tsx';
 import { says } from '../../ui/Says.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
@@ -14,20 +14,20 @@ import { Ready } from './Ready.tsx';
 
 /** The sums of a period, what still holds them up, and the file for the pay system. */
 export function HandoffPage() {
-  const { period, isLoading, error } = usePeriod();
-  const { data, error: handoffError } = useHandoffQuery(period?.id ?? 0, { skip: period === undefined });
-  const failed = error ?? handoffError;
-  if (failed !== undefined)
-    return <Empty title="The handoff cannot be shown">{problemOf(failed).title}</Empty>;
-  if (isLoading) return null;
+  const { period, isMissing, error, again } = usePeriod();
+  const handoff = useHandoffQuery(period?.id ?? 0, { skip: period === undefined });
+  if (isMissing) return <NotYet what="the handoff" error={error} again={again} />;
   if (period === undefined)
     return (
       <Empty title="No pay period yet">There is nothing to hand off before a pay period is set up.</Empty>
     );
+  const { currentData: data } = handoff;
   return (
     <>
       <PeriodBar />
-      {data !== undefined && (
+      {data === undefined ? (
+        <NotYet what="the handoff" error={handoff.error} again={() => void handoff.refetch()} />
+      ) : (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
           <main className="min-h-0 overflow-y-auto border-r border-rule px-5.5 py-4">
             <h1 className="text-title">

@@ -1,14 +1,15 @@
 import type { ImportPreview, ImportReply, RefusalsReply } from '@heath/contract';
 import { DATE_ORDERS, type DateOrder, FIELDS, type Field, missingFields } from '@heath/core';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { problemOf } from '../../api/base.ts';
+import { api, problemOf } from '../../api/base.ts';
 import { useImportQuery, useRefusalsInfiniteQuery, useStartImportMutation } from '../../api/imports.ts';
 import { useTasksQuery } from '../../api/tasks.ts';
+import { useAppDispatch } from '../../app/hooks.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Empty } from '../../ui/Empty.tsx';
 import { moment } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { NotYet } from '../../ui/NotYet.tsx';
 import { Progress } from '../../ui/Progress.tsx';
 import { Radio } from '../../ui/Radio.tsx';
 import { says } from '../../ui/Says.tsx';
@@ -19,16 +20,22 @@ import { Table } from '../../ui/table/Table.tsx';
 import { CancelWork, shareOf } from '../tasks/index.ts';
 import { DATE_ORDER_WORDS, FIELD_WORDS, REFUSAL_WORDS } from './words.ts';
 
+const ASK_MILLISECONDS = 500;
+
 /** One file: what its columns mean, to be confirmed; then how far it is; then what came of it. */
 export function ImportView({ id }: { id: number }) {
-  const { data, error } = useImportQuery(id);
-  if (error !== undefined)
-    return (
-      <Empty within title="This import cannot be shown">
-        {problemOf(error).title}
-      </Empty>
-    );
-  if (data === undefined) return null;
+  const dispatch = useAppDispatch();
+  const [isQueued, setQueued] = useState(false);
+  // Some are done before the server next looks at what goes on.
+  const { data, error, refetch } = useImportQuery(id, { pollingInterval: isQueued ? ASK_MILLISECONDS : 0 });
+  const status = data?.status;
+  useEffect(() => {
+    setQueued(status === 'queued');
+    if (status === 'done')
+      dispatch(api.util.invalidateTags(['imports', 'strip', 'cards', 'card', 'handoff']));
+  }, [status, dispatch]);
+  if (data === undefined)
+    return <NotYet place="main" what="this import" error={error} again={() => void refetch()} />;
   return (
     <div className="max-w-5xl px-6 py-4">
       <header className="flex items-baseline gap-3">

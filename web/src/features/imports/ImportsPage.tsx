@@ -13,6 +13,7 @@ import { moment } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { NotYet } from '../../ui/NotYet.tsx';
 import { say } from '../../ui/notices.ts';
 import { Progress } from '../../ui/Progress.tsx';
 import { ImportView } from './ImportView.tsx';
@@ -27,7 +28,7 @@ const WHY_NOT: Readonly<Record<string, string>> = {
 /** Punches come in as files: those that came, on the left; one of them, or a place to drop the next. */
 export function ImportsPage() {
   const { importId } = useParams();
-  const { data } = useImportsQuery();
+  const { data, error, refetch } = useImportsQuery();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const [sent, setSent] = useState<number | null>(null);
@@ -84,7 +85,11 @@ export function ImportsPage() {
             <Kbd>{IMPORT_KEYS.choose.press}</Kbd>
           </Button>
         </div>
-        <Files files={data?.imports ?? []} />
+        {data === undefined ? (
+          <NotYet place="part" what="the files" error={error} again={() => void refetch()} />
+        ) : (
+          <Files files={data.imports} />
+        )}
       </aside>
       <main className="min-h-0 overflow-y-auto">
         {problem !== null && (
@@ -134,6 +139,7 @@ function DropHere({ onOpen }: { onOpen: () => void }) {
 function Files({ files }: { files: ImportsReply['imports'] }) {
   return (
     <div className="min-h-0 flex-1 overflow-y-auto border-t border-faint">
+      {files.length === 0 && <p className="px-5 py-3 text-soft">No file came yet.</p>}
       {files.map((file) => (
         <NavLink
           key={file.id}

@@ -5,12 +5,12 @@ import { problemOf } from '../../api/base.ts';
 import { useAddCodeMutation, useAssignCodeMutation, usePayCodesQuery } from '../../api/pay-codes.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Empty } from '../../ui/Empty.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { Unsaved } from '../../ui/form/Unsaved.tsx';
 import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
 import { classBand } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { NotYet } from '../../ui/NotYet.tsx';
 import { say, sayWithUndo } from '../../ui/notices.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Side } from '../../ui/Side.tsx';
@@ -19,10 +19,8 @@ import { Table } from '../../ui/table/Table.tsx';
 
 /** Which pay code each class and premium is paid under, with the catch-all in sight. */
 export function PayCodesPage() {
-  const { data, error } = usePayCodesQuery();
-  if (error !== undefined)
-    return <Empty title="The pay codes cannot be shown">{problemOf(error).title}</Empty>;
-  if (data === undefined) return null;
+  const { data, error, refetch } = usePayCodesQuery();
+  if (data === undefined) return <NotYet what="the pay codes" error={error} again={() => void refetch()} />;
   const unassigned = data.classes.filter(({ codeId }) => codeId === null);
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">

@@ -5,7 +5,7 @@ import { usePeriodsQuery } from '../../api/periods.ts';
 /** The period in the address, or the newest one; with what lies beside it. */
 export function usePeriod() {
   const [query] = useSearchParams();
-  const { data, isLoading, error } = usePeriodsQuery();
+  const { data, error, refetch } = usePeriodsQuery();
   const periods: readonly PeriodSummary[] = data?.periods ?? [];
   const wanted = Number(query.get('period'));
   const index = Math.max(
@@ -18,7 +18,9 @@ export function usePeriod() {
     earlier: periods[index + 1],
     later: periods[index - 1],
     groups: data?.groups ?? [],
-    isLoading,
+    /** They are not there yet, or cannot be had. */
+    isMissing: data === undefined,
     error,
+    again: () => void refetch(),
   };
 }

@@ -12,6 +12,7 @@ import { Unsaved } from '../../ui/form/Unsaved.tsx';
 import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
 import { moment } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { NotYet } from '../../ui/NotYet.tsx';
 import { say } from '../../ui/notices.ts';
 import { says } from '../../ui/Says.tsx';
 import type { Column } from '../../ui/table/columns.ts';
@@ -125,20 +126,23 @@ function EndSession({ id, current }: Session) {
 }
 
 function Sessions() {
-  const { data, error } = useSessionsQuery();
-  if (error !== undefined) return <Notice>{problemOf(error).title}</Notice>;
+  const { data, error, refetch } = useSessionsQuery();
   return (
     <section className="min-w-0">
       <h2 className="mb-3 text-lead">Where you are signed in</h2>
-      <Table
-        id="sessions"
-        name="Where you are signed in"
-        columns={COLUMNS}
-        rows={data?.sessions ?? []}
-        idOf={({ id }) => String(id)}
-        height="rows"
-        empty="Nowhere."
-      />
+      {data === undefined ? (
+        <NotYet place="part" what="where you are signed in" error={error} again={() => void refetch()} />
+      ) : (
+        <Table
+          id="sessions"
+          name="Where you are signed in"
+          columns={COLUMNS}
+          rows={data.sessions}
+          idOf={({ id }) => String(id)}
+          height="rows"
+          empty="Nowhere."
+        />
+      )}
     </section>
   );
 }
