@@ -7,6 +7,7 @@ import { build, type PreviewServer, preview } from 'vite';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { violations } from './axe.ts';
 import { openBrowser } from './browser.ts';
+import { unlikeKept } from './pictures.ts';
 
 let served: PreviewServer;
 let browser: Browser;
@@ -63,9 +64,22 @@ describe.each(['day', 'night'])('the kit by %s', (theme) => {
     await expect.poll(shown).toBe(theme === 'night' ? 'dark' : 'light');
   });
 
+  it.each(['Type', 'Marks', 'Buttons', 'Choices', 'Ribbon'])('%s look as they did', async (name) => {
+    await page.mouse.move(0, 0);
+    expect(await unlikeKept(part(name), `${name.toLowerCase()}-by-${theme}`)).toBeNull();
+  });
+
   it('has nothing that axe finds, closed or open', async () => {
     expect(await violations(page)).toEqual([]);
-    for (const name of ['Menu', 'Popover', 'Dialog', 'Person: nobody chosen']) {
+    const opening = [
+      'Menu',
+      'Popover',
+      'Dialog',
+      'Person: nobody chosen',
+      'Day: choose from the calendar',
+      'Period: 5 – 18 Oct 2026',
+    ];
+    for (const name of opening) {
       await page.getByRole('button', { name, exact: true }).click();
       await page.locator('[role="menu"], [role="dialog"]').waitFor();
       expect(await violations(page), name).toEqual([]);
@@ -184,6 +198,30 @@ describe('a form', () => {
     await page.getByText('An hour has 60 minutes').waitFor();
     await page.getByLabel('Time of the out').fill('6a');
     await page.getByText('Wed 28 Oct, 06:00').waitFor();
+  });
+
+  it('reads a day, and opens a calendar on it that is walked by arrows', async () => {
+    const day = page.getByLabel('Day', { exact: true });
+    await day.fill('wed');
+    await page.getByText('Wed 28 Oct 2026').waitFor();
+    await day.fill('4 oct');
+    await page.getByText('Not before 5 Oct 2026').waitFor();
+    expect(await says('day')).toBe('no day');
+    await day.fill('28.10.');
+    await press('Tab', 'Enter');
+    await page.getByRole('grid', { name: 'October 2026' }).waitFor();
+    await press('ArrowDown', 'Enter');
+    await page.getByRole('grid', { name: 'October 2026' }).waitFor({ state: 'detached' });
+    expect(await day.inputValue()).toBe('4 Nov 2026');
+    expect(await says('day')).toBe('2026-11-04');
+  });
+
+  it('finds the period that holds a day', async () => {
+    await page.getByRole('button', { name: 'Period: 5 – 18 Oct 2026' }).click();
+    await page.getByRole('dialog').waitFor();
+    await page.keyboard.type('28 oct');
+    await press('Enter');
+    await page.getByRole('button', { name: 'Period: 19 Oct – 1 Nov 2026' }).waitFor();
   });
 
   it('finds one of many as it is typed, by keyboard alone', async () => {

@@ -2,7 +2,7 @@ import type { Workday } from '@heath/core';
 import { type ReactNode, useState } from 'react';
 import { DayPicker } from 'react-day-picker';
 import { Popover } from '../Popover.tsx';
-import { calendarDateOf, type DaysAllowed, dayOfCalendar } from './dates.ts';
+import { calendarDateOf, type DaysAllowed, dayOfCalendar, inFull } from './dates.ts';
 
 const LOOK = {
   months: 'relative',
@@ -58,6 +58,7 @@ export function Calendar({
           if (date !== undefined) onChoose(dayOfCalendar(date));
           setOpen(false);
         }}
+        labels={{ labelDayButton: (date) => inFull(dayOfCalendar(date)) }}
         classNames={LOOK}
       />
     </Popover>

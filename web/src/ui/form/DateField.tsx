@@ -1,9 +1,8 @@
 import { readDayEntry, type Workday } from '@heath/core';
 import { CalendarDays } from 'lucide-react';
 import { useState } from 'react';
-import { weekday } from '../format.ts';
 import { useLater } from '../useLater.ts';
-import { type DaysAllowed, faultOf, writtenDay } from './dates.ts';
+import { type DaysAllowed, faultOf, inFull, writtenDay } from './dates.ts';
 import { Field } from './Field.tsx';
 
 const loadCalendar = () => import('./Calendar.tsx').then(({ Calendar }) => Calendar);
@@ -37,7 +36,7 @@ export function DateField({ label, near, initial = null, onChange, ...allowed }:
       placeholder="28 oct, wed, 28.10."
       onChange={(event) => change(event.target.value)}
       error={fault}
-      understood={day === null ? undefined : `${weekday(day)} ${writtenDay(day)}`}
+      understood={day === null ? undefined : inFull(day)}
       beside={
         Calendar === null ? (
           opens

@@ -1,9 +1,12 @@
 import { type DayEntry, SECONDS_PER_DAY, type Workday, workday, workdayToIso } from '@heath/core';
-import { shortDay } from '../format.ts';
+import { shortDay, weekday } from '../format.ts';
 
 /** A day with its year, in words that can be typed back: `28 Oct 2026`. */
 export const writtenDay = (day: Workday): string =>
   `${shortDay(day).slice(4)} ${workdayToIso(day).slice(0, 4)}`;
+
+/** A day with its weekday and year: `Wed 28 Oct 2026`. */
+export const inFull = (day: Workday): string => `${weekday(day)} ${writtenDay(day)}`;
 
 const MILLISECONDS_PER_DAY = SECONDS_PER_DAY * 1000;
 
