@@ -40,6 +40,7 @@ const tally = {
   killed: {} as Record<string, number>,
   askedAgain: 0,
   imports: 0,
+  givenUp: 0,
   settled: 0,
   undone: 0,
   handedOff: 0,
@@ -141,11 +142,14 @@ async function importOne(file: ReturnType<typeof punchFile>): Promise<void> {
   const received = await client.ask<ImportReply>('POST', `/imports?name=round.csv`, file.text);
   expected(received, 201);
   const { id, preview } = received.body;
-  const started = await client.ask('POST', `/imports/${id}/start`, {
-    columns: preview.columns,
-    dateOrder: 'iso',
-  });
-  expected(started, 200);
+  const start = async () =>
+    expected(
+      await client.ask('POST', `/imports/${id}/start`, { columns: preview.columns, dateOrder: 'iso' }),
+      200,
+    );
+  await start();
+  // Some are given up while they go on: what was done of them is gone, and they are started anew.
+  if (random() < 0.3 && (await givenUp(id))) await start();
   known.files.push({ id, rows: file.rows, bad: file.bad });
   for (const punch of file.punches) known.punches.add(punch);
   for (let i = 0; ; i++) {
@@ -155,6 +159,17 @@ async function importOne(file: ReturnType<typeof punchFile>): Promise<void> {
     await wait(100);
   }
   tally.imports++;
+}
+
+async function givenUp(importId: number): Promise<boolean> {
+  const { tasks } = await client.get<{ tasks: { id: number; kind: string; subjectId: number }[] }>('/tasks');
+  const going = tasks.find(({ kind, subjectId }) => kind === 'import' && subjectId === importId);
+  if (going === undefined) return false;
+  const canceled = await client.ask('DELETE', `/tasks/${going.id}`);
+  // It may have been done in the meantime.
+  expected(canceled, 200, 409);
+  if (canceled.status === 200) tally.givenUp++;
+  return canceled.status === 200;
 }
 
 async function settleSome(period: Period, most: number, undoShare: number): Promise<void> {
