@@ -1,4 +1,4 @@
-import type { ImportsReply, ProblemBody } from '@heath/contract';
+import type { ProblemBody } from '@heath/contract';
 import { LARGEST_IMPORT_BYTES } from '@heath/contract';
 import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -25,24 +25,22 @@ const WHY_NOT: Readonly<Record<string, string>> = {
   'too-many-files': 'Drop one file at a time.',
 };
 
-/** Punches come in as files: those that came, on the left; one of them, or a place to drop the next. */
-export function ImportsPage() {
-  const { importId } = useParams();
-  const { data, error, refetch } = useImportsQuery();
+/** How a file is sent: one at a time, with how much of it is there, and a way out. */
+function useSending() {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const [sent, setSent] = useState<number | null>(null);
-  const sending = useRef(new AbortController());
+  /** How much of a file is sent, from 0 to 1; null while none is. */
+  const [share, setShare] = useState<number | null>(null);
   const [problem, setProblem] = useState<ProblemBody | null>(null);
-
+  const canceling = useRef(new AbortController());
   const send = async (files: readonly File[]) => {
     const [file] = files;
     if (file === undefined) return;
     setProblem(null);
-    setSent(0);
-    sending.current = new AbortController();
+    setShare(0);
+    canceling.current = new AbortController();
     try {
-      const received = await uploadFile(file, setSent, sending.current.signal);
+      const received = await uploadFile(file, setShare, canceling.current.signal);
       if (received === null) return say(`${file.name} was not sent.`);
       dispatch(api.util.invalidateTags(['imports']));
       navigate(`/punches/${received.id}`);
@@ -50,9 +48,16 @@ export function ImportsPage() {
       setProblem(failed as ProblemBody);
       navigate('/punches');
     } finally {
-      setSent(null);
+      setShare(null);
     }
   };
+  return { share, problem, setProblem, send, cancel: () => canceling.current.abort() };
+}
+
+/** Punches come in as files: those that came, on the left; one of them, or a place to drop the next. */
+export function ImportsPage() {
+  const { importId } = useParams();
+  const { share, problem, setProblem, send, cancel } = useSending();
   const may = useMay('import');
   const drop = useDropzone({
     disabled: !may,
@@ -85,11 +90,7 @@ export function ImportsPage() {
             <Kbd>{IMPORT_KEYS.choose.press}</Kbd>
           </Button>
         </div>
-        {data === undefined ? (
-          <NotYet place="part" what="the files" error={error} again={() => void refetch()} />
-        ) : (
-          <Files files={data.imports} />
-        )}
+        <Files />
       </aside>
       <main className="min-h-0 overflow-y-auto">
         {problem !== null && (
@@ -97,13 +98,8 @@ export function ImportsPage() {
             <Notice>{problem.title}</Notice>
           </div>
         )}
-        {sent !== null ? (
-          <>
-            <Progress name="Sending the file" share={sent} />
-            <Button className="ml-6" onClick={() => sending.current.abort()}>
-              Cancel
-            </Button>
-          </>
+        {share !== null ? (
+          <Sending share={share} onCancel={cancel} />
         ) : importId === undefined ? (
           <DropHere onOpen={drop.open} />
         ) : (
@@ -116,6 +112,17 @@ export function ImportsPage() {
         </div>
       )}
     </div>
+  );
+}
+
+function Sending({ share, onCancel }: { share: number; onCancel: () => void }) {
+  return (
+    <>
+      <Progress name="Sending the file" share={share} />
+      <Button className="ml-6" onClick={onCancel}>
+        Cancel
+      </Button>
+    </>
   );
 }
 
@@ -136,7 +143,11 @@ function DropHere({ onOpen }: { onOpen: () => void }) {
 }
 
 /** Every file that came, the newest first, and what became of it. */
-function Files({ files }: { files: ImportsReply['imports'] }) {
+function Files() {
+  const { data, error, refetch } = useImportsQuery();
+  if (data === undefined)
+    return <NotYet place="part" what="the files" error={error} again={() => void refetch()} />;
+  const files = data.imports;
   return (
     <div className="min-h-0 flex-1 overflow-y-auto border-t border-faint">
       {files.length === 0 && <p className="px-5 py-3 text-soft">No file came yet.</p>}

@@ -1,4 +1,4 @@
-import type { PeriodSummary } from '@heath/contract';
+import type { PeriodSummary, StripDay, StripReply } from '@heath/contract';
 import { workdayToIso } from '@heath/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect } from 'react';
@@ -37,110 +37,129 @@ export function PeriodBar({
   pickDays?: boolean;
   pickGroup?: boolean;
 }) {
-  const { query, go } = useAddress();
-  const { period, periods, earlier, later, groups } = usePeriod();
+  const { query } = useAddress();
+  const { period } = usePeriod();
   const group = pickGroup ? query.get('group') : null;
-  const groupId = group === null ? null : Number(group);
   const { data: strip } = useStripQuery(
-    { periodId: period?.id ?? 0, groupId },
+    { periodId: period?.id ?? 0, groupId: group === null ? null : Number(group) },
     { skip: period === undefined },
   );
   useRefreshWhileComputing(strip?.computing ?? 0);
   if (period === undefined) return <div className="h-strip shrink-0 border-b border-rule bg-sheet" />;
+  return (
+    <section aria-label="Period" className="flex h-strip shrink-0 border-b border-rule bg-sheet">
+      <div className="w-list shrink-0 pl-5 pt-3">
+        {pickGroup ? <Groups /> : <h2 className="text-lead leading-[1.35]">All groups</h2>}
+        <Periods period={period} />
+      </div>
+      <div className="flex min-w-0 flex-1 border-l border-rule">
+        {(strip?.days ?? []).map((day) => (
+          <Day key={day.day} of={day} mayPick={pickDays} />
+        ))}
+      </div>
+      {strip !== undefined && <Sums strip={strip} />}
+    </section>
+  );
+}
 
-  const picked = query.get('day');
-  const step = (to: typeof earlier, label: string, Icon: typeof ChevronLeft) => (
+/** Whose cards are shown. */
+function Groups() {
+  const { query, go } = useAddress();
+  const { groups } = usePeriod();
+  return (
+    <Select
+      label="Pay group"
+      value={query.get('group') ?? ''}
+      choices={[
+        { value: '', name: 'All groups' },
+        ...groups.map(({ id, name }) => ({ value: String(id), name })),
+      ]}
+      onChoose={(chosen) => go({ group: chosen, person: null })}
+      className="max-w-52 font-serif text-lead font-semibold"
+    />
+  );
+}
+
+/** The period that is shown, those beside it, and all others. */
+function Periods({ period }: { period: PeriodSummary }) {
+  const { go } = useAddress();
+  const { periods, earlier, later } = usePeriod();
+  const choose = (id: number) => go({ period: String(id), day: null });
+  const step = (to: PeriodSummary | undefined, label: string, Icon: typeof ChevronLeft) => (
     <button
       type="button"
       aria-label={label}
       disabled={to === undefined}
-      onClick={() => go({ period: String(to!.id), day: null })}
+      onClick={() => to !== undefined && choose(to.id)}
       className="grid size-6 place-items-center rounded text-soft hover:text-heather disabled:opacity-30"
     >
       <Icon size={16} />
     </button>
   );
   return (
-    <section aria-label="Period" className="flex h-strip shrink-0 border-b border-rule bg-sheet">
-      <div className="w-list shrink-0 pl-5 pt-3">
-        {pickGroup ? (
-          <Select
-            label="Pay group"
-            value={group ?? ''}
-            choices={[
-              { value: '', name: 'All groups' },
-              ...groups.map(({ id, name }) => ({ value: String(id), name })),
-            ]}
-            onChoose={(chosen) => go({ group: chosen, person: null })}
-            className="max-w-52 font-serif text-lead font-semibold"
-          />
-        ) : (
-          <h2 className="text-lead leading-[1.35]">All groups</h2>
-        )}
-        <div className="flex items-center gap-1 text-note text-soft">
-          {step(earlier, 'Period before', ChevronLeft)}
-          <PeriodPicker
-            items={periods.map(asItem)}
-            value={asItem(period)}
-            onChoose={(id) => go({ period: String(id), day: null })}
-          />
-          {period.sealed && <span className="ml-1 rounded bg-faint px-1.5 text-ink">sealed</span>}
-          {step(later, 'Next period', ChevronRight)}
-        </div>
-      </div>
-      <div className="flex min-w-0 flex-1 border-l border-rule">
-        {(strip?.days ?? []).map(({ day, plannedSeconds, clockedSeconds, toSettle }) => {
-          const isPicked = picked === workdayToIso(day);
-          const covered = plannedSeconds === 0 ? 0 : Math.min(clockedSeconds / plannedSeconds, 1);
-          const sentence = `${shortDay(day)}: ${hoursAndMinutes(Math.round(clockedSeconds / 60) * 60)} clocked of ${hoursAndMinutes(plannedSeconds)} planned${toSettle > 0 ? `, ${toSettle} to settle` : ''}`;
-          return (
-            <button
-              type="button"
-              key={day}
-              {...says(sentence)}
-              aria-pressed={isPicked}
-              disabled={!pickDays}
-              onClick={() => go({ day: isPicked ? null : workdayToIso(day) })}
-              className={`relative min-w-0 max-w-10.5 flex-1 border-r border-faint pt-2 text-center text-fine text-soft disabled:cursor-default ${isPicked ? 'bg-heather-wash' : isWeekend(day) ? 'bg-weekend' : ''}`}
-            >
-              {weekday(day)[0]}
-              <b className={`block text-body font-semibold ${isPicked ? 'text-heather' : 'text-ink'}`}>
-                {dayOfMonth(day)}
-              </b>
-              {toSettle > 0 && (
-                <em className="absolute right-1 top-1 text-tick font-semibold not-italic text-ember">
-                  {toSettle}
-                </em>
-              )}
-              <span className="sr-only">: {sentence}</span>
-              <span className="absolute inset-x-2 bottom-2 h-1.25 rounded-sm bg-faint">
-                <span className="block h-full rounded-sm bg-moss" style={{ width: `${covered * 100}%` }} />
-              </span>
-            </button>
-          );
-        })}
-      </div>
-      {strip !== undefined && (
-        <dl className="ml-auto flex shrink-0 items-center gap-4 pl-4 pr-5 text-right xl:gap-6">
-          <Figure
-            name="clocked"
-            value={secondsDecimal(strip.clockedSeconds)}
-            spoken={hoursAndMinutes(strip.clockedSeconds)}
-          />
-          <Figure
-            name="payable"
-            value={decimalHours(strip.payableHours)}
-            spoken={spokenHours(strip.payableHours)}
-          />
-          {strip.computing > 0 ? (
-            <Figure name="computing" value={strip.computing.toLocaleString('en')} />
-          ) : (
-            <Figure name="to settle" value={strip.toSettle.toLocaleString('en')} alarm={strip.toSettle > 0} />
-          )}
-          <Figure name="people" value={strip.people.toLocaleString('en')} />
-        </dl>
+    <div className="flex items-center gap-1 text-note text-soft">
+      {step(earlier, 'Period before', ChevronLeft)}
+      <PeriodPicker items={periods.map(asItem)} value={asItem(period)} onChoose={choose} />
+      {period.sealed && <span className="ml-1 rounded bg-faint px-1.5 text-ink">sealed</span>}
+      {step(later, 'Next period', ChevronRight)}
+    </div>
+  );
+}
+
+/** One day: how much of what was planned was clocked, and how much of it is to settle. */
+function Day({ of, mayPick }: { of: StripDay; mayPick: boolean }) {
+  const { query, go } = useAddress();
+  const { day, plannedSeconds, clockedSeconds, toSettle } = of;
+  const isPicked = query.get('day') === workdayToIso(day);
+  const covered = plannedSeconds === 0 ? 0 : Math.min(clockedSeconds / plannedSeconds, 1);
+  const clocked = hoursAndMinutes(Math.round(clockedSeconds / 60) * 60);
+  const open = toSettle > 0 ? `, ${toSettle} to settle` : '';
+  const sentence = `${shortDay(day)}: ${clocked} clocked of ${hoursAndMinutes(plannedSeconds)} planned${open}`;
+  return (
+    <button
+      type="button"
+      {...says(sentence)}
+      aria-pressed={isPicked}
+      disabled={!mayPick}
+      onClick={() => go({ day: isPicked ? null : workdayToIso(day) })}
+      className={`relative min-w-0 max-w-10.5 flex-1 border-r border-faint pt-2 text-center text-fine text-soft disabled:cursor-default ${isPicked ? 'bg-heather-wash' : isWeekend(day) ? 'bg-weekend' : ''}`}
+    >
+      {weekday(day)[0]}
+      <b className={`block text-body font-semibold ${isPicked ? 'text-heather' : 'text-ink'}`}>
+        {dayOfMonth(day)}
+      </b>
+      {toSettle > 0 && (
+        <em className="absolute right-1 top-1 text-tick font-semibold not-italic text-ember">{toSettle}</em>
       )}
-    </section>
+      <span className="sr-only">: {sentence}</span>
+      <span className="absolute inset-x-2 bottom-2 h-1.25 rounded-sm bg-faint">
+        <span className="block h-full rounded-sm bg-moss" style={{ width: `${covered * 100}%` }} />
+      </span>
+    </button>
+  );
+}
+
+/** The numbers that matter. */
+function Sums({ strip }: { strip: StripReply }) {
+  return (
+    <dl className="ml-auto flex shrink-0 items-center gap-4 pl-4 pr-5 text-right xl:gap-6">
+      <Figure
+        name="clocked"
+        value={secondsDecimal(strip.clockedSeconds)}
+        spoken={hoursAndMinutes(strip.clockedSeconds)}
+      />
+      <Figure
+        name="payable"
+        value={decimalHours(strip.payableHours)}
+        spoken={spokenHours(strip.payableHours)}
+      />
+      {strip.computing > 0 ? (
+        <Figure name="computing" value={strip.computing.toLocaleString('en')} />
+      ) : (
+        <Figure name="to settle" value={strip.toSettle.toLocaleString('en')} alarm={strip.toSettle > 0} />
+      )}
+      <Figure name="people" value={strip.people.toLocaleString('en')} />
+    </dl>
   );
 }
 
