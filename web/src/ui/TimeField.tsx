@@ -28,7 +28,7 @@ export function TimeField(props: TimeFieldProps) {
       <label className="block">
         <span className="text-note text-soft">{label}</span>
         <span
-          className={`mt-1 flex items-center justify-between rounded-control border bg-field px-2.5 py-1 focus-within:border-heather ${isWrong ? 'border-ember' : 'border-rule'}`}
+          className={`mt-1 flex items-center justify-between rounded-control border bg-field px-2.5 py-1.5 focus-within:border-heather ${isWrong ? 'border-ember' : 'border-rule'}`}
         >
           <input
             ref={ref}
