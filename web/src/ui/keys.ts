@@ -36,6 +36,8 @@ export function useKey({ press, inFields = false }: Key, act: () => void, deps: 
   const byCharacter = {
     useKey: true,
     ignoreModifiers: true,
+    // The package takes it for a field; but nobody types into one of a few that can be chosen.
+    enableOnFormTags: ['radio' as const],
     ignoreEventWhen: (event: KeyboardEvent) =>
       ((event.ctrlKey || event.altKey || event.metaKey) && !event.getModifierState('AltGraph')) ||
       (isLetter && event.shiftKey) ||
