@@ -27,6 +27,16 @@ class PageRequest extends Request {
   }
 }
 
+/** A connection on which nothing is told. */
+class SilentSource {
+  onmessage = null;
+  onerror = null;
+  readyState = 1;
+  close() {}
+}
+// For longer than a test: what listens may begin when that is over.
+Object.assign(globalThis, { EventSource: SilentSource });
+
 /** Answers requests as `server` says until the test is over; everything else is not found. Returns what was asked so far. */
 export function answering(server: Server): Asked[] {
   const all: Asked[] = [];

@@ -27,7 +27,12 @@ interface Wanted<Row> {
 
 const definitionOf = <Row>(column: Column<Row>): ColumnDef<Row> => ({
   id: column.id,
-  accessorFn: column.value,
+  accessorFn: (row) => {
+    const value = column.value(row);
+    return value === null || value === '' ? undefined : value;
+  },
+  // Whichever way round: nobody looks for what is not there.
+  sortUndefined: 'last',
   sortingFn: (a, b) => inOrder(column.value(a.original), column.value(b.original)),
   getGroupingValue: (row) => textOf(column, row),
 });
