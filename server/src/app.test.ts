@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { request } from 'node:http';
+import type { TasksReply } from '@heath/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { session } from './database/schema/index.ts';
+import { session, task } from './database/schema/index.ts';
 import { type Company, freshCompany } from './testing/company.ts';
 import { serve } from './testing/serve.ts';
 
@@ -23,6 +24,23 @@ const post = (path: string, body: unknown, headers: Record<string, string> = {})
     headers: { 'Content-Type': 'application/json', Origin: base, ...headers },
     body: JSON.stringify(body),
   });
+/** What was told next on a connection of server-sent events. */
+function eventsOf(response: Response): () => Promise<TasksReply> {
+  const parts = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+  let text = '';
+  return async () => {
+    for (;;) {
+      const [, told] = /^data: (.*)\n\n/m.exec(text) ?? [];
+      if (told !== undefined) {
+        text = text.slice(text.indexOf(told) + told.length);
+        return JSON.parse(told);
+      }
+      const { value, done } = await parts.read();
+      if (done) throw new Error(`It ended after ${JSON.stringify(text)}.`);
+      text += value;
+    }
+  };
+}
 const signIn = (username: string, password: string) => post('/api/session', { username, password });
 const cookieOf = (response: Response) => response.headers.get('set-cookie')!;
 
@@ -168,6 +186,26 @@ describe('the application', () => {
       const once = JSON.stringify({ code: 'ONCE', name: 'Once' });
       const all = await Promise.all([1, 2, 3, 4].map(() => send('POST', '/api/pay-codes', once, same)));
       expect(all.map(({ status }) => status)).toEqual([201, 201, 201, 201]);
+    });
+
+    it('tells of its work by itself, as it comes, goes on and ends', async () => {
+      const leaves = new AbortController();
+      const response = await fetch(`${base}/api/tasks/live`, {
+        headers: { Cookie: cookie, 'Accept-Encoding': 'gzip' },
+        signal: leaves.signal,
+      });
+      expect(response.headers.get('content-type')).toMatch(/^text\/event-stream/);
+      expect(response.headers.get('content-encoding')).toBeNull();
+      const events = eventsOf(response);
+      expect(await events()).toEqual({ tasks: [], disk: null });
+      await company.database.insert(task).values({ kind: 'recompute', subjectId: 1, status: 'waiting' });
+      const { tasks } = await events();
+      expect(tasks).toMatchObject([{ kind: 'recompute', status: 'waiting', done: 0 }]);
+      await company.database.update(task).set({ status: 'running', done: 3, total: 8 });
+      expect((await events()).tasks).toMatchObject([{ status: 'running', done: 3, total: 8 }]);
+      await company.database.delete(task);
+      expect((await events()).tasks).toEqual([]);
+      leaves.abort();
     });
 
     it.each([
