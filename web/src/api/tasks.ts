@@ -12,7 +12,7 @@ export function changedBy(before: readonly TaskView[], after: readonly TaskView[
   ];
 }
 
-export const tasksApi = api.injectEndpoints({
+const tasksApi = api.injectEndpoints({
   endpoints: (build) => ({
     /** Work that goes on, as the server tells it live while anything shows it. */
     tasks: build.query<TasksReply, void>({
