@@ -3,9 +3,11 @@ import type { ExternalToast } from 'sonner';
 /** For as long as a notice is in sight, what it says can be undone by its key. */
 const IN_SIGHT_MILLISECONDS = 8000;
 const JUST_SAID_MILLISECONDS = 5000;
-/** How often something was said. */
-let times = 0;
+type ToastsModule = typeof import('./toasts.tsx');
 let undoing: { readonly undo: () => void; readonly until: number } | null = null;
+
+/** The notice that is in sight, or was the last. */
+let last: ReturnType<ToastsModule['toast']> | undefined;
 
 /**
  * Shows one notice in the place of the last: whoever settles card after card would have a heap of them moving about. Fetched with the first:
@@ -14,8 +16,8 @@ let undoing: { readonly undo: () => void; readonly until: number } | null = null
 async function show(text: string, milliseconds: number, action: ExternalToast['action']): Promise<void> {
   try {
     const { toast } = await import('./toasts.tsx');
-    // Of the same length as the last it would go when that one would have gone.
-    toast(text, { id: 'notice', duration: milliseconds + (times++ % 2), action });
+    if (last !== undefined) toast.dismiss(last);
+    last = toast(text, { duration: milliseconds, action });
   } catch {
     // Of all that could be said, that Heath cannot be reached must not depend on reaching it.
     showPlainly(text);

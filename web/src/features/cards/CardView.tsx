@@ -16,10 +16,11 @@ import { type Conflict, SettlePanel } from '../settle/index.ts';
 import { CardTotals } from './CardTotals.tsx';
 import { DayRow } from './DayRow.tsx';
 import { axisOf, openDay } from './days.ts';
+import { History } from './History.tsx';
 import { CARD_KEYS } from './keys.ts';
 import { FRESH_SECONDS } from './useNearCards.ts';
 import { useUndoLast } from './useUndoLast.ts';
-import { ClassWhy, DayWhy, History } from './WhyPanel.tsx';
+import { ClassWhy, DayWhy } from './WhyPanel.tsx';
 
 /** One person's card and, to its right, what is to settle and why the numbers are what they are. */
 export function CardView({ periodId, row }: { periodId: number; row: CardRow }) {

@@ -1,4 +1,4 @@
-import type { CardReply, CorrectionView, ShiftView } from '@heath/contract';
+import type { CardReply, ShiftView } from '@heath/contract';
 import {
   type ClassId,
   classesOf,
@@ -6,7 +6,6 @@ import {
   classSums,
   correctionKind,
   type DayReason,
-  type Instant,
   isMissingPunch,
   isOvertime,
   isPremium,
@@ -15,7 +14,6 @@ import {
   type ReasonWriter,
   reasonSentence,
   type ShiftReason,
-  sentenceWith,
   type Workday,
 } from '@heath/core';
 import type { ReactNode } from 'react';
@@ -26,11 +24,11 @@ import {
   exceptionText,
   hoursAndMinutes,
   moment,
-  punchWord,
   secondsDecimal,
   shortDay,
 } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
+import { correctionWords } from './correction-words.ts';
 
 /** Why a day's payable hours are what they are: steps from the punch to the pay code. */
 export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
@@ -255,24 +253,6 @@ function Codes({ lines }: { lines: readonly Line[] }) {
   );
 }
 
-/** What a correction did: "Meal in 12:31 added", "Out 17:20 moved to 17:05". */
-function correctionWords({ kind, says, punch }: CorrectionView, card: CardReply): string {
-  const written = Object.entries(says).map(([setting, value]): [string, string | undefined] => {
-    if (setting === 'punchKind') return [setting, punchWord(String(value))];
-    if (setting === 'workday') return [setting, shortDay(value as Workday)];
-    if (setting === 'multiplier') return [setting, String(value)];
-    if (TIMES.has(setting)) return [setting, clockTime(value as Instant, card.offsets)];
-    // Numbers of jobs and departments say nothing to people.
-    return [setting, typeof value === 'string' ? value : undefined];
-  });
-  const named =
-    punch === null
-      ? punchWord(null)
-      : `${punchWord(punch.kind)} ${clockTime(punch.at as Instant, card.offsets)}`;
-  return sentenceWith(correctionKind(kind).sentence, { ...Object.fromEntries(written), punch: named });
-}
-const TIMES = new Set(['at', 'from', 'to', 'planStartsAt']);
-
 const signedHours = (seconds: number): string => `${seconds > 0 ? '+' : ''}${secondsDecimal(seconds)} h`;
 
 /** What corrections change in the hours of a day, each beside all the others. */
@@ -306,48 +286,5 @@ function CorrectionSteps({ card, day }: { card: CardReply; day: Workday }) {
         );
       })}
     </ol>
-  );
-}
-
-/** The corrections on this card, newest first; each can be taken back. */
-export function History({
-  card,
-  onUndo,
-}: {
-  card: CardReply;
-  onUndo: ((correctionId: number) => void) | null;
-}) {
-  if (card.corrections.length === 0) return null;
-  const made = card.corrections.filter((correction) => correction.kind !== 'undo').reverse();
-  return (
-    <section className="mt-4 border-t border-rule pt-3 text-fine" aria-label="History">
-      <h3 className="font-semibold text-soft">Corrections in this period</h3>
-      {made.map((correction) => {
-        const undo = card.corrections.find((other) => other.undoes === correction.id);
-        return (
-          <div key={correction.id} className="border-t border-faint py-1.5">
-            <div className={correction.undone ? 'line-through opacity-70' : ''}>
-              {correctionWords(correction, card)} by {correction.by}
-            </div>
-            <div className="text-soft">
-              {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHours)} →{' '}
-              {decimalHours(correction.payableAfterHours)}
-              {correction.note !== '' && <> · “{correction.note}”</>}
-            </div>
-            {correction.undone
-              ? undo && <div className="text-soft">Undone by {undo.by}</div>
-              : onUndo !== null && (
-                  <button
-                    type="button"
-                    className="text-heather underline"
-                    onClick={() => onUndo(correction.id)}
-                  >
-                    Undo
-                  </button>
-                )}
-          </div>
-        );
-      })}
-    </section>
   );
 }
