@@ -223,7 +223,7 @@ describe('the list of cards', () => {
     const list: CardsReply = await page.evaluate(async () => (await fetch('/api/periods/2/cards')).json());
     const before = cardRows(list).find((row) => row.toSettle === 0)?.name ?? '';
     await page.getByTestId('people').getByRole('button', { name: before }).click();
-    await page.getByRole('heading', { level: 1, name: before }).waitFor();
+    await page.getByRole('main', { name: 'Time card' }).getByRole('heading', { name: before }).waitFor();
     await page.getByRole('radio', { name: /^To settle/ }).click();
     await page.getByText('Payable with').waitFor();
     const after = await headings();

@@ -59,10 +59,14 @@ const figure = async (name: string): Promise<string> =>
       .innerText()
   ).trim();
 
+/** A card with all that is on it; while it is fetched, its name alone stands there. */
+const cardOf = (person: string) =>
+  page.getByRole('main', { name: 'Time card' }).getByRole('heading', { level: 1, name: person });
+
 const openCard = async (person: string) => {
   await page.goto(`${url}/cards?show=to-settle`);
   await page.getByTestId('people').getByRole('button', { name: person }).click();
-  await page.getByRole('heading', { level: 1, name: person }).waitFor();
+  await cardOf(person).waitFor();
 };
 
 /** What was settled, as the server tells it: the added punches are inputs of the plain calculation, not results. */
@@ -266,5 +270,5 @@ async function openCardAnywhere(person: string): Promise<void> {
     .getByRole('combobox', { name: 'Find a person, a day, a screen or something to do' })
     .fill(person);
   await page.keyboard.press('Enter');
-  await page.getByRole('heading', { level: 1, name: person }).waitFor();
+  await cardOf(person).waitFor();
 }
