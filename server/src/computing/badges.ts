@@ -6,7 +6,7 @@ import type { Among } from './among.ts';
 
 /** The badges that these people ever had. */
 export const badgesOf = (among: Among) =>
-  build.select({ id: badgeOwner.badgeId }).from(badgeOwner).where(among(badgeOwner.personId));
+  build.selectDistinct({ id: badgeOwner.badgeId }).from(badgeOwner).where(among(badgeOwner.personId));
 
 /** Whose the badges that these people ever had were, by day. */
 export const ownersSelect = (among: Among) =>
