@@ -80,6 +80,24 @@ describe('whoever listens to the open tasks', () => {
     expect(third.told).toEqual([rows]);
   });
 
+  it('who comes while the look of somebody who left still goes on does not have it done twice', async () => {
+    const held: (() => void)[] = [];
+    const slow = new TaskWatch(async () => {
+      looks++;
+      if (looks === 1) await new Promise<void>((resolve) => held.push(resolve));
+      return replyOf(task);
+    });
+    const leave = slow.listen({ hear: () => {}, end: () => {} });
+    await wait(1);
+    leave();
+    slow.listen({ hear: () => {}, end: () => {} });
+    for (const release of held) release();
+    await wait(1);
+    const before = looks;
+    await wait(5000);
+    expect(looks - before).toBe(10);
+  });
+
   it('is let go while the rows cannot be read, and asks again', async () => {
     const first = heard();
     await wait(1);

@@ -45,6 +45,7 @@ export class TaskWatch {
   }
 
   async #tell(): Promise<void> {
+    const mine = this.#timer;
     try {
       const reply = await this.#look();
       if (JSON.stringify(reply) !== JSON.stringify(this.#last)) {
@@ -57,6 +58,7 @@ export class TaskWatch {
         listener.end();
       }
     }
-    if (this.#listeners.size > 0) this.#lookAfter(LOOK_MILLISECONDS);
+    // Where everybody left meanwhile nobody looks any more, and whoever came since has begun a look of their own.
+    if (this.#timer === mine && mine !== null) this.#lookAfter(LOOK_MILLISECONDS);
   }
 }
