@@ -83,7 +83,7 @@ export { furthestApart, punchesAround, runAround, unbrokenAround } from './steps
 export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts';
 // Zones and calendars.
 export { type Calendar, NO_CALENDAR } from './time/calendar.ts';
-export { type DayEntry, monthNamed, readDayEntry, weekdayNamed, weekdayOf } from './time/day-entry.ts';
+export { type DayEntry, monthNamed, readDayEntry, weekdayNamed } from './time/day-entry.ts';
 // Units: seconds, instants, workdays, hours, and how they are written and read.
 export * from './time/hours.ts';
 export { type HoursEntry, readHoursEntry } from './time/hours-entry.ts';

@@ -1,4 +1,4 @@
-import { type Workday, workday, workdayFromIso, workdayToIso } from './units.ts';
+import { type Workday, weekdayOf, workday, workdayFromIso, workdayToIso } from './units.ts';
 
 /** What somebody meant by a day; or why nobody can tell. */
 export type DayEntry =
@@ -19,7 +19,7 @@ const MONTHS = [
   'november',
   'december',
 ];
-const WEEKDAYS = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
+const WEEKDAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
 const RELATIVE: Readonly<Record<string, number>> = { today: 0, yesterday: -1, tomorrow: 1 };
 
 /** The place of the name that a word begins, by at least its first three letters; -1 where it begins none. */
@@ -28,11 +28,8 @@ const placeIn = (names: readonly string[], word: string): number =>
 
 /** The month that a word like `oct` names, 1 to 12; 0 where it names none. */
 export const monthNamed = (word: string): number => placeIn(MONTHS, word) + 1;
-/** The weekday that a word like `wed` names, 0 for Sunday to 6; -1 where it names none. */
+/** The weekday that a word like `wed` names, as `weekdayOf` counts them; -1 where it names none. */
 export const weekdayNamed = (word: string): number => placeIn(WEEKDAYS, word);
-
-/** The weekday of a workday, 0 for Sunday to 6. */
-export const weekdayOf = (day: Workday): number => (((day + 4) % 7) + 7) % 7;
 
 const NOT_A_DAY: DayEntry = { ok: false, reason: 'not-a-day' };
 const NO_SUCH_DAY: DayEntry = { ok: false, reason: 'no-such-day' };
