@@ -97,6 +97,31 @@ export const StripReply = v.strictObject({
 });
 export type StripReply = v.InferOutput<typeof StripReply>;
 
+const difference = v.pipe(v.number(), v.integer());
+/** What one changed card adds to the sums of a strip, or takes from them. */
+export const StripChange = v.strictObject({
+  /** The days of which something changed. */
+  days: list(v.strictObject({ day, clockedSeconds: difference, toSettle: difference })),
+  clockedSeconds: difference,
+  payableHours: difference,
+  toSettle: difference,
+});
+export type StripChange = v.InferOutput<typeof StripChange>;
+
+/** The strip after one of its cards changed, without adding up all of them again. */
+export const withChange = (strip: StripReply, change: StripChange): StripReply => ({
+  ...strip,
+  days: strip.days.map((of) => {
+    const changed = change.days.find(({ day: changedDay }) => changedDay === of.day);
+    if (changed === undefined) return of;
+    const { clockedSeconds, toSettle } = changed;
+    return { ...of, clockedSeconds: of.clockedSeconds + clockedSeconds, toSettle: of.toSettle + toSettle };
+  }),
+  clockedSeconds: strip.clockedSeconds + change.clockedSeconds,
+  payableHours: strip.payableHours + change.payableHours,
+  toSettle: strip.toSettle + change.toSettle,
+});
+
 /** One shift as the ribbon draws it and the why panel explains it. */
 export const ShiftView = v.strictObject({
   workday: day,

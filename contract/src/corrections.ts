@@ -1,7 +1,7 @@
 import { type ClassSums, CorrectionSchema } from '@heath/core';
 import * as v from 'valibot';
 import { ClassSumsSchema, ofCore, says } from './card-parts.ts';
-import { CardReply } from './cards.ts';
+import { CardReply, StripChange } from './cards.ts';
 
 const exceptionKey = v.pipe(
   v.string('Say which exception is settled, by its key.'),
@@ -50,5 +50,10 @@ export const SettlePreview = v.strictObject({
 export type SettlePreview = v.InferOutput<typeof SettlePreview>;
 
 /** The recomputed card after settling or undoing. */
-export const SettleReply = v.strictObject({ correctionId: v.pipe(v.number(), v.integer()), card: CardReply });
+export const SettleReply = v.strictObject({
+  correctionId: v.pipe(v.number(), v.integer()),
+  card: CardReply,
+  /** What it changes of the strips that the card is in; null where that is not known any more, since it was done before. */
+  change: v.nullable(StripChange),
+});
 export type SettleReply = v.InferOutput<typeof SettleReply>;

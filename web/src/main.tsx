@@ -11,7 +11,8 @@ followTheme();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      {/* A screen is drawn in one go: in slices, with frames of the old one between them, it comes a tenth later (`openList` in the bench). */}
+      <RouterProvider router={router} useTransitions={false} />
     </Provider>
   </StrictMode>,
 );

@@ -1,5 +1,6 @@
 import { CardReply, type CardRow, type CardsReply, cardRows } from '@heath/contract';
-import { api } from './base.ts';
+import { LongList } from './LongList.ts';
+import { periodsApi } from './periods.ts';
 import { reads } from './reads.ts';
 
 /** A card in a period. */
@@ -10,11 +11,11 @@ export interface CardId {
 
 export const cardPath = ({ periodId, personId }: CardId): string => `/periods/${periodId}/cards/${personId}`;
 
-export const cardsApi = api.injectEndpoints({
+export const cardsApi = periodsApi.injectEndpoints({
   endpoints: (build) => ({
-    cards: build.query<readonly CardRow[], number>({
+    cards: build.query<LongList<CardRow>, number>({
       query: (periodId) => `/periods/${periodId}/cards`,
-      transformResponse: (reply: CardsReply) => cardRows(reply),
+      transformResponse: (reply: CardsReply) => new LongList(cardRows(reply)),
       providesTags: ['cards'],
     }),
     card: build.query<CardReply, CardId>({

@@ -1,32 +1,49 @@
-import { type CardRow, type SettlePreview, SettleReply, type SettleRequest } from '@heath/contract';
+import { type SettlePreview, SettleReply, type SettleRequest, withChange } from '@heath/contract';
 import { isMissingPunch } from '@heath/core';
-import { original } from '@reduxjs/toolkit';
+import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import { api } from './base.ts';
 import { type CardId, cardPath, cardsApi } from './cards.ts';
 import { reads } from './reads.ts';
 
-/** Puts the recomputed card where it is shown, so that nothing has to be asked again but the strip. */
-async function showCard(
-  card: CardId,
-  dispatch: (action: never) => unknown,
-  reply: Promise<{ data: SettleReply }>,
-): Promise<void> {
-  const show = dispatch as (action: unknown) => unknown;
+type State = Parameters<ReturnType<typeof cardsApi.endpoints.cards.select>>[0];
+
+/** What a request that changes a card is given while it is under way. */
+interface UnderWay {
+  readonly dispatch: ThunkDispatch<State, unknown, UnknownAction>;
+  readonly getState: () => State;
+  readonly queryFulfilled: PromiseLike<{ data: SettleReply }>;
+}
+
+/** Puts what a corrected card changes into the strips that it is in; asks for them anew where they do not know of the card yet. */
+function showInStrips(
+  periodId: number,
+  { card, change }: SettleReply,
+  { dispatch, getState }: Pick<UnderWay, 'dispatch' | 'getState'>,
+): void {
+  for (const groupId of [null, card.row.groupId]) {
+    const key = { periodId, groupId };
+    const { data } = cardsApi.endpoints.strip.select(key)(getState());
+    if (data === undefined) continue;
+    if (change === null || data.computing > 0) dispatch(api.util.invalidateTags(['strip']));
+    else dispatch(cardsApi.util.updateQueryData('strip', key, (strip) => withChange(strip, change)));
+  }
+}
+
+/** Puts the recomputed card where it is shown, with what it changes of the list and the strips: adding up ten thousand cards again would hold up the next. */
+async function showCard(card: CardId, { dispatch, getState, queryFulfilled }: UnderWay): Promise<void> {
   try {
-    const { data } = await reply;
-    show(cardsApi.util.updateQueryData('card', card, () => data.card));
-    show(
-      // The list as it is, not as a draft: a draft wraps each of ten thousand rows that is looked at.
-      cardsApi.util.updateQueryData('cards', card.periodId, (list) => {
-        const rows = original(list as CardRow[]) ?? [];
-        return rows.map((row) => (row.personId === card.personId ? data.card.row : row));
-      }),
-    );
+    const { data } = await queryFulfilled;
+    dispatch(cardsApi.util.updateQueryData('card', card, () => Object.freeze(data.card)));
+    const list = cardsApi.endpoints.cards.select(card.periodId)(getState()).data;
+    const value = list?.replacing(({ personId }) => personId === card.personId, data.card.row);
+    if (value !== undefined)
+      dispatch(cardsApi.util.upsertQueryEntries([{ endpointName: 'cards', arg: card.periodId, value }]));
+    showInStrips(card.periodId, data, { dispatch, getState });
     // What the crew did is evidence for what is still missing; it comes with the card when it is opened.
-    if (data.card.exceptions.some(isMissingPunch)) show(api.util.invalidateTags(['card']));
+    if (data.card.exceptions.some(isMissingPunch)) dispatch(api.util.invalidateTags(['card']));
   } catch {
     // Somebody else changed the card first: show what they made of it.
-    show(api.util.invalidateTags(['card', 'cards']));
+    dispatch(api.util.invalidateTags(['card', 'cards', 'strip']));
   }
 }
 
@@ -39,9 +56,8 @@ export const { usePreviewSettleQuery, useSettleMutation, useUndoMutation } = api
     settle: build.mutation<SettleReply, CardId & { body: SettleRequest }>({
       query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
       transformResponse: reads(SettleReply),
-      onQueryStarted: ({ body: _, ...card }, { dispatch, queryFulfilled }) =>
-        showCard(card, dispatch as never, queryFulfilled as never),
-      invalidatesTags: ['strip', 'handoff'],
+      onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
+      invalidatesTags: ['handoff'],
     }),
     undo: build.mutation<SettleReply, CardId & { correctionId: number }>({
       query: ({ correctionId, ...card }) => ({
@@ -49,9 +65,8 @@ export const { usePreviewSettleQuery, useSettleMutation, useUndoMutation } = api
         method: 'POST',
       }),
       transformResponse: reads(SettleReply),
-      onQueryStarted: ({ correctionId: _, ...card }, { dispatch, queryFulfilled }) =>
-        showCard(card, dispatch as never, queryFulfilled as never),
-      invalidatesTags: ['strip', 'handoff'],
+      onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
+      invalidatesTags: ['handoff'],
     }),
   }),
 });

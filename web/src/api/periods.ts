@@ -2,7 +2,7 @@ import { PeriodsReply, StripReply } from '@heath/contract';
 import { api } from './base.ts';
 import { reads } from './reads.ts';
 
-export const { usePeriodsQuery, useStripQuery } = api.injectEndpoints({
+export const periodsApi = api.injectEndpoints({
   endpoints: (build) => ({
     periods: build.query<PeriodsReply, void>({
       query: () => '/periods',
@@ -17,3 +17,4 @@ export const { usePeriodsQuery, useStripQuery } = api.injectEndpoints({
     }),
   }),
 });
+export const { usePeriodsQuery, useStripQuery } = periodsApi;

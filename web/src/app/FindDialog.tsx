@@ -30,7 +30,9 @@ export default function FindDialog({
   const wanted = text.trim().toLowerCase();
   const isMeant = ({ name }: { readonly name: string }) => name.toLowerCase().includes(wanted);
   const found =
-    wanted === '' ? [] : features.flatMap(({ find }) => find?.(text, { period, rows: data ?? [] }) ?? []);
+    wanted === ''
+      ? []
+      : features.flatMap(({ find }) => find?.(text, { period, rows: data?.rows ?? [] }) ?? []);
   const screens = features.map((feature) => ({ name: feature.name, to: homeOf(feature) }));
   return (
     <Panel title="Find" onClose={onClose}>

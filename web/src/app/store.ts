@@ -1,13 +1,21 @@
-import { configureStore } from '@reduxjs/toolkit';
+import { configureStore, isPlain } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { api } from '../api/base.ts';
 import { connection } from '../api/connection.ts';
+import { LongList } from '../api/LongList.ts';
 
 /** A store with nothing in it yet. */
 export const newStore = () =>
   configureStore({
     reducer: { [api.reducerPath]: api.reducer, [connection.name]: connection.reducer },
-    middleware: (defaults) => defaults().concat(api.middleware),
+    middleware: (defaults) =>
+      defaults({
+        serializableCheck: {
+          isSerializable: (value: unknown) => isPlain(value) || value instanceof LongList,
+        },
+      }).concat(api.middleware),
+    // What comes with one answer is drawn at once and together, not with the next frame.
+    enhancers: (defaults) => defaults({ autoBatch: { type: 'timer', timeout: 0 } }),
   });
 
 export const store = newStore();

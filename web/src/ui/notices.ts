@@ -16,6 +16,7 @@ let last: ReturnType<ToastsModule['toast']> | undefined;
 async function show(text: string, milliseconds: number, action: ExternalToast['action']): Promise<void> {
   try {
     const { toast } = await import('./toasts.tsx');
+    await drawn();
     if (last !== undefined) toast.dismiss(last);
     last = toast(text, { duration: milliseconds, action });
   } catch {
@@ -23,6 +24,9 @@ async function show(text: string, milliseconds: number, action: ExternalToast['a
     showPlainly(text);
   }
 }
+
+/** What was done is seen before it is said: a notice measures itself, and with that held up the very change that it tells of. */
+const drawn = () => new Promise<void>((resolve) => requestAnimationFrame(() => setTimeout(resolve, 100)));
 
 function showPlainly(text: string): void {
   const notice = document.body.appendChild(document.createElement('p'));

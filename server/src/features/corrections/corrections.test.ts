@@ -1,4 +1,4 @@
-import { CorrectRequest, cardRows, day, written } from '@heath/contract';
+import { CorrectRequest, cardRows, day, withChange, written } from '@heath/contract';
 import { compute, instantFromIso, isPremium } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
@@ -10,7 +10,7 @@ import { card, correction, punch } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
 import type { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
-import { listCards, openCard } from '../cards/service.ts';
+import { listCards, openCard, periodStrip } from '../cards/service.ts';
 import { correct, previewCorrect, previewSettle, settle, undo } from './service.ts';
 
 let company: Company;
@@ -87,6 +87,22 @@ describe('settling a missing punch', () => {
     const { input } = (await readCard(company.database, KEY(), company.clock.now(), send, false))!;
     expect(await stored()).toMatchObject(cardResults(input, compute(input)));
     await undo(company, null, company.who, KEY(), id);
+  });
+
+  it('tells what it changes of the strips, so that none has to be added up again', async () => {
+    const { groupId } = (await open()).row;
+    const strips = () =>
+      Promise.all(
+        [undefined, groupId].map((group) => periodStrip(company, company.who, company.periodId, group)),
+      );
+    const before = await strips();
+    const { correctionId: id, change } = await settle(company, null, company.who, KEY(), request());
+    expect(change).toMatchObject({ toSettle: -1, days: [{ toSettle: -1 }] });
+    const between = await strips();
+    expect(before.map((strip) => withChange(strip, change!))).toEqual(between);
+    expect(between).not.toEqual(before);
+    const { change: back } = await undo(company, null, company.who, KEY(), id);
+    expect(between.map((strip) => withChange(strip, back!))).toEqual(before);
   });
 
   it('of two people at once the second is told who was first and with what, and only one correction is kept', async () => {

@@ -23,6 +23,7 @@ import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computin
 import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { storeChangedCard } from '../../computing/store-cards.ts';
+import { stripChange } from '../../computing/strip-change.ts';
 import type { CardSubject } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
@@ -288,7 +289,8 @@ const replyTo = ({ database, clock }: Context, key: CardKey, { correctionId }: K
     if (read === undefined) throw new Error('The card of a correction is gone.');
     const computed = compute(read.input, true);
     const results = cardResults(read.input, computed);
-    return { correctionId, card: cardView(read.subject, read.input, computed, results, read.history) };
+    const card = cardView(read.subject, read.input, computed, results, read.history);
+    return { correctionId, card, change: null };
   });
 
 function keepInOneTransaction(
@@ -345,7 +347,11 @@ function keepInOneTransaction(
         const { insertId } = sent[neighbors.length] as { insertId: number };
         const history = [...card.history, { ...values, says: settings, id: insertId, by: who.name }];
         const told = withId(computed, correctionId(insertId));
-        return { correctionId: insertId, card: cardView(card.subject, input, told, results, history) };
+        return {
+          correctionId: insertId,
+          card: cardView(card.subject, input, told, results, history),
+          change: stripChange(cardResults(card.input, card.before), results, card.subject),
+        };
       },
     };
   });

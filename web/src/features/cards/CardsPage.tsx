@@ -20,7 +20,7 @@ export function CardsPage() {
       {cards.currentData === undefined ? (
         <NotYet what="the time cards" error={cards.error} again={() => void cards.refetch()} />
       ) : (
-        <CardScreen key={period.id} period={period} rows={cards.currentData} />
+        <CardScreen key={period.id} period={period} rows={cards.currentData.rows} />
       )}
     </>
   );

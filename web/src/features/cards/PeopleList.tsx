@@ -16,6 +16,11 @@ const MARK: Readonly<Record<string, string>> = {
   '-': 'border-b border-rule',
 };
 
+/** Days in a row with one mark, drawn as one: an element a day would be most of what the list consists of. An outline is drawn for each. */
+const DAYS_ALIKE = /x|(.)\1*/g;
+const DAY_PIXELS = 9;
+const GAP_PIXELS = 2;
+
 const SORTS = [
   { value: 'name', name: 'by name' },
   { value: 'hours', name: 'by hours' },
@@ -45,7 +50,10 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onNear, onFilt
   });
   const pickedIndex = useMemo(() => rows.findIndex((row) => row.personId === pickedId), [rows, pickedId]);
   useEffect(() => {
-    if (pickedIndex >= 0) virtual.scrollToIndex(pickedIndex, { align: 'auto' });
+    // Whoever is in sight is not scrolled to: asking where a list can scroll to has the browser lay out the page there and then.
+    const { startIndex = 0, endIndex = 0 } = virtual.range ?? {};
+    const isInSight = startIndex < pickedIndex && pickedIndex < endIndex;
+    if (pickedIndex >= 0 && !isInSight) virtual.scrollToIndex(pickedIndex, { align: 'auto' });
   }, [pickedIndex, virtual]);
   useKey(CARD_KEYS.filter, () => find.current?.focus());
 
@@ -148,8 +156,12 @@ const PersonRow = memo(function PersonRow({ row, top, on, onPick, onNear }: Pers
         )}
       </span>
       <span className="mt-1 flex gap-0.5" aria-hidden="true">
-        {[...row.marks].map((mark, i) => (
-          <i key={i} className={`block h-2 w-2.25 ${MARK[mark]}`} />
+        {(row.marks.match(DAYS_ALIKE) ?? []).map((days, i) => (
+          <i
+            key={i}
+            className={`block h-2 ${days.length > 1 ? 'days-alike' : ''} ${MARK[days.charAt(0)]}`}
+            style={{ width: days.length * (DAY_PIXELS + GAP_PIXELS) - GAP_PIXELS }}
+          />
         ))}
       </span>
     </button>

@@ -29,6 +29,9 @@ const asItem = ({ id, firstDay, lastDay, sealed }: PeriodSummary): PeriodItem =>
   note: sealed ? 'sealed' : '',
 });
 
+/** What others settle is seen after so long. */
+const AGAIN_MILLISECONDS = 30_000;
+
 /** The strip under the top bar: which group and period, its days, and the numbers that matter. */
 export function PeriodBar({
   pickDays = false,
@@ -42,7 +45,7 @@ export function PeriodBar({
   const group = pickGroup ? query.get('group') : null;
   const { data: strip } = useStripQuery(
     { periodId: period?.id ?? 0, groupId: group === null ? null : Number(group) },
-    { skip: period === undefined },
+    { skip: period === undefined, pollingInterval: AGAIN_MILLISECONDS, skipPollingIfUnfocused: true },
   );
   useRefreshWhileComputing(strip?.computing ?? 0);
   if (period === undefined) return <div className="h-strip shrink-0 border-b border-rule bg-sheet" />;

@@ -72,7 +72,7 @@ describe('long work', () => {
     await told(task(), recompute);
     expect(await screen.findByRole('button', { name: '2 at work' })).toBeDefined();
     await told();
-    expect(screen.queryByRole('button')).toBeNull();
+    await waitFor(() => expect(screen.queryByRole('button')).toBeNull());
   });
 
   it('is listed with how far it is, and can be left', async () => {
@@ -84,7 +84,7 @@ describe('long work', () => {
     );
     expect(screen.getByText('begins')).toBeDefined();
     await told(task({ done: 90 }), recompute);
-    expect(screen.getByText('90 %')).toBeDefined();
+    expect(await screen.findByText('90 %')).toBeDefined();
     await click.keyboard('{Escape}');
     expect(screen.queryByRole('progressbar')).toBeNull();
   });

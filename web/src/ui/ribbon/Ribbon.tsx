@@ -88,7 +88,8 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
   });
   return (
     <div ref={lane} className="relative h-8.75">
-      <span className="sr-only">{ribbonSentence(day, parts)}</span>
+      {/* A picture with a name, not text that is hidden: hidden text is laid out with the rest. */}
+      <span role="img" aria-label={ribbonSentence(day, parts)} className="absolute inset-0" />
       <AxisLines scale={scale} day={day} />
       {parts.map((part) => (
         <span
@@ -110,16 +111,25 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
 /** Less is a hand that shook. */
 const SHORTEST_DRAG_SECONDS = 60;
 
+/** The lines of a ribbon's hours, as two paths: an element a line would be a third of all that a card consists of. */
 function AxisLines({ scale, day }: { scale: Scale; day: Workday }) {
-  const marks = useMemo(() => axisMarks(scale, day), [scale, day]);
-  return marks.map(({ percent: left, label, isMidnight }) => (
-    <i
-      key={left}
-      data-hour={label}
-      className={`absolute inset-y-0 w-px ${isMidnight ? 'bg-rule' : 'bg-faint'}`}
-      style={{ left: `${left}%` }}
-    />
-  ));
+  const [hours, midnights] = useMemo(() => {
+    const marks = axisMarks(scale, day);
+    const lines = (isMidnight: boolean) =>
+      marks.flatMap((mark) => (mark.isMidnight === isMidnight ? [`M${mark.percent} 0V1`] : [])).join('');
+    return [lines(false), lines(true)];
+  }, [scale, day]);
+  return (
+    <svg
+      aria-hidden="true"
+      viewBox="0 0 100 1"
+      preserveAspectRatio="none"
+      className="absolute inset-0 size-full overflow-visible axis-lines"
+    >
+      <path d={hours} className="stroke-faint" />
+      <path d={midnights} className="stroke-rule" />
+    </svg>
+  );
 }
 
 /** The hours above a column of ribbons, or the days above those of weeks. */

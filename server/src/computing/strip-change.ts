@@ -1,0 +1,25 @@
+import type { StripChange } from '@heath/contract';
+import { type Workday, workday } from '@heath/core';
+import { readPackedDay } from './packed-days.ts';
+import type { CardResults } from './results.ts';
+
+/** What a card adds to the strip of its period after a change, beyond what it added before. */
+export function stripChange(
+  before: CardResults,
+  after: CardResults,
+  { firstDay, lastDay }: { readonly firstDay: Workday; readonly lastDay: Workday },
+): StripChange {
+  const days = [];
+  for (let day = firstDay; day <= lastDay; day = workday(day + 1)) {
+    const more = (field: 'clocked' | 'exceptions') =>
+      readPackedDay(after.days, firstDay, day, field) - readPackedDay(before.days, firstDay, day, field);
+    const changed = { day, clockedSeconds: more('clocked'), toSettle: more('exceptions') };
+    if (changed.clockedSeconds !== 0 || changed.toSettle !== 0) days.push(changed);
+  }
+  return {
+    days,
+    clockedSeconds: after.clockedSeconds - before.clockedSeconds,
+    payableHours: after.payableHours - before.payableHours,
+    toSettle: after.toSettle - before.toSettle,
+  };
+}
