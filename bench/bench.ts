@@ -370,6 +370,17 @@ process.stdout.write(
           { ...figure(percentile95(screens[what]), 100), median: round(median(screens[what])) },
         ]),
       ),
+      // What this machine takes for two frames, of which each of these consists, and for a fixed piece of work: it is not the same from hour to hour.
+      machine: {
+        changeOfNothingMilliseconds: {
+          median: round(median(screens.nothing)),
+          percentile95: round(percentile95(screens.nothing)),
+        },
+        yardstickMilliseconds: {
+          median: round(median(screens.yardstick)),
+          percentile95: round(percentile95(screens.yardstick)),
+        },
+      },
       scrolling: {
         longestTaskMilliseconds: figure(Math.max(0, ...screens.longTasksWhileScrolling), 50),
         framesWithBlankRows: figure(screens.framesWithBlankRows, 0),

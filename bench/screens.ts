@@ -14,6 +14,10 @@ export interface Interaction {
   readonly walk: readonly number[];
   readonly openCard: readonly number[];
   readonly settle: readonly number[];
+  /** The same wait for a change that costs nothing: what this machine takes for its frames. */
+  readonly nothing: readonly number[];
+  /** The same work of a page each time, to compare machines, and one machine from hour to hour. */
+  readonly yardstick: readonly number[];
   readonly longTasksWhileScrolling: readonly number[];
   readonly framesWithBlankRows: number;
 }
@@ -131,18 +135,41 @@ export async function interact(browser: Browser, base: string): Promise<Interact
     await page.waitForTimeout(LOOKS_MILLISECONDS);
   }
   const settle: number[] = [];
+  const nothing: number[] = [];
+  const yardstick: number[] = [];
   await page.goto(`${base}/cards?show=to-settle`);
   await page.getByRole('button', { name: /^Take/ }).first().waitFor();
-  // Settled, and taken back: of ten thousand people few have something to settle.
-  for (let i = 0; i < 40; i++) {
+  // Settled and taken back, and on to the next: of ten thousand people few have something to settle.
+  for (let i = 0; i < 30; i++) {
+    for (const press of ['p', 'u']) {
+      await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
+      settle.push(await changing(page, key(press), TO_SETTLE));
+    }
     await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
-    settle.push(await changing(page, i % 2 === 0 ? key('p') : key('u'), TO_SETTLE));
+    nothing.push(await changing(page, "document.title += '.'", 'document.title'));
+    yardstick.push(await page.evaluate(measureYardstick));
+    // Not everything that is to settle has something to take.
+    do {
+      await changing(page, key('n'), CARD);
+      await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
+    } while (!(await page.getByRole('button', { name: /^Take/ }).first().isVisible()));
   }
   await page.goto(`${base}/cards`);
   await page.getByTestId('people').getByRole('button').first().waitFor();
   const scrolled = await page.evaluate(scrollList);
   await page.close();
-  return { openList, walk, openCard, settle, ...scrolled };
+  return { openList, walk, openCard, settle, nothing, yardstick, ...scrolled };
+}
+
+/** How long it takes to draw and lay out a thousand words one after another, and read them back. Runs in the page. */
+function measureYardstick(): number {
+  const start = performance.now();
+  const place = document.body.appendChild(document.createElement('div'));
+  for (let i = 0; i < 1000; i++) place.appendChild(document.createElement('span')).textContent = `word ${i} `;
+  const height = place.getBoundingClientRect().height;
+  place.remove();
+  if (height === 0) throw new Error('Nothing was laid out.');
+  return performance.now() - start;
 }
 
 /** Scrolls the list of people to its end within some seconds, as a hand on a wheel would. Runs in the page. */
