@@ -57,6 +57,8 @@ describe('every screen', () => {
     ['/cards?person=52&day=2026-10-24&why=premium:Night premium', 'text=Night premium'],
     ['/cards?period=1&person=3', 'main[aria-label="Time card"]'],
     ['/cards?find=nobody-of-this-name&person=nobody', 'text=Nobody matches'],
+    ['/exceptions', 'text=Then payable'],
+    ['/exceptions?kind=late-in', 'text=Accept as it is'],
     ['/punches', 'text=Drop a punch file here'],
     ['/punches/2', 'text=added'],
     ['/punches/99', 'text=cannot be shown'],
@@ -261,6 +263,52 @@ describe('the list of cards', () => {
     for (const { right, cut } of boxes) expect([right <= width, cut]).toEqual([true, false]);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
     await page.setViewportSize({ width: 1280, height: 800 });
+  });
+});
+
+describe('exceptions', () => {
+  const line = () => page.getByRole('region', { name: 'Open exception' }).innerText();
+  const count = async () => Number.parseInt(await page.locator('main header span').innerText(), 10);
+  const becomes = (n: number) =>
+    page
+      .getByText(new RegExp(`^${n} to settle$`))
+      .first()
+      .waitFor();
+
+  it('are settled one after another by one key each, and taken back by another', async () => {
+    await open('/exceptions?kind=missing-out', 'text=Then payable');
+    const [first, all] = [await line(), await count()];
+    await page.keyboard.press('Enter');
+    await becomes(all - 1);
+    await page.getByText('Then payable').waitFor();
+    const second = await line();
+    expect(second.split('\n')[0]).not.toBe(first.split('\n')[0]);
+    await page.keyboard.press('s');
+    await becomes(all - 2);
+    await page.keyboard.press('Control+z');
+    await becomes(all - 1);
+    // What was settled before the last is taken back on its card, where its history is.
+    await page.goto(`${server.url}/cards?find=${first.split('\n')[0]}`);
+    await page.getByText('Payable with').waitFor({ state: 'detached' });
+    await page.keyboard.press('u');
+    await page.getByText('Payable with').waitFor();
+    await open('/exceptions?kind=missing-out', 'text=Then payable');
+    expect(await count()).toBe(all);
+  });
+
+  it('are walked by key, and the address leads back to the open one', async () => {
+    await open('/exceptions?kind=missing-out', 'text=Then payable');
+    const first = await line();
+    await page.keyboard.press('j');
+    await page.getByText(/^2 of/).waitFor();
+    const second = await line();
+    await page.reload();
+    await page.getByText(/^2 of/).waitFor();
+    await page.getByText('Then payable').waitFor();
+    expect((await line()).split('\n')[0]).toBe(second.split('\n')[0]);
+    await page.keyboard.press('k');
+    await page.getByText(/^1 of/).waitFor();
+    expect((await line()).split('\n')[0]).toBe(first.split('\n')[0]);
   });
 });
 

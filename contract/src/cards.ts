@@ -168,6 +168,13 @@ export const CorrectionView = v.strictObject({
 });
 export type CorrectionView = v.InferOutput<typeof CorrectionView>;
 
+/** The offsets of a zone from UTC, and from when each holds. */
+export const ZoneOffsetsSchema = v.strictObject({
+  zone: v.string(),
+  starts: list(v.number()),
+  offsets: list(v.number()),
+});
+
 /** GET /api/periods/:id/cards/:personId */
 export const CardReply = v.strictObject({
   row: CardRow,
@@ -179,9 +186,7 @@ export const CardReply = v.strictObject({
   /** Punches or corrections came after the period was handed off. */
   changedSinceSealed: v.boolean(),
   /** The site's offsets, so that every instant can be shown on its wall clock. */
-  offsets: ofCore<ZoneOffsets>(
-    v.strictObject({ zone: v.string(), starts: list(v.number()), offsets: list(v.number()) }),
-  ),
+  offsets: ofCore<ZoneOffsets>(ZoneOffsetsSchema),
   plans: list(PlanSchema),
   shifts: list(ShiftView),
   segments: list(SegmentView),

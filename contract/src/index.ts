@@ -4,6 +4,7 @@ export * from './badges.ts';
 export * from './cards.ts';
 export * from './corrections.ts';
 export * from './day.ts';
+export * from './exceptions.ts';
 export * from './handoff.ts';
 export * from './happened.ts';
 export * from './imports.ts';

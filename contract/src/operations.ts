@@ -3,6 +3,7 @@ import { ApprovalsReply, ApproveRequest } from './approvals.ts';
 import { GiveBadgeRequest, UnownedBadgesReply } from './badges.ts';
 import { CardReply, CardsReply, StripReply } from './cards.ts';
 import { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
+import { ExceptionsReply } from './exceptions.ts';
 import { HandoffReply } from './handoff.ts';
 import { HappenedReply } from './happened.ts';
 import { ImportReply, ImportsReply, RefusalsReply, StartImportRequest } from './imports.ts';
@@ -61,6 +62,11 @@ export const OPERATIONS = {
   'GET /periods/:period/cards/:person': {
     says: 'One card with its reasons, computed from what is there now.',
     gives: CardReply,
+    status: 200,
+  },
+  'GET /periods/:period/exceptions': {
+    says: 'What is to settle and to look at on the cards within reach.',
+    gives: ExceptionsReply,
     status: 200,
   },
   'POST /periods/:period/cards/:person/preview': {

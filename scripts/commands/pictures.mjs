@@ -15,6 +15,7 @@ const PICTURES = [
     path: '/cards?group=3&person=50&show=to-settle&day=2026-10-27',
     ready: 'text=Payable with',
   },
+  { name: 'exceptions', path: '/exceptions', ready: 'text=Then payable' },
   { name: 'call-out', path: '/cards?person=1&day=2026-10-28', ready: 'text=Call-out' },
   { name: 'punches', path: '/punches/7', ready: 'text=already known' },
   { name: 'pay-codes', path: '/pay-codes', ready: 'h2:has-text("Catch-all")' },

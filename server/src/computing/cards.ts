@@ -8,7 +8,20 @@ import {
   type Workday,
   workday,
 } from '@heath/core';
-import { and, type Column, eq, gte, inArray, isNull, lte, ne, notExists, type SQL, sql } from 'drizzle-orm';
+import {
+  and,
+  type Column,
+  eq,
+  gte,
+  inArray,
+  isNull,
+  lte,
+  ne,
+  notExists,
+  or,
+  type SQL,
+  sql,
+} from 'drizzle-orm';
 import type { Queries, Reads } from '../database/connect.ts';
 import { build } from '../database/round-trip.ts';
 import {
@@ -122,8 +135,8 @@ export const touchQuery = (periodIds: readonly number[], personIds: readonly num
   UPDATE ${card} SET input_version = input_version + 1
    WHERE ${and(inArray(card.periodId, [...periodIds]), inArray(card.personId, [...personIds]))}`;
 
-/** The card's results no longer belong to its inputs. */
-export const stale = ne(card.inputVersion, card.computedVersion);
+/** The card's results no longer belong to its inputs, or an earlier Heath computed it, which did not keep what is to settle. */
+export const stale = or(ne(card.inputVersion, card.computedVersion), isNull(card.exceptions))!;
 
 /** The seal of a card, where its pay group has handed off its period. */
 export const sealOfCard = and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId))!;

@@ -26,6 +26,7 @@ export interface CardResults {
   readonly marks: string;
   readonly sums: ReturnType<typeof classSums>;
   readonly lines: Computed['lines'];
+  readonly exceptions: Computed['exceptions'];
 }
 
 /** The parts of a computed card that lists, strips and the handoff read. */
@@ -67,6 +68,7 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
     marks: marksOf(days),
     sums,
     lines: computed.lines,
+    exceptions: computed.exceptions,
   };
 }
 

@@ -1,6 +1,7 @@
 import type { MySqlColumn } from 'drizzle-orm/mysql-core';
 import type { Statement } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
+import { packExceptions } from './packed-exceptions.ts';
 import { packLines } from './packed-lines.ts';
 import type { CardResults } from './results.ts';
 import type { CardSubject } from './subjects.ts';
@@ -28,6 +29,7 @@ const RESULTS = [
   card.marks,
   card.sums,
   card.lines,
+  card.exceptions,
 ] as const;
 
 const namesOf = (columns: readonly MySqlColumn[]): string =>
@@ -70,7 +72,12 @@ function valuesOf({ subject, results }: ComputedCard): string {
   ];
   // Whatever is no whole number is a fault of the calculation, and must not become one of the statement.
   for (const one of numbers) if (!Number.isSafeInteger(one)) throw new Error(`A card of ${String(one)}.`);
-  const texts = [results.marks, JSON.stringify(results.sums), packLines(results.lines)].map(inQuotes);
+  const texts = [
+    results.marks,
+    JSON.stringify(results.sums),
+    packLines(results.lines),
+    packExceptions(results.exceptions),
+  ].map(inQuotes);
   return `(${numbers.join(',')},X'${results.days.toString('hex')}',${texts.join(',')})`;
 }
 

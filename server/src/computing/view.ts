@@ -1,5 +1,5 @@
 import type { CardReply } from '@heath/contract';
-import type { Computed, PersonInput } from '@heath/core';
+import type { Computed, PersonInput, ZoneOffsets } from '@heath/core';
 import { type CorrectionRow, correctionViews } from './history.ts';
 import type { CardResults } from './results.ts';
 import type { CardSubject } from './subjects.ts';
@@ -7,6 +7,12 @@ import type { CardSubject } from './subjects.ts';
 /** What was handed off is no longer what the punches give. */
 const differs = (subject: CardSubject, now: CardResults): boolean =>
   subject.payableHours !== now.payableHours || subject.marks !== now.marks;
+
+/** The offsets of a zone as they travel: the first of them holds from the beginning, and JSON has no minus infinity. */
+export const jsonOffsets = (offsets: ZoneOffsets): ZoneOffsets => ({
+  ...offsets,
+  starts: offsets.starts.map((start) => Math.max(start, -1e12)),
+});
 
 /** A whole card as the screen draws and explains it. */
 export function cardView(
@@ -35,8 +41,7 @@ export function cardView(
     lastDay: subject.lastDay,
     sealed: subject.sealed,
     changedSinceSealed: subject.sealed && differs(subject, results),
-    // The offset before all others holds from the beginning; JSON has no minus infinity.
-    offsets: { ...offsets, starts: offsets.starts.map((start) => Math.max(start, -1e12)) },
+    offsets: jsonOffsets(offsets),
     plans: input.plans.filter((plan) => inPeriod(plan.workday)),
     shifts: computed.shifts
       .filter((shift) => inPeriod(shift.workday))

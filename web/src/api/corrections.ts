@@ -1,17 +1,38 @@
-import { type SettlePreview, SettleReply, type SettleRequest, withChange } from '@heath/contract';
-import { isMissingPunch } from '@heath/core';
+import {
+  type CardReply,
+  type SettlePreview,
+  SettleReply,
+  type SettleRequest,
+  withChange,
+} from '@heath/contract';
+import { isMissingPunch, type Workday, workdayToIso } from '@heath/core';
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import { api } from './base.ts';
 import { type CardId, cardPath, cardsApi } from './cards.ts';
+import { exceptionsAfter, exceptionsApi } from './exceptions.ts';
 import { reads } from './reads.ts';
 
-type State = Parameters<ReturnType<typeof cardsApi.endpoints.cards.select>>[0];
+type State = Parameters<ReturnType<typeof exceptionsApi.endpoints.exceptions.select>>[0];
 
 /** What a request that changes a card is given while it is under way. */
 interface UnderWay {
   readonly dispatch: ThunkDispatch<State, unknown, UnknownAction>;
   readonly getState: () => State;
   readonly queryFulfilled: PromiseLike<{ data: SettleReply }>;
+}
+
+/** Puts what is left to settle on a corrected card into the list of its period, where that is there. */
+function showInExceptions(
+  periodId: number,
+  card: CardReply,
+  { dispatch, getState }: Pick<UnderWay, 'dispatch' | 'getState'>,
+): void {
+  const list = exceptionsApi.endpoints.exceptions.select(periodId)(getState()).data;
+  if (list === undefined) return;
+  const value = exceptionsAfter(list, card);
+  if (value === null) dispatch(api.util.invalidateTags(['exceptions']));
+  else
+    dispatch(exceptionsApi.util.upsertQueryEntries([{ endpointName: 'exceptions', arg: periodId, value }]));
 }
 
 /** Puts what a corrected card changes into the strips that it is in; asks for them anew where they do not know of the card yet. */
@@ -38,35 +59,52 @@ async function showCard(card: CardId, { dispatch, getState, queryFulfilled }: Un
     const value = list?.replacing(({ personId }) => personId === card.personId, data.card.row);
     if (value !== undefined)
       dispatch(cardsApi.util.upsertQueryEntries([{ endpointName: 'cards', arg: card.periodId, value }]));
+    showInExceptions(card.periodId, data.card, { dispatch, getState });
     showInStrips(card.periodId, data, { dispatch, getState });
     // What the crew did is evidence for what is still missing; it comes with the card when it is opened.
     if (data.card.exceptions.some(isMissingPunch)) dispatch(api.util.invalidateTags(['card']));
   } catch {
     // Somebody else changed the card first: show what they made of it.
-    dispatch(api.util.invalidateTags(['card', 'cards', 'strip']));
+    dispatch(api.util.invalidateTags(['card', 'cards', 'exceptions', 'strip']));
   }
 }
 
-export const { usePreviewSettleQuery, useSettleMutation, useUndoMutation } = api.injectEndpoints({
-  endpoints: (build) => ({
-    previewSettle: build.query<SettlePreview, CardId & { body: SettleRequest }>({
-      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/preview`, method: 'POST', body }),
-      keepUnusedDataFor: 0,
-    }),
-    settle: build.mutation<SettleReply, CardId & { body: SettleRequest }>({
-      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
-      transformResponse: reads(SettleReply),
-      onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
-      invalidatesTags: ['handoff'],
-    }),
-    undo: build.mutation<SettleReply, CardId & { correctionId: number }>({
-      query: ({ correctionId, ...card }) => ({
-        url: `${cardPath(card)}/corrections/${correctionId}/undo`,
-        method: 'POST',
+export const { usePreviewSettleQuery, useSettleMutation, useAcceptMutation, useUndoMutation } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      previewSettle: build.query<SettlePreview, CardId & { body: SettleRequest }>({
+        query: ({ body, ...card }) => ({ url: `${cardPath(card)}/preview`, method: 'POST', body }),
+        keepUnusedDataFor: 0,
       }),
-      transformResponse: reads(SettleReply),
-      onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
-      invalidatesTags: ['handoff'],
+      settle: build.mutation<SettleReply, CardId & { body: SettleRequest }>({
+        query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
+        transformResponse: reads(SettleReply),
+        onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
+        invalidatesTags: ['handoff'],
+      }),
+      /** An exception is right as it is. */
+      accept: build.mutation<SettleReply, CardId & { exception: string; workday: Workday; note: string }>({
+        query: ({ exception, workday, note, ...card }) => ({
+          url: `${cardPath(card)}/corrections`,
+          method: 'POST',
+          body: {
+            says: { kind: 'accept', exception, workday: workdayToIso(workday) },
+            settles: exception,
+            note,
+          },
+        }),
+        transformResponse: reads(SettleReply),
+        onQueryStarted: ({ periodId, personId }, underWay) => showCard({ periodId, personId }, underWay),
+        invalidatesTags: ['handoff'],
+      }),
+      undo: build.mutation<SettleReply, CardId & { correctionId: number }>({
+        query: ({ correctionId, ...card }) => ({
+          url: `${cardPath(card)}/corrections/${correctionId}/undo`,
+          method: 'POST',
+        }),
+        transformResponse: reads(SettleReply),
+        onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
+        invalidatesTags: ['handoff'],
+      }),
     }),
-  }),
-});
+  });

@@ -20,11 +20,18 @@ describe('what is read anew', () => {
   });
 
   it('are cards and their sums when cards were computed, and files too when one was imported', () => {
-    expect(changedBy([task(1, 'recompute')], [])).toEqual(['strip', 'cards', 'card', 'handoff']);
+    expect(changedBy([task(1, 'recompute')], [])).toEqual([
+      'strip',
+      'cards',
+      'card',
+      'exceptions',
+      'handoff',
+    ]);
     expect(changedBy([task(1, 'recompute'), task(2, 'import')], [task(1, 'recompute')])).toEqual([
       'strip',
       'cards',
       'card',
+      'exceptions',
       'handoff',
       'import',
       'imports',

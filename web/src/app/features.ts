@@ -1,4 +1,5 @@
 import { cards } from '../features/cards/feature.ts';
+import { exceptions } from '../features/exceptions/feature.ts';
 import { handoff } from '../features/handoff/feature.ts';
 import { imports } from '../features/imports/feature.ts';
 import { payCodes } from '../features/pay-codes/feature.ts';
@@ -7,7 +8,7 @@ import { type Feature, homeOf } from '../ui/feature.ts';
 import type { Keys } from '../ui/keys.ts';
 
 /** Every screen, in the order of the bar. */
-export const FEATURES: readonly Feature[] = [imports, cards, handoff, payCodes, account];
+export const FEATURES: readonly Feature[] = [imports, exceptions, cards, handoff, payCodes, account];
 
 /** The keys of every screen. */
 export const EVERYWHERE = {

@@ -82,7 +82,7 @@ export function classBand(classId: ClassId): string {
 }
 
 /** What was found, and by how much: `In 0 h 22 m late, more than 0 h 5 m`. */
-export const exceptionText = (exception: Exception): string =>
+export const exceptionText = (exception: Pick<Exception, 'kind' | 'measured' | 'limit'>): string =>
   exceptionSentence(exception, { time: hoursAndMinutes, distance: (meters) => `${meters} m` });
 
 /** A kind of punch as a word: `Meal out`. */

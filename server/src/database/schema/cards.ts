@@ -10,6 +10,7 @@ import {
   smallint,
   varchar,
 } from 'drizzle-orm/mysql-core';
+import { type ListedException, unpackExceptions } from '../../computing/packed-exceptions.ts';
 import { packLines, unpackLines } from '../../computing/packed-lines.ts';
 import { at, id, json } from './columns.ts';
 import { payGroup, period, person } from './people.ts';
@@ -21,6 +22,12 @@ const cardLines = customType<{ data: readonly Line[]; driverData: string }>({
   dataType: () => 'longtext',
   fromDriver: unpackLines,
   toDriver: packLines,
+});
+
+/** What is to settle and to look at on a card, as `packExceptions` has it. */
+const cardExceptions = customType<{ data: readonly ListedException[]; driverData: string }>({
+  dataType: () => 'longtext',
+  fromDriver: unpackExceptions,
 });
 
 /** The workdays of a card, as `PackedDays` has them. */
@@ -63,6 +70,8 @@ export const card = mysqlTable(
     marks: varchar('marks', { length: 64 }).notNull().default(''),
     sums: json<ClassSums>('sums'),
     lines: cardLines('lines'),
+    /** Null until it is computed. */
+    exceptions: cardExceptions('exceptions'),
   },
   (t) => [primaryKey({ columns: [t.periodId, t.personId] }), index('card_person').on(t.personId)],
 );

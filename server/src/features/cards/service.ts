@@ -3,23 +3,17 @@ import { computeWithCrew } from '../../computing/crew.ts';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { cardView } from '../../computing/view.ts';
-import type { Reads } from '../../database/connect.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
+import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
 import { reaches, type Who, withinReach } from '../../rights/who.ts';
-import { cardsByName, findPeriod, stripRows } from './store.ts';
+import { cardsByName, stripRows } from './store.ts';
 import { strip } from './view.ts';
-
-async function periodOr404(queries: Reads, periodId: number) {
-  const found = await findPeriod(queries, periodId);
-  if (found === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
-  return found;
-}
 
 /** The cards of a period within reach. */
 export async function listCards({ database }: Context, who: Who, periodId: number): Promise<CardsReply> {
-  await periodOr404(database, periodId);
+  await periodAt(database, periodId);
   return await cardsByName(database, periodId, withinReach(who));
 }
 
@@ -30,7 +24,7 @@ export async function periodStrip(
   periodId: number,
   groupId?: number,
 ): Promise<StripReply> {
-  const period = await periodOr404(database, periodId);
+  const period = await periodAt(database, periodId);
   return strip(await stripRows(database, periodId, withinReach(who), groupId), period);
 }
 

@@ -4,7 +4,7 @@ import { and, eq, type SQL, sql } from 'drizzle-orm';
 import { sealOfCard } from '../../computing/cards.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
-import { card, department, period, person, seal } from '../../database/schema/index.ts';
+import { card, department, person, seal } from '../../database/schema/index.ts';
 
 /** A card of the list, value by value: see `cardsByName`. */
 type CardValues = readonly [
@@ -113,12 +113,4 @@ export async function stripRows(
       FROM ${card} LEFT JOIN ${seal} ON ${sealOfCard}
      WHERE ${and(eq(card.periodId, periodId), reach, ofGroup)}`);
   return rows as unknown as StripRow[];
-}
-
-export async function findPeriod(queries: Reads, periodId: number) {
-  const [row] = await queries
-    .select({ id: period.id, firstDay: period.firstDay, lastDay: period.lastDay })
-    .from(period)
-    .where(eq(period.id, periodId));
-  return row;
 }

@@ -12,6 +12,7 @@ import { once, type Write } from '../../database/answered.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import type { batchLine } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
+import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
@@ -23,7 +24,6 @@ import {
   cardLines,
   cardSums,
   countBatch,
-  findPeriod,
   hoursByCode,
   lockCards,
   payCodeMap,
@@ -35,8 +35,7 @@ const CARDS_AT_ONCE = 200;
 
 /** Everything that must be known before a period is handed off, and the batch where it was. */
 export async function handoffOf({ database }: Context, periodId: number): Promise<HandoffReply> {
-  const period = await findPeriod(database, periodId);
-  if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
+  const period = await periodAt(database, periodId);
   const earlier = await batchesBefore(database, period);
   const previous = earlier[0] ? await hoursByCode(database, earlier[0].batch.id) : new Map<string, number>();
   const batch = await batchOf(database, periodId);
@@ -132,8 +131,7 @@ export function handOff(
 ): Promise<HandoffBatch> {
   const userId = somebody(who);
   return once(context, who, write, async (tx, tell) => {
-    const period = await findPeriod(tx, periodId);
-    if (period === undefined) throw new Problem(404, 'not-found', 'There is no such period.');
+    const period = await periodAt(tx, periodId);
     await lockCards(tx, periodId);
     if ((await batchOf(tx, periodId)) !== undefined) {
       throw new Problem(409, 'sealed', 'This period was handed off already. It is never sent twice.');

@@ -51,11 +51,6 @@ export function cardLines(queries: Reads, periodId: number, afterNumber: string,
     .limit(limit);
 }
 
-export async function findPeriod(queries: Reads, periodId: number) {
-  const [row] = await queries.select().from(period).where(eq(period.id, periodId));
-  return row;
-}
-
 export async function payCodeMap(queries: Reads): Promise<PayCodeMap> {
   const codes = await queries
     .select({ id: payCode.id, code: payCode.code, name: payCode.name })

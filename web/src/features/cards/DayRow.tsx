@@ -1,12 +1,9 @@
 import type { CardReply } from '@heath/contract';
 import {
-  classLabel,
   classSums,
   type Exception,
   isMissingPunch,
   isOvertime,
-  isPremium,
-  isWorked,
   type Proposal,
   payableHours,
   type Workday,
@@ -14,6 +11,7 @@ import {
 import { memo, useMemo } from 'react';
 import { clockTime, dayOfMonth, decimalHours, shortDay, weekday } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
+import { type DayOfCard, dayOfCard } from '../../ui/ribbon/of-card.ts';
 import { Ribbon } from '../../ui/ribbon/Ribbon.tsx';
 import { clockChange, originOf, type Scale } from '../../ui/ribbon/scale.ts';
 
@@ -38,7 +36,7 @@ export const DayRow = memo(function DayRow({
   onPick,
   onType,
 }: DayRowProps) {
-  const of = useMemo(() => partOf(card, day), [card, day]);
+  const of = useMemo(() => dayOfCard(card, day), [card, day]);
   const change = clockChange(originOf(day, scale, card.offsets), scale, card.offsets);
   return (
     <div
@@ -71,26 +69,8 @@ export const DayRow = memo(function DayRow({
   );
 });
 
-type PartOfCard = ReturnType<typeof partOf>;
-
-/** What of a card is this day's. */
-function partOf(card: CardReply, day: Workday) {
-  const isOfDay = ({ workday }: { readonly workday: Workday }) => workday === day;
-  const lines = card.lines.filter(isOfDay);
-  return {
-    lines,
-    plans: card.plans.filter(isOfDay),
-    shifts: card.shifts.filter(isOfDay),
-    segments: card.segments.filter(isOfDay),
-    exceptions: card.exceptions.filter(isOfDay),
-    notWorked: lines
-      .filter(({ classId }) => !isWorked(classId) && !isPremium(classId))
-      .map(({ classId, seconds }) => ({ name: classLabel(classId), seconds })),
-  };
-}
-
 /** What a day pays, and how much of it is overtime. */
-function DayHours({ day, of, onPick }: { day: Workday; of: PartOfCard; onPick: () => void }) {
+function DayHours({ day, of, onPick }: { day: Workday; of: DayOfCard; onPick: () => void }) {
   const hours = payableHours(classSums(of.lines));
   const overtime = payableHours(classSums(of.lines.filter(({ classId }) => isOvertime(classId))));
   const isWaiting = hours === 0 && of.exceptions.some(isMissingPunch);

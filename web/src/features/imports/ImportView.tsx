@@ -32,7 +32,7 @@ export function ImportView({ id }: { id: number }) {
   useEffect(() => {
     setQueued(status === 'queued');
     if (status === 'done')
-      dispatch(api.util.invalidateTags(['imports', 'strip', 'cards', 'card', 'handoff']));
+      dispatch(api.util.invalidateTags(['imports', 'strip', 'cards', 'card', 'exceptions', 'handoff']));
   }, [status, dispatch]);
   if (data === undefined)
     return <NotYet place="main" what="this import" error={error} again={() => void refetch()} />;

@@ -194,12 +194,12 @@ function useRefreshWhileComputing(computing: number): void {
   useEffect(() => {
     if (!waiting) return;
     const timer = setInterval(
-      () => dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff'])),
+      () => dispatch(api.util.invalidateTags(['strip', 'cards', 'exceptions', 'handoff'])),
       REFRESH_MILLISECONDS,
     );
     return () => {
       clearInterval(timer);
-      dispatch(api.util.invalidateTags(['strip', 'cards', 'handoff']));
+      dispatch(api.util.invalidateTags(['strip', 'cards', 'exceptions', 'handoff']));
     };
   }, [waiting, dispatch]);
 }

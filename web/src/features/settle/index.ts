@@ -1,2 +1,2 @@
 export { SettlePanel } from './SettlePanel.tsx';
-export type { Conflict } from './useSettling.ts';
+export { type Conflict, useSettling } from './useSettling.ts';

@@ -1,0 +1,54 @@
+import { type CardReply, ExceptionsReply } from '@heath/contract';
+import type { ZoneOffsets } from '@heath/core';
+import { cardsApi } from './cards.ts';
+import { LongList } from './LongList.ts';
+import { reads } from './reads.ts';
+
+type Listed = ExceptionsReply['exceptions'][number];
+
+/** Something to settle or to look at: whose it is, and the wall clock that its times are read on. */
+export interface OpenException extends Omit<Listed, 'person' | 'zone'> {
+  readonly who: ExceptionsReply['people'][number];
+  readonly offsets: ZoneOffsets;
+}
+
+/** The exceptions of a reply with what it tells once put to each of them. */
+function openExceptions({ people, zones, exceptions }: ExceptionsReply): OpenException[] {
+  const open: OpenException[] = [];
+  for (const { person, zone, ...exception } of exceptions) {
+    const who = people[person];
+    const offsets = zones[zone];
+    if (who !== undefined && offsets !== undefined) open.push({ ...exception, who, offsets });
+  }
+  return open;
+}
+
+/** The list after a card was computed again; null where it does not know whose card that is. */
+export function exceptionsAfter(
+  list: LongList<OpenException>,
+  { row, exceptions, offsets }: CardReply,
+): LongList<OpenException> | null {
+  const isTheirs = ({ who }: OpenException) => who.personId === row.personId;
+  const place = list.rows.findIndex(isTheirs);
+  const who = list.rows[place]?.who;
+  if (who === undefined) return exceptions.every(({ severity }) => severity === 'note') ? list : null;
+  const theirs = exceptions.flatMap(
+    ({ key, kind, severity, workday, at, measured, limit, proposals }): OpenException[] =>
+      severity === 'note'
+        ? []
+        : [{ key, kind, severity, workday, at, measured, limit, proposals, who, offsets }],
+  );
+  const others = list.rows.filter((one) => !isTheirs(one));
+  return new LongList(others.toSpliced(place, 0, ...theirs));
+}
+
+export const exceptionsApi = cardsApi.injectEndpoints({
+  endpoints: (build) => ({
+    exceptions: build.query<LongList<OpenException>, number>({
+      query: (periodId) => `/periods/${periodId}/exceptions`,
+      transformResponse: (reply: unknown) => new LongList(openExceptions(reads(ExceptionsReply)(reply))),
+      providesTags: ['exceptions'],
+    }),
+  }),
+});
+export const { useExceptionsQuery } = exceptionsApi;

@@ -1,0 +1,99 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef } from 'react';
+import type { OpenException } from '../../api/exceptions.ts';
+import { clockTime, shortDay } from '../../ui/format.ts';
+import { type KindCount, nameOf } from './kinds.ts';
+import { OpenedException } from './OpenedException.tsx';
+import { FROM, lineOf } from './words.ts';
+
+const ROW_HEIGHT = 42;
+/** What an opened one is taken for until it is measured. */
+const OPENED_HEIGHT = 220;
+
+interface ExceptionListProps {
+  readonly periodId: number;
+  readonly kind: KindCount;
+  /** The handoff waits for these. */
+  readonly holdsUp: boolean;
+  readonly shown: readonly OpenException[];
+  /** The place of the open one. */
+  readonly place: number;
+  readonly onOpen: (exception: OpenException) => void;
+}
+
+/** The exceptions of one kind, a line each but for the open one; virtual rows, however many. */
+export function ExceptionList({ periodId, kind, holdsUp, shown, place, onOpen }: ExceptionListProps) {
+  const scroller = useRef<HTMLElement>(null);
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (index) => (index === place ? OPENED_HEIGHT : ROW_HEIGHT),
+    getItemKey: (index) => (index === place ? `open ${index}` : index),
+    overscan: 8,
+  });
+  useEffect(() => {
+    if (place >= 0) virtual.scrollToIndex(place, { align: 'auto' });
+  }, [place, virtual]);
+  return (
+    <main ref={scroller} aria-label="Exceptions" className="min-h-0 overflow-y-auto px-4.5 pt-3">
+      <header className="flex items-baseline gap-3 pb-2">
+        <h1 className="text-title">{kind.label}</h1>
+        <span className="text-note text-soft">
+          {kind.count.toLocaleString('en')} {holdsUp ? 'to settle' : 'to look at'}
+        </span>
+      </header>
+      <div className="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map(({ index, key, start }) => {
+          const exception = shown[index];
+          return (
+            exception && (
+              <div
+                key={key}
+                ref={virtual.measureElement}
+                data-index={index}
+                className="absolute inset-x-0"
+                style={{ top: start }}
+              >
+                {index === place ? (
+                  <OpenedException
+                    key={nameOf(exception)}
+                    periodId={periodId}
+                    exception={exception}
+                    of={`${index + 1} of ${shown.length}`}
+                  />
+                ) : (
+                  <Row exception={exception} onOpen={() => onOpen(exception)} />
+                )}
+              </div>
+            )
+          );
+        })}
+      </div>
+    </main>
+  );
+}
+
+function Row({ exception, onOpen }: { exception: OpenException; onOpen: () => void }) {
+  const { who, workday, proposals, offsets } = exception;
+  const best = proposals[0];
+  return (
+    <button
+      type="button"
+      onClick={onOpen}
+      style={{ height: ROW_HEIGHT }}
+      className="grid w-full grid-cols-[12rem_minmax(0,1fr)_auto] items-center gap-3 border-t border-faint px-2 text-left text-note hover:bg-sheet"
+    >
+      <span className="truncate">
+        <b className="font-semibold">{who.name}</b>{' '}
+        <small className="text-fine text-soft">{shortDay(workday)}</small>
+      </span>
+      <span className="truncate text-soft">{lineOf(exception)}</span>
+      {best !== undefined && (
+        <span>
+          <b className="font-semibold text-heather">{clockTime(best.at, offsets)}</b>{' '}
+          <small className="text-fine text-soft">{FROM[best.from]}</small>
+        </span>
+      )}
+    </button>
+  );
+}

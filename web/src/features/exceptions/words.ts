@@ -1,0 +1,20 @@
+import { isMissingPunch, type Proposal } from '@heath/core';
+import type { OpenException } from '../../api/exceptions.ts';
+import { clockTime, exceptionText } from '../../ui/format.ts';
+
+/** Where a proposed time comes from, in a word. */
+export const FROM: Readonly<Record<Proposal['from'], string>> = {
+  plan: 'planned',
+  crew: 'the crew',
+  habit: 'usually',
+};
+
+/** What is wrong and what speaks for what, in a line: `In 21:58, nothing after · planned 06:00 · usually 06:04`. */
+export function lineOf(exception: OpenException): string {
+  const { kind, at, offsets, proposals } = exception;
+  if (!isMissingPunch({ kind })) return exceptionText(exception);
+  const time = clockTime(at, offsets);
+  const what = kind === 'missing-out' ? `In ${time}, nothing after` : `Out ${time}, nothing before`;
+  const evidence = proposals.map(({ at: when, from }) => `${FROM[from]} ${clockTime(when, offsets)}`);
+  return [what, ...(evidence.length === 0 ? ['nothing planned'] : evidence)].join(' · ');
+}
