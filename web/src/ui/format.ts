@@ -6,6 +6,7 @@ import {
   spokenHours as hoursInWords,
   hoursOf,
   type Instant,
+  type Proposal,
   SECONDS_PER_DAY,
   decimalHours as twoDecimals,
   type Workday,
@@ -84,6 +85,13 @@ export function classBand(classId: ClassId): string {
 /** What was found, and by how much: `In 0 h 22 m late, more than 0 h 5 m`. */
 export const exceptionText = (exception: Pick<Exception, 'kind' | 'measured' | 'limit'>): string =>
   exceptionSentence(exception, { time: hoursAndMinutes, distance: (meters) => `${meters} m` });
+
+/** What speaks for a proposed time, in a word or two. */
+export const PROPOSED_BY: Readonly<Record<Proposal['from'], string>> = {
+  plan: 'planned',
+  crew: 'the crew',
+  habit: 'usually',
+};
 
 /** A kind of punch as a word: `Meal out`. */
 export function punchWord(kind: string | null): string {

@@ -1,3 +1,4 @@
+import { type Workday, workdayFromIso } from '@heath/core';
 import { useCallback, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 
@@ -26,4 +27,14 @@ export function useAddress() {
     [],
   );
   return { query, go };
+}
+
+/** The day that stands in an address as an ISO date; null where none does, whatever else somebody typed there. */
+export function dayOfIso(iso: string | null): Workday | null {
+  if (iso === null || !/^\d{4}-\d{2}-\d{2}$/.test(iso)) return null;
+  try {
+    return workdayFromIso(iso);
+  } catch {
+    return null;
+  }
 }

@@ -3,7 +3,7 @@ import { type ClassId, classSums, isMissingPunch, type Workday, workdayToIso } f
 import { useCallback, useMemo, useState } from 'react';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
-import { clockTime, shortDay } from '../../ui/format.ts';
+import { shortDay } from '../../ui/format.ts';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { NotYet } from '../../ui/NotYet.tsx';
@@ -13,7 +13,7 @@ import { RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { workdaysBetween } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
-import { type Conflict, SettlePanel } from '../settle/index.ts';
+import { type Conflict, ConflictNotice, SettlePanel } from '../settle/index.ts';
 import { CardTotals } from './CardTotals.tsx';
 import { DayRow } from './DayRow.tsx';
 import { openDay } from './days.ts';
@@ -170,7 +170,7 @@ function CardSide({
   return (
     <Side label="Why" className="border-l border-rule bg-sheet px-4.5 py-3.5">
       {conflict !== null && (
-        <ConflictNotice conflict={conflict} card={card} onUnderstood={() => setConflict(null)} />
+        <ConflictNotice conflict={conflict} offsets={card.offsets} onUnderstood={() => setConflict(null)} />
       )}
       {exception !== undefined && !card.sealed && mayCorrect && (
         <SettlePanel
@@ -195,30 +195,5 @@ function CardSide({
         onUndo={card.sealed || !mayCorrect ? null : (correctionId) => void undoLast(correctionId)}
       />
     </Side>
-  );
-}
-
-/** Somebody else was first: what was not saved of yours stays in sight until it is understood. */
-function ConflictNotice({
-  conflict,
-  card,
-  onUnderstood,
-}: {
-  conflict: Conflict;
-  card: CardReply;
-  onUnderstood: () => void;
-}) {
-  return (
-    <div className="mb-4">
-      <Notice>
-        {conflict.by} settled this already
-        {conflict.took === null ? '' : `, with ${clockTime(conflict.took, card.offsets)}`}. Your{' '}
-        {clockTime(conflict.yours, card.offsets)} was not saved
-        {conflict.note === '' ? '' : `, nor your note “${conflict.note}”`}.{' '}
-        <button type="button" className="underline" onClick={onUnderstood}>
-          Understood
-        </button>
-      </Notice>
-    </div>
   );
 }

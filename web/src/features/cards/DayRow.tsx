@@ -4,12 +4,11 @@ import {
   type Exception,
   isMissingPunch,
   isOvertime,
-  type Proposal,
   payableHours,
   type Workday,
 } from '@heath/core';
 import { memo, useMemo } from 'react';
-import { clockTime, dayOfMonth, decimalHours, shortDay, weekday } from '../../ui/format.ts';
+import { clockTime, dayOfMonth, decimalHours, PROPOSED_BY, shortDay, weekday } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { type DayOfCard, dayOfCard } from '../../ui/ribbon/of-card.ts';
 import { Ribbon } from '../../ui/ribbon/Ribbon.tsx';
@@ -89,13 +88,6 @@ function DayHours({ day, of, onPick }: { day: Workday; of: DayOfCard; onPick: ()
   );
 }
 
-/** What speaks for a proposed time, in a word or two. */
-const FROM: Readonly<Record<Proposal['from'], string>> = {
-  plan: 'planned',
-  crew: 'the crew',
-  habit: 'usually',
-};
-
 function HoleText({
   exception,
   card,
@@ -109,7 +101,7 @@ function HoleText({
   return (
     <>
       {exception.kind === 'missing-out' ? 'No out punch' : 'No in punch'}
-      {proposal !== undefined && ` · ${FROM[proposal.from]} ${clockTime(proposal.at, card.offsets)}`}
+      {proposal !== undefined && ` · ${PROPOSED_BY[proposal.from]} ${clockTime(proposal.at, card.offsets)}`}
       {!card.sealed && (
         <button
           type="button"

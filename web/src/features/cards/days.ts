@@ -1,5 +1,6 @@
 import type { CardReply } from '@heath/contract';
-import { isMissingPunch, type Workday, workdayFromIso } from '@heath/core';
+import { isMissingPunch, type Workday } from '@heath/core';
+import { dayOfIso } from '../../ui/useAddress.ts';
 
 /** The day of a card that is open: the one in the address, or the first with something to settle, or the last worked. */
 export function openDay(card: CardReply, days: readonly Workday[], iso: string | null): Workday {
@@ -8,13 +9,8 @@ export function openDay(card: CardReply, days: readonly Workday[], iso: string |
 }
 
 function pickedDay(iso: string | null, days: readonly Workday[]): Workday | undefined {
-  if (iso === null || !/^\d{4}-\d{2}-\d{2}$/.test(iso)) return undefined;
-  try {
-    const day = workdayFromIso(iso);
-    return days.includes(day) ? day : undefined;
-  } catch {
-    return undefined;
-  }
+  const day = dayOfIso(iso);
+  return day !== null && days.includes(day) ? day : undefined;
 }
 
 const lastWorkedDay = (card: CardReply): Workday | undefined => card.lines[card.lines.length - 1]?.workday;

@@ -1,10 +1,12 @@
+import type { ZoneOffsets } from '@heath/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import type { OpenException } from '../../api/exceptions.ts';
-import { clockTime, shortDay } from '../../ui/format.ts';
+import { clockTime, PROPOSED_BY, shortDay } from '../../ui/format.ts';
+import type { Conflict } from '../settle/index.ts';
 import { type KindCount, nameOf } from './kinds.ts';
 import { OpenedException } from './OpenedException.tsx';
-import { FROM, lineOf } from './words.ts';
+import { lineOf } from './words.ts';
 
 const ROW_HEIGHT = 42;
 /** What an opened one is taken for until it is measured. */
@@ -19,11 +21,20 @@ interface ExceptionListProps {
   /** The place of the open one. */
   readonly place: number;
   readonly onOpen: (exception: OpenException) => void;
+  readonly onConflict: (conflict: Conflict, offsets: ZoneOffsets) => void;
 }
 
 /** The exceptions of one kind, a line each but for the open one; virtual rows, however many. */
-export function ExceptionList({ periodId, kind, holdsUp, shown, place, onOpen }: ExceptionListProps) {
-  const scroller = useRef<HTMLElement>(null);
+export function ExceptionList({
+  periodId,
+  kind,
+  holdsUp,
+  shown,
+  place,
+  onOpen,
+  onConflict,
+}: ExceptionListProps) {
+  const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: shown.length,
     getScrollElement: () => scroller.current,
@@ -35,39 +46,42 @@ export function ExceptionList({ periodId, kind, holdsUp, shown, place, onOpen }:
     if (place >= 0) virtual.scrollToIndex(place, { align: 'auto' });
   }, [place, virtual]);
   return (
-    <main ref={scroller} aria-label="Exceptions" className="min-h-0 overflow-y-auto px-4.5 pt-3">
-      <header className="flex items-baseline gap-3 pb-2">
+    <main aria-label="Exceptions" className="flex min-h-0 flex-1 flex-col pt-3">
+      <header className="flex items-baseline gap-3 px-4.5 pb-2">
         <h1 className="text-title">{kind.label}</h1>
         <span className="text-note text-soft">
           {kind.count.toLocaleString('en')} {holdsUp ? 'to settle' : 'to look at'}
         </span>
       </header>
-      <div className="relative" style={{ height: virtual.getTotalSize() }}>
-        {virtual.getVirtualItems().map(({ index, key, start }) => {
-          const exception = shown[index];
-          return (
-            exception && (
-              <div
-                key={key}
-                ref={virtual.measureElement}
-                data-index={index}
-                className="absolute inset-x-0"
-                style={{ top: start }}
-              >
-                {index === place ? (
-                  <OpenedException
-                    key={nameOf(exception)}
-                    periodId={periodId}
-                    exception={exception}
-                    of={`${index + 1} of ${shown.length}`}
-                  />
-                ) : (
-                  <Row exception={exception} onOpen={() => onOpen(exception)} />
-                )}
-              </div>
-            )
-          );
-        })}
+      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto px-4.5">
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index, key, start }) => {
+            const exception = shown[index];
+            return (
+              exception && (
+                <div
+                  key={key}
+                  ref={virtual.measureElement}
+                  data-index={index}
+                  className="absolute inset-x-0"
+                  style={{ top: start }}
+                >
+                  {index === place ? (
+                    <OpenedException
+                      key={nameOf(exception)}
+                      periodId={periodId}
+                      exception={exception}
+                      onConflict={onConflict}
+                      of={`${index + 1} of ${shown.length}`}
+                    />
+                  ) : (
+                    <Row exception={exception} onOpen={() => onOpen(exception)} />
+                  )}
+                </div>
+              )
+            );
+          })}
+        </div>
       </div>
     </main>
   );
@@ -91,7 +105,7 @@ function Row({ exception, onOpen }: { exception: OpenException; onOpen: () => vo
       {best !== undefined && (
         <span>
           <b className="font-semibold text-heather">{clockTime(best.at, offsets)}</b>{' '}
-          <small className="text-fine text-soft">{FROM[best.from]}</small>
+          <small className="text-fine text-soft">{PROPOSED_BY[best.from]}</small>
         </span>
       )}
     </button>

@@ -1,28 +1,25 @@
-import { type Workday, workdayFromIso } from '@heath/core';
-import { useMemo, useRef } from 'react';
+import type { ZoneOffsets } from '@heath/core';
+import { useMemo, useRef, useState } from 'react';
 import type { OpenException } from '../../api/exceptions.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { useKey } from '../../ui/keys.ts';
-import { useAddress } from '../../ui/useAddress.ts';
+import { dayOfIso, useAddress } from '../../ui/useAddress.ts';
+import { type Conflict, ConflictNotice } from '../settle/index.ts';
 import { ExceptionList } from './ExceptionList.tsx';
 import { EXCEPTION_KEYS } from './keys.ts';
 import { type KindCount, type KindsBySeverity, kindsBySeverity, nameOf, openPlace, within } from './kinds.ts';
-
-function dayIn(query: URLSearchParams): Workday | null {
-  const iso = query.get('day');
-  return iso !== null && /^\d{4}-\d\d-\d\d$/.test(iso) ? workdayFromIso(iso) : null;
-}
 
 /** Kinds, exceptions, the open one. Which are shown and which is open stands in the address. */
 export function ExceptionScreen({ periodId, open }: { periodId: number; open: readonly OpenException[] }) {
   const { query, go } = useAddress();
   const group = query.get('group');
-  const day = dayIn(query);
+  const day = dayOfIso(query.get('day'));
   const inSight = useMemo(() => within(open, group === null ? null : Number(group), day), [open, group, day]);
   const kinds = useMemo(() => kindsBySeverity(inSight), [inSight]);
   const all = [...kinds.holdUp, ...kinds.toLookAt];
   const picked = all.find(({ kind }) => kind === query.get('kind')) ?? all[0];
   const shown = useMemo(() => inSight.filter(({ kind }) => kind === picked?.kind), [inSight, picked?.kind]);
+  const [conflict, setConflict] = useState<{ of: Conflict; offsets: ZoneOffsets } | null>(null);
   const last = useRef(0);
   const place = openPlace(shown, query.get('open'), last.current);
   last.current = Math.max(place, 0);
@@ -35,23 +32,35 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[var(--spacing-list)_minmax(0,1fr)]">
       <Kinds kinds={kinds} picked={picked?.kind} onPick={(kind) => go({ kind, open: null })} />
-      {picked === undefined ? (
-        <Empty title={open.length === 0 ? 'Nothing to settle' : 'Nothing to settle here'}>
-          {open.length === 0
-            ? 'Every card of this period is clean. The handoff is next.'
-            : 'Pick another day or pay group above.'}
-        </Empty>
-      ) : (
-        <ExceptionList
-          key={picked.kind}
-          periodId={periodId}
-          kind={picked}
-          holdsUp={kinds.holdUp.includes(picked)}
-          shown={shown}
-          place={place}
-          onOpen={(exception) => go({ open: nameOf(exception) })}
-        />
-      )}
+      <div className="flex min-h-0 flex-col">
+        {conflict !== null && (
+          <div className="px-4.5 pt-3">
+            <ConflictNotice
+              conflict={conflict.of}
+              offsets={conflict.offsets}
+              onUnderstood={() => setConflict(null)}
+            />
+          </div>
+        )}
+        {picked === undefined ? (
+          <Empty title={open.length === 0 ? 'Nothing to settle' : 'Nothing to settle here'}>
+            {open.length === 0
+              ? 'Every card of this period is clean. The handoff is next.'
+              : 'Pick another day or pay group above.'}
+          </Empty>
+        ) : (
+          <ExceptionList
+            key={picked.kind}
+            periodId={periodId}
+            kind={picked}
+            holdsUp={kinds.holdUp.includes(picked)}
+            shown={shown}
+            place={place}
+            onOpen={(exception) => go({ open: nameOf(exception) })}
+            onConflict={(of, offsets) => setConflict({ of, offsets })}
+          />
+        )}
+      </div>
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import type { CardReply } from '@heath/contract';
-import { type Exception, isMissingPunch, payableHours } from '@heath/core';
-import { useMemo, useRef, useState } from 'react';
+import { type Exception, isMissingPunch, payableHours, type ZoneOffsets } from '@heath/core';
+import { type ReactNode, useMemo, useRef } from 'react';
 import { problemOf } from '../../api/base.ts';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useAcceptMutation, useUndoMutation } from '../../api/corrections.ts';
@@ -26,10 +26,11 @@ interface OpenedExceptionProps {
   readonly exception: OpenException;
   /** Which of how many it is. */
   readonly of: string;
+  readonly onConflict: (conflict: Conflict, offsets: ZoneOffsets) => void;
 }
 
 /** One exception with its day, and what can be done about it. */
-export function OpenedException({ periodId, exception: listed, of }: OpenedExceptionProps) {
+export function OpenedException({ periodId, exception: listed, of, onConflict }: OpenedExceptionProps) {
   const { who, workday, key } = listed;
   const id = useMemo(() => ({ periodId, personId: who.personId }), [periodId, who.personId]);
   const { currentData: card, error, refetch } = useCardQuery(id);
@@ -52,7 +53,7 @@ export function OpenedException({ periodId, exception: listed, of }: OpenedExcep
       )}
       {card !== undefined && <DayOf card={card} listed={listed} />}
       {card !== undefined && exception !== undefined && mayCorrect && (
-        <Settle id={id} card={card} exception={exception} />
+        <Settle id={id} card={card} exception={exception} onConflict={onConflict} />
       )}
       {card !== undefined && exception === undefined && (
         <p className="mt-2 text-note text-soft">This is settled by now.</p>
@@ -83,7 +84,13 @@ function useSaid(id: CardId) {
     });
 }
 
-function Settle({ id, card, exception }: { id: CardId; card: CardReply; exception: Exception }) {
+interface SettleProps extends Pick<OpenedExceptionProps, 'onConflict'> {
+  readonly id: CardId;
+  readonly card: CardReply;
+  readonly exception: Exception;
+}
+
+function Settle({ id, card, exception, onConflict }: SettleProps) {
   const said = useSaid(id);
   const [accept, { isLoading }] = useAcceptMutation();
   const acceptIt = async () => {
@@ -104,7 +111,7 @@ function Settle({ id, card, exception }: { id: CardId; card: CardReply; exceptio
     </Button>
   );
   return isMissingPunch(exception) ? (
-    <SettleWithTime id={id} card={card} exception={exception} onSaid={said}>
+    <SettleWithTime id={id} card={card} exception={exception} onConflict={onConflict} onSaid={said}>
       {acceptButton}
     </SettleWithTime>
   ) : (
@@ -117,23 +124,21 @@ function SettleWithTime({
   id,
   card,
   exception,
+  onConflict,
   onSaid,
   children,
-}: {
-  id: CardId;
-  card: CardReply;
-  exception: Exception;
-  onSaid: (what: string, correctionId: number) => void;
-  children: React.ReactNode;
+}: SettleProps & {
+  readonly onSaid: (what: string, correctionId: number) => void;
+  readonly children: ReactNode;
 }) {
-  const [conflict, setConflict] = useState<Conflict | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const { offsets } = card;
   const settling = useSettling({
     id,
     exception,
     offsets,
-    onConflict: setConflict,
+    // It is told above the list: what somebody else settled is in it no more.
+    onConflict: (conflict) => onConflict(conflict, offsets),
     onSettled: (correctionId) => onSaid(`Settled ${shortDay(exception.workday)}`, correctionId),
   });
   const { proposal, typed, effect, isBusy, isRefused, draft, direction, take, type, at } = settling;
@@ -178,11 +183,6 @@ function SettleWithTime({
           <Notice>{title}</Notice>
         </div>
       ))}
-      {conflict !== null && (
-        <div className="mt-2">
-          <Notice>{conflict.by} settled this already. Yours was not saved.</Notice>
-        </div>
-      )}
     </div>
   );
 }

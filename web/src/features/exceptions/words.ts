@@ -1,13 +1,6 @@
-import { isMissingPunch, type Proposal } from '@heath/core';
+import { isMissingPunch } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
-import { clockTime, exceptionText } from '../../ui/format.ts';
-
-/** Where a proposed time comes from, in a word. */
-export const FROM: Readonly<Record<Proposal['from'], string>> = {
-  plan: 'planned',
-  crew: 'the crew',
-  habit: 'usually',
-};
+import { clockTime, exceptionText, PROPOSED_BY } from '../../ui/format.ts';
 
 /** What is wrong and what speaks for what, in a line: `In 21:58, nothing after · planned 06:00 · usually 06:04`. */
 export function lineOf(exception: OpenException): string {
@@ -15,6 +8,6 @@ export function lineOf(exception: OpenException): string {
   if (!isMissingPunch({ kind })) return exceptionText(exception);
   const time = clockTime(at, offsets);
   const what = kind === 'missing-out' ? `In ${time}, nothing after` : `Out ${time}, nothing before`;
-  const evidence = proposals.map(({ at: when, from }) => `${FROM[from]} ${clockTime(when, offsets)}`);
+  const evidence = proposals.map(({ at: when, from }) => `${PROPOSED_BY[from]} ${clockTime(when, offsets)}`);
   return [what, ...(evidence.length === 0 ? ['nothing planned'] : evidence)].join(' · ');
 }

@@ -1,0 +1,134 @@
+// @vitest-environment jsdom
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { type Asked, answering, ok, show } from '../../testing/app.tsx';
+import { cardOf, PERIODS, SPECIALIST, STRIP } from '../../testing/samples.ts';
+import { ExceptionsPage } from './ExceptionsPage.tsx';
+
+const IN = Date.UTC(2026, 9, 28, 8) / 1000;
+const PLANNED = IN + 8 * 3600;
+const offsets = { zone: 'Europe/London', starts: [0], offsets: [0] };
+const someone = (personId: number, name: string) => ({
+  personId,
+  number: `MF-00${personId}`,
+  name,
+  department: 'Stores',
+  site: 'Saltholm',
+  groupId: 1,
+  supervisor: null,
+});
+const missing = (personId: number) => ({
+  key: `missing-out:punch-${personId}`,
+  kind: 'missing-out',
+  severity: 'holds up',
+  workday: '2026-10-28',
+  at: IN,
+  measured: null,
+  limit: null,
+  proposals: [{ at: PLANNED, from: 'plan' }],
+});
+const onCard = (personId: number) => ({
+  ...missing(personId),
+  reaches: { first: '2026-10-28', last: '2026-10-28' },
+  punch: null,
+});
+
+/** Two with a missing out. `settles` answers what would settle the first of them; somebody else may have done so. */
+function server(settles: (asked: Asked) => ReturnType<typeof ok> | undefined) {
+  let settled = false;
+  return (asked: Asked) => {
+    const { path, method } = asked;
+    if (path === '/session') return ok(SPECIALIST);
+    if (path === '/periods') return ok(PERIODS);
+    if (path.startsWith('/periods/2/strip')) return ok(STRIP);
+    if (path === '/periods/2/exceptions') {
+      const exceptions = [
+        ...(settled ? [] : [{ ...missing(11), person: 0, zone: 0 }]),
+        { ...missing(12), person: 1, zone: 0 },
+      ];
+      const people = [someone(11, 'Aino Brook'), someone(12, 'Calder Drum')];
+      return ok({ people, zones: [offsets], exceptions, computing: 0 });
+    }
+    if (path.endsWith('/preview')) return ok({ before: {}, after: {}, toSettle: 0 });
+    if (method === 'POST') {
+      settled = true;
+      return settles(asked);
+    }
+    const person = Number(path.split('/').pop());
+    return ok({ ...cardOf(person), exceptions: settled && person === 11 ? [] : [onCard(person)] });
+  };
+}
+const done = () =>
+  ok({
+    correctionId: 7,
+    card: cardOf(11),
+    change: { days: [], clockedSeconds: 0, payableHours: 0, toSettle: -1 },
+  });
+
+const user = userEvent.setup();
+const isOpen = (name: string) =>
+  waitFor(() => {
+    const open = screen.getByRole('region', { name: 'Open exception' });
+    expect(within(open).getByRole('heading').textContent).toBe(name);
+    expect(within(open).getByRole('button', { name: /^Accept/ })).toBeDefined();
+  });
+beforeEach(() => {
+  // Rows of a list are drawn where there is room for them, and a document without a window has none.
+  Object.defineProperty(HTMLElement.prototype, 'clientHeight', { configurable: true, value: 600 });
+});
+
+describe('exceptions', () => {
+  it.each([
+    ['Enter', '{Enter}', 'settle', { exception: 'missing-out:punch-11', at: PLANNED, note: '' }],
+    [
+      'S',
+      's',
+      'corrections',
+      {
+        says: { kind: 'accept', exception: 'missing-out:punch-11', workday: '2026-10-28' },
+        settles: 'missing-out:punch-11',
+        note: '',
+      },
+    ],
+  ])('are settled with %s, which opens the next', async (_name, press, where, body) => {
+    const asked = answering(server(done));
+    show(<ExceptionsPage />, '/exceptions');
+    await isOpen('Aino Brook');
+    expect(screen.getByText('2 to settle')).toBeDefined();
+    await user.keyboard(press);
+    await isOpen('Calder Drum');
+    expect(screen.getByText('1 to settle')).toBeDefined();
+    const sent = asked.filter(({ method, path }) => method === 'POST' && !path.endsWith('/preview'));
+    expect(sent).toEqual([{ method: 'POST', path: `/periods/2/cards/11/${where}`, body }]);
+  });
+
+  it('say who was first where somebody was, until that is understood', async () => {
+    const first = { by: 'May Oakley', madeAt: '2026-11-02T09:00:00Z', at: '2026-10-28T14:30:00Z' };
+    answering(
+      server(() => ({
+        status: 409,
+        body: { type: 'already-settled', title: 'May Oakley has settled this.', status: 409, settled: first },
+      })),
+    );
+    show(<ExceptionsPage />, '/exceptions');
+    await isOpen('Aino Brook');
+    await user.keyboard('{Enter}');
+    await isOpen('Calder Drum');
+    expect(screen.getByText(/May Oakley settled this already, with 14:30/).textContent).toContain(
+      'Your 16:00 was not saved',
+    );
+    await user.click(screen.getByRole('button', { name: 'Understood' }));
+    expect(screen.queryByText(/May Oakley/)).toBeNull();
+  });
+
+  it('are told to be none where there are none, and an address that means nothing harms nothing', async () => {
+    answering((asked) =>
+      asked.path === '/periods/2/exceptions'
+        ? ok({ people: [], zones: [], exceptions: [], computing: 0 })
+        : server(done)(asked),
+    );
+    show(<ExceptionsPage />, '/exceptions?day=2026-13-45&kind=riddle&open=nobody');
+    expect(await screen.findByText('Nothing to settle')).toBeDefined();
+  });
+});
