@@ -15,7 +15,6 @@ import {
   instantToIso,
   isMissingPunch,
   type PersonInput,
-  payableHours,
   SECONDS_PER_DAY,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
@@ -304,6 +303,7 @@ function keepInOneTransaction(
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, who, unlessAnswered(who, write, trip), key);
     const { says, settles, note, input, computed } = correct(card);
+    const before = cardResults(card.input, card.before);
     const results = cardResults(input, computed);
     const touched = touchedBy(input);
     const { kind, ...settings } = says;
@@ -319,7 +319,7 @@ function keepInOneTransaction(
       settles,
       turn: card.history.filter((row) => settles !== null && row.settles === settles).length,
       note,
-      payableBefore: payableHours(classSums(card.before.lines)),
+      payableBefore: before.payableHours,
       payableAfter: results.payableHours,
       madeBy: by.userId,
       madeAt: by.at,
@@ -350,7 +350,7 @@ function keepInOneTransaction(
         return {
           correctionId: insertId,
           card: cardView(card.subject, input, told, results, history),
-          change: stripChange(cardResults(card.input, card.before), results, card.subject),
+          change: stripChange(before, results, card.subject),
         };
       },
     };
