@@ -3,7 +3,7 @@ import { cleanup, render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
-import { afterEach, beforeEach, vi } from 'vitest';
+import { afterAll, afterEach, beforeEach, vi } from 'vitest';
 import { newStore } from '../app/store.ts';
 
 /** What was asked of the server. */
@@ -92,4 +92,17 @@ afterEach(() => {
   sessionStorage.clear();
   localStorage.clear();
   vi.unstubAllGlobals();
+});
+
+/** A notice that was said takes so long to be shown, and another to be gone. */
+const NOTICE_MILLISECONDS = 300;
+const later = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+// Notices outlive the test that said them; what they do later must not find the document gone.
+afterAll(async () => {
+  if (document.querySelector('[data-notices]') === null) return;
+  await later(NOTICE_MILLISECONDS);
+  const { toast } = await import('../ui/toasts.tsx');
+  toast.dismiss();
+  await later(NOTICE_MILLISECONDS);
 });

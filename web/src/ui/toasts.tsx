@@ -4,6 +4,7 @@ import { Toaster, toast } from 'sonner';
 
 // Over every screen, and outside of all of them: a notice outlives the screen that gave it.
 const place = document.body.appendChild(document.createElement('div'));
+place.dataset.notices = '';
 // At once: what is said before the notices have their place is never shown.
 flushSync(() =>
   createRoot(place).render(

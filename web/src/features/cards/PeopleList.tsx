@@ -1,10 +1,10 @@
 import type { CardRow } from '@heath/contract';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useEffect, useMemo, useRef } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import { Hours } from '../../ui/Hours.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Toggles } from '../../ui/Toggles.tsx';
+import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
 import { CARD_KEYS } from './keys.ts';
 import type { ListFilter } from './rows.ts';
 
@@ -42,19 +42,9 @@ interface PeopleListProps {
 export function PeopleList({ rows, all, filter, pickedId, onPick, onNear, onFilter }: PeopleListProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const find = useRef<HTMLInputElement>(null);
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 8,
-  });
+  const virtual = useLongRows({ count: rows.length, scroller, heightOf: () => ROW_HEIGHT });
   const pickedIndex = useMemo(() => rows.findIndex((row) => row.personId === pickedId), [rows, pickedId]);
-  useEffect(() => {
-    // Whoever is in sight is not scrolled to: asking where a list can scroll to has the browser lay out the page there and then.
-    const { startIndex = 0, endIndex = 0 } = virtual.range ?? {};
-    const isInSight = startIndex < pickedIndex && pickedIndex < endIndex;
-    if (pickedIndex >= 0 && !isInSight) virtual.scrollToIndex(pickedIndex, { align: 'auto' });
-  }, [pickedIndex, virtual]);
+  useInSight(virtual, pickedIndex);
   useKey(CARD_KEYS.filter, () => find.current?.focus());
 
   const { groupId } = filter;

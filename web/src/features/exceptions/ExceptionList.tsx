@@ -1,8 +1,8 @@
 import type { ZoneOffsets } from '@heath/core';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
 import type { OpenException } from '../../api/exceptions.ts';
 import { clockTime, PROPOSED_BY, shortDay } from '../../ui/format.ts';
+import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
 import type { Conflict } from '../settle/index.ts';
 import { type KindCount, nameOf } from './kinds.ts';
 import { OpenedException } from './OpenedException.tsx';
@@ -35,16 +35,13 @@ export function ExceptionList({
   onConflict,
 }: ExceptionListProps) {
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
+  const virtual = useLongRows({
     count: shown.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: (index) => (index === place ? OPENED_HEIGHT : ROW_HEIGHT),
-    getItemKey: (index) => (index === place ? `open ${index}` : index),
-    overscan: 8,
+    scroller,
+    heightOf: (index) => (index === place ? OPENED_HEIGHT : ROW_HEIGHT),
+    keyOf: (index) => (index === place ? `open ${index}` : index),
   });
-  useEffect(() => {
-    if (place >= 0) virtual.scrollToIndex(place, { align: 'auto' });
-  }, [place, virtual]);
+  useInSight(virtual, place);
   return (
     <main aria-label="Exceptions" className="flex min-h-0 flex-1 flex-col pt-3">
       <header className="flex items-baseline gap-3 px-4.5 pb-2">

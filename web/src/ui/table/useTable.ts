@@ -1,6 +1,6 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type MouseEvent, useId, useMemo, useRef, useState } from 'react';
 import { say } from '../notices.ts';
+import { useLongRows } from '../useLongRows.ts';
 import type { Column } from './columns.ts';
 import { inLayoutOrder, useLayout } from './kept.ts';
 import { keepOnly, NOTHING_PICKED, type Pick, pick } from './picking.ts';
@@ -25,13 +25,7 @@ function useColumns<Row>(tableId: string, columns: readonly Column<Row>[]) {
 function useDrawn(count: number, scrolls: boolean) {
   const scroller = useRef<HTMLDivElement>(null);
   const isVirtual = scrolls && count > FEW_ROWS;
-  const virtual = useVirtualizer({
-    count,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 16,
-    enabled: isVirtual,
-  });
+  const virtual = useLongRows({ count, scroller, heightOf: () => ROW_HEIGHT, spare: 16, enabled: isVirtual });
   const drawn = isVirtual
     ? virtual.getVirtualItems().map(({ index }) => index)
     : Array.from({ length: count }, (_, i) => i);
