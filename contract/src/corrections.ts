@@ -1,9 +1,12 @@
 import { type ClassSums, CorrectionSchema } from '@heath/core';
 import * as v from 'valibot';
-import { ClassSumsSchema, ofCore, says } from './card-parts.ts';
-import { CardReply, StripChange } from './cards.ts';
+import { ClassSumsSchema, LineSchema, ofCore, says } from './card-parts.ts';
+import { CardReply, SegmentView, ShiftView, StripChange } from './cards.ts';
+import { day } from './day.ts';
+import { list } from './list.ts';
 
-const exceptionKey = v.pipe(
+/** By which an exception is told from all others of its card. */
+export const ExceptionKey = v.pipe(
   v.string('Say which exception is settled, by its key.'),
   v.minLength(1, 'Say which exception is settled, by its key.'),
   v.maxLength(200, 'No exception has such a key.'),
@@ -19,7 +22,7 @@ export const CorrectRequest = v.object({
   /** What it says: its kind, and the settings of that kind. */
   says: v.pipe(ofCore<v.InferInput<typeof CorrectionSchema>>(says), CorrectionSchema),
   /** The exception that it settles, by its key; left out where it settles none. */
-  settles: v.optional(exceptionKey),
+  settles: v.optional(ExceptionKey),
   /** Why, for the record. */
   note,
 });
@@ -28,7 +31,7 @@ export type CorrectRequest = v.InferOutput<typeof CorrectRequest>;
 /** POST /api/periods/:id/cards/:personId/settle, and …/preview for its effect alone. */
 export const SettleRequest = v.object({
   /** The exception's key. */
-  exception: exceptionKey,
+  exception: ExceptionKey,
   /** The time that was missing, in seconds since 1970-01-01T00:00:00Z. */
   at: v.pipe(
     v.number('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
@@ -40,10 +43,19 @@ export const SettleRequest = v.object({
 });
 export type SettleRequest = v.InferOutput<typeof SettleRequest>;
 
-/** What settling would change: hours of the card by class and premium. */
+/** What settling would change: hours of the card by class and premium, and the day as it would be. */
 export const SettlePreview = v.strictObject({
   before: ofCore<ClassSums>(ClassSumsSchema),
   after: ofCore<ClassSums>(ClassSumsSchema),
+  /** The workday on which something changes first. */
+  day: v.strictObject({
+    workday: day,
+    shifts: list(ShiftView),
+    segments: list(SegmentView),
+    lines: list(LineSchema),
+  }),
+  /** What its workweek would then stand at, as far as that lies in the period. */
+  week: ofCore<ClassSums>(ClassSumsSchema),
   /** Exceptions left on the card after it. */
   toSettle: v.pipe(v.number(), v.integer()),
 });

@@ -56,3 +56,17 @@ export const ExceptionsReply = v.pipe(
   ),
 );
 export type ExceptionsReply = v.InferOutput<typeof ExceptionsReply>;
+
+const shiftTimes = { startsAt: ofCore<Instant>(at), endsAt: ofCore<Instant>(at) };
+
+/**
+ * GET /api/periods/:id/cards/:personId/evidence?exception=KEY: what somebody would look up to settle an exception. The times that follow from
+ * it are proposed on the card.
+ */
+export const EvidenceReply = v.strictObject({
+  /** Shifts of those who work the same hours at the same site or in the same job, the nearest first. */
+  crew: list(v.strictObject({ name: v.string(), ...shiftTimes })),
+  /** This person's shifts on the same weekday before, the last first. */
+  usual: list(v.strictObject(shiftTimes)),
+});
+export type EvidenceReply = v.InferOutput<typeof EvidenceReply>;

@@ -3,12 +3,14 @@ import { ApprovalsReply, ApproveRequest } from './approvals.ts';
 import { GiveBadgeRequest, UnownedBadgesReply } from './badges.ts';
 import { CardReply, CardsReply, StripReply } from './cards.ts';
 import { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
-import { ExceptionsReply } from './exceptions.ts';
+import { EvidenceReply, ExceptionsReply } from './exceptions.ts';
 import { HandoffReply } from './handoff.ts';
 import { HappenedReply } from './happened.ts';
 import { ImportReply, ImportsReply, RefusalsReply, StartImportRequest } from './imports.ts';
+import { LeaveKindsReply } from './leave-kinds.ts';
 import { AddCodeRequest, AssignCodeRequest, PayCodesReply } from './pay-codes.ts';
 import { PeriodsReply } from './periods.ts';
+import { KeepReasonRequest, ReasonsReply } from './reasons.ts';
 import {
   ChangePasswordRequest,
   DemoAccountsReply,
@@ -69,6 +71,24 @@ export const OPERATIONS = {
     gives: ExceptionsReply,
     status: 200,
   },
+  'GET /periods/:period/cards/:person/evidence': {
+    says: 'What the crew did and what is usual, as evidence for an exception.',
+    query: { exception: 'The key of the exception.' },
+    gives: EvidenceReply,
+    status: 200,
+  },
+  'GET /reasons': {
+    says: 'Reasons that are kept for accepting exceptions.',
+    gives: ReasonsReply,
+    status: 200,
+  },
+  'POST /reasons': {
+    says: 'Keeps a reason for everybody.',
+    takes: KeepReasonRequest,
+    gives: ReasonsReply,
+    status: 200,
+  },
+  'GET /leave-kinds': { says: 'The kinds of leave.', gives: LeaveKindsReply, status: 200 },
   'POST /periods/:period/cards/:person/preview': {
     says: 'What settling a missing punch would change.',
     takes: SettleRequest,

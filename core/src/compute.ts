@@ -79,6 +79,7 @@ export function compute(input: PersonInput, explain = false): Computed {
     plans,
     leave,
     crew: input.crew ?? NONE,
+    earlier: input.earlier ?? NONE,
     sites: input.sites ?? NO_SITES,
     usualTotals: input.usualTotals ?? NONE,
     zones,

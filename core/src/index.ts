@@ -16,15 +16,16 @@ export { correctionsInForce } from './corrections/in-force.ts';
 export { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
 export { daysTouched } from './corrections/touches.ts';
-// Exceptions.
-export { crewShifts } from './exceptions/crew.ts';
 export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kinds.ts';
+// Exceptions.
+export { shiftTimes } from './exceptions/shift-times.ts';
+export { type Sureness, sureness } from './exceptions/sureness.ts';
 export {
-  type CrewShift,
   type Exception,
   isMissingPunch,
   type Proposal,
   type Severity,
+  type ShiftTimes,
 } from './exceptions/types.ts';
 // Classes, pay codes, and money where a rate is given.
 export {

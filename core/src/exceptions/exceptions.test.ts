@@ -1,18 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { SiteId } from '../record/ids.ts';
 import { correctionId } from '../record/ids.ts';
-import type { Plan } from '../record/plan.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
-import { at, computeFor, punch, rulebook } from '../testing/fixtures.ts';
-import { workdayFromIso, workdayToIso } from '../time/units.ts';
+import { at, computeFor, plan, punch, rulebook } from '../testing/fixtures.ts';
+import { workdayToIso } from '../time/units.ts';
 
-const plan = (day: string, start: string, end: string): Plan => ({
-  workday: workdayFromIso(day),
-  startsAt: at(start),
-  endsAt: at(end),
-  job: null,
-  department: null,
-});
 const night = plan('2026-10-27', '2026-10-27 22:00', '2026-10-28 06:00');
 const late = plan('2026-10-27', '2026-10-27 13:00', '2026-10-27 21:30');
 

@@ -2,7 +2,8 @@ import type { EffectivePunch } from '../record/punch.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
 import { type Instant, instant, SECONDS_PER_DAY, wallClock, workday } from '../time/units.ts';
 import { firstInstantOf, wallOf } from '../time/zone.ts';
-import type { ExceptionInput, Proposal } from './types.ts';
+import { ranked } from './sureness.ts';
+import type { ExceptionInput, Proposal, ShiftTimes } from './types.ts';
 
 /** Others count as crew, and other days as alike, where the known end lies within this of the known punch. */
 const ALIKE_SECONDS = 3600;
@@ -18,7 +19,7 @@ const middle = (numbers: readonly number[]): number =>
 
 /**
  * Times at which the missing end of a spell may lie, each with what speaks for it: the plan, what the crew around them did,
- * what this person usually does. None is further off than the longest spell.
+ * what this person usually does. None is further off than the longest spell. The surest first.
  *
  * @param missing which end is not there
  * @param punch the end that is
@@ -53,30 +54,53 @@ export function propose(
 
   const habit = habitOf(missing, punch.zone, known, input);
   if (habit !== null && fits(habit.at)) proposals.push(habit);
-  return proposals;
+  return ranked(proposals);
 }
 
-/** The time on the wall clock at which this person's other shifts like this one ended, or started. */
+/** At most so many days tell what is usual: those nearest to it. */
+const MOST_DAYS = 6;
+
+/**
+ * The time on the wall clock at which this person's other shifts like this one ended, or started: on the same day of the week where enough
+ * of those are known, else on whichever days.
+ */
 function habitOf(
   missing: 'in' | 'out',
   zone: string,
   known: Instant,
-  { shifts, zones }: ExceptionInput,
+  input: ExceptionInput,
 ): Proposal | null {
+  const others = usualDays(missing, zone, known, input);
+  const offsets = input.zones.of(zone);
+  const alike = others.filter(({ days }) => days % DAYS_PER_WEEK === 0);
+  const chosen = (alike.length < LEAST_DAYS ? others : alike).slice(0, MOST_DAYS);
+  if (chosen.length < LEAST_DAYS) return null;
+  const at = firstInstantOf(offsets, wallClock(middle(chosen.map(({ wall }) => wall))));
+  return { at, from: 'habit', days: chosen.length };
+}
+
+const DAYS_PER_WEEK = 7;
+
+/** When the missing end of this shift would have been as on another day, and how many days away that is; the nearest first. */
+function usualDays(
+  missing: 'in' | 'out',
+  zone: string,
+  known: Instant,
+  { shifts, earlier, zones }: ExceptionInput,
+): { readonly days: number; readonly wall: number }[] {
   const offsets = zones.of(zone);
   const wall = wallOf(offsets, known);
-  const others: number[] = [];
-  for (const { spells } of shifts) {
-    if (spells.length === 0) continue;
-    const start = itemAt(spells, 0).in.at;
-    const end = lastOf(spells).out.at;
-    const [alike, other] = missing === 'out' ? [start, end] : [end, start];
+  const others: { days: number; wall: number }[] = [];
+  const add = ({ startsAt, endsAt }: ShiftTimes) => {
+    const [alike, other] = missing === 'out' ? [startsAt, endsAt] : [endsAt, startsAt];
     const apart = wallOf(offsets, alike) - wall;
     const days = Math.round(apart / SECONDS_PER_DAY);
     // A shift that lacks the same end is the one in question, or no better.
-    if (days === 0 || Math.abs(apart - days * SECONDS_PER_DAY) > ALIKE_SECONDS) continue;
-    others.push(wallOf(offsets, other) - days * SECONDS_PER_DAY);
-  }
-  if (others.length < LEAST_DAYS) return null;
-  return { at: firstInstantOf(offsets, wallClock(middle(others))), from: 'habit', days: others.length };
+    if (days === 0 || Math.abs(apart - days * SECONDS_PER_DAY) > ALIKE_SECONDS) return;
+    others.push({ days, wall: wallOf(offsets, other) - days * SECONDS_PER_DAY });
+  };
+  for (const { spells } of shifts)
+    if (spells.length > 0) add({ startsAt: itemAt(spells, 0).in.at, endsAt: lastOf(spells).out.at });
+  earlier.forEach(add);
+  return others.sort((a, b) => Math.abs(a.days) - Math.abs(b.days) || a.days - b.days);
 }

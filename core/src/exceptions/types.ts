@@ -53,8 +53,8 @@ export interface LookedFor {
 /** The kinds that are looked for, by name. */
 export type ExceptionRules = ReadonlyMap<string, LookedFor>;
 
-/** A shift of somebody who works beside this person. */
-export interface CrewShift {
+/** When a shift began and ended, as evidence for another. */
+export interface ShiftTimes {
   readonly startsAt: Instant;
   readonly endsAt: Instant;
 }
@@ -66,7 +66,9 @@ export interface ExceptionInput {
   /** In order of time. */
   readonly plans: readonly Plan[];
   readonly leave: readonly Leave[];
-  readonly crew: readonly CrewShift[];
+  readonly crew: readonly ShiftTimes[];
+  /** What this person worked before the span. */
+  readonly earlier: readonly ShiftTimes[];
   readonly sites: ReadonlyMap<SiteId, Position>;
   readonly zones: ZoneTables;
   readonly asOf: Instant | null;

@@ -1,5 +1,5 @@
 import type { Correction } from '../corrections/kinds.ts';
-import type { CrewShift } from '../exceptions/types.ts';
+import type { ShiftTimes } from '../exceptions/types.ts';
 import type { Editions } from '../rulebook/editions.ts';
 import type { Calendar } from '../time/calendar.ts';
 import type { DaySpan } from '../time/spans.ts';
@@ -30,7 +30,9 @@ export interface PersonInput {
   /** When the input was taken: an in younger than the longest spell is then somebody at work. Null: none is. */
   readonly asOf: Instant | null;
   /** Shifts of those who work beside this person, as evidence for proposals. */
-  readonly crew?: readonly CrewShift[];
+  readonly crew?: readonly ShiftTimes[];
+  /** Shifts of this person before the span, as evidence of what is usual. */
+  readonly earlier?: readonly ShiftTimes[];
   /** What this person worked in other spans like this one, in seconds, to tell a total that is unlike them. */
   readonly usualTotals?: readonly number[];
   /** Where sites lie, to tell which punches were made away from them. */

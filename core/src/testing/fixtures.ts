@@ -3,6 +3,7 @@ import type { Computed } from '../card/card.ts';
 import { compute } from '../compute.ts';
 import { punchId } from '../record/ids.ts';
 import type { PersonInput } from '../record/person.ts';
+import type { Plan } from '../record/plan.ts';
 import type { EffectivePunch, Punch, PunchKind } from '../record/punch.ts';
 import { compileRulebook, type Names } from '../rulebook/compile.ts';
 import type { CompiledRulebook } from '../rulebook/compiled.ts';
@@ -94,3 +95,12 @@ export function hoursByClass(computed: Computed): Record<string, number> {
   for (const line of computed.lines) hours[line.classId] = (hours[line.classId] ?? 0) + line.hours / 90_000;
   return hours;
 }
+
+/** A planned shift of a day, in London. */
+export const plan = (day: string, start: string, end: string): Plan => ({
+  workday: workdayFromIso(day),
+  startsAt: at(start),
+  endsAt: at(end),
+  job: null,
+  department: null,
+});

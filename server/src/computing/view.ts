@@ -1,4 +1,4 @@
-import type { CardReply } from '@heath/contract';
+import type { CardReply, SegmentView, ShiftView } from '@heath/contract';
 import type { Computed, PersonInput, ZoneOffsets } from '@heath/core';
 import { type CorrectionRow, correctionViews } from './history.ts';
 import type { CardResults } from './results.ts';
@@ -12,6 +12,29 @@ const differs = (subject: CardSubject, now: CardResults): boolean =>
 export const jsonOffsets = (offsets: ZoneOffsets): ZoneOffsets => ({
   ...offsets,
   starts: offsets.starts.map((start) => Math.max(start, -1e12)),
+});
+
+/** A shift as the ribbon draws it and its reasons explain it. */
+export const shiftView = (shift: Computed['shifts'][number]): ShiftView => ({
+  workday: shift.workday,
+  spells: shift.spells,
+  unpaid: shift.breaks.unpaid,
+  onTheClock: shift.onTheClock?.at ?? null,
+  clockedSeconds: shift.clockedSeconds,
+  payableSeconds: shift.payableSeconds,
+  unpaidSeconds: shift.unpaidSeconds,
+  heldSeconds: shift.heldSeconds,
+  roundingSeconds: shift.roundingSeconds,
+  reasons: shift.reasons,
+});
+
+/** A segment as the ribbon draws it. */
+export const segmentView = (segment: Computed['segments'][number]): SegmentView => ({
+  workday: segment.workday,
+  start: segment.start,
+  end: segment.end,
+  classId: segment.pay.classId,
+  premiums: segment.premiums.list.map(({ name }) => name),
 });
 
 /** A whole card as the screen draws and explains it. */
@@ -43,29 +66,8 @@ export function cardView(
     changedSinceSealed: subject.sealed && differs(subject, results),
     offsets: jsonOffsets(offsets),
     plans: input.plans.filter((plan) => inPeriod(plan.workday)),
-    shifts: computed.shifts
-      .filter((shift) => inPeriod(shift.workday))
-      .map((shift) => ({
-        workday: shift.workday,
-        spells: shift.spells,
-        unpaid: shift.breaks.unpaid,
-        onTheClock: shift.onTheClock?.at ?? null,
-        clockedSeconds: shift.clockedSeconds,
-        payableSeconds: shift.payableSeconds,
-        unpaidSeconds: shift.unpaidSeconds,
-        heldSeconds: shift.heldSeconds,
-        roundingSeconds: shift.roundingSeconds,
-        reasons: shift.reasons,
-      })),
-    segments: computed.segments
-      .filter((segment) => inPeriod(segment.workday))
-      .map((segment) => ({
-        workday: segment.workday,
-        start: segment.start,
-        end: segment.end,
-        classId: segment.pay.classId,
-        premiums: segment.premiums.list.map(({ name }) => name),
-      })),
+    shifts: computed.shifts.filter((shift) => inPeriod(shift.workday)).map(shiftView),
+    segments: computed.segments.filter((segment) => inPeriod(segment.workday)).map(segmentView),
     lines: computed.lines,
     exceptions: computed.exceptions,
     reasons: computed.reasons.filter((reason) => {

@@ -118,6 +118,7 @@ async function fillTheRest(): Promise<void> {
     `INSERT INTO setting VALUES ('x', 'y')`,
     `INSERT INTO leave_balance SELECT person_id, leave_kind_id, workday, 3600 FROM leave_entry LIMIT 1`,
     `INSERT INTO device (code, name, site_id) SELECT 'gate', 'Gate', MIN(id) FROM site`,
+    `INSERT INTO reason (text, made_by, made_at) VALUES ('x', 1, 1)`,
     `INSERT INTO bulk (what, made_by, made_at) VALUES ('x', 1, 1)`,
     `INSERT INTO correction (person_id, kind, says, period_id, note, payable_before, payable_after, made_by, made_at)
      SELECT person_id, 'accept', '{"exception":"x","workday":20000}', period_id, '', 0, 0, 1, 1 FROM card LIMIT 1`,

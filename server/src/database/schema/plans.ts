@@ -32,7 +32,7 @@ export const plan = mysqlTable(
     /** Who set it apart. */
     setBy: int('set_by').references(() => user.id),
   },
-  (t) => [primaryKey({ columns: [t.personId, t.startsAt] })],
+  (t) => [primaryKey({ columns: [t.personId, t.startsAt] }), index('plan_starts').on(t.startsAt)],
 );
 
 export const leaveKind = mysqlTable('leave_kind', {

@@ -68,9 +68,23 @@ export const punch = mysqlTable(
   (t) => [primaryKey({ columns: [t.badgeId, t.at, t.kind] })],
 );
 
+/** Why exceptions are accepted, kept so that nobody types it again. */
+export const reason = mysqlTable('reason', {
+  id: id(),
+  text: varchar('text', { length: 120 }).notNull().unique(),
+  madeBy: int('made_by')
+    .notNull()
+    .references(() => user.id),
+  madeAt: at('made_at').notNull(),
+});
+
 /** Corrections that were made together, and are undone together. */
 export const bulk = mysqlTable('bulk', {
   id: id(),
+  /** The bulk whose corrections it takes back. */
+  undoes: int('undoes')
+    .unique()
+    .references((): AnyMySqlColumn => bulk.id),
   what: varchar('what', { length: 200 }).notNull(),
   madeBy: int('made_by')
     .notNull()

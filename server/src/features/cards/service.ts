@@ -1,5 +1,5 @@
 import type { CardReply, CardsReply, StripReply } from '@heath/contract';
-import { computeWithCrew } from '../../computing/crew.ts';
+import { computeWithEvidence } from '../../computing/evidence.ts';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { cardView } from '../../computing/view.ts';
@@ -38,6 +38,6 @@ export async function openCard(
   // Whoever may not see a card is not told that it is there.
   if (read === undefined || !reaches(who, read.subject))
     throw new Problem(404, 'not-found', 'This person has no card in this period.');
-  const computed = await computeWithCrew(database, read.subject, read.input);
+  const computed = await computeWithEvidence(database, read.subject, read.input);
   return cardView(read.subject, read.input, computed, cardResults(read.input, computed), read.history);
 }

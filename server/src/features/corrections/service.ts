@@ -16,6 +16,8 @@ import {
   isMissingPunch,
   type PersonInput,
   SECONDS_PER_DAY,
+  type Workday,
+  workweekOf,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
@@ -24,7 +26,7 @@ import { cardResults } from '../../computing/results.ts';
 import { storeChangedCard } from '../../computing/store-cards.ts';
 import { stripChange } from '../../computing/strip-change.ts';
 import type { CardSubject } from '../../computing/subjects.ts';
-import { cardView } from '../../computing/view.ts';
+import { cardView, segmentView, shiftView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
 import {
@@ -110,14 +112,25 @@ function preview(
   context: Context,
   who: Who,
   key: CardKey,
-  change: (card: LockedCard) => { readonly computed: Computed },
+  change: (card: LockedCard) => Pick<Change, 'input' | 'computed'>,
 ): Promise<SettlePreview> {
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, who, trip.send, key);
-    const { computed } = change(card);
+    const { input, computed } = change(card);
+    const day = firstDayTouched(card.subject, input);
+    const isOfDay = ({ workday }: { readonly workday: Workday }) => workday === day;
+    const { weekStartsOn } = card.subject.rulebook.workday;
+    const week = workweekOf(day, weekStartsOn);
     const previewed = {
       before: classSums(card.before.lines),
       after: classSums(computed.lines),
+      day: {
+        workday: day,
+        shifts: computed.shifts.filter(isOfDay).map(shiftView),
+        segments: computed.segments.filter(isOfDay).map(segmentView),
+        lines: computed.lines.filter(isOfDay),
+      },
+      week: classSums(computed.lines.filter(({ workday }) => workweekOf(workday, weekStartsOn) === week)),
       toSettle: computed.exceptions.filter((left) => left.severity === 'holds up').length,
     };
     return { last: [], happened: null, result: () => previewed };
@@ -230,6 +243,12 @@ export async function undo(
   });
 }
 
+/** The first workday of the period that the last correction of an input can change. */
+function firstDayTouched({ firstDay, lastDay }: CardSubject, input: PersonInput): Workday {
+  const first = touchedBy(input)?.first ?? firstDay;
+  return first < firstDay || first > lastDay ? firstDay : first;
+}
+
 /** The workdays that the last correction of an input can change. */
 function touchedBy(input: PersonInput): DaySpan | null {
   const last = input.corrections[input.corrections.length - 1];
@@ -239,13 +258,17 @@ function touchedBy(input: PersonInput): DaySpan | null {
 /** What a correction says: its kind and its settings. */
 type Says = CorrectRequest['says'];
 
-interface Correcting {
+/** What a correction makes of a card. */
+interface Change {
   readonly says: Says;
   readonly settles: string | null;
-  readonly note: string;
   /** The card's input with it, last. */
   readonly input: PersonInput;
   readonly computed: Computed;
+}
+
+interface Correcting extends Change {
+  readonly note: string;
 }
 
 /** What is kept of a correction as the answer to its write. */

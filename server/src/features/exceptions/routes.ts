@@ -1,9 +1,10 @@
+import { ExceptionKey } from '@heath/contract';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { listExceptions } from './service.ts';
+import { listExceptions, showEvidence } from './service.ts';
 
 export function exceptionRoutes(context: Context): Router {
   const routes = guarded();
@@ -11,6 +12,13 @@ export function exceptionRoutes(context: Context): Router {
     const periodId = valid(IdParam, request.params.period);
     const list = await listExceptions(context, whoOf(request), periodId);
     answer(response, 'GET /periods/:period/exceptions', list);
+  });
+  routes.get('/periods/:period/cards/:person/evidence', async (request, response) => {
+    const { period, person } = request.params;
+    const key = { periodId: valid(IdParam, period), personId: valid(IdParam, person) };
+    const exception = valid(ExceptionKey, request.query.exception);
+    const evidence = await showEvidence(context, whoOf(request), key, exception);
+    answer(response, 'GET /periods/:period/cards/:person/evidence', evidence);
   });
   return routes.router;
 }
