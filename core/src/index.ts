@@ -16,8 +16,9 @@ export { correctionsInForce } from './corrections/in-force.ts';
 export { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
 export { daysTouched } from './corrections/touches.ts';
-export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kinds.ts';
 // Exceptions.
+export { overtimeRuleOf } from './exceptions/key.ts';
+export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kinds.ts';
 export { shiftTimes } from './exceptions/shift-times.ts';
 export { type Sureness, sureness } from './exceptions/sureness.ts';
 export {

@@ -150,6 +150,19 @@ export const HOLIDAYS: readonly { readonly day: Workday; readonly name: string }
 /** Who is on leave in the current period, by the person's place in the company: days of the period, eight hours each. */
 export const LEAVE: Readonly<Record<number, readonly number[]>> = { 33: [6, 7, 8, 9], 55: [2, 3] };
 export const LEAVE_CODE = 'Annual leave';
+/** The other kinds of leave that there are. */
+export const LEAVE_KINDS = [LEAVE_CODE, 'Sick leave', 'Care leave'] as const;
+
+/** Why exceptions are accepted here, as people say it. */
+export const REASONS = [
+  'The boat was late',
+  'The clock on the pier was out of order',
+  'The watch log has it',
+  'They swapped shifts',
+] as const;
+
+/** Somebody who moves to another department in the middle of the current period: their place in the company, and where to. */
+export const MOVED = { index: 30, day: workdayFromIso('2026-10-26'), department: 'Terminals' } as const;
 
 /** A badge that nobody has. */
 export const STRANGERS_BADGE = 'MF-0944';

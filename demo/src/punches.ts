@@ -56,11 +56,22 @@ const MESS: Readonly<Record<number, { readonly day: number; readonly drop: 'in' 
 
 /** Days of the current period on which somebody did not come, or came late. */
 const ABSENT: Readonly<Record<number, number>> = { 7: 3, 42: 7 };
-const LATE: Readonly<Record<number, number>> = { 12: 4, 38: 1, 56: 9 };
+const LATE: Readonly<Record<number, number>> = { 12: 4, 38: 1 };
+/** Who left three hours early, and who stayed through the night after their shift. */
+const EARLY: Readonly<Record<number, number>> = { 56: 9 };
+const VERY_LONG: Readonly<Record<number, number>> = { 8: 1 };
+/** Whose plan says the morning, who came in the evening. */
+const SWAPPED: Readonly<Record<number, number>> = { 24: 2 };
+/** Who clocked twice at once, with a badge and at the boat's own clock. */
+const TWICE: Readonly<Record<number, number>> = { 6: 7 };
+/** Who changed from one job to another in the middle of a day. */
+const JOB_CHANGE: Readonly<Record<number, { readonly day: number; readonly to: (typeof JOBS)[number] }>> = {
+  54: { day: 3, to: 'Berth maintenance' },
+};
 
 /** The night of the storm, and whom it called out after their day's work. */
 const STORM_DAY = 9;
-const STORM_CREW = [0, 2, 4, 16];
+const STORM_CREW = [0, 4, 16];
 
 function stormPunches(person: DemoPerson, day: Workday, offsets: ZoneOffsets): DemoPunch[] {
   if (day !== CURRENT_PERIOD + STORM_DAY || !STORM_CREW.includes(person.index)) return [];
@@ -89,34 +100,51 @@ export function punchesOf(
   const push = (kind: PunchKind, at: number) =>
     punches.push({ person, kind: person.department.undirected ? 'undirected' : kind, at: instant(at) });
 
+  const is = (days: Readonly<Record<number, number>>) => isMessy(person, day, days[person.index], offsets);
   const late = LATE[person.index] === ofPeriod ? 47 * 60 : 0;
   const early = between(random, -9 * 60, 6 * 60) + late;
   // One day in six runs long.
   const over = random() < 1 / 6 ? between(random, 25 * 60, 190 * 60) : between(random, -4 * 60, 12 * 60);
-  const mealFrom = plan.startsAt + 4 * 3600 + between(random, -20 * 60, 20 * 60);
+  const mealFrom = between(random, -20 * 60, 20 * 60) + 4 * 3600;
   const mealLength = between(random, 24 * 60, 41 * 60);
-  const restFrom = plan.startsAt + 2 * 3600 + between(random, -10 * 60, 10 * 60);
+  const restFrom = between(random, -10 * 60, 10 * 60) + 2 * 3600;
+  const came = plan.startsAt + (is(SWAPPED) ? 8 * 3600 : 0);
+  const left =
+    plan.endsAt + (came - plan.startsAt) + (is(EARLY) ? -3 * 3600 : is(VERY_LONG) ? 5.1 * 3600 : over);
 
-  push('in', plan.startsAt + early);
+  push('in', came + early);
   if (random() < 0.19 && !person.department.undirected) {
-    push('break-out', restFrom);
-    push('break-in', restFrom + between(random, 7 * 60, 17 * 60));
+    push('break-out', came + restFrom);
+    push('break-in', came + restFrom + between(random, 7 * 60, 17 * 60));
   }
   if (person.department.punchesMeals || options.everyMealPunched) {
-    push('meal-out', mealFrom);
-    push('meal-in', mealFrom + mealLength);
+    push('meal-out', came + mealFrom);
+    push('meal-in', came + mealFrom + mealLength);
   }
-  push('out', plan.endsAt + over);
+  push('out', left);
 
+  const change = JOB_CHANGE[person.index];
+  if (change !== undefined && isMessy(person, day, change.day, offsets))
+    punches.push({ person, at: instant(came + 5 * 3600), kind: 'job-change', job: change.to });
+  if (is(TWICE)) {
+    push('in', came + 25 * 60);
+    push('out', left - 20 * 60);
+  }
   const mess = MESS[person.index];
   // Where the roster has a day off on the messy day, the next day at work is the messy one.
   if (mess !== undefined && isMessy(person, day, mess.day, offsets)) {
     return [...(mess.drop === 'in' ? punches.slice(1) : punches.slice(0, -1)), ...storm];
   }
-  return [...punches, ...storm];
+  return [...punches.sort((a, b) => a.at - b.at), ...storm];
 }
 
-function isMessy(person: DemoPerson, day: Workday, messyDay: number, offsets: ZoneOffsets): boolean {
+function isMessy(
+  person: DemoPerson,
+  day: Workday,
+  messyDay: number | undefined,
+  offsets: ZoneOffsets,
+): boolean {
+  if (messyDay === undefined || day < CURRENT_PERIOD) return false;
   let candidate = workday(CURRENT_PERIOD + messyDay);
   while (candidate < CURRENT_PERIOD + 13 && planOf(person, candidate, offsets) === null) {
     candidate = workday(candidate + 1);

@@ -3,3 +3,12 @@ export const exceptionKey = (kind: string, about: string): string => `${kind}:${
 
 /** What overtime hangs on that waits for approval. */
 export const overtimeAbout = (workday: number, rule: string): string => `${workday}-${rule}`;
+
+/** The rule whose overtime waits, of an exception of that kind. */
+export const overtimeRuleOf = ({
+  key,
+  workday,
+}: {
+  readonly key: string;
+  readonly workday: number;
+}): string => key.slice(exceptionKey('overtime-approval', overtimeAbout(workday, '')).length);

@@ -23,7 +23,12 @@ export const nightBerthTerms: Rulebook = {
       tiers: [{ above: 'PT8H', forNext: 'PT2H', multiplier: 1.5 }, { multiplier: 2 }],
       least: 'PT30M',
     },
-    { name: 'Over 40 hours a week', basis: 'workweek', tiers: [{ above: 'PT40H', multiplier: 1.5 }] },
+    {
+      name: 'Over 40 hours a week',
+      basis: 'workweek',
+      tiers: [{ above: 'PT40H', multiplier: 1.5 }],
+      waitsForApproval: true,
+    },
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],
   exceptions: watched,

@@ -25,9 +25,12 @@ import {
   JOBS,
   LEAVE,
   LEAVE_CODE,
+  LEAVE_KINDS,
+  MOVED,
   PAY_CODES,
   planOf,
   punchFileLines,
+  REASONS,
   SITES,
   STRANGERS_BADGE,
   ZONE,
@@ -87,6 +90,7 @@ export async function loadCompany(
     await loadPayCodes(tx);
     const ids = await loadPeople(tx, demoPeople(count), firstPeriod);
     for (const one of users) await loadUser(tx, one, ids);
+    await loadReasons(tx);
     tell({ what: 'set up', about: 'person', aboutId: 0, after: { people: count } });
   });
 }
@@ -120,6 +124,14 @@ async function loadPayCodes(tx: Queries): Promise<void> {
     for (const classId of pays)
       await tx.insert(tables.mappingRule).values({ position: ++position, classId, payCodeId });
   }
+}
+
+/** The reasons that are kept. */
+async function loadReasons(tx: Queries): Promise<void> {
+  const [first] = await tx.select({ id: tables.user.id }).from(tables.user).orderBy(tables.user.id).limit(1);
+  if (first === undefined) throw new Error('Nobody can sign in.');
+  const made = { madeBy: first.id, madeAt: instantFromIso(DEMO_NOW) };
+  await tx.insert(tables.reason).values(REASONS.map((text) => ({ text, ...made })));
 }
 
 /** One account, with its role and its reach. */
@@ -219,6 +231,19 @@ async function loadPeople(
       patternFrom: FIRST_PERIOD,
     })),
   );
+  const moved = people[MOVED.index];
+  const movedId = ids[MOVED.index];
+  if (moved !== undefined && movedId !== undefined)
+    await tx.insert(tables.assignment).values({
+      personId: movedId,
+      firstDay: MOVED.day,
+      groupId: groups(moved.department.group),
+      departmentId: departments(MOVED.department),
+      siteId: sites(moved.site),
+      costCenterId: costCenters(moved.department.name),
+      patternId: patterns(moved),
+      patternFrom: FIRST_PERIOD,
+    });
   await loadLeave(tx, people, ids);
   const plans: (typeof tables.plan.$inferInsert)[] = [];
   people.forEach((person, i) => {
@@ -290,9 +315,13 @@ async function loadPatterns(
 
 /** The demo's leave, for those of its people that are there. */
 async function loadLeave(tx: Queries, people: readonly DemoPerson[], ids: readonly number[]): Promise<void> {
-  const leaveKindId = await insertedId(
-    tx.insert(tables.leaveKind).values({ code: LEAVE_CODE, name: LEAVE_CODE }),
-  );
+  await tx.insert(tables.leaveKind).values(LEAVE_KINDS.map((name) => ({ code: name, name })));
+  const [kind] = await tx
+    .select({ id: tables.leaveKind.id })
+    .from(tables.leaveKind)
+    .where(eq(tables.leaveKind.code, LEAVE_CODE));
+  if (kind === undefined) throw new Error(`There is no ${LEAVE_CODE}.`);
+  const leaveKindId = kind.id;
   for (const [i, person] of people.entries()) {
     const personId = ids[i]!;
     for (const day of LEAVE[person.index] ?? []) {
@@ -344,7 +373,11 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
       );
     await recomputePeriod(database, here(database, clock), id, async () => {});
     if (firstDay < CURRENT_PERIOD) await handOff(context, await actingAs(database, 'odile'), null, id);
-    else if (last === lastDay) await importFile(context, 'gate-northquay.csv', strangersFile());
+    else if (last === lastDay) {
+      await importFile(context, 'gate-northquay.csv', strangersFile());
+      // The same file once more, as it comes when somebody is not sure.
+      await importFile(context, 'gate-northquay (2).csv', strangersFile());
+    }
   }
 }
 

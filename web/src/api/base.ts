@@ -94,6 +94,7 @@ export const api = createApi({
     'imports',
     'import',
     'pay-codes',
+    'reasons',
     'handoff',
     'tasks',
   ],

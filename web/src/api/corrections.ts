@@ -1,11 +1,12 @@
 import {
   type CardReply,
-  type SettlePreview,
+  type CorrectRequest,
+  SettlePreview,
   SettleReply,
   type SettleRequest,
   withChange,
 } from '@heath/contract';
-import { isMissingPunch, type Workday, workdayToIso } from '@heath/core';
+import { isMissingPunch, workdayToIso } from '@heath/core';
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import { api } from './base.ts';
 import { type CardId, cardPath, cardsApi } from './cards.ts';
@@ -69,42 +70,63 @@ async function showCard(card: CardId, { dispatch, getState, queryFulfilled }: Un
   }
 }
 
-export const { usePreviewSettleQuery, useSettleMutation, useAcceptMutation, useUndoMutation } =
-  api.injectEndpoints({
-    endpoints: (build) => ({
-      previewSettle: build.query<SettlePreview, CardId & { body: SettleRequest }>({
-        query: ({ body, ...card }) => ({ url: `${cardPath(card)}/preview`, method: 'POST', body }),
-        keepUnusedDataFor: 0,
-      }),
-      settle: build.mutation<SettleReply, CardId & { body: SettleRequest }>({
-        query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
-        transformResponse: reads(SettleReply),
-        onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
-        invalidatesTags: ['handoff'],
-      }),
-      /** An exception is right as it is. */
-      accept: build.mutation<SettleReply, CardId & { exception: string; workday: Workday; note: string }>({
-        query: ({ exception, workday, note, ...card }) => ({
-          url: `${cardPath(card)}/corrections`,
-          method: 'POST',
-          body: {
-            says: { kind: 'accept', exception, workday: workdayToIso(workday) },
-            settles: exception,
-            note,
-          },
-        }),
-        transformResponse: reads(SettleReply),
-        onQueryStarted: ({ periodId, personId }, underWay) => showCard({ periodId, personId }, underWay),
-        invalidatesTags: ['handoff'],
-      }),
-      undo: build.mutation<SettleReply, CardId & { correctionId: number }>({
-        query: ({ correctionId, ...card }) => ({
-          url: `${cardPath(card)}/corrections/${correctionId}/undo`,
-          method: 'POST',
-        }),
-        transformResponse: reads(SettleReply),
-        onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
-        invalidatesTags: ['handoff'],
-      }),
+/** A correction of any kind but an undo: what it says, the exception that it settles, and why. */
+export interface Correcting {
+  readonly says: CorrectRequest['says'];
+  readonly settles?: string;
+  readonly note: string;
+}
+
+/** As it travels: days are dates. */
+const asWritten = (says: Correcting['says']) =>
+  'workday' in says ? { ...says, workday: workdayToIso(says.workday) } : says;
+
+export const {
+  usePreviewSettleQuery,
+  useSettleMutation,
+  useCorrectMutation,
+  usePreviewCorrectQuery,
+  useUndoMutation,
+} = api.injectEndpoints({
+  endpoints: (build) => ({
+    previewSettle: build.query<SettlePreview, CardId & { body: SettleRequest }>({
+      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/preview`, method: 'POST', body }),
+      transformResponse: reads(SettlePreview),
+      keepUnusedDataFor: 0,
     }),
-  });
+    settle: build.mutation<SettleReply, CardId & { body: SettleRequest }>({
+      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
+      transformResponse: reads(SettleReply),
+      onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
+      invalidatesTags: ['handoff'],
+    }),
+    correct: build.mutation<SettleReply, CardId & Correcting>({
+      query: ({ says, settles, note, ...card }) => ({
+        url: `${cardPath(card)}/corrections`,
+        method: 'POST',
+        body: { says: asWritten(says), settles, note },
+      }),
+      transformResponse: reads(SettleReply),
+      onQueryStarted: ({ periodId, personId }, underWay) => showCard({ periodId, personId }, underWay),
+      invalidatesTags: ['handoff'],
+    }),
+    previewCorrect: build.query<SettlePreview, CardId & Correcting>({
+      query: ({ says, settles, note, ...card }) => ({
+        url: `${cardPath(card)}/corrections/preview`,
+        method: 'POST',
+        body: { says: asWritten(says), settles, note },
+      }),
+      transformResponse: reads(SettlePreview),
+      keepUnusedDataFor: 0,
+    }),
+    undo: build.mutation<SettleReply, CardId & { correctionId: number }>({
+      query: ({ correctionId, ...card }) => ({
+        url: `${cardPath(card)}/corrections/${correctionId}/undo`,
+        method: 'POST',
+      }),
+      transformResponse: reads(SettleReply),
+      onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
+      invalidatesTags: ['handoff'],
+    }),
+  }),
+});

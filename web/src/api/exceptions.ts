@@ -1,6 +1,6 @@
-import { type CardReply, ExceptionsReply } from '@heath/contract';
+import { type CardReply, EvidenceReply, ExceptionsReply } from '@heath/contract';
 import type { ZoneOffsets } from '@heath/core';
-import { cardsApi } from './cards.ts';
+import { type CardId, cardPath, cardsApi } from './cards.ts';
 import { LongList } from './LongList.ts';
 import { reads } from './reads.ts';
 
@@ -49,6 +49,10 @@ export const exceptionsApi = cardsApi.injectEndpoints({
       transformResponse: (reply: unknown) => new LongList(openExceptions(reads(ExceptionsReply)(reply))),
       providesTags: ['exceptions'],
     }),
+    evidence: build.query<EvidenceReply, CardId & { exception: string }>({
+      query: ({ exception, ...card }) => ({ url: `${cardPath(card)}/evidence`, params: { exception } }),
+      transformResponse: reads(EvidenceReply),
+    }),
   }),
 });
-export const { useExceptionsQuery } = exceptionsApi;
+export const { useExceptionsQuery, useEvidenceQuery } = exceptionsApi;

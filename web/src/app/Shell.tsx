@@ -7,7 +7,7 @@ import { type Feature, homeOf } from '../ui/feature.ts';
 import { HeathMark } from '../ui/HeathMark.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
 import { useKey } from '../ui/keys.ts';
-import { undoLastSaid } from '../ui/notices.ts';
+import { redoLast, undoLast } from '../ui/notices.ts';
 import { SaysLayer } from '../ui/Says.tsx';
 import { EVERYWHERE, FEATURES, featureAt } from './features.ts';
 import { UserMenu } from './UserMenu.tsx';
@@ -51,7 +51,8 @@ function Frame({
   const [dialog, setDialog] = useState<'find' | 'keys' | null>(null);
   useKey(EVERYWHERE.find, () => setDialog('find'));
   useKey(EVERYWHERE.keys, () => setDialog('keys'));
-  useKey(EVERYWHERE.undo, () => void undoLastSaid());
+  useKey(EVERYWHERE.undo, () => void undoLast());
+  useKey(EVERYWHERE.redo, () => void redoLast());
   const close = () => setDialog(null);
   const actions = features.flatMap((one) => one.actions).filter(({ right }) => mayOpen(user, right));
   return (

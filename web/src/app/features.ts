@@ -13,7 +13,8 @@ export const FEATURES: readonly Feature[] = [imports, exceptions, cards, handoff
 /** The keys of every screen. */
 export const EVERYWHERE = {
   find: { press: 'Ctrl K', does: 'Find a person, a day, a screen or something to do', inFields: true },
-  undo: { press: 'Ctrl Z', does: 'Undo what was just done' },
+  undo: { press: 'Ctrl Z', does: 'Undo what was done last' },
+  redo: { press: 'Ctrl Shift Z', does: 'Do again what was undone last' },
   keys: { press: '?', does: 'These keys' },
 } as const satisfies Keys;
 

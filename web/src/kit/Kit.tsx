@@ -8,7 +8,7 @@ import { Hours } from '../ui/Hours.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
 import { Menu, MenuChecks, MenuChoices, MenuItem, MenuLine } from '../ui/Menu.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { say, sayWithUndo } from '../ui/notices.ts';
+import { sayDone } from '../ui/notices.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Popover } from '../ui/Popover.tsx';
 import { ProgressBar } from '../ui/Progress.tsx';
@@ -124,7 +124,7 @@ function Buttons() {
         <span {...says('A hint says more than fits on the button')}>
           <Button>With a hint</Button>
         </span>
-        <Button onClick={() => sayWithUndo('Settled Wed 28 Oct', () => say('Undone.'))}>
+        <Button onClick={() => sayDone({ text: 'Settled Wed 28 Oct', undo: async () => null })}>
           Say what was done
         </Button>
       </div>

@@ -15,25 +15,27 @@ interface TimeFieldProps {
   readonly error?: string | undefined;
   readonly onType: (text: string) => void;
   readonly onEnter: () => void;
+  /** In a row with buttons: its name is in the field while that is empty. */
+  readonly inRow?: boolean;
 }
 
 /** A time as people type it (`5p`, `17`, `1705`, `5:05 pm`, `+30`); says back the full date and time it understood. */
 export function TimeField(props: TimeFieldProps) {
-  const { label, text, beside, direction, offsets, ref, error, onType, onEnter } = props;
+  const { label, text, beside, direction, offsets, ref, error, onType, onEnter, inRow = false } = props;
   const id = useId();
   const entry = text.trim() === '' ? null : readTimeEntry(text, beside, direction, offsets);
   const isWrong = error !== undefined || (entry !== null && !entry.ok);
   return (
     <div>
       <label className="block">
-        <span className="text-note text-soft">{label}</span>
+        <span className={inRow ? 'sr-only' : 'text-note text-soft'}>{label}</span>
         <span
-          className={`mt-1 flex items-center justify-between rounded-control border bg-field px-2.5 py-1.5 focus-within:border-heather ${isWrong ? 'border-ember' : 'border-rule'}`}
+          className={`flex items-center justify-between rounded-control border bg-field px-2.5 focus-within:border-heather ${inRow ? 'py-1 text-note' : 'mt-1 py-1.5'} ${isWrong ? 'border-ember' : 'border-rule'}`}
         >
           <input
             ref={ref}
             value={text}
-            placeholder="6:05, 1405, 5p"
+            placeholder={inRow ? label : '6:05, 1405, 5p'}
             inputMode="text"
             aria-invalid={isWrong}
             aria-describedby={error === undefined ? undefined : id}
@@ -42,9 +44,11 @@ export function TimeField(props: TimeFieldProps) {
               if (event.key === 'Enter') onEnter();
               if (event.key === 'Escape') event.currentTarget.blur();
             }}
-            className="w-24 bg-transparent outline-none"
+            className={`bg-transparent outline-none ${inRow ? 'w-full min-w-0' : 'w-24'}`}
           />
-          <span className={`text-fine ${entry !== null && !entry.ok ? 'text-ember' : 'text-soft'}`}>
+          <span
+            className={`whitespace-nowrap text-fine ${entry !== null && !entry.ok ? 'text-ember' : 'text-soft'}`}
+          >
             {entry === null
               ? ''
               : entry.ok

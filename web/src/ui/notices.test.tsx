@@ -3,6 +3,7 @@ import { act, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import '../testing/app.tsx';
+import type { Done } from './notices.ts';
 
 type Notices = typeof import('./notices.ts');
 let notices: Notices;
@@ -27,32 +28,55 @@ describe('what was done', () => {
     );
   });
 
+  /** What can be undone and done again without end; keeps in which order. */
+  const undoable = (text: string, kept: string[]): Done => ({
+    text,
+    undo: async () => {
+      kept.push(text);
+      return undoable(text, kept);
+    },
+  });
+
   it('is undone by the button beside it, once', async () => {
-    const undo = vi.fn();
-    notices.sayWithUndo('Settled Wed 28 Oct', undo, 'U');
-    await userEvent.click(await screen.findByRole('button', { name: 'Undo U' }));
-    expect(undo).toHaveBeenCalledTimes(1);
-    // What was said of it is no longer to be undone.
-    await act(() => notices.undoLastSaid());
-    expect(undo).toHaveBeenCalledTimes(1);
-  });
-
-  it('is undone by the key, while it is in sight', async () => {
-    const [first, second] = [vi.fn(), vi.fn()];
-    notices.sayWithUndo('The first', first);
-    notices.sayWithUndo('The second', second);
-    await act(() => notices.undoLastSaid());
-    expect([first.mock.calls.length, second.mock.calls.length]).toEqual([0, 1]);
-  });
-
-  it('is not undone by the key once it is out of sight', async () => {
-    const undo = vi.fn();
-    notices.sayWithUndo('Settled', undo);
-    const later = Date.now() + 9000;
-    vi.spyOn(Date, 'now').mockReturnValue(later);
-    await act(() => notices.undoLastSaid());
-    expect(undo).not.toHaveBeenCalled();
+    const kept: string[] = [];
+    notices.sayDone(undoable('Settled Wed 28 Oct', kept));
+    await userEvent.click(await screen.findByRole('button', { name: /^Undo/ }));
+    expect(kept).toEqual(['Settled Wed 28 Oct']);
+    await act(() => notices.undoLast());
+    expect(kept).toHaveLength(1);
     await waitFor(() => expect(screen.getByRole('listitem').textContent).toContain('nothing to undo'));
+  });
+
+  it('is undone and done again by keys, the last first, however long ago', async () => {
+    const kept: string[] = [];
+    notices.sayDone(undoable('first', kept));
+    notices.sayDone(undoable('second', kept));
+    await act(() => notices.undoLast());
+    await act(() => notices.undoLast());
+    expect(kept).toEqual(['second', 'first']);
+    await act(() => notices.redoLast());
+    expect(kept).toEqual(['second', 'first', 'first']);
+    await waitFor(() => expect(screen.getByRole('listitem').textContent).toContain('Done again: first'));
+    await act(() => notices.redoLast());
+    await act(() => notices.undoLast());
+    expect(kept).toEqual(['second', 'first', 'first', 'second', 'second']);
+  });
+
+  it('is not done again once something else was done', async () => {
+    const kept: string[] = [];
+    notices.sayDone(undoable('first', kept));
+    await act(() => notices.undoLast());
+    notices.sayDone(undoable('other', kept));
+    await act(() => notices.redoLast());
+    expect(kept).toEqual(['first']);
+  });
+
+  it('that could not be undone is not offered to be done again', async () => {
+    const undo = vi.fn(async () => null);
+    notices.sayDone({ text: 'Settled', undo });
+    await act(() => notices.undoLast());
+    await act(() => notices.redoLast());
+    expect(undo).toHaveBeenCalledTimes(1);
   });
 
   it('is said also where what draws notices cannot be fetched', async () => {
@@ -61,9 +85,9 @@ describe('what was done', () => {
     });
     notices.say('Heath cannot be reached.');
     expect((await screen.findByRole('status')).textContent).toBe('Heath cannot be reached.');
-    const undo = vi.fn();
-    notices.sayWithUndo('Settled', undo);
-    await notices.undoLastSaid();
+    const undo = vi.fn(async () => null);
+    notices.sayDone({ text: 'Settled', undo });
+    await notices.undoLast();
     expect(undo).toHaveBeenCalledTimes(1);
   });
 });

@@ -1,10 +1,8 @@
 import type { ExternalToast } from 'sonner';
 
-/** For as long as a notice is in sight, what it says can be undone by its key. */
 const IN_SIGHT_MILLISECONDS = 8000;
 const JUST_SAID_MILLISECONDS = 5000;
 type ToastsModule = typeof import('./toasts.tsx');
-let undoing: { readonly undo: () => void; readonly until: number } | null = null;
 
 /** The notice that is in sight, or was the last. */
 let last: ReturnType<ToastsModule['toast']> | undefined;
@@ -41,24 +39,55 @@ export function say(text: string): void {
   void show(text, JUST_SAID_MILLISECONDS, undefined);
 }
 
-/** Says what was done, and undoes it where somebody asks for it: by its button, or by the key that undoes what was done last. */
-export function sayWithUndo(text: string, undo: () => void, press = 'Ctrl Z'): void {
-  const once = () => {
-    undoing = null;
-    undo();
-  };
-  undoing = { undo: once, until: Date.now() + IN_SIGHT_MILLISECONDS };
-  void show(text, IN_SIGHT_MILLISECONDS, { label: `Undo  ${press}`, onClick: once });
+/** Something that was done and can be taken back; and so can its being taken back. */
+export interface Done {
+  /** What was done: `Settled Wed 28 Oct`. */
+  readonly text: string;
+  /** Takes it back. Returns what can be taken back in turn; null where that was not possible, which it says itself. */
+  readonly undo: () => Promise<Done | null>;
 }
 
-/** Undoes what was said last, while it can be seen. */
-export async function undoLastSaid(): Promise<void> {
-  const last = undoing;
-  if (last === null || Date.now() > last.until) {
-    say('There is nothing to undo just now.');
-    return;
-  }
-  const toasts = await import('./toasts.tsx').catch(() => null);
-  toasts?.toast.dismiss();
-  last.undo();
+const MOST_KEPT = 100;
+let done: Done[] = [];
+let undone: Done[] = [];
+
+/** Says what was done. It can be undone by the button beside it, or by the key as long as nothing was done after it. */
+export function sayDone(what: Done): void {
+  done = [...done, what].slice(-MOST_KEPT);
+  undone = [];
+  void show(what.text, IN_SIGHT_MILLISECONDS, { label: 'Undo  Ctrl Z', onClick: () => void undo(what) });
+}
+
+async function undo(what: Done): Promise<void> {
+  if (!done.includes(what)) return;
+  done = done.filter((one) => one !== what);
+  const back = await what.undo();
+  if (back === null) return;
+  undone = [...undone, back];
+  const again = { label: 'Redo  Ctrl Shift Z', onClick: () => void redo(back) };
+  void show(`Undone: ${what.text}`, IN_SIGHT_MILLISECONDS, again);
+}
+
+async function redo(what: Done): Promise<void> {
+  if (!undone.includes(what)) return;
+  undone = undone.filter((one) => one !== what);
+  const again = await what.undo();
+  if (again === null) return;
+  done = [...done, again];
+  const label = { label: 'Undo  Ctrl Z', onClick: () => void undo(again) };
+  void show(`Done again: ${again.text}`, IN_SIGHT_MILLISECONDS, label);
+}
+
+/** Undoes what was done last in this window and not undone since. */
+export async function undoLast(): Promise<void> {
+  const last = done.at(-1);
+  if (last === undefined) say('There is nothing to undo.');
+  else await undo(last);
+}
+
+/** Does again what was undone last, where nothing else was done since. */
+export async function redoLast(): Promise<void> {
+  const last = undone.at(-1);
+  if (last === undefined) say('There is nothing to do again.');
+  else await redo(last);
 }

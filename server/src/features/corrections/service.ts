@@ -104,7 +104,7 @@ function settled(card: LockedCard, request: SettleRequest) {
       { field: 'at' },
     );
   }
-  return { ...after, says, settles: exception.key };
+  return { ...after, says, settles: exception.key, workday: exception.workday };
 }
 
 /** The card before and after a change; nothing is written. */
@@ -112,12 +112,11 @@ function preview(
   context: Context,
   who: Who,
   key: CardKey,
-  change: (card: LockedCard) => Pick<Change, 'input' | 'computed'>,
+  change: (card: LockedCard) => Pick<Change, 'computed'> & { readonly workday: Workday },
 ): Promise<SettlePreview> {
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, who, trip.send, key);
-    const { input, computed } = change(card);
-    const day = firstDayTouched(card.subject, input);
+    const { computed, workday: day } = change(card);
     const isOfDay = ({ workday }: { readonly workday: Workday }) => workday === day;
     const { weekStartsOn } = card.subject.rulebook.workday;
     const week = workweekOf(day, weekStartsOn);
@@ -183,7 +182,8 @@ function asSaid(card: LockedCard, { says, settles }: CorrectRequest) {
     throw new Problem(422, 'invalid', 'That does not settle the exception: it is still there.', {
       field: 'settles',
     });
-  return { ...after, says, settles: exception?.key ?? null };
+  const workday = exception?.workday ?? firstDayTouched(card.subject, after.input);
+  return { ...after, says, settles: exception?.key ?? null, workday };
 }
 
 /** What a correction would change; nothing is written. */

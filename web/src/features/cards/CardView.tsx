@@ -7,13 +7,12 @@ import { shortDay } from '../../ui/format.ts';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { NotYet } from '../../ui/NotYet.tsx';
-import { sayWithUndo } from '../../ui/notices.ts';
 import { axisOf } from '../../ui/ribbon/of-card.ts';
 import { RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { workdaysBetween } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
-import { type Conflict, ConflictNotice, SettlePanel } from '../settle/index.ts';
+import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { CardTotals } from './CardTotals.tsx';
 import { DayRow } from './DayRow.tsx';
 import { openDay } from './days.ts';
@@ -163,6 +162,7 @@ function CardSide({
 }) {
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const undoLast = useUndoLast(id, card);
+  const sayCorrected = useSayCorrected(id);
   const mayCorrect = useMayCorrect(card.row.personId);
   useKey(CARD_KEYS.undo, () => mayCorrect && void undoLast(), [undoLast, mayCorrect]);
   const exception = card.exceptions.find((one) => one.workday === day && isMissingPunch(one));
@@ -180,13 +180,7 @@ function CardSide({
           exception={exception}
           typing={typing}
           onConflict={setConflict}
-          onSettled={(correctionId) =>
-            sayWithUndo(
-              `Settled ${shortDay(exception.workday)}`,
-              () => void undoLast(correctionId),
-              CARD_KEYS.undo.press,
-            )
-          }
+          onSettled={(correctionId) => sayCorrected(`Settled ${shortDay(exception.workday)}`, correctionId)}
         />
       )}
       {hasClass ? <ClassWhy card={card} classId={why} onDay={onPick} /> : <DayWhy card={card} day={day} />}

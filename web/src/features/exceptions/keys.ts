@@ -1,9 +1,13 @@
 import type { Keys } from '../../ui/keys.ts';
 
 export const EXCEPTION_KEYS = {
-  take: { press: 'Enter', does: 'Take the time proposed, and open the next' },
+  take: { press: 'Enter', does: 'Take what is proposed, and open the next' },
   type: { press: 'T', does: 'Type a time' },
   accept: { press: 'S', does: 'Accept it as it is, and open the next' },
+  notWorked: { press: 'N', does: 'Nothing was worked then' },
+  leave: { press: 'L', does: 'Turn an absence into leave' },
+  why: { press: 'W', does: 'Say why, for the record' },
+  first: { press: '1', does: 'Of four punches that overlap: the first is wrong; 2, 3, 4 likewise' },
   next: { press: 'J', does: 'Next exception' },
   before: { press: 'K', does: 'Exception before' },
 } as const satisfies Keys;

@@ -1,4 +1,4 @@
-import { isMissingPunch } from '@heath/core';
+import { isMissingPunch, type Sureness } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
 import { clockTime, exceptionText, PROPOSED_BY } from '../../ui/format.ts';
 
@@ -10,4 +10,14 @@ export function lineOf(exception: OpenException): string {
   const what = kind === 'missing-out' ? `In ${time}, nothing after` : `Out ${time}, nothing before`;
   const evidence = proposals.map(({ at: when, from }) => `${PROPOSED_BY[from]} ${clockTime(when, offsets)}`);
   return [what, ...(evidence.length === 0 ? ['nothing planned'] : evidence)].join(' · ');
+}
+
+/** How sure a time is, with what that rests on: `certain: two more say the same`. */
+export function surenessText({ level, agree, differ }: Sureness): string {
+  const others = (count: number) => (count === 1 ? 'one more' : `${count} more`);
+  const says = [
+    ...(agree > 0 ? [`${others(agree)} ${agree === 1 ? 'says' : 'say'} the same`] : []),
+    ...(differ > 0 ? [`${differ === 1 ? 'one says' : `${differ} say`} otherwise`] : []),
+  ];
+  return `${level}: ${says.length === 0 ? 'nothing else is known' : says.join(', ')}`;
 }

@@ -11,7 +11,7 @@ import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
 import { classBand } from '../../ui/format.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { NotYet } from '../../ui/NotYet.tsx';
-import { say, sayWithUndo } from '../../ui/notices.ts';
+import { type Done, say, sayDone } from '../../ui/notices.ts';
 import { Select } from '../../ui/Select.tsx';
 import { Side } from '../../ui/Side.tsx';
 import type { Column } from '../../ui/table/columns.ts';
@@ -116,14 +116,19 @@ function Classes({ classes, codes }: Pick<PayCodesReply, 'classes' | 'codes'>) {
 function CodeChoice({ classId, codeId, codes }: Assigned & Pick<PayCodesReply, 'codes'>) {
   const [assign, { isLoading }] = useAssignCodeMutation();
   const may = useMay('map pay codes');
-  const choose = async (next: number | null) => {
+  const goTo = async (next: number | null, before: number | null): Promise<Done | null> => {
     const result = await assign({ classId, codeId: next });
-    if (result.error) return say(problemOf(result.error).title);
+    if (result.error) {
+      say(problemOf(result.error).title);
+      return null;
+    }
     const code = codes.find(({ id }) => id === next)?.code;
-    sayWithUndo(
-      `${classLabel(classId)} goes to ${code ?? 'the catch-all'}.`,
-      () => void assign({ classId, codeId }),
-    );
+    const text = `${classLabel(classId)} goes to ${code ?? 'the catch-all'}`;
+    return { text, undo: () => goTo(before, next) };
+  };
+  const choose = async (next: number | null) => {
+    const done = await goTo(next, codeId);
+    if (done !== null) sayDone(done);
   };
   return (
     <Select

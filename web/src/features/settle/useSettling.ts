@@ -64,6 +64,7 @@ export function useSettling({ id, exception, offsets, onConflict, onSettled }: S
   const at = (field: string) => problems.find((problem) => problem.field === field)?.title;
   return {
     draft,
+    forget,
     type,
     direction,
     proposal,

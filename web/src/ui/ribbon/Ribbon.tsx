@@ -112,7 +112,7 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
 const SHORTEST_DRAG_SECONDS = 60;
 
 /** The lines of a ribbon's hours, as two paths: an element a line would be a third of all that a card consists of. */
-function AxisLines({ scale, day }: { scale: Scale; day: Workday }) {
+export function AxisLines({ scale, day }: { scale: Scale; day: Workday }) {
   const [hours, midnights] = useMemo(() => {
     const marks = axisMarks(scale, day);
     const lines = (isMidnight: boolean) =>

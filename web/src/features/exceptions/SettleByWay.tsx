@@ -1,0 +1,51 @@
+import { useRef, useState } from 'react';
+import { usePreviewCorrectQuery } from '../../api/corrections.ts';
+import { useDraft } from '../../ui/form/useDraft.ts';
+import { Effect } from './Effect.tsx';
+import type { SettleProps } from './OpenedException.tsx';
+import { type Shown, useShown } from './shown.ts';
+import { WayButtons } from './WayButtons.tsx';
+import type { Way } from './ways.ts';
+import { waysOf } from './ways.ts';
+
+const EMPTY = { note: '' };
+
+/** Settles what no time can: accepted, not worked, approved, turned into leave. What the likeliest would change is shown; of the others, when they are pointed at. */
+export function SettleByWay({
+  id,
+  card,
+  exception,
+  onShow,
+}: SettleProps & { onShow: (shown: Shown) => void }) {
+  const { draft, type, forget } = useDraft(exception.key, EMPTY);
+  const why = useRef<HTMLInputElement>(null);
+  const ways = waysOf(exception, card);
+  const [near, setNear] = useState<Way | null>(null);
+  const shownWay = near ?? ways[0];
+  const { currentData } = usePreviewCorrectQuery(
+    {
+      ...id,
+      says: shownWay?.says ?? { kind: 'accept', exception: '', workday: exception.workday },
+      settles: exception.key,
+      note: '',
+    },
+    { skip: shownWay === undefined },
+  );
+  const preview = currentData ?? null;
+  useShown(onShow, { chosen: null, preview });
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-2">
+      <WayButtons
+        id={id}
+        exception={exception}
+        ways={ways}
+        note={draft.note}
+        onType={(note) => type({ note })}
+        why={why}
+        onNear={setNear}
+        onDone={forget}
+      />
+      {preview !== null && <Effect preview={preview} />}
+    </div>
+  );
+}

@@ -1,0 +1,122 @@
+import type { Exception } from '@heath/core';
+import { type RefObject, useState } from 'react';
+import { problemOf } from '../../api/base.ts';
+import type { CardId } from '../../api/cards.ts';
+import { useCorrectMutation } from '../../api/corrections.ts';
+import { useLeaveKindsQuery } from '../../api/reasons.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
+import { Menu, MenuItem } from '../../ui/Menu.tsx';
+import { say } from '../../ui/notices.ts';
+import { useSayCorrected } from '../settle/index.ts';
+import { EXCEPTION_KEYS } from './keys.ts';
+import { WhyField } from './WhyField.tsx';
+import { asLeave, type Way } from './ways.ts';
+
+interface WayButtonsProps {
+  readonly id: CardId;
+  readonly exception: Exception;
+  readonly ways: readonly Way[];
+  readonly note: string;
+  readonly onType: (note: string) => void;
+  readonly why: RefObject<HTMLInputElement | null>;
+  /** A way is pointed at, or none any more. */
+  readonly onNear: (way: Way | null) => void;
+  readonly onDone: () => void;
+}
+
+/** A button for each way to settle an exception, and why. */
+export function WayButtons({ id, exception, ways, note, onType, why, onNear, onDone }: WayButtonsProps) {
+  const [correct, { isLoading }] = useCorrectMutation();
+  const sayCorrected = useSayCorrected(id);
+  const take = async ({ says, did }: Way) => {
+    if (isLoading) return;
+    const { data, error } = await correct({ ...id, says, settles: exception.key, note });
+    if (data === undefined) return say(problemOf(error).title);
+    onDone();
+    sayCorrected(did, data.correctionId);
+  };
+  useKey(EXCEPTION_KEYS.why, () => why.current?.focus());
+  return (
+    <>
+      {ways.map((way, i) => (
+        <WayButton
+          key={way.name}
+          way={way}
+          look={i === 0 && way.press === EXCEPTION_KEYS.take.press ? 'primary' : 'plain'}
+          disabled={isLoading}
+          onTake={() => void take(way)}
+          onNear={onNear}
+        />
+      ))}
+      {exception.kind === 'absent' && (
+        <LeaveButton exception={exception} disabled={isLoading} onTake={(way) => void take(way)} />
+      )}
+      <WhyField text={note} onType={onType} press={EXCEPTION_KEYS.why.press} ref={why} />
+    </>
+  );
+}
+
+function WayButton({
+  way,
+  look,
+  disabled,
+  onTake,
+  onNear,
+}: {
+  way: Way;
+  look: 'primary' | 'plain';
+  disabled: boolean;
+  onTake: () => void;
+  onNear: (way: Way | null) => void;
+}) {
+  useKey({ press: way.press, does: way.name }, onTake, [onTake]);
+  return (
+    <Button
+      look={look}
+      disabled={disabled}
+      onClick={onTake}
+      onPointerEnter={() => onNear(way)}
+      onPointerLeave={() => onNear(null)}
+      onFocus={() => onNear(way)}
+      onBlur={() => onNear(null)}
+    >
+      {way.name} <Kbd>{way.press}</Kbd>
+    </Button>
+  );
+}
+
+/** An absence as leave: of the one kind that there is, or of one that is chosen. */
+function LeaveButton({
+  exception,
+  disabled,
+  onTake,
+}: {
+  exception: Exception;
+  disabled: boolean;
+  onTake: (way: Way) => void;
+}) {
+  const { data } = useLeaveKindsQuery();
+  const kinds = data?.kinds ?? [];
+  const [opened, setOpened] = useState(0);
+  const { press } = EXCEPTION_KEYS.leave;
+  useKey(EXCEPTION_KEYS.leave, () => setOpened((before) => before + 1));
+  return (
+    <Menu
+      key={opened}
+      startsOpen={opened > 0}
+      trigger={
+        <Button disabled={disabled || kinds.length === 0}>
+          Leave <Kbd>{press}</Kbd>
+        </Button>
+      }
+    >
+      {kinds.map((kind) => (
+        <MenuItem key={kind.code} onSelect={() => onTake(asLeave(exception, kind))}>
+          {kind.name}
+        </MenuItem>
+      ))}
+    </Menu>
+  );
+}
