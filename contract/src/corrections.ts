@@ -11,7 +11,8 @@ export const ExceptionKey = v.pipe(
   v.minLength(1, 'Say which exception is settled, by its key.'),
   v.maxLength(200, 'No exception has such a key.'),
 );
-const note = v.pipe(
+/** Why, for the record. */
+export const Note = v.pipe(
   v.string('The note must be a text; it may be empty.'),
   v.trim(),
   v.maxLength(500, 'A note has at most 500 characters.'),
@@ -24,22 +25,25 @@ export const CorrectRequest = v.object({
   /** The exception that it settles, by its key; left out where it settles none. */
   settles: v.optional(ExceptionKey),
   /** Why, for the record. */
-  note,
+  note: Note,
 });
 export type CorrectRequest = v.InferOutput<typeof CorrectRequest>;
+
+/** A time that somebody gives, in seconds since 1970-01-01T00:00:00Z. */
+export const GivenTime = v.pipe(
+  v.number('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
+  v.integer('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
+  v.minValue(0, 'That time is before 1970.'),
+  v.maxValue(4_102_444_800, 'That time is after 2100.'),
+);
 
 /** POST /api/periods/:id/cards/:personId/settle, and …/preview for its effect alone. */
 export const SettleRequest = v.object({
   /** The exception's key. */
   exception: ExceptionKey,
-  /** The time that was missing, in seconds since 1970-01-01T00:00:00Z. */
-  at: v.pipe(
-    v.number('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
-    v.integer('Give the time in whole seconds since 1970-01-01T00:00:00Z.'),
-    v.minValue(0, 'That time is before 1970.'),
-    v.maxValue(4_102_444_800, 'That time is after 2100.'),
-  ),
-  note,
+  /** The time that was missing. */
+  at: GivenTime,
+  note: Note,
 });
 export type SettleRequest = v.InferOutput<typeof SettleRequest>;
 

@@ -1,6 +1,7 @@
 export * from './account-name.ts';
 export * from './approvals.ts';
 export * from './badges.ts';
+export * from './bulks.ts';
 export * from './cards.ts';
 export * from './corrections.ts';
 export * from './day.ts';

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { ApprovalsReply, ApproveRequest } from './approvals.ts';
 import { GiveBadgeRequest, UnownedBadgesReply } from './badges.ts';
+import { BulkPreview, BulkReply, BulkRequest } from './bulks.ts';
 import { CardReply, CardsReply, StripReply } from './cards.ts';
 import { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
 import { EvidenceReply, ExceptionsReply } from './exceptions.ts';
@@ -75,6 +76,23 @@ export const OPERATIONS = {
     says: 'What the crew did and what is usual, as evidence for an exception.',
     query: { exception: 'The key of the exception.' },
     gives: EvidenceReply,
+    status: 200,
+  },
+  'POST /periods/:period/bulks/preview': {
+    says: 'What settling many exceptions together would change, person by person.',
+    takes: BulkRequest,
+    gives: BulkPreview,
+    status: 200,
+  },
+  'POST /periods/:period/bulks': {
+    says: 'Settles many exceptions together.',
+    takes: BulkRequest,
+    gives: BulkReply,
+    status: 200,
+  },
+  'POST /periods/:period/bulks/:bulk/undo': {
+    says: 'Takes back all that was settled together, as a bulk of its own.',
+    gives: BulkReply,
     status: 200,
   },
   'GET /reasons': {

@@ -7,7 +7,7 @@ import type { DaySpan } from '../time/spans.ts';
 import { instant, type Workday, workday } from '../time/units.ts';
 import type { Found, RuleOn } from './define.ts';
 import { punchesOf } from './of-shifts.ts';
-import { propose } from './propose.ts';
+import { type Between, propose } from './propose.ts';
 import type { ExceptionInput } from './types.ts';
 
 /** Every punch that lacks an in, or every one that lacks an out. */
@@ -22,11 +22,11 @@ export function lacking(end: 'in' | 'out', input: ExceptionInput, ruleOn: RuleOn
       const lacksIn = shift.missingIn.includes(punch) || looksLikeOut(punch, input.plans);
       if (lacksIn !== (end === 'in')) continue;
       const known = lacksIn ? lastPunch(shift).at : firstPunch(shift).at;
-      const proposals = propose(lacksIn ? 'in' : 'out', punch, known, input);
       instants ??= input.shifts
         .flatMap(punchesOf)
         .map(({ at }) => at)
         .sort((a, b) => a - b);
+      const proposals = propose(lacksIn ? 'in' : 'out', punch, known, alone(punch, instants), input);
       const reaches = daysBetween(shift, punch, lacksIn, instants, input);
       const { severity } = rule;
       exceptions.push({ severity, workday: shift.workday, reaches, at: punch.at, punch, proposals });
@@ -61,6 +61,12 @@ function daysBetween(
   const earliest = Math.max(punch.at - longestSpellSeconds, before);
   return spanOf(own, dayOf(earliest), dayOf(punch.at - 1));
 }
+
+/** Between which punches one that is alone lies: a time beyond them would not pair with it. */
+const alone = ({ at }: EffectivePunch, instants: readonly number[]): Between => ({
+  after: instants[countUpTo(instants, at - 1) - 1] ?? Number.NEGATIVE_INFINITY,
+  before: instants[countUpTo(instants, at)] ?? Number.POSITIVE_INFINITY,
+});
 
 /** How many of these, ascending, are not after an instant. Halved again and again: a record may lack hundreds of punches. */
 function countUpTo(instants: readonly number[], at: number): number {

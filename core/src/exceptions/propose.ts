@@ -10,6 +10,12 @@ const ALIKE_SECONDS = 3600;
 const LEAST_CREW = 2;
 const LEAST_DAYS = 3;
 
+/** The punches beside one, wherever they lie. */
+export interface Between {
+  readonly after: number;
+  readonly before: number;
+}
+
 /** The middle one of some numbers; there is at least one. */
 const middle = (numbers: readonly number[]): number =>
   itemAt(
@@ -23,12 +29,14 @@ const middle = (numbers: readonly number[]): number =>
  *
  * @param missing which end is not there
  * @param punch the end that is
+ * @param between the punches before and after it
  * @param known where the shift itself starts, for a missing out, or ends, for a missing in: what others and other days are compared by
  */
 export function propose(
   missing: 'in' | 'out',
   punch: EffectivePunch,
   known: Instant,
+  between: Between,
   input: ExceptionInput,
 ): Proposal[] {
   const proposals: Proposal[] = [];
@@ -36,8 +44,8 @@ export function propose(
   const { longestSpellSeconds } = pairing;
   const fits = (at: number) =>
     missing === 'out'
-      ? at > punch.at && at <= punch.at + longestSpellSeconds
-      : at < punch.at && at >= punch.at - longestSpellSeconds;
+      ? at > punch.at && at <= punch.at + longestSpellSeconds && at <= between.before
+      : at < punch.at && at >= punch.at - longestSpellSeconds && at >= between.after;
   const planned =
     missing === 'out'
       ? input.plans.find((plan) => fits(plan.endsAt))?.endsAt

@@ -99,3 +99,20 @@ describe('each evidence of a missing out is told by the time proposed', () => {
     expect(best({ earlier: fewer })).toMatchObject({ from: 'habit', days: 5 });
   });
 });
+
+it('no time is proposed beyond the punch beside it: it would pair with that', () => {
+  const plans = [plan('2026-10-22', '2026-10-22 08:00', '2026-10-22 16:00')];
+  const twice = [
+    punch('in', '2026-10-22 08:00'),
+    punch('in', '2026-10-22 08:30'),
+    punch('out', '2026-10-22 15:30'),
+    punch('out', '2026-10-22 16:00'),
+  ];
+  const missing = computeFor(twice, rulebook(), { plans }).exceptions.filter(({ kind }) =>
+    kind.startsWith('missing'),
+  );
+  expect(missing.map(({ kind, proposals }) => [kind, proposals])).toEqual([
+    ['missing-out', []],
+    ['missing-in', []],
+  ]);
+});

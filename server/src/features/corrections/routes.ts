@@ -1,4 +1,4 @@
-import { CorrectRequest, SettleRequest } from '@heath/contract';
+import { BulkRequest, CorrectRequest, SettleRequest } from '@heath/contract';
 import type { Request, Router } from 'express';
 import type { CardKey } from '../../computing/read-card.ts';
 import { answer } from '../../http/answer.ts';
@@ -6,6 +6,7 @@ import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
+import { previewBulk, settleBulk, undoBulk } from './bulk.ts';
 import { correct, previewCorrect, previewSettle, settle, undo } from './service.ts';
 
 const keyOf = (request: Request): CardKey => ({
@@ -39,6 +40,24 @@ export function correctionRoutes(context: Context): Router {
     const id = valid(IdParam, request.params.correction);
     const undone = await undo(context, writeOf(request), whoOf(request), keyOf(request), id);
     answer(response, 'POST /periods/:period/cards/:person/corrections/:correction/undo', undone);
+  });
+  routes.post('/periods/:period/bulks/preview', async (request, response) => {
+    const periodId = valid(IdParam, request.params.period);
+    const asked = valid(BulkRequest, request.body);
+    const effect = await previewBulk(context, whoOf(request), periodId, asked);
+    answer(response, 'POST /periods/:period/bulks/preview', effect);
+  });
+  routes.post('/periods/:period/bulks', async (request, response) => {
+    const periodId = valid(IdParam, request.params.period);
+    const asked = valid(BulkRequest, request.body);
+    const settled = await settleBulk(context, writeOf(request), whoOf(request), periodId, asked);
+    answer(response, 'POST /periods/:period/bulks', settled);
+  });
+  routes.post('/periods/:period/bulks/:bulk/undo', async (request, response) => {
+    const periodId = valid(IdParam, request.params.period);
+    const id = valid(IdParam, request.params.bulk);
+    const undone = await undoBulk(context, writeOf(request), whoOf(request), periodId, id);
+    answer(response, 'POST /periods/:period/bulks/:bulk/undo', undone);
   });
   return routes.router;
 }

@@ -5,107 +5,36 @@ import {
   classSums,
   compute,
   correctionId,
-  correctionKind,
-  type DaySpan,
-  daysTouched,
-  type Exception,
-  type Instant,
-  inputSpan,
-  instant,
-  instantToIso,
-  isMissingPunch,
-  type PersonInput,
-  SECONDS_PER_DAY,
   type Workday,
   workweekOf,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
-import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
-import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
+import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { storeChangedCard } from '../../computing/store-cards.ts';
 import { stripChange } from '../../computing/strip-change.ts';
-import type { CardSubject } from '../../computing/subjects.ts';
 import { cardView, segmentView, shiftView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
-import {
-  inTransaction,
-  type Send,
-  type Statement,
-  sendAlone,
-  statement,
-  type Trip,
-} from '../../database/round-trip.ts';
+import { inTransaction, type Send, sendAlone, type Trip } from '../../database/round-trip.ts';
 import { department, job, site } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { afterwards } from '../../http/write.ts';
-import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
+import { somebody, type Who } from '../../rights/who.ts';
+import {
+  asSaid,
+  type Change,
+  type LockedCard,
+  lastId,
+  neighborsTouched,
+  openLocked,
+  rowOf,
+  settled,
+  takenBack,
+  touchedBy,
+} from './on-card.ts';
 import { exists, insertCorrection } from './store.ts';
-
-interface LockedCard extends ReadCard {
-  readonly before: Computed;
-}
-
-/** The card with its row locked, computed as it stands; refused where it is out of reach, their own, or sealed. */
-async function openLocked(
-  { database, clock }: Context,
-  who: Who,
-  send: Send,
-  key: CardKey,
-): Promise<LockedCard> {
-  const read = await readCard(database, key, clock.now(), send, true);
-  if (read === undefined || !reaches(who, read.subject))
-    throw new Problem(404, 'not-found', 'This person has no card in this period.');
-  if (isOwn(who, read.subject))
-    throw new Problem(403, 'own-card', 'This is your own card: somebody else corrects and approves it.');
-  if (read.subject.sealed) {
-    throw new Problem(409, 'sealed', 'This period is handed off. Its cards stay as they were sent.');
-  }
-  return { ...read, before: compute(read.input) };
-}
-
-/** What would settle a missing punch: what was missing, at the time given. */
-function missingPunch({ kind, punch }: Exception, at: Instant): Says {
-  const settlesOut = kind === 'missing-out';
-  if (punch === null || !isMissingPunch({ kind }))
-    throw new Problem(422, 'invalid', 'A time cannot settle this: no punch is missing here.', {
-      field: 'exception',
-    });
-  if (settlesOut ? at <= punch.at : at >= punch.at) {
-    const reason = settlesOut ? 'The out must be after the in.' : 'The in must be before the out.';
-    throw new Problem(422, 'invalid', reason, { field: 'at' });
-  }
-  const { zone, job, department, site } = punch;
-  return { kind: 'add', at, punchKind: settlesOut ? 'out' : 'in', zone, job, department, site, note: null };
-}
-
-/** An id above all others, for a correction that is not written yet. */
-const NEXT = correctionId(Number.MAX_SAFE_INTEGER);
-
-/** The card with one more correction, computed with its reasons. */
-function corrected({ input }: LockedCard, says: Says): { input: PersonInput; computed: Computed } {
-  const correction: Correction = { id: NEXT, ...says };
-  const more = { ...input, corrections: [...input.corrections, correction] };
-  return { input: more, computed: compute(more, true) };
-}
-
-/** The card with the exception settled. Throws where the time does not settle it, or somebody was faster. */
-function settled(card: LockedCard, request: SettleRequest) {
-  const exception = stillOpen(card, request.exception);
-  const says = missingPunch(exception, instant(request.at));
-  const after = corrected(card, says);
-  if (after.computed.exceptions.some((left) => left.key === exception.key)) {
-    throw new Problem(
-      422,
-      'invalid',
-      'That time is too far from the punch it should pair with, or another punch lies between.',
-      { field: 'at' },
-    );
-  }
-  return { ...after, says, settles: exception.key, workday: exception.workday };
-}
 
 /** The card before and after a change; nothing is written. */
 function preview(
@@ -155,37 +84,6 @@ export async function settle(
   return keep(context, write, who, key, (card) => ({ ...settled(card, request), note: request.note }));
 }
 
-/** The card with a correction. Throws where it is about nothing that there is, changes nothing of this card, or settles nothing. */
-function asSaid(card: LockedCard, { says, settles }: CorrectRequest) {
-  const [objection] = correctionKind(says.kind).objections(says);
-  if (objection !== undefined)
-    throw new Problem(422, 'invalid', objection.reason, { field: `says.${objection.field}` });
-  if (says.kind === 'undo')
-    throw new Problem(
-      422,
-      'invalid',
-      'A correction is taken back at its own address: …/corrections/:id/undo.',
-      {
-        field: 'says.kind',
-      },
-    );
-  const { punches = [] } = correctionKind(says.kind).touched(says);
-  if (punches.some((punch) => !card.input.punches.some(({ id }) => id === punch)))
-    throw new Problem(422, 'invalid', 'There is no such punch on this card.', { field: 'says.punch' });
-  const exception = settles === undefined ? undefined : stillOpen(card, settles);
-  const after = corrected(card, says);
-  const touched = touchedBy(after.input);
-  const { firstDay, lastDay } = card.subject;
-  if (touched === null || touched.last < firstDay || touched.first > lastDay)
-    throw new Problem(422, 'invalid', 'It changes nothing in this period.', { field: 'says' });
-  if (exception !== undefined && after.computed.exceptions.some(({ key }) => key === exception.key))
-    throw new Problem(422, 'invalid', 'That does not settle the exception: it is still there.', {
-      field: 'settles',
-    });
-  const workday = exception?.workday ?? firstDayTouched(card.subject, after.input);
-  return { ...after, says, settles: exception?.key ?? null, workday };
-}
-
 /** What a correction would change; nothing is written. */
 export async function previewCorrect(
   context: Context,
@@ -231,40 +129,7 @@ export async function undo(
   key: CardKey,
   id: number,
 ): Promise<SettleReply> {
-  return keep(context, write, who, key, (card) => {
-    const undone = card.history.find((row) => row.id === id && row.periodId === key.periodId);
-    if (undone === undefined)
-      throw new Problem(404, 'not-found', 'There is no such correction on this card.');
-    const already = card.history.find((row) => row.undoes === id);
-    if (already !== undefined)
-      throw new Problem(409, 'already-undone', `${already.by} has undone this already.`);
-    const says: Says = { kind: 'undo', undoes: correctionId(id) };
-    return { ...corrected(card, says), says, settles: null, note: '' };
-  });
-}
-
-/** The first workday of the period that the last correction of an input can change. */
-function firstDayTouched({ firstDay, lastDay }: CardSubject, input: PersonInput): Workday {
-  const first = touchedBy(input)?.first ?? firstDay;
-  return first < firstDay || first > lastDay ? firstDay : first;
-}
-
-/** The workdays that the last correction of an input can change. */
-function touchedBy(input: PersonInput): DaySpan | null {
-  const last = input.corrections[input.corrections.length - 1];
-  return last === undefined ? null : daysTouched(last, input);
-}
-
-/** What a correction says: its kind and its settings. */
-type Says = CorrectRequest['says'];
-
-/** What a correction makes of a card. */
-interface Change {
-  readonly says: Says;
-  readonly settles: string | null;
-  /** The card's input with it, last. */
-  readonly input: PersonInput;
-  readonly computed: Computed;
+  return keep(context, write, who, key, (card) => ({ ...takenBack(card, key.periodId, id), note: '' }));
 }
 
 interface Correcting extends Change {
@@ -325,28 +190,18 @@ function keepInOneTransaction(
   const by = { userId: somebody(who), at: context.clock.now() };
   return inTransaction(context.database, async (trip) => {
     const card = await openLocked(context, who, unlessAnswered(who, write, trip), key);
-    const { says, settles, note, input, computed } = correct(card);
+    const change = correct(card);
+    const { note, input, computed } = change;
     const before = cardResults(card.input, card.before);
     const results = cardResults(input, computed);
-    const touched = touchedBy(input);
-    const { kind, ...settings } = says;
-    const values = {
-      ...key,
-      kind,
-      says: settings,
-      punchId: 'punch' in says ? says.punch : null,
-      at: 'at' in says ? says.at : null,
-      undoes: 'undoes' in says ? says.undoes : null,
-      firstDay: touched?.first ?? null,
-      lastDay: touched?.last ?? null,
-      settles,
-      turn: card.history.filter((row) => settles !== null && row.settles === settles).length,
+    const values = rowOf(key, card, change, {
       note,
       payableBefore: before.payableHours,
       payableAfter: results.payableHours,
       madeBy: by.userId,
       madeAt: by.at,
-    };
+    });
+    const touched = touchedBy(input);
     const neighbors = touched === null ? [] : await neighborsTouched(context, card.subject, touched);
     const answer =
       write === null ? [] : [keepAnswer(who, write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
@@ -359,7 +214,7 @@ function keepInOneTransaction(
         storeChangedCard({ subject: card.subject, results }),
       ],
       happened: happenedQuery(by, {
-        what: kind === 'undo' ? 'undone' : 'corrected',
+        what: values.kind === 'undo' ? 'undone' : 'corrected',
         about: 'correction',
         aboutId: sql<number>`LAST_INSERT_ID()`,
         before: { payableHours: values.payableBefore },
@@ -368,8 +223,8 @@ function keepInOneTransaction(
       result: (sent) => {
         if (neighbors.length > 0) context.nudge();
         const { insertId } = sent[neighbors.length] as { insertId: number };
-        const history = [...card.history, { ...values, says: settings, id: insertId, by: who.name }];
-        const told = withId(computed, correctionId(insertId));
+        const history = [...card.history, { ...values, id: insertId, by: who.name }];
+        const told = withId(computed, lastId(input), correctionId(insertId));
         return {
           correctionId: insertId,
           card: cardView(card.subject, input, told, results, history),
@@ -381,10 +236,10 @@ function keepInOneTransaction(
 }
 
 /** What was computed before the correction had its number, with that number among the reasons. */
-const withId = (computed: Computed, id: Correction['id']): Computed => ({
+const withId = (computed: Computed, before: Correction['id'], id: Correction['id']): Computed => ({
   ...computed,
   reasons: computed.reasons.map((reason) =>
-    reason.step === 'correction' && reason.correction.id === NEXT
+    reason.step === 'correction' && reason.correction.id === before
       ? { ...reason, correction: { ...reason.correction, id } }
       : reason,
   ),
@@ -399,43 +254,4 @@ function unlessAnswered(who: Who, write: Write | null, trip: Trip): Send {
     if (before !== undefined) throw new Answered(before.result as Kept);
     return sent;
   };
-}
-
-/** What happens near a period's end also matters to the period beside it: what marks those cards, and asks for them to be computed. */
-async function neighborsTouched(
-  { database }: Context,
-  subject: CardSubject,
-  { first, last }: DaySpan,
-): Promise<Statement[]> {
-  // No workweek and no shift reaches from here into another period.
-  if (first >= subject.firstDay && last <= subject.lastDay && startsOnPeriod(subject)) return [];
-  const span = { from: instant(first * SECONDS_PER_DAY), to: instant((last + 1) * SECONDS_PER_DAY) };
-  const neighbors = (await periodsTouched(database, [subject.personId], span)).filter(
-    (period) => period.id !== subject.periodId,
-  );
-  return neighbors.flatMap(({ id }) => [
-    statement(touchQuery([id], [subject.personId])),
-    statement(askForRecomputeQuery(id)),
-  ]);
-}
-
-/** The period consists of whole workweeks, and nothing counts together across its ends. */
-const startsOnPeriod = ({ firstDay, lastDay, editions }: CardSubject): boolean => {
-  const reach = inputSpan(firstDay, lastDay, editions);
-  return reach.first >= firstDay && reach.last <= lastDay;
-};
-
-function stillOpen({ before, history }: LockedCard, key: string): Exception {
-  const exception = before.exceptions.find((candidate) => candidate.key === key);
-  if (exception !== undefined) return exception;
-  const first = history.findLast((row) => row.settles === key);
-  if (first === undefined) throw new Problem(409, 'stale', 'There is nothing left to settle here.');
-  const { at }: { readonly at?: unknown } = first.says;
-  throw new Problem(409, 'already-settled', `${first.by} has settled this already.`, {
-    settled: {
-      by: first.by,
-      madeAt: instantToIso(first.madeAt as Instant),
-      at: typeof at === 'number' ? instantToIso(instant(at)) : null,
-    },
-  });
 }

@@ -1,14 +1,37 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/mysql-core';
 import type { Reads } from '../../database/connect.ts';
 import { build, type Statement, statement } from '../../database/round-trip.ts';
-import { correction, type department, type job, type site } from '../../database/schema/index.ts';
+import { bulk, correction, type department, type job, type site, user } from '../../database/schema/index.ts';
 
 /** A correction that is to be written. */
 export type NewCorrection = Omit<typeof correction.$inferInsert, 'id'>;
 
-/** Adds a correction. */
-export const insertCorrection = (values: NewCorrection): Statement =>
-  statement(build.insert(correction).values(values));
+/** Adds a correction, or some. */
+export const insertCorrection = (values: NewCorrection | readonly NewCorrection[]): Statement =>
+  statement(build.insert(correction).values(Array.isArray(values) ? [...values] : [values as NewCorrection]));
+
+/** Adds what some corrections are made under together. */
+export const insertBulk = (values: Omit<typeof bulk.$inferInsert, 'id'>): Statement =>
+  statement(build.insert(bulk).values(values));
+
+const undoing = alias(bulk, 'undoing');
+
+/** What was settled together on cards of a period, and who took it back; undefined where there is none. */
+export async function bulkOf(queries: Reads, periodId: number, id: number) {
+  const corrections = await queries
+    .select({ id: correction.id, personId: correction.personId, settles: correction.settles })
+    .from(correction)
+    .where(and(eq(correction.bulkId, id), eq(correction.periodId, periodId)))
+    .orderBy(correction.id);
+  if (corrections.length === 0) return undefined;
+  const [undone] = await queries
+    .select({ by: user.name })
+    .from(undoing)
+    .innerJoin(user, eq(user.id, undoing.madeBy))
+    .where(eq(undoing.undoes, id));
+  return { corrections, undoneBy: undone?.by ?? null };
+}
 
 /** Whether there is a job, a department or a site of this number. */
 export async function exists(

@@ -1,0 +1,174 @@
+import { type BulkRequest, cardRows, type ExceptionsReply } from '@heath/contract';
+import { compute, isMissingPunch } from '@heath/core';
+import { eq } from 'drizzle-orm';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { readCard } from '../../computing/read-card.ts';
+import { cardResults } from '../../computing/results.ts';
+import { sendAlone } from '../../database/round-trip.ts';
+import { bulk, card, correction } from '../../database/schema/index.ts';
+import { importFile } from '../../demo/load.ts';
+import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { listCards } from '../cards/service.ts';
+import { listExceptions } from '../exceptions/service.ts';
+import { previewBulk, settleBulk, undoBulk } from './bulk.ts';
+import { settle } from './service.ts';
+
+let company: Company;
+let undoLast: (() => Promise<unknown>) | null = null;
+
+beforeAll(async () => {
+  company = await freshCompany('bulk');
+  await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
+  await company.work();
+});
+afterAll(() => company.close());
+afterEach(async () => {
+  await undoLast?.();
+  undoLast = null;
+});
+
+type Item = BulkRequest['items'][number];
+const list = () => listExceptions(company, company.who, company.periodId);
+const personOf = ({ people }: ExceptionsReply, place: number) => people[place]!.personId;
+
+/** Every missing punch with the time that is proposed for it, and every late in as it is, but of those whose missing in would settle it. */
+async function items(): Promise<Item[]> {
+  const reply = await list();
+  const missing = new Set(reply.exceptions.filter(isMissingPunch).map(({ person }) => person));
+  return reply.exceptions.flatMap(({ person, key, kind, proposals }): Item[] => {
+    const personId = personOf(reply, person);
+    const at = proposals[0]?.at;
+    if (at !== undefined) return [{ personId, exception: key, way: { kind: 'time', at } }];
+    return kind === 'late-in' && !missing.has(person) ? [{ personId, exception: key, way: { kind: 'accept' } }] : [];
+  });
+}
+const request = (all: Item[], note = ''): BulkRequest => ({ what: 'Took all', items: all, note });
+const run = (all: Item[], note = '') =>
+  settleBulk(company, null, company.who, company.periodId, request(all, note));
+const takeBack = (id: number) => undoBulk(company, null, company.who, company.periodId, id);
+const hours = async (): Promise<Map<number, number | null>> =>
+  new Map(
+    cardRows(await listCards(company, company.who, company.periodId)).map((row) => [
+      row.personId,
+      row.payableHours,
+    ]),
+  );
+const keys = async () => (await list()).exceptions.map(({ key }) => key);
+
+describe('settling many at once', () => {
+  it('does what its preview says, and is taken back and done again as one', async () => {
+    const all = await items();
+    expect(all.length).toBeGreaterThan(6);
+    expect(new Set(all.map(({ way }) => way.kind))).toEqual(new Set(['time', 'accept']));
+    const [before, open] = [await hours(), await keys()];
+    const preview = await previewBulk(company, company.who, company.periodId, request(all));
+    expect([await hours(), await keys()]).toEqual([before, open]);
+    const done = await run(all, 'checked with the watch log');
+    expect(done).toMatchObject({ corrections: all.length, left: [] });
+    const after = await hours();
+    for (const { personId, payableBeforeHours, payableAfterHours } of preview.people)
+      expect([before.get(personId), after.get(personId)]).toEqual([payableBeforeHours, payableAfterHours]);
+    expect(preview.people.some((one) => one.payableAfterHours > one.payableBeforeHours)).toBe(true);
+    const settled = new Set(all.map(({ exception }) => exception));
+    expect((await keys()).filter((key) => settled.has(key))).toEqual([]);
+
+    const back = await takeBack(done.bulkId);
+    expect(back).toMatchObject({ corrections: all.length, left: [], people: done.people });
+    expect([await hours(), await keys()]).toEqual([before, open]);
+    await expect(takeBack(done.bulkId)).rejects.toThrow('undone this already');
+
+    const again = await takeBack(back.bulkId);
+    expect(await hours()).toEqual(after);
+    await takeBack(again.bulkId);
+    expect([await hours(), await keys()]).toEqual([before, open]);
+  });
+
+  it('keeps each as a correction of its own, with what it changed, under one bulk', async () => {
+    const all = await items();
+    const { bulkId } = await run(all, 'why');
+    undoLast = () => takeBack(bulkId);
+    const rows = await company.database.select().from(correction).where(eq(correction.bulkId, bulkId));
+    expect(rows.map(({ settles }) => settles).sort()).toEqual(all.map(({ exception }) => exception).sort());
+    expect(rows.every(({ note }) => note === 'why')).toBe(true);
+    const [kept] = await company.database.select().from(bulk).where(eq(bulk.id, bulkId));
+    expect(kept).toMatchObject({ what: 'Took all', undoes: null });
+  });
+
+  it('stores what a computation from scratch gives', async () => {
+    const { bulkId, people } = await run(await items());
+    undoLast = () => takeBack(bulkId);
+    for (const personId of people) {
+      const key = { periodId: company.periodId, personId };
+      const read = await readCard(
+        company.database,
+        key,
+        company.clock.now(),
+        (...all) => sendAlone(company.database, ...all),
+        false,
+      );
+      const { exceptions: _, ...results } = cardResults(read!.input, compute(read!.input));
+      const [stored] = await company.database.select().from(card).where(eq(card.personId, personId));
+      expect(stored).toMatchObject(results);
+      expect(stored!.computedVersion).toBe(stored!.inputVersion);
+    }
+  });
+
+  it('leaves what somebody else settled first, and tells who; the others are settled', async () => {
+    const all = await items();
+    const first = all.find(({ way }) => way.kind === 'time')!;
+    const { personId, exception, way } = first;
+    const at = way.kind === 'time' ? way.at : 0;
+    const { correctionId } = await settle(
+      company,
+      null,
+      await company.as('marek'),
+      { periodId: company.periodId, personId },
+      { exception, at, note: '' },
+    );
+    const done = await run(all);
+    expect(done.corrections).toBe(all.length - 1);
+    expect(done.left).toEqual([{ personId, exception, reason: 'Marek Tamm has settled this already.' }]);
+    await takeBack(done.bulkId);
+    const back = await company.database.select().from(correction).where(eq(correction.undoes, correctionId));
+    expect(back).toEqual([]);
+    const { undo } = await import('./service.ts');
+    await undo(company, null, company.who, { periodId: company.periodId, personId }, correctionId);
+  });
+
+  it('of two at once each exception is settled by one of them', async () => {
+    const all = await items();
+    const marek = await company.as('marek');
+    const results = await Promise.allSettled([
+      run(all),
+      settleBulk(company, null, marek, company.periodId, request(all)),
+    ]);
+    const done = results.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : []));
+    expect(done.reduce((sum, { corrections }) => sum + corrections, 0)).toBe(all.length);
+    for (const { bulkId } of done) await takeBack(bulkId);
+  });
+
+  it('asked again with the same key gives the first answer, and settles nothing twice', async () => {
+    const write = { key: 'a-bulk-of-many', about: 'x'.repeat(64) };
+    const all = await items();
+    const once = () => settleBulk(company, write, company.who, company.periodId, request(all));
+    const first = await once();
+    undoLast = () => takeBack(first.bulkId);
+    expect(await once()).toEqual(first);
+    const rows = await company.database.select().from(bulk);
+    expect(rows.filter(({ id }) => id >= first.bulkId)).toHaveLength(1);
+  });
+
+  it('does not reach beyond those somebody may correct, and changes nothing where nothing is left to do', async () => {
+    const all = await items();
+    const piotr = await company.as('piotr');
+    const preview = await previewBulk(company, piotr, company.periodId, request(all));
+    const { people } = await listExceptions(company, piotr, company.periodId);
+    const theirs = new Set(people.map(({ personId }) => personId));
+    expect(preview.people.every(({ personId }) => theirs.has(personId))).toBe(true);
+    expect(preview.left.length).toBeGreaterThan(0);
+    const nothing: Item = { ...all[0]!, exception: 'missing-out:punch-0' };
+    const before = await company.database.select().from(bulk);
+    await expect(run([nothing])).rejects.toThrow('nothing left to settle');
+    expect(await company.database.select().from(bulk)).toEqual(before);
+  });
+});

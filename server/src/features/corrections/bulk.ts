@@ -1,0 +1,264 @@
+import type { BulkItem, BulkPreview, BulkReply, BulkRequest } from '@heath/contract';
+import { compute, overtimeRuleOf } from '@heath/core';
+import { sql } from 'drizzle-orm';
+import { cardResults } from '../../computing/results.ts';
+import { type ComputedCard, storingCards } from '../../computing/store-cards.ts';
+import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
+import { happenedQuery } from '../../database/happened.ts';
+import { inTransaction, type Send, type Statement } from '../../database/round-trip.ts';
+import type { Context } from '../../http/context.ts';
+import { Problem } from '../../http/problem.ts';
+import { somebody, type Who } from '../../rights/who.ts';
+import {
+  asSaid,
+  type Change,
+  type LockedCard,
+  neighborsTouched,
+  openLocked,
+  rowOf,
+  settled,
+  stillOpen,
+  takenBack,
+  touchedBy,
+} from './on-card.ts';
+import { bulkOf, insertBulk, insertCorrection, type NewCorrection } from './store.ts';
+
+type Left = BulkReply['left'][number];
+
+/** One of many changes to one card: what it is called where it is left out, and what it makes of the card as it then is. */
+interface Step {
+  readonly exception: string;
+  readonly change: (card: LockedCard) => Change;
+}
+
+/** A card after all of its steps that could be done. */
+interface Stepped {
+  readonly card: LockedCard;
+  readonly done: readonly Change[];
+  /** Payable hours of the card before the first, and after each. */
+  readonly payableHours: readonly number[];
+  readonly left: readonly Left[];
+}
+
+/** Does the steps of one card, each on what the last has left. One that cannot be done any more is left, with the reason; others go on. */
+function step(card: LockedCard, steps: readonly Step[]): Stepped {
+  const done: Change[] = [];
+  const left: Left[] = [];
+  const payableHours = [cardResults(card.input, card.before).payableHours];
+  let now = card;
+  for (const { exception, change } of steps) {
+    try {
+      const made = change(now);
+      done.push(made);
+      now = { ...now, input: made.input, before: made.computed };
+      payableHours.push(cardResults(made.input, made.computed).payableHours);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      left.push({ personId: card.subject.personId, exception, reason: error.message });
+    }
+  }
+  return { card: now, done, payableHours, left };
+}
+
+/** What an item of a bulk makes of a card. */
+function changeOf({ exception, way }: BulkItem, note: string): Step['change'] {
+  if (way.kind === 'time') return (card) => settled(card, { exception, at: way.at, note });
+  return (card) => {
+    const open = stillOpen(card, exception);
+    const { workday } = open;
+    const says =
+      way.kind === 'accept'
+        ? ({ kind: 'accept', exception, workday } as const)
+        : ({ kind: 'approve-overtime', workday, rule: overtimeRuleOf(open) } as const);
+    return asSaid(card, { says, settles: exception, note });
+  };
+}
+
+/** Steps by whose card they are of, in one order, so that two bulks do not wait for each other. */
+function byPerson<T extends { readonly personId: number }>(
+  items: readonly T[],
+  toStep: (item: T) => Step,
+): Map<number, Step[]> {
+  const steps = new Map<number, Step[]>();
+  for (const item of items.toSorted((a, b) => a.personId - b.personId)) {
+    const own = steps.get(item.personId) ?? [];
+    steps.set(item.personId, own);
+    own.push(toStep(item));
+  }
+  return steps;
+}
+
+/** Locks each card and does its steps. One that somebody may not correct, or that is sealed, is left whole. */
+async function stepAll(
+  context: Context,
+  who: Who,
+  send: Send,
+  periodId: number,
+  steps: ReadonlyMap<number, readonly Step[]>,
+): Promise<{ readonly all: readonly Stepped[]; readonly left: readonly Left[] }> {
+  const all: Stepped[] = [];
+  const left: Left[] = [];
+  for (const [personId, own] of steps) {
+    try {
+      const stepped = step(await openLocked(context, who, send, { periodId, personId }), own);
+      left.push(...stepped.left);
+      all.push(stepped);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      left.push(...own.map(({ exception }) => ({ personId, exception, reason: error.message })));
+    }
+  }
+  return { all, left };
+}
+
+/** What settling many would change, person by person; nothing is written. */
+export function previewBulk(
+  context: Context,
+  who: Who,
+  periodId: number,
+  { items, note }: BulkRequest,
+): Promise<BulkPreview> {
+  return inTransaction(context.database, async ({ send }) => {
+    const steps = byPerson(items, (item) => ({ exception: item.exception, change: changeOf(item, note) }));
+    const { all, left } = await stepAll(context, who, send, periodId, steps);
+    const people = all
+      .filter(({ done }) => done.length > 0)
+      .map(({ card: { subject }, done, payableHours }) => ({
+        personId: subject.personId,
+        name: subject.name,
+        exceptions: done.map(({ settles, input }) => ({
+          key: settles ?? '',
+          workday: touchedBy(input)?.first ?? subject.firstDay,
+        })),
+        payableBeforeHours: payableHours[0] ?? 0,
+        payableAfterHours: payableHours.at(-1) ?? 0,
+      }));
+    return { last: [], happened: null, result: () => ({ people, left }) };
+  });
+}
+
+/** Settles many exceptions in one transaction: all of them, but for those that somebody else settled first, which it tells of. */
+export const settleBulk = (
+  context: Context,
+  write: Write | null,
+  who: Who,
+  periodId: number,
+  { what, items, note }: BulkRequest,
+): Promise<BulkReply> =>
+  keepBulk(context, write, who, periodId, { what, note, undoes: null }, async () =>
+    byPerson(items, (item) => ({ exception: item.exception, change: changeOf(item, note) })),
+  );
+
+/** Takes a bulk back, as a bulk of its own. What somebody has taken back already stays so. */
+export const undoBulk = (
+  context: Context,
+  write: Write | null,
+  who: Who,
+  periodId: number,
+  id: number,
+): Promise<BulkReply> =>
+  keepBulk(context, write, who, periodId, { what: 'Undone', note: '', undoes: id }, async () => {
+    const bulk = await bulkOf(context.database, periodId, id);
+    if (bulk === undefined)
+      throw new Problem(404, 'not-found', 'Nothing was settled together under this number in this period.');
+    if (bulk.undoneBy !== null)
+      throw new Problem(409, 'already-undone', `${bulk.undoneBy} has undone this already.`);
+    // The last first: each was made on what those before it had left.
+    return byPerson(bulk.corrections.toReversed(), ({ id: correctionId, settles }) => ({
+      exception: settles ?? '',
+      change: (card) => takenBack(card, periodId, correctionId),
+    }));
+  });
+
+interface AboutBulk {
+  readonly what: string;
+  readonly note: string;
+  readonly undoes: number | null;
+}
+
+/** Writes many corrections and the cards they lead to in one transaction: after a crash all of them are there or none. */
+function keepBulk(
+  context: Context,
+  write: Write | null,
+  who: Who,
+  periodId: number,
+  { what, note, undoes }: AboutBulk,
+  stepsOf: () => Promise<ReadonlyMap<number, readonly Step[]>>,
+): Promise<BulkReply> {
+  const by = { userId: somebody(who), at: context.clock.now() };
+  return answered(context.database, who, write, async () => {
+    const steps = await stepsOf();
+    return inTransaction(context.database, async ({ send }) => {
+      if (write !== null) {
+        const before = answerIn(write, (await send(answerQuery(who, write)))[0]);
+        if (before !== undefined) return nothingMore(before.result as BulkReply);
+      }
+      const { all, left } = await stepAll(context, who, send, periodId, steps);
+      const changed = all.filter(({ done }) => done.length > 0);
+      const [first] = changed;
+      if (first === undefined)
+        throw new Problem(409, 'stale', left[0]?.reason ?? 'There is nothing left to settle here.');
+      const [sent] = await send(insertBulk({ what, undoes, madeBy: by.userId, madeAt: by.at }));
+      const { insertId: bulkId } = sent as { insertId: number };
+      const rows = changed.flatMap((one) => rowsOf(one, periodId, bulkId, note, by));
+      const reply: BulkReply = {
+        bulkId,
+        corrections: rows.length,
+        people: changed.map(({ card }) => card.subject.personId),
+        left: [...left],
+      };
+      const neighbors = await neighborsOf(context, changed);
+      const kept = write === null ? [] : [keepAnswer(who, write, sql`${JSON.stringify(reply)}`)];
+      return {
+        last: [...neighbors, insertCorrection(rows), storingCards(changed.map(cardOf)), ...kept],
+        happened: happenedQuery(by, {
+          what: undoes === null ? 'corrected together' : 'undone together',
+          about: 'bulk',
+          aboutId: bulkId,
+          after: { corrections: rows.length, people: changed.length },
+        }),
+        result: () => {
+          if (neighbors.length > 0) context.nudge();
+          return reply;
+        },
+      };
+    });
+  });
+}
+
+/** A write that was done before writes nothing more. */
+const nothingMore = (reply: BulkReply) => ({ last: [], happened: null, result: () => reply });
+
+const rowsOf = (
+  { card, done, payableHours }: Stepped,
+  periodId: number,
+  bulkId: number,
+  note: string,
+  { userId, at }: { readonly userId: number; readonly at: number },
+): NewCorrection[] =>
+  done.map((change, i) => ({
+    ...rowOf({ periodId, personId: card.subject.personId }, card, change, {
+      note,
+      payableBefore: payableHours[i] ?? 0,
+      payableAfter: payableHours[i + 1] ?? 0,
+      madeBy: userId,
+      madeAt: at,
+    }),
+    bulkId,
+  }));
+
+/** The card as it is stored: one version further, however many corrections that took. */
+const cardOf = ({ card: { subject, input } }: Stepped): ComputedCard => ({
+  subject: { ...subject, inputVersion: subject.inputVersion + 1 },
+  results: cardResults(input, compute(input)),
+});
+
+async function neighborsOf(context: Context, changed: readonly Stepped[]): Promise<Statement[]> {
+  const statements: Statement[] = [];
+  for (const { card, done } of changed)
+    for (const { input } of done) {
+      const touched = touchedBy(input);
+      if (touched !== null) statements.push(...(await neighborsTouched(context, card.subject, touched)));
+    }
+  return statements;
+}
