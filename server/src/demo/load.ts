@@ -229,6 +229,7 @@ async function loadPeople(
       costCenterId: costCenters(person.department.name),
       patternId: patterns(person),
       patternFrom: FIRST_PERIOD,
+      supervisorId: supervisorOf(people, ids, person),
     })),
   );
   const moved = people[MOVED.index];
@@ -263,6 +264,16 @@ async function loadPeople(
   });
   await insertAll(tx, tables.plan, plans);
   return ids;
+}
+
+/** Who is longest in a department leads it. */
+function supervisorOf(
+  people: readonly DemoPerson[],
+  ids: readonly number[],
+  { index, department }: DemoPerson,
+): number | null {
+  const first = people.findIndex((one) => one.department === department);
+  return first === index ? null : (ids[first] ?? null);
 }
 
 /** Everybody's badge has their number; who leaves gives it back once their last night can be over. */

@@ -95,6 +95,7 @@ export const api = createApi({
     'import',
     'pay-codes',
     'reasons',
+    'badges',
     'handoff',
     'tasks',
   ],

@@ -73,3 +73,13 @@ export const cardOf = (personId: number) => {
     corrections: [],
   };
 };
+
+/** What a change of a card would do: nothing, unless a test says otherwise. */
+export const previewOf = (more: object = {}) => ({
+  before: {},
+  after: {},
+  toSettle: 0,
+  day: { workday: '2026-10-28', shifts: [], segments: [], lines: [] },
+  week: {},
+  ...more,
+});

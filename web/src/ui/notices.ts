@@ -4,6 +4,8 @@ const IN_SIGHT_MILLISECONDS = 8000;
 const JUST_SAID_MILLISECONDS = 5000;
 type ToastsModule = typeof import('./toasts.tsx');
 
+/** How often something was to be said. */
+let asked = 0;
 /** The notice that is in sight, or was the last. */
 let last: ReturnType<ToastsModule['toast']> | undefined;
 
@@ -12,9 +14,12 @@ let last: ReturnType<ToastsModule['toast']> | undefined;
  * the first screen needs none.
  */
 async function show(text: string, milliseconds: number, action: ExternalToast['action']): Promise<void> {
+  const mine = ++asked;
   try {
     const { toast } = await import('./toasts.tsx');
     await drawn();
+    // Something newer is to be said in its place.
+    if (mine !== asked) return;
     if (last !== undefined) toast.dismiss(last);
     last = toast(text, { duration: milliseconds, action });
   } catch {

@@ -39,7 +39,9 @@ async function items(): Promise<Item[]> {
     const personId = personOf(reply, person);
     const at = proposals[0]?.at;
     if (at !== undefined) return [{ personId, exception: key, way: { kind: 'time', at } }];
-    return kind === 'late-in' && !missing.has(person) ? [{ personId, exception: key, way: { kind: 'accept' } }] : [];
+    return kind === 'late-in' && !missing.has(person)
+      ? [{ personId, exception: key, way: { kind: 'accept' } }]
+      : [];
   });
 }
 const request = (all: Item[], note = ''): BulkRequest => ({ what: 'Took all', items: all, note });

@@ -1,5 +1,5 @@
 import type { ZoneOffsets } from '@heath/core';
-import { useRef } from 'react';
+import { type ReactNode, useRef } from 'react';
 import type { OpenException } from '../../api/exceptions.ts';
 import { clockTime, PROPOSED_BY, shortDay } from '../../ui/format.ts';
 import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
@@ -22,6 +22,8 @@ interface ExceptionListProps {
   readonly place: number;
   readonly onOpen: (exception: OpenException) => void;
   readonly onConflict: (conflict: Conflict, offsets: ZoneOffsets) => void;
+  /** At the end of the heading. */
+  readonly children: ReactNode;
 }
 
 /** The exceptions of one kind, a line each but for the open one; virtual rows, however many. */
@@ -33,6 +35,7 @@ export function ExceptionList({
   place,
   onOpen,
   onConflict,
+  children,
 }: ExceptionListProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useLongRows({
@@ -49,6 +52,7 @@ export function ExceptionList({
         <span className="text-note text-soft">
           {kind.count.toLocaleString('en')} {holdsUp ? 'to settle' : 'to look at'}
         </span>
+        {children}
       </header>
       <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto px-4.5">
         <div className="relative" style={{ height: virtual.getTotalSize() }}>

@@ -1,24 +1,38 @@
 import type { ZoneOffsets } from '@heath/core';
 import { useMemo, useRef, useState } from 'react';
+import { useUnownedBadgesQuery } from '../../api/badges.ts';
 import type { OpenException } from '../../api/exceptions.ts';
+import { useMay } from '../../api/useMay.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { dayOfIso, useAddress } from '../../ui/useAddress.ts';
 import { type Conflict, ConflictNotice } from '../settle/index.ts';
+import { AlikeButton, minutesIn } from './AlikeButton.tsx';
+import { AlikePanel } from './AlikePanel.tsx';
+import { alike } from './alike.ts';
 import { ExceptionList } from './ExceptionList.tsx';
+import { KindList } from './KindList.tsx';
 import { EXCEPTION_KEYS } from './keys.ts';
-import { type KindCount, type KindsBySeverity, kindsBySeverity, nameOf, openPlace, within } from './kinds.ts';
+import { type Facets, type KindsBySeverity, kindsBySeverity, nameOf, openPlace, within } from './kinds.ts';
+import { UNOWNED, UnownedBadges } from './UnownedBadges.tsx';
 
 /** Kinds, exceptions, the open one. Which are shown and which is open stands in the address. */
 export function ExceptionScreen({ periodId, open }: { periodId: number; open: readonly OpenException[] }) {
   const { query, go } = useAddress();
   const group = query.get('group');
   const day = dayOfIso(query.get('day'));
-  const inSight = useMemo(() => within(open, group === null ? null : Number(group), day), [open, group, day]);
-  const kinds = useMemo(() => kindsBySeverity(inSight), [inSight]);
+  const facets = useFacets(query);
+  const groupId = group === null ? null : Number(group);
+  const ofGroup = useMemo(() => within(open, groupId, day), [open, groupId, day]);
+  const inSight = useMemo(() => within(ofGroup, null, null, facets), [ofGroup, facets]);
+  const badges = useBadges();
+  const kinds = useMemo(() => withBadges(kindsBySeverity(inSight), badges.length), [inSight, badges.length]);
   const all = [...kinds.holdUp, ...kinds.toLookAt];
   const picked = all.find(({ kind }) => kind === query.get('kind')) ?? all[0];
   const shown = useMemo(() => inSight.filter(({ kind }) => kind === picked?.kind), [inSight, picked?.kind]);
+  const upTo = minutesIn(query.get('upto'));
+  const isAlike = query.get('alike') !== null && picked !== undefined;
+  const together = isAlike ? alike(picked.kind, shown, upTo) : null;
   const [conflict, setConflict] = useState<{ of: Conflict; offsets: ZoneOffsets } | null>(null);
   const last = useRef(0);
   const place = openPlace(shown, query.get('open'), last.current);
@@ -31,7 +45,14 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
   useKey(EXCEPTION_KEYS.before, () => step(-1));
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[var(--spacing-list)_minmax(0,1fr)]">
-      <Kinds kinds={kinds} picked={picked?.kind} onPick={(kind) => go({ kind, open: null })} />
+      <KindList
+        kinds={kinds}
+        picked={picked?.kind}
+        onPick={(kind) => go({ kind, open: null, alike: null, upto: null })}
+        open={ofGroup}
+        facets={facets}
+        onFacet={(facet, value) => go({ [facet]: value, open: null })}
+      />
       <div className="flex min-h-0 flex-col">
         {conflict !== null && (
           <div className="px-4.5 pt-3">
@@ -42,7 +63,17 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
             />
           </div>
         )}
-        {picked === undefined ? (
+        {picked?.kind === UNOWNED.kind ? (
+          <UnownedBadges periodId={periodId} badges={badges} />
+        ) : picked !== undefined && together !== null ? (
+          <AlikePanel
+            key={picked.kind}
+            periodId={periodId}
+            kind={picked.kind}
+            alike={together}
+            onClose={() => go({ alike: null })}
+          />
+        ) : picked === undefined ? (
           <Empty title={open.length === 0 ? 'Nothing to settle' : 'Nothing to settle here'}>
             {open.length === 0
               ? 'Every card of this period is clean. The handoff is next.'
@@ -58,45 +89,39 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
             place={place}
             onOpen={(exception) => go({ open: nameOf(exception) })}
             onConflict={(of, offsets) => setConflict({ of, offsets })}
-          />
+          >
+            <AlikeButton
+              kind={picked.kind}
+              shown={shown}
+              upTo={upTo}
+              onUpTo={(minutes) => go({ upto: minutes }, true)}
+              onOpen={() => go({ alike: 'yes' })}
+            />
+          </ExceptionList>
         )}
       </div>
     </div>
   );
 }
 
-/** The kinds that there is something of, by what they mean for the handoff. */
-function Kinds({
-  kinds,
-  picked,
-  onPick,
-}: {
-  kinds: KindsBySeverity;
-  picked: string | undefined;
-  onPick: (kind: string) => void;
-}) {
-  const part = (title: string, of: readonly KindCount[]) =>
-    of.length > 0 && (
-      <section className="mb-4" aria-label={title}>
-        <h2 className="px-5 pb-1.5 font-sans text-note font-semibold text-soft">{title}</h2>
-        {of.map(({ kind, label, count }) => (
-          <button
-            key={kind}
-            type="button"
-            aria-current={kind === picked}
-            onClick={() => onPick(kind)}
-            className={`flex w-full justify-between px-5 py-1.5 text-left ${kind === picked ? 'picked-row bg-sheet font-semibold' : 'hover:bg-sheet'}`}
-          >
-            <span>{label}</span>
-            <span>{count.toLocaleString('en')}</span>
-          </button>
-        ))}
-      </section>
-    );
-  return (
-    <nav aria-label="Kinds" className="min-h-0 overflow-y-auto border-r border-rule pt-5">
-      {part('Hold up the handoff', kinds.holdUp)}
-      {part('Worth a look', kinds.toLookAt)}
-    </nav>
-  );
+/** What of people the address picks exceptions by. */
+function useFacets(query: URLSearchParams): Facets {
+  const [department, site, supervisor] = [
+    query.get('department'),
+    query.get('site'),
+    query.get('supervisor'),
+  ];
+  return useMemo(() => ({ department, site, supervisor }), [department, site, supervisor]);
 }
+
+/** Badges whose punches are nobody's, for whoever may see them. */
+function useBadges() {
+  const may = useMay('see imports');
+  const { data } = useUnownedBadgesQuery(undefined, { skip: !may });
+  return data?.badges ?? NONE;
+}
+const NONE: readonly never[] = [];
+
+/** They are of no card, and stand among the kinds all the same. */
+const withBadges = (kinds: KindsBySeverity, count: number): KindsBySeverity =>
+  count === 0 ? kinds : { ...kinds, toLookAt: [{ ...UNOWNED, count }, ...kinds.toLookAt] };

@@ -3,7 +3,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Asked, answering, ok, show } from '../../testing/app.tsx';
-import { cardOf, PERIODS, SPECIALIST, STRIP } from '../../testing/samples.ts';
+import { CARDS, cardOf, PERIODS, previewOf, SPECIALIST, STRIP } from '../../testing/samples.ts';
 import { ExceptionsPage } from './ExceptionsPage.tsx';
 
 const IN = Date.UTC(2026, 9, 28, 8) / 1000;
@@ -34,6 +34,11 @@ const onCard = (personId: number) => ({
   punch: null,
 });
 
+const EVIDENCE = {
+  crew: [{ name: 'Edda Fell', startsAt: IN, endsAt: PLANNED + 300 }],
+  usual: [{ startsAt: IN - 7 * 86_400, endsAt: PLANNED - 7 * 86_400 }],
+};
+
 /** Two with a missing out. `settles` answers what would settle the first of them; somebody else may have done so. */
 function server(settles: (asked: Asked) => ReturnType<typeof ok> | undefined) {
   let settled = false;
@@ -50,7 +55,10 @@ function server(settles: (asked: Asked) => ReturnType<typeof ok> | undefined) {
       const people = [someone(11, 'Aino Brook'), someone(12, 'Calder Drum')];
       return ok({ people, zones: [offsets], exceptions, computing: 0 });
     }
-    if (path.endsWith('/preview')) return ok({ before: {}, after: {}, toSettle: 0 });
+    if (path.endsWith('/preview')) return ok(previewOf());
+    if (path === '/badges/unowned') return ok({ badges: [] });
+    if (path === '/reasons') return ok({ reasons: ['The watch log has it'] });
+    if (path.includes('/evidence')) return ok(EVIDENCE);
     if (method === 'POST') {
       settled = true;
       return settles(asked);
@@ -130,5 +138,64 @@ describe('exceptions', () => {
     );
     show(<ExceptionsPage />, '/exceptions?day=2026-13-45&kind=riddle&open=nobody');
     expect(await screen.findByText('Nothing to settle')).toBeDefined();
+  });
+
+  it('open to what speaks for what: the crew, what is usual, and what would be paid', async () => {
+    answering(server(done));
+    show(<ExceptionsPage />, '/exceptions');
+    await isOpen('Aino Brook');
+    expect(await screen.findByRole('img', { name: /^Edda Fell, 08:00 to 16:05/ })).toBeDefined();
+    expect(screen.getByRole('img', { name: /^A week or more before: 08:00 to 16:00/ })).toBeDefined();
+    expect(screen.getByText(/planned, likely: nothing else is known/)).toBeDefined();
+    expect((await screen.findByRole('status', { name: 'Effect' })).textContent).toContain(
+      'Then payable 0.00',
+    );
+  });
+
+  it('that are alike are settled together after a look at each; one that is left out stays', async () => {
+    const people = [11, 12].map((personId) => ({
+      personId,
+      name: 'Somebody',
+      exceptions: [],
+      payableBeforeHours: 0,
+      payableAfterHours: 720_000,
+    }));
+    const asked = answering((one) => {
+      if (one.path.endsWith('/bulks/preview')) return ok({ people, left: [] });
+      if (one.path.endsWith('/bulks')) return ok({ bulkId: 5, corrections: 1, people: [12], left: [] });
+      return server(done)(one);
+    });
+    show(<ExceptionsPage />, '/exceptions');
+    await isOpen('Aino Brook');
+    await user.click(screen.getByRole('button', { name: /^Take all 2 that match/ }));
+    expect((await screen.findByRole('status', { name: 'Effect' })).textContent).toContain('+16.00');
+    await user.click(screen.getByRole('checkbox', { name: /^Aino Brook/ }));
+    expect(screen.getByRole('status', { name: 'Effect' }).textContent).toContain('+8.00');
+    await user.keyboard('{Enter}');
+    await waitFor(() => expect(asked.some(({ path }) => path.endsWith('/bulks'))).toBe(true));
+    expect(asked.find(({ path }) => path.endsWith('/bulks'))?.body).toEqual({
+      what: 'Took the planned time',
+      note: '',
+      items: [{ personId: 12, exception: 'missing-out:punch-12', way: { kind: 'time', at: PLANNED } }],
+    });
+  });
+
+  it('a badge that nobody owns is given to somebody, with its past punches', async () => {
+    const badge = { id: 3, code: 'MF-0944', punches: 2, firstAt: IN, lastAt: PLANNED, site: 'Saltholm' };
+    const asked = answering((one) => {
+      if (one.path === '/badges/unowned') return ok({ badges: [badge] });
+      if (one.path === '/periods/2/cards') return ok(CARDS);
+      if (one.method === 'PUT') return { status: 204, body: null };
+      return server(done)(one);
+    });
+    show(<ExceptionsPage />, '/exceptions?kind=unowned-badge');
+    await user.click(await screen.findByRole('button', { name: /^Whose it is/ }));
+    await user.click(await screen.findByText('Calder Drum'));
+    await user.click(screen.getByRole('button', { name: 'Give it to Calder Drum' }));
+    await waitFor(() => expect(asked.some(({ method }) => method === 'PUT')).toBe(true));
+    expect(asked.find(({ method }) => method === 'PUT')).toMatchObject({
+      path: '/badges/3/owner',
+      body: { personId: 12, firstDay: '2026-10-28' },
+    });
   });
 });

@@ -8,6 +8,14 @@ export const EXCEPTION_KEYS = {
   leave: { press: 'L', does: 'Turn an absence into leave' },
   why: { press: 'W', does: 'Say why, for the record' },
   first: { press: '1', does: 'Of four punches that overlap: the first is wrong; 2, 3, 4 likewise' },
+  alike: { press: 'Shift Enter', does: 'Settle all that are alike, after a look at what would change' },
   next: { press: 'J', does: 'Next exception' },
   before: { press: 'K', does: 'Exception before' },
+} as const satisfies Keys;
+
+/** While many are looked at before they are settled together. */
+export const ALIKE_KEYS = {
+  take: { press: 'Enter', does: 'Settle all that are not left out' },
+  close: { press: 'Esc', does: 'Back to the list' },
+  why: { press: 'W', does: 'Say why, for the record' },
 } as const satisfies Keys;

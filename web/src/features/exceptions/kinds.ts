@@ -32,14 +32,31 @@ export function kindsBySeverity(open: readonly OpenException[]): KindsBySeverity
   };
 }
 
-/** The exceptions of one pay group and one day; of all where that is null. */
+/** What of somebody exceptions are picked by, beside their pay group; null or without an entry where any will do. */
+export type Facet = 'department' | 'site' | 'supervisor';
+export type Facets = Readonly<Partial<Record<Facet, string | null>>>;
+export const FACETS: readonly { readonly facet: Facet; readonly all: string }[] = [
+  { facet: 'department', all: 'All departments' },
+  { facet: 'site', all: 'All sites' },
+  { facet: 'supervisor', all: 'All supervisors' },
+];
+
+/** What there is to choose of a facet, by its letters. */
+export const valuesOf = (open: readonly OpenException[], facet: Facet): string[] =>
+  [...new Set(open.flatMap(({ who }) => who[facet] ?? []))].sort((a, b) => a.localeCompare(b, 'en'));
+
+/** The exceptions of one pay group, one day, one department and so on; of all where that is null. */
 export const within = (
   open: readonly OpenException[],
   groupId: number | null,
   day: Workday | null,
+  facets: Facets = {},
 ): readonly OpenException[] =>
   open.filter(
-    ({ who, workday }) => (groupId === null || who.groupId === groupId) && (day === null || workday === day),
+    ({ who, workday }) =>
+      (groupId === null || who.groupId === groupId) &&
+      (day === null || workday === day) &&
+      FACETS.every(({ facet }) => (facets[facet] ?? null) === null || who[facet] === facets[facet]),
   );
 
 /** What an exception is called in an address: its key alone is told by several periods of several people. */

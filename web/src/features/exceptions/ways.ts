@@ -43,7 +43,11 @@ function overlapping({ at, measured, workday }: Exception, { shifts, exceptions 
   const paired = shifts
     .flatMap((shift) => (shift.workday === workday ? shift.spells : []))
     .flatMap((spell) => [spell.in, spell.out])
-    .filter((punch) => punch.at > at && punch.at < end);
+    // Who clocked twice at once clocked in and out twice; a meal is one of theirs all the same.
+    .filter(
+      ({ kind, at: time }) =>
+        time > at && time < end && !kind.startsWith('meal') && !kind.startsWith('break'),
+    );
   const all = new Map([...alone, ...paired].map((punch) => [`${punch.kind} ${punch.at}`, punch]));
   return [...all.values()].sort((a, b) => a.at - b.at);
 }

@@ -5,6 +5,7 @@ import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { type Asked, answering, ok, show } from '../../testing/app.tsx';
+import { previewOf } from '../../testing/samples.ts';
 import { SettlePanel } from './SettlePanel.tsx';
 
 const IN = instantFromIso('2026-10-28T06:00:00Z');
@@ -28,7 +29,7 @@ const refused = (problem: object) => ({ status: 409, body: { status: 409, ...pro
 const server =
   (
     settles: (asked: Asked) => ReturnType<typeof ok>,
-    previews = ok({ before: sums(32), after: sums(40), toSettle: 0 }),
+    previews = ok(previewOf({ before: sums(32), after: sums(40) })),
   ) =>
   (asked: Asked) =>
     asked.path.endsWith('/preview') ? previews : asked.path.endsWith('/settle') ? settles(asked) : undefined;

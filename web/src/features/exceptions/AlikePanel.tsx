@@ -1,0 +1,216 @@
+import type { BulkPreview, BulkRequest } from '@heath/contract';
+import { exceptionLabel } from '@heath/core';
+import { useMemo, useRef, useState } from 'react';
+import { problemOf } from '../../api/base.ts';
+import { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } from '../../api/bulks.ts';
+import type { OpenException } from '../../api/exceptions.ts';
+import { Button } from '../../ui/Button.tsx';
+import { BareCheckbox } from '../../ui/Checkbox.tsx';
+import { decimalHours, shortDay } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { type Done, say, sayDone } from '../../ui/notices.ts';
+import { ProgressBar } from '../../ui/Progress.tsx';
+import { useLongRows } from '../../ui/useLongRows.ts';
+import type { Alike } from './alike.ts';
+import { ALIKE_KEYS } from './keys.ts';
+import { nameOf } from './kinds.ts';
+import { WhyField } from './WhyField.tsx';
+import { lineOf } from './words.ts';
+
+const ROW_HEIGHT = 34;
+
+interface AlikePanelProps {
+  readonly periodId: number;
+  readonly kind: string;
+  readonly alike: Alike;
+  readonly onClose: () => void;
+}
+
+/** Exactly what settling many alike would change, person by person; each can be left out, all are taken by one key. */
+export function AlikePanel({ periodId, kind, alike, onClose }: AlikePanelProps) {
+  // What is in question stays as it was when it was asked for: others may settle some meanwhile, and the server says which.
+  const [all] = useState(alike.of);
+  const [out, setOut] = useState<ReadonlySet<string>>(new Set());
+  const [note, setNote] = useState('');
+  const why = useRef<HTMLInputElement>(null);
+  const whole = useMemo(() => bodyOf(alike, all, ''), [alike, all]);
+  const { currentData: preview, error, refetch } = usePreviewBulkQuery({ periodId, body: whole });
+  const kept = useMemo(() => all.filter((one) => !out.has(nameOf(one))), [all, out]);
+  const { run, isBusy } = useSettleAlike(periodId, onClose);
+  const take = () => {
+    if (!isBusy && kept.length > 0 && preview !== undefined) void run(bodyOf(alike, kept, note));
+  };
+  useKey(ALIKE_KEYS.take, take, [take]);
+  useKey(ALIKE_KEYS.close, onClose);
+  useKey(ALIKE_KEYS.why, () => why.current?.focus());
+  const toggle = (name: string) =>
+    setOut((before) => {
+      const after = new Set(before);
+      if (!after.delete(name)) after.add(name);
+      return after;
+    });
+  return (
+    <main aria-label={alike.name} className="flex min-h-0 flex-1 flex-col px-4.5 pt-3 pb-3">
+      <header className="flex items-baseline gap-3 pb-2">
+        <h1 className="text-title">{alike.name}</h1>
+        <span className="text-note text-soft">{exceptionLabel(kind)}</span>
+      </header>
+      {error !== undefined && <Notice>{problemOf(error).title}</Notice>}
+      {preview === undefined && error === undefined && (
+        <div className="py-2">
+          <p className="mb-1 text-note text-soft">
+            Computing what would change for {all.length.toLocaleString('en')}…
+          </p>
+          <ProgressBar label="Computing what would change" share={null} />
+        </div>
+      )}
+      <Rows all={all} out={out} preview={preview} onToggle={toggle} />
+      {isBusy && <ProgressBar label={`Settling ${kept.length}`} share={null} />}
+      <footer className="flex flex-wrap items-center gap-2 pt-3">
+        <Button look="primary" disabled={isBusy || preview === undefined || kept.length === 0} onClick={take}>
+          {isBusy ? 'Settling' : 'Settle'} {kept.length.toLocaleString('en')}{' '}
+          <Kbd>{ALIKE_KEYS.take.press}</Kbd>
+        </Button>
+        <Button onClick={onClose} disabled={isBusy}>
+          Not now <Kbd>{ALIKE_KEYS.close.press}</Kbd>
+        </Button>
+        <WhyField text={note} onType={setNote} press={ALIKE_KEYS.why.press} ref={why} />
+        {error !== undefined && <Button onClick={() => void refetch()}>Try again</Button>}
+        {preview !== undefined && <Totals preview={preview} out={out} all={all} />}
+      </footer>
+    </main>
+  );
+}
+
+const bodyOf = (alike: Alike, of: readonly OpenException[], note: string): BulkRequest => ({
+  what: alike.did,
+  note,
+  items: of.map((one) => ({ personId: one.who.personId, exception: one.key, way: alike.wayOf(one) })),
+});
+
+/** Settles them, and says so with a way to take all of it back in one step. */
+function useSettleAlike(periodId: number, onDone: () => void) {
+  const [settle, { isLoading }] = useSettleBulkMutation();
+  const [undo] = useUndoBulkMutation();
+  const doneOf = (text: string, bulkId: number): Done => ({
+    text,
+    undo: async () => {
+      const { data, error } = await undo({ periodId, bulkId });
+      if (data !== undefined) return doneOf(text, data.bulkId);
+      say(problemOf(error).title);
+      return null;
+    },
+  });
+  const run = async (body: BulkRequest) => {
+    const { data, error } = await settle({ periodId, body });
+    if (data === undefined) return say(problemOf(error).title);
+    const leftOut =
+      data.left.length === 0 ? '' : `; ${data.left.length} left as they were: ${data.left[0]?.reason ?? ''}`;
+    sayDone(doneOf(`${body.what}: ${data.corrections.toLocaleString('en')}${leftOut}`, data.bulkId));
+    onDone();
+  };
+  return { run, isBusy: isLoading };
+}
+
+function Rows({
+  all,
+  out,
+  preview,
+  onToggle,
+}: {
+  all: readonly OpenException[];
+  out: ReadonlySet<string>;
+  preview: BulkPreview | undefined;
+  onToggle: (name: string) => void;
+}) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useLongRows({ count: all.length, scroller, heightOf: () => ROW_HEIGHT });
+  const hoursOf = useMemo(
+    () => new Map(preview?.people.map((person) => [person.personId, person]) ?? []),
+    [preview],
+  );
+  const leftOf = useMemo(
+    () => new Map(preview?.left.map((one) => [`${one.personId}.${one.exception}`, one.reason]) ?? []),
+    [preview],
+  );
+  return (
+    <>
+      <div className="grid grid-cols-[1.5rem_14rem_minmax(0,1fr)_10rem] gap-3 border-b border-rule px-2 py-1 text-note text-soft">
+        <span />
+        <span>Person</span>
+        <span>What is there</span>
+        <span className="text-right">Payable, hours</span>
+      </div>
+      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto" data-testid="alike">
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index, start }) => {
+            const one = all[index];
+            if (one === undefined) return null;
+            const name = nameOf(one);
+            const hours = hoursOf.get(one.who.personId);
+            const reason = leftOf.get(name);
+            return (
+              <div
+                key={name}
+                className={`absolute inset-x-0 grid grid-cols-[1.5rem_14rem_minmax(0,1fr)_10rem] items-center gap-3 border-b border-faint px-2 text-note ${out.has(name) ? 'text-soft' : ''}`}
+                style={{ top: start, height: ROW_HEIGHT }}
+              >
+                <BareCheckbox
+                  label={`${one.who.name}, ${shortDay(one.workday)}`}
+                  checked={!out.has(name)}
+                  onChange={() => onToggle(name)}
+                />
+                <span className="truncate">
+                  <b className="font-semibold">{one.who.name}</b>{' '}
+                  <small className="text-fine text-soft">{shortDay(one.workday)}</small>
+                </span>
+                <span className={`truncate ${reason === undefined ? 'text-soft' : 'text-ember'}`}>
+                  {reason === undefined ? lineOf(one) : `Left as it is: ${reason}`}
+                </span>
+                <span className="text-right">
+                  {hours !== undefined && reason === undefined && !out.has(name) && (
+                    <>
+                      <Hours hours={hours.payableBeforeHours} className="text-soft" /> →{' '}
+                      <Hours hours={hours.payableAfterHours} className="font-semibold" />
+                    </>
+                  )}
+                </span>
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** What all that is not left out would add. */
+function Totals({
+  preview: { people },
+  out,
+  all,
+}: {
+  preview: BulkPreview;
+  out: ReadonlySet<string>;
+  all: readonly OpenException[];
+}) {
+  const kept = new Set(all.filter((one) => !out.has(nameOf(one))).map(({ who }) => who.personId));
+  const more = people
+    .filter(({ personId }) => kept.has(personId))
+    .reduce((sum, one) => sum + one.payableAfterHours - one.payableBeforeHours, 0);
+  return (
+    <output className="ml-auto text-note text-soft" aria-label="Effect">
+      {more === 0 ? (
+        'Nothing is paid otherwise'
+      ) : (
+        <>
+          Payable {more > 0 ? '+' : ''}
+          <b className="text-ink">{decimalHours(more)}</b> in all
+        </>
+      )}
+    </output>
+  );
+}
