@@ -60,7 +60,7 @@ export type ExceptionsReply = v.InferOutput<typeof ExceptionsReply>;
 const shiftTimes = { startsAt: ofCore<Instant>(at), endsAt: ofCore<Instant>(at) };
 
 /**
- * GET /api/periods/:id/cards/:personId/evidence?exception=KEY: what somebody would look up to settle an exception. The times that follow from
+ * GET /api/periods/:id/cards/:personId/evidence/:key: what somebody would look up to settle an exception. The times that follow from
  * it are proposed on the card.
  */
 export const EvidenceReply = v.strictObject({

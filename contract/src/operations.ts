@@ -72,9 +72,8 @@ export const OPERATIONS = {
     gives: ExceptionsReply,
     status: 200,
   },
-  'GET /periods/:period/cards/:person/evidence': {
+  'GET /periods/:period/cards/:person/evidence/:exception': {
     says: 'What the crew did and what is usual, as evidence for an exception.',
-    query: { exception: 'The key of the exception.' },
     gives: EvidenceReply,
     status: 200,
   },

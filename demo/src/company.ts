@@ -162,7 +162,7 @@ export const REASONS = [
 ] as const;
 
 /** Somebody who moves to another department in the middle of the current period: their place in the company, and where to. */
-export const MOVED = { index: 30, day: workdayFromIso('2026-10-26'), department: 'Terminals' } as const;
+export const MOVED = { index: 30, day: workdayFromIso('2026-10-26'), department: 'Deck' } as const;
 
 /** A badge that nobody has. */
 export const STRANGERS_BADGE = 'MF-0944';

@@ -157,7 +157,8 @@ describe('reach', () => {
         path
           .replace(':period', String(company.periodId))
           .replace(':person', String(personId))
-          .replace(':correction', '1');
+          .replace(':correction', '1')
+          .replace(':exception', 'missing-out:punch-1');
       expect([route, (await ask('maeve', method, at(outside), body)).status]).toEqual([route, 404]);
       expect([route, (await ask('maeve', method, at(inside), body)).type]).not.toEqual([
         route,

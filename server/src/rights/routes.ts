@@ -19,7 +19,7 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'GET /periods/:period/strip': 'see cards',
   'GET /periods/:period/cards/:person': 'see cards',
   'GET /periods/:period/exceptions': 'see cards',
-  'GET /periods/:period/cards/:person/evidence': 'see cards',
+  'GET /periods/:period/cards/:person/evidence/:exception': 'see cards',
   'POST /periods/:period/cards/:person/preview': 'correct',
   'POST /periods/:period/cards/:person/settle': 'correct',
   'POST /periods/:period/cards/:person/corrections/preview': 'correct',

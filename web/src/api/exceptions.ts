@@ -50,7 +50,7 @@ export const exceptionsApi = cardsApi.injectEndpoints({
       providesTags: ['exceptions'],
     }),
     evidence: build.query<EvidenceReply, CardId & { exception: string }>({
-      query: ({ exception, ...card }) => ({ url: `${cardPath(card)}/evidence`, params: { exception } }),
+      query: ({ exception, ...card }) => `${cardPath(card)}/evidence/${encodeURIComponent(exception)}`,
       transformResponse: reads(EvidenceReply),
     }),
   }),

@@ -13,12 +13,12 @@ export function exceptionRoutes(context: Context): Router {
     const list = await listExceptions(context, whoOf(request), periodId);
     answer(response, 'GET /periods/:period/exceptions', list);
   });
-  routes.get('/periods/:period/cards/:person/evidence', async (request, response) => {
+  routes.get('/periods/:period/cards/:person/evidence/:exception', async (request, response) => {
     const { period, person } = request.params;
     const key = { periodId: valid(IdParam, period), personId: valid(IdParam, person) };
-    const exception = valid(ExceptionKey, request.query.exception);
+    const exception = valid(ExceptionKey, request.params.exception);
     const evidence = await showEvidence(context, whoOf(request), key, exception);
-    answer(response, 'GET /periods/:period/cards/:person/evidence', evidence);
+    answer(response, 'GET /periods/:period/cards/:person/evidence/:exception', evidence);
   });
   return routes.router;
 }

@@ -5,7 +5,7 @@ import { batchLine, batch as batchTable } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard } from '../cards/service.ts';
-import { settle, undo } from '../corrections/service.ts';
+import { correct, settle, undo } from '../corrections/service.ts';
 import { assignCode, payCodes } from '../pay-codes/service.ts';
 import { writeFile } from './file.ts';
 import { handOff, handoffOf } from './service.ts';
@@ -43,18 +43,28 @@ let lastSettled: { personId: number; correctionId: number };
 describe('handing off', () => {
   it('is refused while a missing punch is open, and writes nothing', async () => {
     await expect(handOff(company, company.who, null, company.periodId)).rejects.toThrow(
-      '8 exceptions are open',
+      '10 exceptions are open',
     );
     expect(await company.database.select().from(batchTable)).toEqual([]);
     const rows = cardRows(await listCards(company, company.who, company.periodId));
     for (const row of rows.filter((r) => r.toSettle > 0)) {
-      const [open] = (
-        await openCard(company, company.who, { periodId: company.periodId, personId: row.personId })
-      ).exceptions;
-      const request = { exception: open!.key, at: open!.proposals[0]!.at, note: '' };
       const key = { periodId: company.periodId, personId: row.personId };
-      const { correctionId } = await settle(company, null, company.who, key, request);
-      lastSettled = { personId: row.personId, correctionId };
+      const { exceptions } = await openCard(company, company.who, key);
+      for (const { key: exception, workday, proposals } of exceptions.filter(
+        ({ severity }) => severity === 'holds up',
+      )) {
+        const at = proposals[0]?.at;
+        // Where nothing is proposed, it is right as it is.
+        const { correctionId } =
+          at === undefined
+            ? await correct(company, null, company.who, key, {
+                says: { kind: 'accept', exception, workday },
+                settles: exception,
+                note: '',
+              })
+            : await settle(company, null, company.who, key, { exception, at, note: '' });
+        lastSettled = { personId: row.personId, correctionId };
+      }
     }
   });
 
