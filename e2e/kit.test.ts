@@ -236,7 +236,9 @@ describe('a form', () => {
   it('what was done is undone by its button', async () => {
     await page.getByRole('button', { name: 'Say what was done' }).click();
     await page.getByRole('button', { name: /^Undo/ }).click();
-    await page.getByText('Undone.').waitFor();
+    await page.getByText('Undone: Settled Wed 28 Oct').waitFor();
+    await page.getByRole('button', { name: /^Redo/ }).click();
+    await page.getByText('Done again: Settled Wed 28 Oct').waitFor();
   });
 });
 

@@ -226,7 +226,7 @@ describe('the list of cards', () => {
     const before = cardRows(list).find((row) => row.toSettle === 0)?.name ?? '';
     await page.getByTestId('people').getByRole('button', { name: before }).click();
     await page.getByRole('main', { name: 'Time card' }).getByRole('heading', { name: before }).waitFor();
-    await page.getByRole('radio', { name: /^To settle/ }).click();
+    await page.getByRole('radio', { name: /^Settle/ }).click();
     await page.getByText('Payable with').waitFor();
     const after = await headings();
     expect(await inList(before)).toBe(false);
@@ -258,7 +258,7 @@ describe('the list of cards', () => {
       'clocked',
       'payable',
       'to settle',
-      'people',
+      'approved',
     ]);
     for (const { right, cut } of boxes) expect([right <= width, cut]).toEqual([true, false]);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);

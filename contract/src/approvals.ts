@@ -31,4 +31,17 @@ export const ApprovalsReply = v.object({
     }),
   ),
 });
+export type LeftReason = ApprovalsReply['left'][number]['reason'];
+
+/** POST /api/periods/:id/approvals/withdraw takes the same people: whose approval was taken back, and whose not, and why. */
+export const WithdrawReply = v.object({
+  withdrawn: list(v.number()),
+  left: list(
+    v.object({
+      personId: v.number(),
+      reason: v.picklist(['own card', 'sealed', 'no card', 'not approved']),
+    }),
+  ),
+});
+export type WithdrawReply = v.InferOutput<typeof WithdrawReply>;
 export type ApprovalsReply = v.InferOutput<typeof ApprovalsReply>;

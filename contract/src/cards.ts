@@ -21,6 +21,10 @@ const id = v.pipe(v.number(), v.integer());
 /** What a day's mark in the list shows: ordinary, with overtime, with something to settle, nothing. */
 export type DayMark = 'o' | 't' | 'x' | '-';
 
+/** Whether somebody stands for a card as it is: nobody does; one more must; enough do; or somebody did, and it changed since. */
+export const APPROVAL_STATES = ['none', 'waits', 'approved', 'changed'] as const;
+export type ApprovalState = (typeof APPROVAL_STATES)[number];
+
 /** One person in the list of a period; hours are null while they are being computed. */
 export const CardRow = v.strictObject({
   personId: ofCore<PersonId>(id),
@@ -32,6 +36,7 @@ export const CardRow = v.strictObject({
   toSettle: count,
   /** A mark a day. */
   marks: v.pipe(v.string(), v.regex(/^[otx-]*$/)),
+  approval: v.picklist(APPROVAL_STATES),
 });
 export type CardRow = v.InferOutput<typeof CardRow>;
 
@@ -46,6 +51,8 @@ const cardColumns = v.strictObject({
   payableHours: list(v.nullable(count)),
   toSettle: list(count),
   marks: list(v.pipe(v.string(), v.regex(/^[otx-]*$/))),
+  /** The place of its state among `APPROVAL_STATES`. */
+  approval: list(count),
 });
 
 /**
@@ -74,6 +81,7 @@ export function cardRows({ departments, ...columns }: CardsReply): CardRow[] {
     payableHours: columns.payableHours[i] ?? null,
     toSettle: columns.toSettle[i] ?? 0,
     marks: columns.marks[i] ?? '',
+    approval: APPROVAL_STATES[columns.approval[i] ?? 0] ?? 'none',
   }));
 }
 
@@ -92,6 +100,8 @@ export const StripReply = v.strictObject({
   payableHours: count,
   toSettle: count,
   people: count,
+  /** Cards that somebody stands for as they are. */
+  approved: count,
   /** Cards whose hours are still being computed. */
   computing: count,
 });
@@ -105,6 +115,7 @@ export const StripChange = v.strictObject({
   clockedSeconds: difference,
   payableHours: difference,
   toSettle: difference,
+  approved: difference,
 });
 export type StripChange = v.InferOutput<typeof StripChange>;
 
@@ -120,6 +131,7 @@ export const withChange = (strip: StripReply, change: StripChange): StripReply =
   clockedSeconds: strip.clockedSeconds + change.clockedSeconds,
   payableHours: strip.payableHours + change.payableHours,
   toSettle: strip.toSettle + change.toSettle,
+  approved: strip.approved + change.approved,
 });
 
 /** One shift as the ribbon draws it and the why panel explains it. */
@@ -195,5 +207,17 @@ export const CardReply = v.strictObject({
   /** Why overtime, guarantees and leave are what they are. */
   reasons: list(DayReasonSchema),
   corrections: list(CorrectionView),
+  /** Who stands for it, or stood for it before it changed; the first first. */
+  approvals: list(
+    v.strictObject({
+      by: v.string(),
+      /** ISO 8601 instant. */
+      madeAt: v.pipe(v.string(), v.isoTimestamp()),
+      /** Of the card as it is. */
+      stands: v.boolean(),
+      /** What it then paid; null where that was not kept. */
+      payableHours: v.nullable(count),
+    }),
+  ),
 });
 export type CardReply = v.InferOutput<typeof CardReply>;

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { ApprovalsReply, ApproveRequest } from './approvals.ts';
+import { ApprovalsReply, ApproveRequest, WithdrawReply } from './approvals.ts';
 import { GiveBadgeRequest, UnownedBadgesReply } from './badges.ts';
 import { BulkPreview, BulkReply, BulkRequest } from './bulks.ts';
 import { CardReply, CardsReply, StripReply } from './cards.ts';
@@ -141,10 +141,11 @@ export const OPERATIONS = {
     gives: ApprovalsReply,
     status: 200,
   },
-  'DELETE /periods/:period/approvals/:person': {
-    says: 'Takes the approval of a card back.',
-    gives: null,
-    status: 204,
+  'POST /periods/:period/approvals/withdraw': {
+    says: 'Takes the approval of cards back.',
+    takes: ApproveRequest,
+    gives: WithdrawReply,
+    status: 200,
   },
 
   'GET /imports': { says: 'Files that were brought, the newest first.', gives: ImportsReply, status: 200 },

@@ -4,6 +4,7 @@ import type { Database } from '../database/connect.ts';
 import { build, type Send, select, selects } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
 import { amongOne } from './among.ts';
+import { type ApprovalRow, approvalsSelect } from './approvals.ts';
 import { type CorrectionRow, historySelect } from './history.ts';
 import { ANY_SPAN, inputSelects, readOn, spanOf, toInputs, valuesOf } from './inputs.ts';
 import { forgetSpan, spanOfPeriod } from './period-span.ts';
@@ -20,6 +21,7 @@ export interface ReadCard {
   readonly subject: CardSubject;
   readonly input: PersonInput;
   readonly history: readonly CorrectionRow[];
+  readonly approvals: readonly ApprovalRow[];
 }
 
 const key = and(
@@ -51,7 +53,7 @@ export async function readCard(
   const { span } = period;
   const first = [...(locked ? [lock.with(cardKey)] : []), ...subject.with(cardKey)];
   const second = inputs.with({ ...cardKey, ...valuesOf(span) });
-  const sent = await send(...first, ...second, history.with(cardKey));
+  const sent = await send(...first, ...second, history.with(cardKey), approvalsSelect.with(cardKey));
   const subjectRows = subject.rows(sent.slice(locked ? 1 : 0, first.length));
   const found = await toSubject(database, subjectRows);
   if (found === undefined) return undefined;
@@ -68,5 +70,6 @@ export async function readCard(
   for (let more = readOn(found, input, span); more !== null; more = readOn(found, input, more)) {
     input = inputOf(inputs.rows(await send(...inputs.with({ ...cardKey, ...valuesOf(more) }))), more);
   }
-  return { subject: found, input, history: corrections };
+  const approvals = approvalsSelect.rows(sent[first.length + second.length + 1]);
+  return { subject: found, input, history: corrections, approvals };
 }

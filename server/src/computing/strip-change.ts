@@ -1,14 +1,18 @@
 import type { StripChange } from '@heath/contract';
-import { type Workday, workday } from '@heath/core';
+import { workday } from '@heath/core';
+import { stateOf } from './approvals.ts';
 import { readPackedDay } from './packed-days.ts';
+import type { ReadCard } from './read-card.ts';
 import type { CardResults } from './results.ts';
+import { storedVersion } from './subjects.ts';
 
 /** What a card adds to the strip of its period after a change, beyond what it added before. */
 export function stripChange(
   before: CardResults,
   after: CardResults,
-  { firstDay, lastDay }: { readonly firstDay: Workday; readonly lastDay: Workday },
+  { subject, approvals }: Pick<ReadCard, 'subject' | 'approvals'>,
 ): StripChange {
+  const { firstDay, lastDay } = subject;
   const days = [];
   for (let day = firstDay; day <= lastDay; day = workday(day + 1)) {
     const more = (field: 'clocked' | 'exceptions') =>
@@ -21,5 +25,7 @@ export function stripChange(
     clockedSeconds: after.clockedSeconds - before.clockedSeconds,
     payableHours: after.payableHours - before.payableHours,
     toSettle: after.toSettle - before.toSettle,
+    // Whoever stood for the card stood for what it was.
+    approved: stateOf(approvals, storedVersion(subject), subject.approvalsNeeded) === 'approved' ? -1 : 0,
   };
 }

@@ -2,7 +2,7 @@ import type { CompiledRulebook, Editions, PersonId, Workday } from '@heath/core'
 import { eq, type SQL } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { build, select, selects } from '../database/round-trip.ts';
-import { card, department, period, person, seal, site } from '../database/schema/index.ts';
+import { card, department, payGroup, period, person, seal, site } from '../database/schema/index.ts';
 import type { Among } from './among.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
 import { sealOfCard } from './cards.ts';
@@ -25,6 +25,8 @@ export interface CardSubject {
   readonly firstDay: Workday;
   readonly lastDay: Workday;
   readonly sealed: boolean;
+  /** So many people stand for it before it counts as approved. */
+  readonly approvalsNeeded: number;
   readonly inputVersion: number;
   readonly computedVersion: number;
   readonly payableHours: number;
@@ -62,6 +64,7 @@ const cardSelect = (condition: SQL) =>
         firstDay: period.firstDay,
         lastDay: period.lastDay,
         batchId: seal.batchId,
+        approvalsNeeded: payGroup.approvals,
         inputVersion: card.inputVersion,
         computedVersion: card.computedVersion,
         payableHours: card.payableHours,
@@ -72,6 +75,7 @@ const cardSelect = (condition: SQL) =>
       .innerJoin(department, eq(department.id, card.departmentId))
       .innerJoin(site, eq(site.id, card.siteId))
       .innerJoin(period, eq(period.id, card.periodId))
+      .innerJoin(payGroup, eq(payGroup.id, card.groupId))
       .leftJoin(seal, sealOfCard)
       .where(condition),
   );
@@ -130,3 +134,10 @@ export async function toSubject(
     rulebook: own.editions.on(card.lastDay),
   };
 }
+
+/** The version that the stored results of a card belong to; null while they are computed anew. */
+export const storedVersion = ({
+  inputVersion,
+  computedVersion,
+}: Pick<CardSubject, 'inputVersion' | 'computedVersion'>): number | null =>
+  inputVersion === computedVersion ? computedVersion : null;

@@ -1,6 +1,8 @@
 import type { CardReply, SegmentView, ShiftView } from '@heath/contract';
-import type { Computed, PersonInput, ZoneOffsets } from '@heath/core';
-import { type CorrectionRow, correctionViews } from './history.ts';
+import type { Computed, ZoneOffsets } from '@heath/core';
+import { approvalViews, stateOf } from './approvals.ts';
+import { correctionViews } from './history.ts';
+import type { ReadCard } from './read-card.ts';
 import type { CardResults } from './results.ts';
 import type { CardSubject } from './subjects.ts';
 
@@ -37,13 +39,16 @@ export const segmentView = (segment: Computed['segments'][number]): SegmentView 
   premiums: segment.premiums.list.map(({ name }) => name),
 });
 
-/** A whole card as the screen draws and explains it. */
+/**
+ * A whole card as the screen draws and explains it.
+ *
+ * @param version the one that the results belong to, and that somebody may stand for; null where it is not stored
+ */
 export function cardView(
-  subject: CardSubject,
-  input: PersonInput,
+  { subject, input, history, approvals }: ReadCard,
   computed: Computed,
   results: CardResults,
-  corrections: readonly CorrectionRow[],
+  version: number | null,
 ): CardReply {
   const inPeriod = (day: number) => day >= subject.firstDay && day <= subject.lastDay;
   const offsets = input.zones.of(subject.zone);
@@ -57,6 +62,7 @@ export function cardView(
       payableHours: results.payableHours,
       toSettle: results.toSettle,
       marks: results.marks,
+      approval: stateOf(approvals, version, subject.approvalsNeeded),
     },
     rulebook: subject.rulebook.name,
     edition: subject.rulebook.edition,
@@ -75,6 +81,7 @@ export function cardView(
         return reason.lastWorkday >= subject.firstDay && reason.firstWorkday <= subject.lastDay;
       return reason.step === 'correction' || inPeriod(reason.workday);
     }),
-    corrections: correctionViews(corrections, subject.periodId, input),
+    corrections: correctionViews(history, subject.periodId, input),
+    approvals: approvalViews(approvals, version),
   };
 }

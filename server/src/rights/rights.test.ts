@@ -201,8 +201,10 @@ describe('one’s own card', () => {
       people: [piotr],
     });
     expect(approving.body).toEqual({ approved: [], left: [{ personId: piotr, reason: 'own card' }] });
-    const undoing = await ask('piotr', 'DELETE', `/periods/${company.periodId}/approvals/${piotr}`);
-    expect(undoing).toMatchObject({ status: 403, type: 'own-card' });
+    const undoing = await ask('piotr', 'POST', `/periods/${company.periodId}/approvals/withdraw`, {
+      people: [piotr],
+    });
+    expect(undoing.body).toEqual({ withdrawn: [], left: [{ personId: piotr, reason: 'own card' }] });
   });
 });
 
@@ -229,9 +231,15 @@ describe('approving', () => {
       { personId: outside, reason: 'no card' },
       { personId: 99_999, reason: 'no card' },
     ]);
-    const path = `/periods/${company.periodId}/approvals/${clean!.id}`;
-    expect((await ask('maeve', 'DELETE', path)).status).toBe(204);
-    expect((await ask('maeve', 'DELETE', path)).status).toBe(409);
+    const withdraw = () =>
+      ask('maeve', 'POST', `/periods/${company.periodId}/approvals/withdraw`, {
+        people: [clean!.id, outside],
+      });
+    expect((await withdraw()).body).toEqual({
+      withdrawn: [clean!.id],
+      left: [{ personId: outside, reason: 'no card' }],
+    });
+    expect((await withdraw()).body.left).toContainEqual({ personId: clean!.id, reason: 'not approved' });
     expect((await approved('maeve', [clean!.id])).body.approved).toEqual([clean!.id]);
   });
 });

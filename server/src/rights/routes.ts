@@ -32,7 +32,7 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /reasons': 'correct',
   'GET /leave-kinds': 'see cards',
   'POST /periods/:period/approvals': 'approve',
-  'DELETE /periods/:period/approvals/:person': 'approve',
+  'POST /periods/:period/approvals/withdraw': 'approve',
 
   'GET /imports': 'see imports',
   'GET /imports/:id': 'see imports',

@@ -8,7 +8,7 @@ import { Hours } from '../ui/Hours.tsx';
 import { Kbd } from '../ui/Kbd.tsx';
 import { Menu, MenuChecks, MenuChoices, MenuItem, MenuLine } from '../ui/Menu.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { sayDone } from '../ui/notices.ts';
+import { type Done, sayDone } from '../ui/notices.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Popover } from '../ui/Popover.tsx';
 import { ProgressBar } from '../ui/Progress.tsx';
@@ -25,6 +25,9 @@ import { KitTable } from './KitTable.tsx';
 import { Part } from './Part.tsx';
 
 /** Every part that screens are made of, in every state. For whoever makes screens; it does not ship. */
+/** Something that can be undone and done again without end. */
+const SETTLED: Done = { text: 'Settled Wed 28 Oct', undo: async () => SETTLED };
+
 export function Kit() {
   const [theme, setTheme] = useState(chosenTheme);
   return (
@@ -124,9 +127,7 @@ function Buttons() {
         <span {...says('A hint says more than fits on the button')}>
           <Button>With a hint</Button>
         </span>
-        <Button onClick={() => sayDone({ text: 'Settled Wed 28 Oct', undo: async () => null })}>
-          Say what was done
-        </Button>
+        <Button onClick={() => sayDone(SETTLED)}>Say what was done</Button>
       </div>
     </Part>
   );

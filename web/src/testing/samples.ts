@@ -27,6 +27,7 @@ export const STRIP = {
   payableHours: 720_000,
   toSettle: 1,
   people: 4,
+  approved: 1,
   computing: 0,
 };
 
@@ -41,6 +42,7 @@ export const CARDS = {
   payableHours: [7_200_000, 3_600_000, 5_400_000, null],
   toSettle: [0, 2, 0, 1],
   marks: ['oo', 'ox', 'to', 'x-'],
+  approval: [0, 0, 2, 0],
 } as unknown as CardsReply;
 
 /** A card with nothing on it but whose it is. */
@@ -56,6 +58,7 @@ export const cardOf = (personId: number) => {
       payableHours: CARDS.payableHours[i],
       toSettle: CARDS.toSettle[i],
       marks: CARDS.marks[i],
+      approval: 'none',
     },
     rulebook: 'Harbor agreement',
     edition: 1,
@@ -71,6 +74,7 @@ export const cardOf = (personId: number) => {
     exceptions: [],
     reasons: [],
     corrections: [],
+    approvals: [],
   };
 };
 

@@ -85,6 +85,8 @@ export const approval = mysqlTable(
     personId: int('person_id').notNull(),
     /** The card's `computedVersion`. */
     version: int('version').notNull(),
+    /** What it then paid, so that a later change can be told; null where an earlier Heath kept it. */
+    payableHours: int('payable_hours'),
     undoes: int('undoes')
       .unique()
       .references((): AnyMySqlColumn => approval.id),

@@ -1,4 +1,13 @@
-import { foreignKey, index, int, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import {
+  foreignKey,
+  index,
+  int,
+  mysqlTable,
+  primaryKey,
+  smallint,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core';
 import { id, json, workday } from './columns.ts';
 import { pattern } from './patterns.ts';
 import { calendar, costCenter, department, job, site } from './places.ts';
@@ -53,6 +62,8 @@ export const payGroup = mysqlTable('pay_group', {
     .notNull()
     .references(() => rulebook.id),
   calendarId: int('calendar_id').references(() => calendar.id),
+  /** So many people stand for each card before it counts as approved. */
+  approvals: smallint('approvals').notNull().default(1),
 });
 
 export const person = mysqlTable(

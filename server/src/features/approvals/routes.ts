@@ -15,11 +15,11 @@ export function approvalRoutes(context: Context): Router {
     const approved = await approve(context, whoOf(request), writeOf(request), periodId, wanted);
     answer(response, 'POST /periods/:period/approvals', approved);
   });
-  routes.delete('/periods/:period/approvals/:person', async (request, response) => {
+  routes.post('/periods/:period/approvals/withdraw', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
-    const personId = valid(IdParam, request.params.person);
-    await withdraw(context, whoOf(request), writeOf(request), periodId, personId);
-    response.status(204).end();
+    const wanted = valid(ApproveRequest, request.body);
+    const withdrawn = await withdraw(context, whoOf(request), writeOf(request), periodId, wanted);
+    answer(response, 'POST /periods/:period/approvals/withdraw', withdrawn);
   });
   return routes.router;
 }

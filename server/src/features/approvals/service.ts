@@ -1,14 +1,11 @@
-import type { ApprovalsReply, ApproveRequest } from '@heath/contract';
+import type { ApprovalsReply, ApproveRequest, LeftReason, WithdrawReply } from '@heath/contract';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
-import { addApprovals, type CardToApprove, cardsToApprove, standingApproval } from './store.ts';
-
-type Reason = ApprovalsReply['left'][number]['reason'];
+import { addApprovals, type CardToApprove, cardsToApprove, standingApprovals } from './store.ts';
 
 /** Why a card cannot be approved; null where it can. */
-function objection(who: Who, card: CardToApprove | undefined): Reason | null {
+function objection(who: Who, card: CardToApprove | undefined): LeftReason | null {
   if (card === undefined || !reaches(who, card)) return 'no card';
   if (isOwn(who, card)) return 'own card';
   if (card.batchId !== null) return 'sealed';
@@ -25,7 +22,9 @@ export function approve(
   { people }: ApproveRequest,
 ): Promise<ApprovalsReply> {
   return once(context, who, write, async (tx, tell) => {
-    const cards = new Map((await cardsToApprove(tx, periodId, people)).map((card) => [card.personId, card]));
+    const cards = new Map(
+      (await cardsToApprove(tx, periodId, people, somebody(who))).map((card) => [card.personId, card]),
+    );
     const approved: CardToApprove[] = [];
     const left: ApprovalsReply['left'][number][] = [];
     for (const personId of new Set(people)) {
@@ -40,7 +39,13 @@ export function approve(
       // One that is approved at this version already stays so.
       approved
         .filter((card) => card.approvedVersion !== card.computedVersion)
-        .map(({ personId, computedVersion }) => ({ periodId, personId, version: computedVersion, ...made })),
+        .map(({ personId, computedVersion, payableHours }) => ({
+          periodId,
+          personId,
+          version: computedVersion,
+          payableHours,
+          ...made,
+        })),
     );
     tell({
       what: 'approved',
@@ -52,32 +57,52 @@ export function approve(
   });
 }
 
-/** Takes the approval of one card back. */
-export async function withdraw(
+/** Takes back whatever approval of these cards stands: of two who approved one, what both said. */
+export function withdraw(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,
   write: Write | null,
   periodId: number,
-  personId: number,
-): Promise<void> {
-  await once(context, who, write, async (tx, tell) => {
-    const [card] = await cardsToApprove(tx, periodId, [personId]);
-    if (card === undefined || !reaches(who, card))
-      throw new Problem(404, 'not-found', 'This person has no card in this period.');
-    if (isOwn(who, card))
-      throw new Problem(403, 'own-card', 'This is your own card: somebody else corrects and approves it.');
-    if (card.batchId !== null)
-      throw new Problem(409, 'sealed', 'This period is handed off. Its cards stay as they were sent.');
-    const standing = await standingApproval(tx, periodId, personId);
-    if (standing === undefined) throw new Problem(409, 'stale', 'This card is not approved.');
+  { people }: ApproveRequest,
+): Promise<WithdrawReply> {
+  return once(context, who, write, async (tx, tell) => {
+    const cards = new Map(
+      (await cardsToApprove(tx, periodId, people, somebody(who))).map((card) => [card.personId, card]),
+    );
+    const standing = await standingApprovals(tx, periodId, people);
+    const approved = new Set(standing.map(({ personId }) => personId));
+    const left: WithdrawReply['left'][number][] = [];
+    for (const personId of new Set(people)) {
+      const reason = stays(who, cards.get(personId), approved.has(personId));
+      if (reason !== null) left.push({ personId, reason });
+    }
+    const isLeft = new Set(left.map(({ personId }) => personId));
+    const taken = standing.filter(({ personId }) => !isLeft.has(personId));
     const made = { madeBy: somebody(who), madeAt: context.clock.now() };
-    await addApprovals(tx, [{ periodId, personId, version: standing.version, undoes: standing.id, ...made }]);
+    await addApprovals(
+      tx,
+      taken.map(({ id, personId, version }) => ({ periodId, personId, version, undoes: id, ...made })),
+    );
+    const withdrawn = [...new Set(taken.map(({ personId }) => personId))];
     tell({
       what: 'approval withdrawn',
-      about: 'approval',
-      aboutId: standing.id,
-      before: { periodId, personId, version: standing.version },
+      about: 'period',
+      aboutId: periodId,
+      before: { people: withdrawn },
+      after: { left: left.length },
     });
-    return null;
+    return { withdrawn, left };
   });
+}
+
+/** Why an approval stays; null where it can be taken back. */
+function stays(
+  who: Who,
+  card: CardToApprove | undefined,
+  isApproved: boolean,
+): WithdrawReply['left'][number]['reason'] | null {
+  if (card === undefined || !reaches(who, card)) return 'no card';
+  if (isOwn(who, card)) return 'own card';
+  if (card.batchId !== null) return 'sealed';
+  return isApproved ? null : 'not approved';
 }

@@ -6,8 +6,8 @@ import { approval, card, seal } from '../../database/schema/index.ts';
 
 const undoing = alias(approval, 'undoing');
 
-/** The cards of some people in a period, locked, with the version at which each was approved last. */
-export function cardsToApprove(tx: Queries, periodId: number, people: readonly number[]) {
+/** The cards of some people in a period, locked, with the version at which somebody approved each last. */
+export function cardsToApprove(tx: Queries, periodId: number, people: readonly number[], by: number) {
   return tx
     .select({
       personId: card.personId,
@@ -18,10 +18,11 @@ export function cardsToApprove(tx: Queries, periodId: number, people: readonly n
       inputVersion: card.inputVersion,
       computedVersion: card.computedVersion,
       toSettle: card.toSettle,
+      payableHours: card.payableHours,
       batchId: seal.batchId,
       approvedVersion: sql<number | null>`(
         SELECT MAX(given.version) FROM ${approval} given
-         WHERE given.period_id = ${card.periodId} AND given.person_id = ${card.personId} AND given.undoes IS NULL
+         WHERE given.period_id = ${card.periodId} AND given.person_id = ${card.personId} AND given.undoes IS NULL AND given.made_by = ${by}
            AND NOT EXISTS (SELECT 1 FROM ${approval} taken WHERE taken.undoes = given.id))`,
     })
     .from(card)
@@ -31,24 +32,21 @@ export function cardsToApprove(tx: Queries, periodId: number, people: readonly n
 }
 export type CardToApprove = Awaited<ReturnType<typeof cardsToApprove>>[number];
 
-/** The last approval of a card that was not taken back. */
-export async function standingApproval(tx: Queries, periodId: number, personId: number) {
-  const [found] = await tx
-    .select({ id: approval.id, version: approval.version })
+/** The approvals of some cards that were not taken back, the last first. */
+export const standingApprovals = (tx: Queries, periodId: number, people: readonly number[]) =>
+  tx
+    .select({ id: approval.id, personId: approval.personId, version: approval.version })
     .from(approval)
     .leftJoin(undoing, eq(undoing.undoes, approval.id))
     .where(
       and(
         eq(approval.periodId, periodId),
-        eq(approval.personId, personId),
+        inArray(approval.personId, [...people]),
         isNull(approval.undoes),
         isNull(undoing.id),
       ),
     )
-    .orderBy(desc(approval.id))
-    .limit(1);
-  return found;
-}
+    .orderBy(desc(approval.id));
 
 const ROWS_AT_ONCE = 2000;
 

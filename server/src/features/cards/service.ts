@@ -2,6 +2,7 @@ import type { CardReply, CardsReply, StripReply } from '@heath/contract';
 import { computeWithEvidence } from '../../computing/evidence.ts';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
+import { storedVersion } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
@@ -39,5 +40,5 @@ export async function openCard(
   if (read === undefined || !reaches(who, read.subject))
     throw new Problem(404, 'not-found', 'This person has no card in this period.');
   const computed = await computeWithEvidence(database, read.subject, read.input);
-  return cardView(read.subject, read.input, computed, cardResults(read.input, computed), read.history);
+  return cardView(read, computed, cardResults(read.input, computed), storedVersion(read.subject));
 }

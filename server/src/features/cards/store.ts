@@ -1,10 +1,11 @@
-import type { CardsReply } from '@heath/contract';
+import { APPROVAL_STATES, type CardsReply } from '@heath/contract';
 import type { PersonId } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
+import { approvalStates, neededSelect, standingSelect } from '../../computing/approvals.ts';
 import { sealOfCard } from '../../computing/cards.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
-import { card, department, person, seal } from '../../database/schema/index.ts';
+import { approval, card, department, payGroup, person, seal } from '../../database/schema/index.ts';
 
 /** A card of the list, value by value: see `cardsByName`. */
 type CardValues = readonly [
@@ -51,10 +52,18 @@ export async function cardsByName(database: Database, periodId: number, reach: S
       .where(and(eq(card.periodId, periodId), reach)),
   );
   const sealed = sealedGroups(periodId);
-  const [[people], [ofCards, ofDepartments, ofSeals]] = await Promise.all([
+  const [[people], [ofCards, ofDepartments, ofSeals, ofStanding, ofNeeded]] = await Promise.all([
     sendAlone(database, peopleByName.with()),
-    sendAlone(database, cards.with(), departments.with(), sealed.with()),
+    sendAlone(
+      database,
+      cards.with(),
+      departments.with(),
+      sealed.with(),
+      standingSelect.with({ periodId }),
+      neededSelect.with(),
+    ),
   ]);
+  const stateOfCard = approvalStates(standingSelect.rows(ofStanding), neededSelect.rows(ofNeeded));
   const cardOf = new Map(cards.rows(ofCards).map((values) => [values[0], values]));
   const namesOfDepartments = departments.rows(ofDepartments);
   const placeOf = new Map(namesOfDepartments.map(({ id }, place) => [id, place]));
@@ -69,6 +78,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
     payableHours: [] as (number | null)[],
     toSettle: [] as number[],
     marks: [] as string[],
+    approval: [] as number[],
   };
   for (const [personId, number, name] of peopleByName.rows(people)) {
     const values = cardOf.get(personId);
@@ -84,6 +94,8 @@ export async function cardsByName(database: Database, periodId: number, reach: S
     list.payableHours.push(isStale ? null : payableHours);
     list.toSettle.push(isStale ? 0 : toSettle);
     list.marks.push(isStale ? '' : marks);
+    const state = stateOfCard(personId, groupId, input === computed ? computed : null);
+    list.approval.push(APPROVAL_STATES.indexOf(state));
   }
   return list;
 }
@@ -92,6 +104,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
 export interface StripRow {
   readonly stale: 0 | 1;
   readonly sealed: 0 | 1;
+  readonly approved: 0 | 1;
   readonly clockedSeconds: number;
   readonly payableHours: number;
   readonly toSettle: number;
@@ -109,8 +122,14 @@ export async function stripRows(
   const ofGroup = groupId === undefined ? undefined : eq(card.groupId, groupId);
   const [rows] = await queries.execute(sql`
     SELECT ${card.inputVersion} <> ${card.computedVersion} AS stale, ${seal.batchId} IS NOT NULL AS sealed,
+           COALESCE(stood.people >= ${payGroup.approvals}, 0) AS approved,
            ${card.clockedSeconds} AS clockedSeconds, ${card.payableHours} AS payableHours, ${card.toSettle} AS toSettle, ${card.days} AS days
-      FROM ${card} LEFT JOIN ${seal} ON ${sealOfCard}
+      FROM ${card} JOIN ${payGroup} ON ${payGroup.id} = ${card.groupId} LEFT JOIN ${seal} ON ${sealOfCard}
+      LEFT JOIN (SELECT given.person_id, given.version, COUNT(DISTINCT given.made_by) AS people
+                   FROM ${approval} given LEFT JOIN ${approval} taken ON taken.undoes = given.id
+                  WHERE given.period_id = ${periodId} AND given.undoes IS NULL AND taken.id IS NULL
+                  GROUP BY given.person_id, given.version) stood
+        ON stood.person_id = ${card.personId} AND stood.version = ${card.computedVersion}
      WHERE ${and(eq(card.periodId, periodId), reach, ofGroup)}`);
   return rows as unknown as StripRow[];
 }

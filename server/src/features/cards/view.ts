@@ -16,6 +16,7 @@ export function strip(
   let payableHours = 0;
   let toSettle = 0;
   let computing = 0;
+  let approved = 0;
   for (const row of rows) {
     if (row.days === null || (row.stale && !row.sealed)) {
       computing++;
@@ -24,6 +25,7 @@ export function strip(
     clockedSeconds += row.clockedSeconds;
     payableHours += row.payableHours;
     toSettle += row.toSettle;
+    approved += row.approved;
     const { days: packed } = row;
     checkPackedDays(packed, firstDay, lastDay);
     days.forEach((sum, i) => {
@@ -33,5 +35,5 @@ export function strip(
       sum.toSettle += readPackedDay(packed, firstDay, day, 'exceptions');
     });
   }
-  return { days, clockedSeconds, payableHours, toSettle, people: rows.length, computing };
+  return { days, clockedSeconds, payableHours, toSettle, people: rows.length, approved, computing };
 }

@@ -13,6 +13,7 @@ import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { storeChangedCard } from '../../computing/store-cards.ts';
 import { stripChange } from '../../computing/strip-change.ts';
+import { storedVersion } from '../../computing/subjects.ts';
 import { cardView, segmentView, shiftView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
@@ -176,7 +177,7 @@ const replyTo = ({ database, clock }: Context, key: CardKey, { correctionId }: K
     if (read === undefined) throw new Error('The card of a correction is gone.');
     const computed = compute(read.input, true);
     const results = cardResults(read.input, computed);
-    const card = cardView(read.subject, read.input, computed, results, read.history);
+    const card = cardView(read, computed, results, storedVersion(read.subject));
     return { correctionId, card, change: null };
   });
 
@@ -227,8 +228,8 @@ function keepInOneTransaction(
         const told = withId(computed, lastId(input), correctionId(insertId));
         return {
           correctionId: insertId,
-          card: cardView(card.subject, input, told, results, history),
-          change: stripChange(before, results, card.subject),
+          card: cardView({ ...card, input, history }, told, results, card.subject.inputVersion + 1),
+          change: stripChange(before, results, card),
         };
       },
     };

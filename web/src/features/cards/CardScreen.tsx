@@ -1,12 +1,15 @@
 import type { CardRow, PeriodSummary } from '@heath/contract';
 import { useCallback, useMemo, useState } from 'react';
+import { useMay } from '../../api/useMay.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { useKey } from '../../ui/keys.ts';
+import { say } from '../../ui/notices.ts';
 import { useAddress } from '../../ui/useAddress.ts';
 import { CardView } from './CardView.tsx';
 import { CARD_KEYS } from './keys.ts';
 import { PeopleList } from './PeopleList.tsx';
-import { type ListFilter, visibleRows } from './rows.ts';
+import { isToApprove, type ListFilter, shownIn, visibleRows } from './rows.ts';
+import { useApproving } from './useApproving.ts';
 import { useNearCards } from './useNearCards.ts';
 
 /** The filter that stands in an address. */
@@ -15,7 +18,7 @@ function filterIn(query: URLSearchParams): ListFilter {
   const sort = query.get('sort');
   return {
     groupId: group === null ? null : Number(group),
-    toSettleOnly: query.get('show') === 'to-settle',
+    show: shownIn(query.get('show')),
     text: query.get('find') ?? '',
     sort: sort === 'hours' || sort === 'to-settle' ? sort : 'name',
   };
@@ -29,10 +32,10 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
   const { query, go } = useAddress();
   const filter = filterIn(query);
   const { groupId } = filter;
-  const { groupId: g, toSettleOnly, text, sort } = filter;
+  const { groupId: g, show, text, sort } = filter;
   const visible = useMemo(
-    () => visibleRows(rows, { groupId: g, toSettleOnly, text, sort }),
-    [rows, g, toSettleOnly, text, sort],
+    () => visibleRows(rows, { groupId: g, show, text, sort }),
+    [rows, g, show, text, sort],
   );
   const pickedId = Number(query.get('person'));
   // Who is shown stays shown when the filter no longer holds: settling a card must not move on to another.
@@ -67,6 +70,14 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
   };
   useKey(CARD_KEYS.next, () => step(1));
   useKey(CARD_KEYS.before, () => step(-1));
+  const approving = useApproving(period.id);
+  const may = useMay('approve');
+  useKey(CARD_KEYS.approveClean, () => {
+    const clean = visible.filter(isToApprove).map(({ personId }) => personId);
+    if (!may || approving.isBusy || period.sealed) return;
+    if (clean.length === 0) say('Nobody in the list is left to approve.');
+    else void approving.approve(clean);
+  });
   useKey(CARD_KEYS.nextOpen, () => {
     const start = visible.findIndex((row) => row.personId === picked?.personId);
     const next = [...visible.slice(start + 1), ...visible.slice(0, start + 1)].find(

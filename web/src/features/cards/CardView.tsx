@@ -13,6 +13,7 @@ import { workdaysBetween } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
+import { Approval } from './Approval.tsx';
 import { CardTotals } from './CardTotals.tsx';
 import { DayRow } from './DayRow.tsx';
 import { openDay } from './days.ts';
@@ -71,6 +72,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
       <CardSheet
+        id={id}
         card={card}
         days={days}
         open={open}
@@ -93,6 +95,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
 
 /** The card itself: a ribbon a day, and what they add up to. */
 function CardSheet({
+  id,
   card,
   days,
   open,
@@ -100,6 +103,7 @@ function CardSheet({
   onType,
   onClass,
 }: {
+  id: CardId;
   card: CardReply;
   days: readonly Workday[];
   open: Workday;
@@ -116,6 +120,7 @@ function CardSheet({
         <span className="text-note text-soft">
           {card.row.number} · {card.row.department} · {card.rulebook}, edition {card.edition}
         </span>
+        <Approval id={id} card={card} />
       </header>
       {card.changedSinceSealed && (
         <div className="mt-2">

@@ -68,7 +68,7 @@ describe('time cards', () => {
   it('keep whoever is open while they are among those that a filter finds, and open another where not', async () => {
     const { router } = open('/cards?person=12');
     await isOpen('Calder Drum');
-    await user.click(screen.getByRole('radio', { name: 'To settle 2' }));
+    await user.click(screen.getByRole('radio', { name: 'Settle 2' }));
     expect(router.state.location.search).toBe('?person=12&show=to-settle');
     await user.keyboard('/');
     await user.keyboard('heron');

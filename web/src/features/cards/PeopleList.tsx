@@ -6,7 +6,7 @@ import { Select } from '../../ui/Select.tsx';
 import { Toggles } from '../../ui/Toggles.tsx';
 import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
 import { CARD_KEYS } from './keys.ts';
-import type { ListFilter } from './rows.ts';
+import { isToApprove, type ListFilter } from './rows.ts';
 
 const ROW_HEIGHT = 47;
 const MARK: Readonly<Record<string, string>> = {
@@ -20,6 +20,14 @@ const MARK: Readonly<Record<string, string>> = {
 const DAYS_ALIKE = /x|(.)\1*/g;
 const DAY_PIXELS = 9;
 const GAP_PIXELS = 2;
+
+/** Beside the hours: somebody stands for them; one more must; they changed since. */
+const APPROVAL: Readonly<Record<CardRow['approval'], string>> = {
+  none: '',
+  waits: 'approval-waits',
+  approved: 'approval-stands',
+  changed: 'approval-changed',
+};
 
 const SORTS = [
   { value: 'name', name: 'by name' },
@@ -50,17 +58,22 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onNear, onFilt
   const { groupId } = filter;
   const counts = useMemo(() => {
     const inGroup = groupId === null ? all : all.filter((row) => row.groupId === groupId);
-    return { inGroup: inGroup.length, toSettle: inGroup.filter((row) => row.toSettle > 0).length };
+    return {
+      inGroup: inGroup.length,
+      toSettle: inGroup.filter((row) => row.toSettle > 0).length,
+      toApprove: inGroup.filter(isToApprove).length,
+    };
   }, [all, groupId]);
   return (
     <aside aria-label="People" className="flex min-h-0 flex-col border-r border-rule">
       <div className="px-5 pt-2.5">
         <Toggles
           label="Who is shown"
-          value={filter.toSettleOnly ? 'to-settle' : 'all'}
+          value={filter.show}
           choices={[
             { value: 'all', name: 'All', count: counts.inGroup },
-            { value: 'to-settle', name: 'To settle', count: counts.toSettle },
+            { value: 'to-settle', name: 'Settle', count: counts.toSettle },
+            { value: 'to-approve', name: 'Approve', count: counts.toApprove },
           ]}
           onChoose={(show) => onFilter({ show: show === 'all' ? null : show })}
         />
@@ -138,7 +151,7 @@ const PersonRow = memo(function PersonRow({ row, top, on, onPick, onNear }: Pers
         <b className="font-semibold">{row.name}</b>{' '}
         <small className="text-fine text-soft">{row.department}</small>
       </span>
-      <span className="font-semibold">
+      <span className={`font-semibold ${APPROVAL[row.approval]}`}>
         {row.payableHours === null ? (
           <span className="text-soft">…</span>
         ) : (

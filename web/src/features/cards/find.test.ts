@@ -12,6 +12,7 @@ const row = (personId: number, name: string, number: string): CardRow => ({
   payableHours: 0,
   toSettle: 0,
   marks: '',
+  approval: 'none',
 });
 const period = {
   id: 7,

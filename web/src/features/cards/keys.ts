@@ -6,6 +6,8 @@ export const CARD_KEYS = {
   nextDay: { press: '↓', does: 'Next day' },
   dayBefore: { press: '↑', does: 'Day before' },
   nextOpen: { press: 'N', does: 'Next person with something to settle' },
+  approve: { press: 'A', does: 'Approve this card' },
+  approveClean: { press: 'Shift A', does: 'Approve all in the list that have nothing to settle' },
   undo: { press: 'U', does: 'Undo your last correction on this card' },
   filter: { press: '/', does: 'Filter the list' },
 } as const satisfies Keys;

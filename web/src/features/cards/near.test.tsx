@@ -15,6 +15,7 @@ const row = (personId: number, toSettle = 0): CardRow => ({
   payableHours: 0,
   toSettle,
   marks: '',
+  approval: 'none',
 });
 const ROWS = [row(1), row(2), row(3), row(4, 1), row(5, 2)];
 const near = (rows: readonly CardRow[], open: CardRow | undefined) =>

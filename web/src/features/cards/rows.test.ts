@@ -12,6 +12,7 @@ const row = (id: number, name: string, more: Partial<CardRow> = {}): CardRow => 
   payableHours: 8000,
   toSettle: 0,
   marks: '',
+  approval: 'none',
   ...more,
 });
 const rows = [
@@ -20,14 +21,12 @@ const rows = [
   row(3, 'Carys Eklund', { department: 'Night Berth', payableHours: 8450, toSettle: 2 }),
 ];
 const show = (filter: Partial<ListFilter>) =>
-  visibleRows(rows, { groupId: null, toSettleOnly: false, text: '', sort: 'name', ...filter }).map(
-    (r) => r.personId,
-  );
+  visibleRows(rows, { groupId: null, show: 'all', text: '', sort: 'name', ...filter }).map((r) => r.personId);
 
 describe('the list of people', () => {
   it('filters by group, by what is to settle, and by name, number or department', () => {
     expect(show({ groupId: 2 })).toEqual([2]);
-    expect(show({ toSettleOnly: true })).toEqual([1, 3]);
+    expect(show({ show: 'to-settle' })).toEqual([1, 3]);
     expect(show({ text: 'night' })).toEqual([3]);
     expect(show({ text: 'mf-0102' })).toEqual([2]);
   });

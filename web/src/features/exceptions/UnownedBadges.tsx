@@ -9,8 +9,11 @@ import { Button } from '../../ui/Button.tsx';
 import { DateField } from '../../ui/form/DateField.tsx';
 import { Picker } from '../../ui/form/Picker.tsx';
 import { moment } from '../../ui/format.ts';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { type Done, say, sayDone } from '../../ui/notices.ts';
+import { BADGE_KEYS } from './keys.ts';
 
 type Badge = UnownedBadgesReply['badges'][number];
 
@@ -27,14 +30,23 @@ export function UnownedBadges({ periodId, badges }: { periodId: number; badges: 
           {badges.length} · their punches pay nobody until somebody owns them
         </span>
       </header>
-      {badges.map((badge) => (
-        <UnownedBadge key={badge.id} periodId={periodId} badge={badge} />
+      {badges.map((badge, i) => (
+        <UnownedBadge key={badge.id} periodId={periodId} badge={badge} isFirst={i === 0} />
       ))}
     </main>
   );
 }
 
-function UnownedBadge({ periodId, badge }: { periodId: number; badge: Badge }) {
+function UnownedBadge({
+  periodId,
+  badge,
+  isFirst,
+}: {
+  periodId: number;
+  badge: Badge;
+  /** Keys are heard for one. */
+  isFirst: boolean;
+}) {
   const { data: cards } = useCardsQuery(periodId);
   const people = useMemo(
     () =>
@@ -51,6 +63,11 @@ function UnownedBadge({ periodId, badge }: { periodId: number; badge: Badge }) {
   const give = useGive(badge);
   const may = useMay('give badges');
   const chosen = people.find(({ id }) => id === personId);
+  const giveIt = () => {
+    if (may && chosen !== undefined && from !== null && !give.isBusy)
+      void give.to(Number(chosen.id), chosen.name, from);
+  };
+  useKey(BADGE_KEYS.give, () => isFirst && giveIt(), [isFirst, giveIt]);
   const time = (at: number) => moment(instantToIso(instant(at)));
   return (
     <section
@@ -73,6 +90,7 @@ function UnownedBadge({ periodId, badge }: { periodId: number; badge: Badge }) {
               value={personId}
               onChoose={setPerson}
               empty="Nobody of this period is called so."
+              {...(isFirst ? { openedBy: BADGE_KEYS.whose } : {})}
             />
           </span>
           <div className="-mt-4 w-52">
@@ -82,11 +100,9 @@ function UnownedBadge({ periodId, badge }: { periodId: number; badge: Badge }) {
             look="primary"
             className="mt-6"
             disabled={give.isBusy || chosen === undefined || from === null}
-            onClick={() => {
-              if (chosen !== undefined && from !== null) void give.to(Number(chosen.id), chosen.name, from);
-            }}
+            onClick={giveIt}
           >
-            Give it to {chosen?.name ?? 'them'}
+            Give it to {chosen?.name ?? 'them'} {isFirst && <Kbd>{BADGE_KEYS.give.press}</Kbd>}
           </Button>
         </div>
       )}

@@ -1,5 +1,5 @@
 import type { Feature } from '../../ui/feature.ts';
-import { EXCEPTION_KEYS } from './keys.ts';
+import { BADGE_KEYS, EXCEPTION_KEYS } from './keys.ts';
 
 export const exceptions: Feature = {
   name: 'Exceptions',
@@ -7,7 +7,8 @@ export const exceptions: Feature = {
   right: 'see cards',
   isInBar: true,
   page: async () => (await import('./ExceptionsPage.tsx')).ExceptionsPage,
-  keys: EXCEPTION_KEYS,
+  // Enter gives a badge, too: of the two only one is in sight.
+  keys: { ...EXCEPTION_KEYS, whose: BADGE_KEYS.whose },
   actions: [{ name: 'Settle exceptions by kind', to: '/exceptions', right: 'correct' }],
   find: null,
 };

@@ -19,3 +19,9 @@ export const ALIKE_KEYS = {
   close: { press: 'Esc', does: 'Back to the list' },
   why: { press: 'W', does: 'Say why, for the record' },
 } as const satisfies Keys;
+
+/** While badges that nobody owns are looked at. */
+export const BADGE_KEYS = {
+  whose: { press: 'B', does: 'Choose whose the badge is' },
+  give: { press: 'Enter', does: 'Give them the badge' },
+} as const satisfies Keys;

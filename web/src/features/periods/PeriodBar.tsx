@@ -161,7 +161,10 @@ function Sums({ strip }: { strip: StripReply }) {
       ) : (
         <Figure name="to settle" value={strip.toSettle.toLocaleString('en')} alarm={strip.toSettle > 0} />
       )}
-      <Figure name="people" value={strip.people.toLocaleString('en')} />
+      <Figure
+        name="approved"
+        value={`${strip.approved.toLocaleString('en')} / ${strip.people.toLocaleString('en')}`}
+      />
     </dl>
   );
 }

@@ -1,6 +1,7 @@
 import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
+import { type Key, useKey } from '../keys.ts';
 import { Popover } from '../Popover.tsx';
 
 export interface PickerItem {
@@ -10,6 +11,8 @@ export interface PickerItem {
 }
 
 const MOST_SHOWN = 50;
+/** Nothing that a keyboard has. */
+const NO_KEY: Key = { press: 'F24', does: '' };
 
 /** Those whose name or detail has every word that was typed; as many as a list can show. */
 export function matching(items: readonly PickerItem[], text: string): PickerItem[] {
@@ -30,6 +33,7 @@ export function Picker({
   value,
   onChoose,
   empty,
+  openedBy,
 }: {
   label: string;
   items: readonly PickerItem[];
@@ -38,9 +42,12 @@ export function Picker({
   onChoose: (id: string) => void;
   /** What stands where nothing is found. */
   empty: string;
+  /** A key that opens it. */
+  openedBy?: Key;
 }) {
   const [isOpen, setOpen] = useState(false);
   const [text, setText] = useState('');
+  useKey(openedBy ?? NO_KEY, () => setOpen(openedBy !== undefined));
   const chosen = items.find(({ id }) => id === value);
   return (
     <Popover

@@ -1,0 +1,99 @@
+import type { ApprovalState, CardReply } from '@heath/contract';
+import { type Instant, instantToIso } from '@heath/core';
+import { and, eq, isNull, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/mysql-core';
+import { build, select } from '../database/round-trip.ts';
+import { approval, payGroup, user } from '../database/schema/index.ts';
+
+const undoing = alias(approval, 'undoing');
+const stands = and(isNull(approval.undoes), isNull(undoing.id));
+
+/** Who stood for a card at which of its versions and did not take it back, the first first. */
+export const approvalsSelect = select(
+  build
+    .select({
+      by: user.name,
+      madeBy: approval.madeBy,
+      madeAt: approval.madeAt,
+      version: approval.version,
+      payableHours: approval.payableHours,
+    })
+    .from(approval)
+    .innerJoin(user, eq(user.id, approval.madeBy))
+    .leftJoin(undoing, eq(undoing.undoes, approval.id))
+    .where(
+      and(
+        eq(approval.periodId, sql.placeholder('periodId')),
+        eq(approval.personId, sql.placeholder('personId')),
+        stands,
+      ),
+    )
+    .orderBy(approval.id),
+);
+export type ApprovalRow = ReturnType<typeof approvalsSelect.rows>[number];
+
+/** How many people stand for each version of the cards of a period, of those that somebody stands for. */
+export const standingSelect = select(
+  build
+    .select({
+      personId: approval.personId,
+      version: approval.version,
+      people: sql<number>`COUNT(DISTINCT ${approval.madeBy})`.as('people'),
+    })
+    .from(approval)
+    .leftJoin(undoing, eq(undoing.undoes, approval.id))
+    .where(and(eq(approval.periodId, sql.placeholder('periodId')), stands))
+    .groupBy(approval.personId, approval.version),
+);
+
+/** How many people each pay group asks to stand for a card. */
+export const neededSelect = select(
+  build.select({ groupId: payGroup.id, needed: payGroup.approvals }).from(payGroup),
+);
+
+/**
+ * What the approvals of a card come to.
+ *
+ * @param current how many people stand for it as it is
+ * @param ever whether somebody stands for it as it was before
+ */
+export function approvalState(current: number, needed: number, ever: boolean): ApprovalState {
+  if (current >= needed) return 'approved';
+  if (current > 0) return 'waits';
+  return ever ? 'changed' : 'none';
+}
+
+/** Tells the state of each card of a period from who stands for which version of it. */
+export function approvalStates(
+  standing: readonly ReturnType<typeof standingSelect.rows>[number][],
+  needed: readonly ReturnType<typeof neededSelect.rows>[number][],
+): (personId: number, groupId: number, version: number | null) => ApprovalState {
+  const neededBy = new Map(needed.map(({ groupId, needed: people }) => [groupId, people]));
+  const byPerson = new Map<number, { version: number; people: number }[]>();
+  for (const { personId, version, people } of standing) {
+    const own = byPerson.get(personId);
+    if (own === undefined) byPerson.set(personId, [{ version, people }]);
+    else own.push({ version, people });
+  }
+  return (personId, groupId, version) => {
+    const own = byPerson.get(personId);
+    if (own === undefined) return 'none';
+    const current = own.find((one) => one.version === version)?.people ?? 0;
+    return approvalState(current, neededBy.get(groupId) ?? 1, true);
+  };
+}
+
+/** The state of one card at one of its versions, which is null while it is being computed. */
+export function stateOf(rows: readonly ApprovalRow[], version: number | null, needed: number): ApprovalState {
+  const current = new Set(rows.filter((row) => row.version === version).map(({ madeBy }) => madeBy));
+  return approvalState(current.size, needed, rows.length > 0);
+}
+
+/** Approvals as the card shows them. */
+export const approvalViews = (rows: readonly ApprovalRow[], version: number | null): CardReply['approvals'] =>
+  rows.map(({ by, madeAt, version: of, payableHours }) => ({
+    by,
+    madeAt: instantToIso(madeAt as Instant),
+    stands: of === version,
+    payableHours,
+  }));

@@ -1,0 +1,112 @@
+import { cardRows, withChange } from '@heath/contract';
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { payGroup } from '../../database/schema/index.ts';
+import { importFile } from '../../demo/load.ts';
+import type { Who } from '../../rights/who.ts';
+import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { listCards, openCard, periodStrip } from '../cards/service.ts';
+import { correct, undo } from '../corrections/service.ts';
+import { approve, withdraw } from './service.ts';
+
+let company: Company;
+/** Somebody with nothing to settle. */
+let personId: number;
+
+beforeAll(async () => {
+  company = await freshCompany('approvals');
+  await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
+  await company.work();
+  const rows = cardRows(await listCards(company, company.who, company.periodId));
+  personId = rows.find((row) => row.toSettle === 0 && (row.payableHours ?? 0) > 0)!.personId;
+});
+afterAll(() => company.close());
+
+const key = () => ({ periodId: company.periodId, personId });
+const stand = (who: Who = company.who, people = [personId]) =>
+  approve(company, who, null, company.periodId, { people });
+const takeBack = (people = [personId]) => withdraw(company, company.who, null, company.periodId, { people });
+const card = () => openCard(company, company.who, key());
+const strip = () => periodStrip(company, company.who, company.periodId);
+/** What the list, the card and the strip say of it. */
+const told = async () => {
+  const rows = cardRows(await listCards(company, company.who, company.periodId));
+  const listed = rows.find((row) => row.personId === personId)!.approval;
+  const { row } = await card();
+  expect(row.approval).toBe(listed);
+  return [listed, (await strip()).approved];
+};
+const oneHour = async () => {
+  const { firstDay } = await card();
+  const says = {
+    kind: 'flat-hours',
+    workday: firstDay,
+    as: 'adjustment',
+    code: 'Storm pay',
+    length: 'PT1H',
+    job: null,
+    department: null,
+  } as const;
+  return correct(company, null, company.who, key(), { says, note: '' });
+};
+
+describe('an approval', () => {
+  it('stands in the list, on the card and in the strip, by whom and when, until it is withdrawn', async () => {
+    expect(await told()).toEqual(['none', 0]);
+    expect((await stand()).approved).toEqual([personId]);
+    expect(await told()).toEqual(['approved', 1]);
+    const { approvals, row } = await card();
+    expect(approvals).toEqual([
+      { by: 'Odile Ravn', madeAt: '2026-11-02T09:00:00Z', stands: true, payableHours: row.payableHours },
+    ]);
+    expect((await takeBack()).withdrawn).toEqual([personId]);
+    expect(await told()).toEqual(['none', 0]);
+    expect((await takeBack()).left).toEqual([{ personId, reason: 'not approved' }]);
+  });
+
+  it('falls with a later change, which tells what it paid before; the strip is told by how much', async () => {
+    await stand();
+    const before = await strip();
+    const was = (await card()).row.payableHours;
+    const { correctionId, change, card: reply } = await oneHour();
+    expect(reply.row.approval).toBe('changed');
+    expect(change!.approved).toBe(-1);
+    expect(withChange(before, change!)).toEqual(await strip());
+    expect(await told()).toEqual(['changed', 0]);
+    expect((await card()).approvals).toMatchObject([{ stands: false, payableHours: was }]);
+    // Taken back, the card is what it was, but nobody has looked at it since.
+    const back = await undo(company, null, company.who, key(), correctionId);
+    expect(back.change!.approved).toBe(0);
+    expect(await told()).toEqual(['changed', 0]);
+    await stand();
+    expect(await told()).toEqual(['approved', 1]);
+    await takeBack();
+  });
+
+  it('takes two where the pay group asks for two; the same person twice is one', async () => {
+    const { groupId } = (await card()).row;
+    await company.database.update(payGroup).set({ approvals: 2 }).where(eq(payGroup.id, groupId));
+    await stand();
+    await stand();
+    expect(await told()).toEqual(['waits', 0]);
+    await stand(await company.as('marek'));
+    expect(await told()).toEqual(['approved', 1]);
+    expect((await card()).approvals.map(({ by }) => by)).toEqual(['Odile Ravn', 'Marek Tamm']);
+    await takeBack();
+    expect(await told()).toEqual(['none', 0]);
+    await company.database.update(payGroup).set({ approvals: 1 }).where(eq(payGroup.id, groupId));
+  });
+
+  it('of everything clean at once leaves what has something to settle, and is taken back as one', async () => {
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
+    const people = rows.map((row) => row.personId);
+    const open = rows.filter(({ toSettle }) => toSettle > 0).length;
+    expect(open).toBeGreaterThan(0);
+    const { approved, left } = await stand(company.who, people);
+    expect([approved.length, left.length]).toEqual([people.length - open, open]);
+    expect(new Set(left.map(({ reason }) => reason))).toEqual(new Set(['to settle']));
+    expect((await strip()).approved).toBe(approved.length);
+    expect((await takeBack([...approved])).withdrawn).toHaveLength(approved.length);
+    expect((await strip()).approved).toBe(0);
+  });
+});
