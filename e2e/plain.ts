@@ -39,7 +39,10 @@ export function readPunches(csv: string): PlainPunch[] {
 
 type Spell = { start: number; end: number; storm: boolean };
 
-/** Spells in shifts: a shift ends where somebody stays away more than four hours. */
+/**
+ * Spells in shifts: a shift ends where somebody stays away more than four hours. Of two ins in a row the first pays nothing, and neither does
+ * an out that no in goes before; a change of job ends one spell and begins the next.
+ */
 function shiftsOf(punches: readonly PlainPunch[]): Spell[][] {
   const shifts: Spell[][] = [];
   let since: number | null = null;
@@ -51,11 +54,14 @@ function shiftsOf(punches: readonly PlainPunch[]): Spell[][] {
     if (comesIn) {
       since = punch.at;
       storm = punch.job === 'Storm duty';
-      if (punch.at - lastOut > 4 * HOUR) shifts.push([]);
-    } else {
-      shifts[shifts.length - 1]!.push({ start: since!, end: punch.at, storm });
+      const isEmpty = shifts.length > 0 && shifts[shifts.length - 1]!.length === 0;
+      if (punch.at - lastOut > 4 * HOUR && !isEmpty) shifts.push([]);
+    } else if (since !== null) {
+      shifts[shifts.length - 1]!.push({ start: since, end: punch.at, storm });
       lastOut = punch.at;
-      since = null;
+      const goesOn = punch.kind === 'job change';
+      since = goesOn ? punch.at : null;
+      storm = goesOn && punch.job === 'Storm duty';
     }
   }
   return shifts;

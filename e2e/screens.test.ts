@@ -268,7 +268,7 @@ describe('the list of cards', () => {
 
 describe('exceptions', () => {
   const line = () => page.getByRole('region', { name: 'Open exception' }).innerText();
-  const count = async () => Number.parseInt(await page.locator('main > header span').innerText(), 10);
+  const count = async () => Number.parseInt(await page.locator('main > header span').first().innerText(), 10);
   const becomes = (n: number) =>
     page
       .getByText(new RegExp(`^${n} to settle$`))

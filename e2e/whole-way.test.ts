@@ -177,7 +177,7 @@ describe('from a punch file to a pay file', () => {
   it('settles all that is left by keyboard alone, with at most three keys an exception', async () => {
     await page.goto(`${url}/exceptions`);
     const opened = page.getByRole('region', { name: 'Open exception' });
-    const isOpenNow = () => opened.getByText(/^Then payable/).waitFor();
+    const isOpenNow = () => opened.getByRole('button', { name: /^Accept/ }).waitFor();
     let keys = 0;
     const press = async (key: string) => {
       keys++;
