@@ -55,12 +55,12 @@ export async function weigh(browser: Browser, base: string): Promise<Weights> {
     bytes = 0;
     return kilobytes;
   };
-  await page.goto(base);
+  await page.goto(`${base}/cards`);
   await page.getByLabel('User name').fill('odile');
   const first = await since();
   await signIn(page);
   const screens: Record<string, number> = { 'Time cards': await since() };
-  for (const name of ['Handoff', 'Punches', 'Pay codes']) {
+  for (const name of ['Desk', 'Exceptions', 'Handoff', 'Punches', 'Pay codes']) {
     await page.getByRole('link', { name }).click();
     await page.getByRole('heading', { level: 1 }).first().waitFor();
     screens[name] = await since();
@@ -106,7 +106,7 @@ const link = (name: string) =>
 export async function interact(browser: Browser, base: string): Promise<Interaction> {
   // What measures is given to the page as text.
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
-  await page.goto(base);
+  await page.goto(`${base}/cards`);
   await page.getByLabel('User name').fill('odile');
   await signIn(page);
   await page.getByRole('heading', { level: 1 }).waitFor();
@@ -159,6 +159,133 @@ export async function interact(browser: Browser, base: string): Promise<Interact
   const scrolled = await page.evaluate(scrollList);
   await page.close();
   return { openList, walk, openCard, settle, nothing, yardstick, ...scrolled };
+}
+
+/** Settling where thousands are open: keys, scrolling, and five hundred at once. */
+export interface Settling extends Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'> {
+  readonly walk: readonly number[];
+  readonly take: readonly number[];
+  readonly pickKind: readonly number[];
+  /** From the key to all of it on the screen. */
+  readonly alike: { readonly preview: number; readonly settled: number; readonly undone: number };
+}
+
+const OPENED = "document.querySelector('section[aria-label=\"Open exception\"] header')?.textContent ?? ''";
+const HEADING = "document.querySelector('main h1')?.textContent ?? ''";
+const enter = (keys: string) =>
+  ['keydown', 'keyup']
+    .map((type) => `document.dispatchEvent(new KeyboardEvent('${type}', { ${keys}, bubbles: true }))`)
+    .join(';');
+const ENTER = enter("key: 'Enter', code: 'Enter'");
+
+export async function settleMany(browser: Browser, base: string): Promise<Settling> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
+  await page.goto(`${base}/cards`);
+  await page.getByLabel('User name').fill('odile');
+  await signIn(page);
+  await page.goto(`${base}/exceptions?kind=missing-out`);
+  const take = page.getByRole('button', { name: /^Take \d\d:/ });
+  await take.waitFor();
+  const walk: number[] = [];
+  for (let i = 0; i < 40; i++) {
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+    walk.push(await changing(page, key('j'), OPENED));
+  }
+  const taken: number[] = [];
+  for (let i = 0; i < 40; i++) {
+    await take.waitFor();
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+    taken.push(await changing(page, ENTER, OPENED));
+  }
+  const pickKind: number[] = [];
+  const kinds = page.getByRole('navigation', { name: 'Kinds' }).getByRole('button');
+  const count = await kinds.count();
+  for (let i = 0; i < 20; i++) {
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+    const nth = (i + 1) % Math.min(count, 2);
+    pickKind.push(
+      await changing(
+        page,
+        `document.querySelectorAll('nav[aria-label="Kinds"] button')[${nth}].click()`,
+        HEADING,
+      ),
+    );
+  }
+  await page.goto(`${base}/exceptions?kind=missing-out`);
+  await take.waitFor();
+  const scrolled = await page.evaluate(scrollExceptions);
+  const alike = await fiveHundredAlike(page, base);
+  await page.close();
+  return { walk, take: taken, pickKind, alike, ...scrolled };
+}
+
+/** Five hundred of a list taken together, and taken back in one step. */
+async function fiveHundredAlike(page: Page, base: string): Promise<Settling['alike']> {
+  const total = async () =>
+    Number(
+      (
+        (await page
+          .locator('nav[aria-label="Kinds"] button[aria-current="true"] span')
+          .last()
+          .textContent()) ?? ''
+      ).replace(',', ''),
+    );
+  await page.goto(`${base}/exceptions?kind=missing-out&department=Deck`);
+  await page.getByRole('button', { name: /^Take all/ }).waitFor();
+  const before = await total();
+  let start = performance.now();
+  await page.keyboard.press('Shift+Enter');
+  const settle = page.getByRole('button', { name: /^Settle \d/ });
+  await page.getByLabel('Effect').waitFor();
+  const preview = performance.now() - start;
+  const many = Number(((await settle.textContent()) ?? '').replace(/\D/g, ''));
+  if (many < 500) throw new Error(`Only ${many} can be settled alike.`);
+  start = performance.now();
+  await page.keyboard.press('Enter');
+  await page.waitForFunction((left) => {
+    const shown = document.querySelector(
+      'nav[aria-label="Kinds"] button[aria-current="true"] span:last-child',
+    );
+    return shown !== null && Number(shown.textContent?.replace(',', '')) <= left;
+  }, before - many);
+  const settled = performance.now() - start;
+  start = performance.now();
+  await page.keyboard.press('Control+z');
+  await page.waitForFunction((all) => {
+    const shown = document.querySelector(
+      'nav[aria-label="Kinds"] button[aria-current="true"] span:last-child',
+    );
+    return shown !== null && Number(shown.textContent?.replace(',', '')) === all;
+  }, before);
+  const undone = performance.now() - start;
+  return { preview, settled: (settled * 500) / many, undone: (undone * 500) / many };
+}
+
+/** Scrolls the list of exceptions as `scrollList` does that of people. Runs in the page. */
+async function scrollExceptions(): Promise<
+  Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'>
+> {
+  const list = document.querySelector('main[aria-label="Exceptions"] > div:last-child')!;
+  const longTasks: number[] = [];
+  const observer = new PerformanceObserver((seen) => {
+    for (const { duration } of seen.getEntries()) longTasks.push(duration);
+  });
+  observer.observe({ type: 'longtask' });
+  let blank = 0;
+  for (let i = 1; i <= 200; i++) {
+    list.scrollTop = (i * 42 * 12) % list.scrollHeight;
+    await new Promise(requestAnimationFrame);
+    await new Promise(requestAnimationFrame);
+    const { top, bottom, left } = list.getBoundingClientRect();
+    for (const y of [top + 2, (top + bottom) / 2, bottom - 2])
+      if (document.elementFromPoint(left + 200, y)?.closest('[data-index]') == null) {
+        blank++;
+        break;
+      }
+  }
+  await new Promise((resolve) => setTimeout(resolve, 200));
+  observer.disconnect();
+  return { longTasksWhileScrolling: longTasks, framesWithBlankRows: blank };
 }
 
 /** How long it takes to draw and lay out a thousand words one after another, and read them back. Runs in the page. */

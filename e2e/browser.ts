@@ -25,7 +25,7 @@ export async function signedIn(
   });
   const page = await context.newPage();
   page.setDefaultTimeout(20_000);
-  await page.goto(url);
+  await page.goto(`${url}/cards`);
   await page.getByLabel('User name').fill(username);
   await page.getByLabel('Password').fill(password);
   await page.getByRole('button', { name: 'Sign in' }).click();

@@ -4,33 +4,30 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { build, select } from '../database/round-trip.ts';
 import { approval, payGroup, user } from '../database/schema/index.ts';
+import type { Among } from './among.ts';
 
 const undoing = alias(approval, 'undoing');
 const stands = and(isNull(approval.undoes), isNull(undoing.id));
 
-/** Who stood for a card at which of its versions and did not take it back, the first first. */
-export const approvalsSelect = select(
-  build
-    .select({
-      by: user.name,
-      madeBy: approval.madeBy,
-      madeAt: approval.madeAt,
-      version: approval.version,
-      payableHours: approval.payableHours,
-    })
-    .from(approval)
-    .innerJoin(user, eq(user.id, approval.madeBy))
-    .leftJoin(undoing, eq(undoing.undoes, approval.id))
-    .where(
-      and(
-        eq(approval.periodId, sql.placeholder('periodId')),
-        eq(approval.personId, sql.placeholder('personId')),
-        stands,
-      ),
-    )
-    .orderBy(approval.id),
-);
-export type ApprovalRow = ReturnType<typeof approvalsSelect.rows>[number];
+/** Who stood for some people's cards of a period at which version and did not take it back, the first first. */
+export const approvalsSelect = (among: Among) =>
+  select(
+    build
+      .select({
+        personId: approval.personId,
+        by: user.name,
+        madeBy: approval.madeBy,
+        madeAt: approval.madeAt,
+        version: approval.version,
+        payableHours: approval.payableHours,
+      })
+      .from(approval)
+      .innerJoin(user, eq(user.id, approval.madeBy))
+      .leftJoin(undoing, eq(undoing.undoes, approval.id))
+      .where(and(eq(approval.periodId, sql.placeholder('periodId')), among(approval.personId), stands))
+      .orderBy(approval.id),
+  );
+export type ApprovalRow = ReturnType<ReturnType<typeof approvalsSelect>['rows']>[number];
 
 /** How many people stand for each version of the cards of a period, of those that somebody stands for. */
 export const standingSelect = select(

@@ -3,12 +3,12 @@ import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { build, type Send, select, selects } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
-import { amongOne } from './among.ts';
+import { amongOne, amongThese } from './among.ts';
 import { type ApprovalRow, approvalsSelect } from './approvals.ts';
 import { type CorrectionRow, historySelect } from './history.ts';
 import { ANY_SPAN, inputSelects, readOn, spanOf, toInputs, valuesOf } from './inputs.ts';
 import { forgetSpan, spanOfPeriod } from './period-span.ts';
-import { type CardSubject, subjectSelects, toSubject } from './subjects.ts';
+import { type CardSubject, subjectSelects, toSubjects } from './subjects.ts';
 
 /** The card that a request is about. */
 export interface CardKey {
@@ -35,6 +35,7 @@ const subject = subjectSelects(key, amongOne);
 const { corrections: _, ...sources } = inputSelects(amongOne, ANY_SPAN);
 const inputs = selects(sources);
 const history = historySelect(amongOne);
+const approvalsOfOne = approvalsSelect(amongOne);
 
 /**
  * Reads one card in one round trip, in all but rare cases, its row locked first where asked. Undefined where there is no such card.
@@ -53,9 +54,9 @@ export async function readCard(
   const { span } = period;
   const first = [...(locked ? [lock.with(cardKey)] : []), ...subject.with(cardKey)];
   const second = inputs.with({ ...cardKey, ...valuesOf(span) });
-  const sent = await send(...first, ...second, history.with(cardKey), approvalsSelect.with(cardKey));
+  const sent = await send(...first, ...second, history.with(cardKey), approvalsOfOne.with(cardKey));
   const subjectRows = subject.rows(sent.slice(locked ? 1 : 0, first.length));
-  const found = await toSubject(database, subjectRows);
+  const [found] = await toSubjects(database, subjectRows);
   if (found === undefined) return undefined;
   const needed = spanOf(found);
   if (needed.from < span.from || needed.to > span.to) {
@@ -70,6 +71,71 @@ export async function readCard(
   for (let more = readOn(found, input, span); more !== null; more = readOn(found, input, more)) {
     input = inputOf(inputs.rows(await send(...inputs.with({ ...cardKey, ...valuesOf(more) }))), more);
   }
-  const approvals = approvalsSelect.rows(sent[first.length + second.length + 1]);
+  const approvals = approvalsOfOne.rows(sent[first.length + second.length + 1]);
   return { subject: found, input, history: corrections, approvals };
+}
+
+/** Rows by the person that they are of. */
+function byPerson<Row extends { readonly personId: number }>(rows: readonly Row[]): Map<number, Row[]> {
+  const found = new Map<number, Row[]>();
+  for (const row of rows) {
+    const own = found.get(row.personId);
+    if (own === undefined) found.set(row.personId, [row]);
+    else own.push(row);
+  }
+  return found;
+}
+
+/**
+ * Reads some cards of a period in one round trip, their rows locked first; those whose punches reach further than most are read once more by
+ * themselves. One after another, five hundred cards took eleven times as long (`exceptions` in the bench).
+ */
+export async function lockCards(
+  database: Database,
+  periodId: number,
+  people: readonly number[],
+  asOf: Instant,
+  send: Send,
+): Promise<ReadCard[]> {
+  const period = await spanOfPeriod(database, periodId);
+  if (period === undefined) return [];
+  const { span } = period;
+  const among = amongThese(people.toSorted((a, b) => a - b));
+  const these = and(eq(card.periodId, periodId), among(card.personId))!;
+  const locks = select(
+    build.select({ inputVersion: card.inputVersion }).from(card).where(these).for('update'),
+  );
+  const { corrections: _corrections, ...without } = inputSelects(among, valuesOf(span));
+  const all = {
+    locks: selects({ locks }),
+    subjects: subjectSelects(these, among),
+    inputs: selects(without),
+    others: selects({ history: historySelect(among), approvals: approvalsSelect(among) }),
+  };
+  const parts = Object.values(all).map((one) => one.with({ periodId }));
+  const sent = await send(...parts.flat());
+  const starts = parts.map((_, i) => parts.slice(0, i).reduce((sum, { length }) => sum + length, 0));
+  const sentOf = (i: number) => sent.slice(starts[i], (starts[i] ?? 0) + (parts[i]?.length ?? 0));
+  const subjects = await toSubjects(database, all.subjects.rows(sentOf(1)));
+  const { history: corrections, approvals } = all.others.rows(sentOf(3));
+  const inputs = toInputs(subjects, { ...all.inputs.rows(sentOf(2)), corrections }, span, asOf);
+  const [historyOf, approvalsOf] = [byPerson(corrections), byPerson(approvals)];
+  const cards: ReadCard[] = [];
+  for (const [i, subject] of subjects.entries()) {
+    const input = inputs[i]!;
+    const needed = spanOf(subject);
+    const reachesFurther =
+      needed.from < span.from || needed.to > span.to || readOn(subject, input, span) !== null;
+    const read = reachesFurther ? await readCard(database, subject, asOf, send, true) : undefined;
+    const { personId } = subject;
+    cards.push(
+      read ?? {
+        subject,
+        input,
+        history: historyOf.get(personId) ?? [],
+        approvals: approvalsOf.get(personId) ?? [],
+      },
+    );
+  }
+  return cards;
 }

@@ -110,7 +110,7 @@ export async function recomputeCards(
 }
 
 /** A list cut into parts of at most so many. */
-function partsOf<T>(all: readonly T[], most: number): T[][] {
+export function partsOf<T>(all: readonly T[], most: number): T[][] {
   const parts: T[][] = [];
   for (let i = 0; i < all.length; i += most) parts.push(all.slice(i, i + most));
   return parts;

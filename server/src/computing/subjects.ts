@@ -116,23 +116,21 @@ export async function held(
   return all;
 }
 
-/** The subject of the rows of one card; undefined where there is no such card. */
-export async function toSubject(
+/** The subjects of the rows of some cards of one period, in the order of those. */
+export async function toSubjects(
   queries: Reads,
   rows: ReturnType<ReturnType<typeof subjectSelects>['rows']>,
-): Promise<CardSubject | undefined> {
-  const [row] = rows.cards;
-  if (row === undefined) return undefined;
-  const { batchId, ...card } = row;
-  const [own] = await held(queries, [card.personId], card, rows);
-  if (own === undefined) return undefined;
-  return {
-    ...card,
-    ...own,
-    personId: card.personId as PersonId,
-    sealed: batchId !== null,
-    rulebook: own.editions.on(card.lastDay),
-  };
+): Promise<CardSubject[]> {
+  const [first] = rows.cards;
+  if (first === undefined) return [];
+  const people = rows.cards.map(({ personId }) => personId);
+  const heldBy = await held(queries, people, first, rows);
+  return rows.cards.flatMap(({ batchId, ...card }, i): CardSubject[] => {
+    const own = heldBy[i];
+    if (own === undefined) return [];
+    const rulebook = own.editions.on(card.lastDay);
+    return [{ ...card, ...own, personId: card.personId as PersonId, sealed: batchId !== null, rulebook }];
+  });
 }
 
 /** The version that the stored results of a card belong to; null while they are computed anew. */

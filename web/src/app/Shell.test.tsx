@@ -27,7 +27,7 @@ const screens = () =>
 describe('the frame around every screen', () => {
   it('shows the screens that somebody may open, and keeps the period from one to the next', () => {
     open('/cards?period=1&person=4');
-    expect(screens()).toEqual(['Punches', 'Exceptions', 'Time cards', 'Handoff', 'Pay codes']);
+    expect(screens()).toEqual(['Desk', 'Punches', 'Exceptions', 'Time cards', 'Handoff', 'Pay codes']);
     const handoff = screen.getByRole('link', { name: 'Handoff' });
     expect(handoff.getAttribute('href')).toBe('/handoff?period=1');
     expect(document.title).toBe('Time cards · Heath');

@@ -1,4 +1,5 @@
 import { cards } from '../features/cards/feature.ts';
+import { desk } from '../features/desk/feature.ts';
 import { exceptions } from '../features/exceptions/feature.ts';
 import { handoff } from '../features/handoff/feature.ts';
 import { imports } from '../features/imports/feature.ts';
@@ -8,7 +9,7 @@ import { type Feature, homeOf } from '../ui/feature.ts';
 import type { Keys } from '../ui/keys.ts';
 
 /** Every screen, in the order of the bar. */
-export const FEATURES: readonly Feature[] = [imports, exceptions, cards, handoff, payCodes, account];
+export const FEATURES: readonly Feature[] = [desk, imports, exceptions, cards, handoff, payCodes, account];
 
 /** The keys of every screen. */
 export const EVERYWHERE = {

@@ -1,7 +1,8 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { createBrowserRouter } from 'react-router';
 import { Empty } from '../ui/Empty.tsx';
 import { FEATURES } from './features.ts';
 import { Guard } from './Guard.tsx';
+import { Home } from './Home.tsx';
 import { PageError } from './PageError.tsx';
 
 /** Every screen is loaded when it is first opened. */
@@ -16,7 +17,7 @@ export const router = createBrowserRouter([
     Component: Guard,
     errorElement: <PageError />,
     children: [
-      { index: true, element: <Navigate to="/cards" replace /> },
+      { index: true, element: <Home /> },
       ...FEATURES.map(({ path, page }) => ({ path, lazy: async () => ({ Component: await page() }) })),
       {
         path: '*',

@@ -1,6 +1,8 @@
 import type { BulkItem, BulkPreview, BulkReply, BulkRequest } from '@heath/contract';
-import { compute, overtimeRuleOf } from '@heath/core';
+import { overtimeRuleOf } from '@heath/core';
 import { sql } from 'drizzle-orm';
+import { lockCards } from '../../computing/read-card.ts';
+import { partsOf } from '../../computing/recompute.ts';
 import { cardResults } from '../../computing/results.ts';
 import { type ComputedCard, storingCards } from '../../computing/store-cards.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
@@ -14,7 +16,7 @@ import {
   type Change,
   type LockedCard,
   neighborsTouched,
-  openLocked,
+  opened,
   rowOf,
   settled,
   stillOpen,
@@ -22,6 +24,9 @@ import {
   touchedBy,
 } from './on-card.ts';
 import { bulkOf, insertBulk, insertCorrection, type NewCorrection } from './store.ts';
+
+/** So many cards are read in one trip. */
+const CARDS_AT_ONCE = 250;
 
 type Left = BulkReply['left'][number];
 
@@ -98,14 +103,19 @@ async function stepAll(
 ): Promise<{ readonly all: readonly Stepped[]; readonly left: readonly Left[] }> {
   const all: Stepped[] = [];
   const left: Left[] = [];
-  for (const [personId, own] of steps) {
-    try {
-      const stepped = step(await openLocked(context, who, send, { periodId, personId }), own);
-      left.push(...stepped.left);
-      all.push(stepped);
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-      left.push(...own.map(({ exception }) => ({ personId, exception, reason: error.message })));
+  for (const part of partsOf([...steps], CARDS_AT_ONCE)) {
+    const people = part.map(([personId]) => personId);
+    const read = await lockCards(context.database, periodId, people, context.clock.now(), send);
+    const cards = new Map(read.map((card) => [Number(card.subject.personId), card]));
+    for (const [personId, own] of part) {
+      try {
+        const stepped = step(opened(who, cards.get(personId), false), own);
+        left.push(...stepped.left);
+        all.push(stepped);
+      } catch (error) {
+        if (!(error instanceof Problem)) throw error;
+        left.push(...own.map(({ exception }) => ({ personId, exception, reason: error.message })));
+      }
     }
   }
   return { all, left };
@@ -248,9 +258,9 @@ const rowsOf = (
   }));
 
 /** The card as it is stored: one version further, however many corrections that took. */
-const cardOf = ({ card: { subject, input } }: Stepped): ComputedCard => ({
+const cardOf = ({ card: { subject, input, before } }: Stepped): ComputedCard => ({
   subject: { ...subject, inputVersion: subject.inputVersion + 1 },
-  results: cardResults(input, compute(input)),
+  results: cardResults(input, before),
 });
 
 async function neighborsOf(context: Context, changed: readonly Stepped[]): Promise<Statement[]> {

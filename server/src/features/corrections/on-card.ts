@@ -29,6 +29,8 @@ import type { NewCorrection } from './store.ts';
 /** A card whose row is locked, and what it is before anything is done to it. */
 export interface LockedCard extends ReadCard {
   readonly before: Computed;
+  /** Whether what becomes of it is explained: of many at once nobody asks. */
+  readonly withReasons: boolean;
 }
 
 /** The card with its row locked, computed as it stands; refused where it is out of reach, their own, or sealed. */
@@ -38,7 +40,11 @@ export async function openLocked(
   send: Send,
   key: CardKey,
 ): Promise<LockedCard> {
-  const read = await readCard(database, key, clock.now(), send, true);
+  return opened(who, await readCard(database, key, clock.now(), send, true), true);
+}
+
+/** A locked card as it stands. Throws where it is not there for who asks, their own, or sealed. */
+export function opened(who: Who, read: ReadCard | undefined, withReasons: boolean): LockedCard {
   if (read === undefined || !reaches(who, read.subject))
     throw new Problem(404, 'not-found', 'This person has no card in this period.');
   if (isOwn(who, read.subject))
@@ -46,7 +52,7 @@ export async function openLocked(
   if (read.subject.sealed) {
     throw new Problem(409, 'sealed', 'This period is handed off. Its cards stay as they were sent.');
   }
-  return { ...read, before: compute(read.input) };
+  return { ...read, before: compute(read.input), withReasons };
 }
 
 /** What would settle a missing punch: what was missing, at the time given. */
@@ -73,12 +79,12 @@ export const lastId = ({ corrections }: PersonInput): Correction['id'] =>
 
 /** The card with one more correction, computed with its reasons. */
 export function corrected(
-  { input }: Pick<LockedCard, 'input'>,
+  { input, withReasons }: LockedCard,
   says: Says,
 ): { input: PersonInput; computed: Computed } {
   const correction: Correction = { id: correctionId(NEXT + input.corrections.length), ...says };
   const more = { ...input, corrections: [...input.corrections, correction] };
-  return { input: more, computed: compute(more, true) };
+  return { input: more, computed: compute(more, withReasons) };
 }
 
 /** The card with the exception settled. Throws where the time does not settle it, or somebody was faster. */

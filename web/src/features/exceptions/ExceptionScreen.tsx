@@ -15,6 +15,7 @@ import { KindList } from './KindList.tsx';
 import { EXCEPTION_KEYS } from './keys.ts';
 import { type Facets, type KindsBySeverity, kindsBySeverity, nameOf, openPlace, within } from './kinds.ts';
 import { UNOWNED, UnownedBadges } from './UnownedBadges.tsx';
+import { useNearException } from './useNearException.ts';
 
 /** Kinds, exceptions, the open one. Which are shown and which is open stands in the address. */
 export function ExceptionScreen({ periodId, open }: { periodId: number; open: readonly OpenException[] }) {
@@ -37,6 +38,7 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
   const last = useRef(0);
   const place = openPlace(shown, query.get('open'), last.current);
   last.current = Math.max(place, 0);
+  useNearException(periodId, shown[place + 1]);
   const step = (by: number) => {
     const next = shown[Math.min(Math.max(place + by, 0), shown.length - 1)];
     if (next !== undefined) go({ open: nameOf(next) });

@@ -7,7 +7,6 @@ export const EXCEPTION_KEYS = {
   notWorked: { press: 'N', does: 'Nothing was worked then' },
   leave: { press: 'L', does: 'Turn an absence into leave' },
   why: { press: 'W', does: 'Say why, for the record' },
-  first: { press: '1', does: 'Of four punches that overlap: the first is wrong; 2, 3, 4 likewise' },
   alike: { press: 'Shift Enter', does: 'Settle all that are alike, after a look at what would change' },
   next: { press: 'J', does: 'Next exception' },
   before: { press: 'K', does: 'Exception before' },

@@ -1,0 +1,71 @@
+import type { HappenedReply } from '@heath/contract';
+
+type Row = HappenedReply['happened'][number];
+
+/** What others did, as one line: the same done again and again by one person is told once. */
+export interface SinceLine {
+  readonly id: number;
+  readonly at: string;
+  readonly text: string;
+  readonly to: string | null;
+}
+
+const count = (rows: readonly Row[], one: string, many: string): string =>
+  `${rows.length.toLocaleString('en')} ${rows.length === 1 ? one : many}`;
+const field = (row: Row | undefined, name: string): unknown =>
+  row?.after !== null && typeof row?.after === 'object' ? Reflect.get(row.after, name) : undefined;
+const peopleIn = (rows: readonly Row[]): number =>
+  rows.reduce((sum, row) => {
+    const people = field(row, 'people');
+    return sum + (Array.isArray(people) ? people.length : 0);
+  }, 0);
+
+/** How each thing that is written is told; what is not here is nobody's news. */
+const TOLD: Readonly<Record<string, (rows: readonly Row[]) => { text: string; to: string | null }>> = {
+  imported: (rows) => ({ text: `${count(rows, 'file', 'files')} of punches came in`, to: '/punches' }),
+  'not imported': (rows) => ({
+    text: `${count(rows, 'file', 'files')} could not be imported`,
+    to: '/punches',
+  }),
+  corrected: (rows) => ({ text: `corrected ${count(rows, 'card', 'cards')}`, to: null }),
+  'corrected together': (rows) => ({
+    text: `settled many together, ${count(rows, 'time', 'times')}`,
+    to: '/exceptions',
+  }),
+  undone: (rows) => ({ text: `took ${count(rows, 'correction', 'corrections')} back`, to: null }),
+  approved: (rows) => ({
+    text: `approved ${peopleIn(rows).toLocaleString('en')} ${peopleIn(rows) === 1 ? 'card' : 'cards'}`,
+    to: '/cards',
+  }),
+  'approval withdrawn': () => ({ text: 'withdrew an approval', to: '/cards?show=to-approve' }),
+  given: (rows) => ({ text: `gave ${count(rows, 'badge', 'badges')} to somebody`, to: '/exceptions' }),
+  'handed off': (rows) => ({ text: `handed off ${count(rows, 'batch', 'batches')}`, to: '/handoff' }),
+};
+
+const MOST_LINES = 8;
+
+/**
+ * What others did since the last that somebody saw, the newest first.
+ *
+ * @param happened the newest first
+ * @param since the number of the newest they saw; null where they were never here
+ */
+export function linesSince(happened: readonly Row[], me: string, since: number | null): SinceLine[] {
+  const groups = new Map<string, Row[]>();
+  for (const row of happened) {
+    if (row.by === me || TOLD[row.what] === undefined || (since !== null && row.id <= since)) continue;
+    const key = `${row.by ?? ''} ${row.what} ${row.at.slice(0, 10)}`;
+    const own = groups.get(key);
+    if (own === undefined) groups.set(key, [row]);
+    else own.push(row);
+  }
+  return [...groups.values()].slice(0, MOST_LINES).flatMap((rows) => {
+    const [newest] = rows;
+    const told = newest === undefined ? undefined : TOLD[newest.what]?.(rows);
+    if (newest === undefined || told === undefined) return [];
+    const text = newest.by === null ? told.text : `${newest.by} ${told.text}`;
+    return [
+      { id: newest.id, at: newest.at, text: text.charAt(0).toUpperCase() + text.slice(1), to: told.to },
+    ];
+  });
+}

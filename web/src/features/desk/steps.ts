@@ -1,0 +1,137 @@
+import type { HandoffReply, ImportsReply, StripReply } from '@heath/contract';
+import { sureness } from '@heath/core';
+import type { OpenException } from '../../api/exceptions.ts';
+import { decimalHours } from '../../ui/format.ts';
+import { DESK_KEYS } from './keys.ts';
+
+/** One of the five steps of a period: what is left of it, and where that is. */
+export interface Step {
+  readonly name: string;
+  readonly press: string;
+  readonly says: string;
+  /** How much of it is done, from 0 to 1; null where that cannot be said. */
+  readonly share: number | null;
+  readonly isDone: boolean;
+  readonly to: string;
+  /** On its button. */
+  readonly opens: string;
+}
+
+/** What the steps are told from; undefined where it is not known, or not for whoever looks. */
+export interface KnownOfPeriod {
+  readonly periodId: number;
+  readonly imports: ImportsReply | undefined;
+  readonly open: readonly OpenException[] | undefined;
+  readonly unowned: number;
+  readonly strip: StripReply | undefined;
+  readonly handoff: HandoffReply | undefined;
+}
+
+const number = (count: number): string => count.toLocaleString('en');
+const of = (count: number, one: string, many = `${one}s`): string =>
+  `${number(count)} ${count === 1 ? one : many}`;
+
+/** The five steps in their order, without those that are not known. */
+export const stepsOf = (known: KnownOfPeriod): Step[] =>
+  [collect(known), settle(known), approve(known), check(known), handOff(known)].filter(
+    (step) => step !== null,
+  );
+
+function collect({ imports }: KnownOfPeriod): Step | null {
+  if (imports === undefined) return null;
+  const done = imports.imports.filter(({ status }) => status === 'done');
+  const waiting = imports.imports.filter(({ status }) => status === 'to confirm' || status === 'failed');
+  const last = done[0];
+  const says =
+    last === undefined
+      ? 'No punches yet.'
+      : `The last file is ${last.name}: ${of(last.added, 'punch', 'punches')} added, ${number(last.known)} known before${last.refused > 0 ? `, ${number(last.refused)} refused` : ''}.`;
+  return {
+    name: 'Collect',
+    press: DESK_KEYS.collect.press,
+    says: waiting.length === 0 ? says : `${of(waiting.length, 'file')} to look at. ${says}`,
+    share: null,
+    isDone: last !== undefined && waiting.length === 0,
+    to: '/punches',
+    opens: 'Punches',
+  };
+}
+
+/** The best time is as good as certain: one key takes it. */
+const takesOneKey = ({ proposals }: OpenException): boolean => {
+  const best = proposals[0];
+  return best !== undefined && ['certain', 'sure'].includes(sureness(best, proposals).level);
+};
+
+function settle({ open, unowned }: KnownOfPeriod): Step | null {
+  if (open === undefined) return null;
+  const holdUp = open.filter(({ severity }) => severity === 'holds up').length;
+  const toLookAt = open.length - holdUp + unowned;
+  const oneKey = open.filter(takesOneKey).length;
+  const parts = [
+    holdUp === 0 ? 'Nothing holds up the handoff.' : `${of(holdUp, 'exception')} to settle.`,
+    ...(oneKey > 0 ? [`${number(oneKey)} take one key: the plan and the habit agree.`] : []),
+    ...(toLookAt > 0 ? [`${number(toLookAt)} worth a look.`] : []),
+  ];
+  return {
+    name: 'Settle',
+    press: DESK_KEYS.settle.press,
+    says: parts.join(' '),
+    share: null,
+    isDone: holdUp === 0,
+    to: '/exceptions',
+    opens: 'Settle',
+  };
+}
+
+function approve({ strip }: KnownOfPeriod): Step | null {
+  if (strip === undefined) return null;
+  const { approved, people } = strip;
+  return {
+    name: 'Approve',
+    press: DESK_KEYS.approve.press,
+    says: `${number(approved)} of ${of(people, 'card')}.`,
+    share: people === 0 ? null : approved / people,
+    isDone: people > 0 && approved === people,
+    to: '/cards?show=to-approve',
+    opens: 'Approve',
+  };
+}
+
+function check({ handoff }: KnownOfPeriod): Step | null {
+  const before = handoff?.earlier[0];
+  if (handoff === undefined || before === undefined) return null;
+  const more = handoff.payableHours - before.payableHours;
+  const way =
+    more === 0 ? 'as much as' : `${decimalHours(Math.abs(more))} ${more > 0 ? 'more' : 'less'} than`;
+  return {
+    name: 'Check',
+    press: DESK_KEYS.check.press,
+    says: `Payable stands at ${decimalHours(handoff.payableHours)} h, ${way} in the last period.`,
+    share: null,
+    isDone: handoff.batch !== null,
+    to: '/handoff',
+    opens: 'Compare',
+  };
+}
+
+function handOff({ handoff }: KnownOfPeriod): Step | null {
+  if (handoff === undefined) return null;
+  const uncoded = handoff.codes.filter(({ code }) => code === null);
+  const hours = uncoded.reduce((sum, code) => sum + code.hours, 0);
+  const { batch } = handoff;
+  return {
+    name: 'Hand off',
+    press: DESK_KEYS.handOff.press,
+    says:
+      batch !== null
+        ? `Handed off as batch ${batch.id}: ${of(batch.lines, 'line')}.`
+        : hours > 0
+          ? `${decimalHours(hours)} h have no pay code yet.`
+          : 'Every hour has a pay code.',
+    share: null,
+    isDone: batch !== null,
+    to: '/handoff',
+    opens: 'Handoff',
+  };
+}
