@@ -59,6 +59,9 @@ describe('every screen', () => {
     ['/cards?find=nobody-of-this-name&person=nobody', 'text=Nobody matches'],
     ['/exceptions', 'text=Then payable'],
     ['/exceptions?kind=late-in', 'text=Accept as it is'],
+    ['/exceptions?kind=overlap', 'text=Accept as it is'],
+    ['/exceptions?kind=missing-out&alike=yes', 'text=in all'],
+    ['/desk', 'text=of 64 cards'],
     ['/punches', 'text=Drop a punch file here'],
     ['/punches/2', 'text=added'],
     ['/punches/99', 'text=cannot be shown'],
@@ -294,6 +297,26 @@ describe('exceptions', () => {
     await page.getByText('Payable with').waitFor();
     await open('/exceptions?kind=missing-out', 'text=Then payable');
     expect(await count()).toBe(all);
+  });
+
+  it('that are alike are settled together after a look at each, and taken back in one step', async () => {
+    await open('/exceptions?kind=missing-out', 'text=Then payable');
+    const all = await count();
+    await page.keyboard.press('Shift+Enter');
+    await page.getByText('in all').waitFor();
+    const rows = page.getByTestId('alike').getByRole('checkbox');
+    const many = await rows.count();
+    expect(many).toBeGreaterThan(2);
+    await rows.first().click();
+    await page.getByRole('button', { name: new RegExp(`^Settle ${many - 1}`) }).waitFor();
+    await page.keyboard.press('Enter');
+    await becomes(all - many + 1);
+    await page.keyboard.press('Control+z');
+    await becomes(all);
+    await page.keyboard.press('Control+Shift+z');
+    await becomes(all - many + 1);
+    await page.keyboard.press('Control+z');
+    await becomes(all);
   });
 
   it('are walked by key, and the address leads back to the open one', async () => {

@@ -16,6 +16,8 @@ const PICTURES = [
     ready: 'text=Payable with',
   },
   { name: 'exceptions', path: '/exceptions', ready: 'text=Then payable' },
+  { name: 'alike', path: '/exceptions?kind=missing-out&alike=yes', ready: 'text=in all' },
+  { name: 'desk', path: '/desk', ready: 'text=in the last period' },
   { name: 'call-out', path: '/cards?person=1&day=2026-10-28', ready: 'text=Call-out' },
   { name: 'punches', path: '/punches/7', ready: 'text=already known' },
   { name: 'pay-codes', path: '/pay-codes', ready: 'h2:has-text("Catch-all")' },
@@ -42,7 +44,7 @@ await page.screenshot({ path: join(folder, 'sign-in.png') });
 await page.getByLabel('User name').fill('odile');
 await page.getByLabel('Password').fill('gorse-in-bloom');
 await page.getByRole('button', { name: 'Sign in' }).click();
-await page.waitForURL('**/cards**');
+await page.waitForURL('**/desk**');
 await page.goto(`${base}/account`);
 await page.getByText('This browser').waitFor();
 await page.screenshot({ path: join(folder, 'account.png') });

@@ -198,14 +198,26 @@ export function stillOpen({ before, history }: LockedCard, key: string): Excepti
   });
 }
 
+/**
+ * What has to be taken back for a correction to hold no longer: itself, or what brought it back after it was taken back. Throws where it does
+ * not hold.
+ */
+function lastWordOn({ history }: LockedCard, id: number): number {
+  for (let last = id; ; ) {
+    const undone = history.find(({ undoes }) => undoes === last);
+    if (undone === undefined) return last;
+    const broughtBack = history.find(({ undoes }) => undoes === undone.id);
+    if (broughtBack === undefined)
+      throw new Problem(409, 'already-undone', `${undone.by} has undone this already.`);
+    last = broughtBack.id;
+  }
+}
+
 /** The card with one of its corrections taken back. Throws where that is done already. */
 export function takenBack(card: LockedCard, periodId: number, id: number): Change {
   const undone = card.history.find((row) => row.id === id && row.periodId === periodId);
   if (undone === undefined) throw new Problem(404, 'not-found', 'There is no such correction on this card.');
-  const already = card.history.find((row) => row.undoes === id);
-  if (already !== undefined)
-    throw new Problem(409, 'already-undone', `${already.by} has undone this already.`);
-  const says: Says = { kind: 'undo', undoes: correctionId(id) };
+  const says: Says = { kind: 'undo', undoes: correctionId(lastWordOn(card, id)) };
   return { ...corrected(card, says), says, settles: null };
 }
 
