@@ -54,7 +54,7 @@ export const neededSelect = select(
  * @param current how many people stand for it as it is
  * @param ever whether somebody stands for it as it was before
  */
-export function approvalState(current: number, needed: number, ever: boolean): ApprovalState {
+function approvalState(current: number, needed: number, ever: boolean): ApprovalState {
   if (current >= needed) return 'approved';
   if (current > 0) return 'waits';
   return ever ? 'changed' : 'none';

@@ -19,12 +19,12 @@ import type { CardSubject } from './subjects.ts';
 /** A crew is the people around somebody, not a whole company. */
 const MOST_PEOPLE = 30;
 /** Hours are the same where they begin and end no further apart than this. */
-const SAME_HOURS_SECONDS = 3600;
+const SAME_HOURS_SECONDS = 45 * 60;
 /** So far back somebody's own shifts are looked at for what is usual: eight weeks hold eight of each weekday. */
 const EARLIER_SECONDS = 56 * SECONDS_PER_DAY;
 
 /** A shift of somebody who worked the same hours at the same site or in the same job. */
-export interface CrewShift extends ShiftTimes {
+interface CrewShift extends ShiftTimes {
   readonly name: string;
 }
 

@@ -78,7 +78,7 @@ export const lastId = ({ corrections }: PersonInput): Correction['id'] =>
   corrections[corrections.length - 1]?.id ?? correctionId(NEXT);
 
 /** The card with one more correction, computed with its reasons. */
-export function corrected(
+function corrected(
   { input, withReasons }: LockedCard,
   says: Says,
 ): { input: PersonInput; computed: Computed } {

@@ -1,5 +1,4 @@
-import type { CardReply } from '@heath/contract';
-import { type Exception, isMissingPunch, type ZoneOffsets } from '@heath/core';
+import { isMissingPunch, type ZoneOffsets } from '@heath/core';
 import { useMemo, useState } from 'react';
 import { useCardQuery } from '../../api/cards.ts';
 import type { OpenException } from '../../api/exceptions.ts';
@@ -11,7 +10,7 @@ import type { Conflict } from '../settle/index.ts';
 import { Evidence } from './Evidence.tsx';
 import { SettleByWay } from './SettleByWay.tsx';
 import { SettleWithTime } from './SettleWithTime.tsx';
-import type { Shown } from './shown.ts';
+import type { SettleProps, Shown } from './shown.ts';
 import { lineOf } from './words.ts';
 
 interface OpenedExceptionProps {
@@ -51,12 +50,6 @@ export function OpenedException({ periodId, exception: listed, of, onConflict }:
       )}
     </section>
   );
-}
-
-export interface SettleProps extends Pick<OpenedExceptionProps, 'onConflict'> {
-  readonly id: { readonly periodId: number; readonly personId: number };
-  readonly card: CardReply;
-  readonly exception: Exception;
 }
 
 const NOTHING: Shown = { chosen: null, preview: null };

@@ -13,7 +13,7 @@ export interface Alike {
 }
 
 /** The server settles no more at once. */
-export const MOST_ALIKE = 2000;
+const MOST_ALIKE = 2000;
 
 const ACCEPT: BulkItem['way'] = { kind: 'accept' };
 const APPROVE: BulkItem['way'] = { kind: 'approve' };
