@@ -62,6 +62,7 @@ describe('every screen', () => {
     ['/exceptions?kind=overlap', 'text=Accept as it is'],
     ['/exceptions?kind=missing-out&alike=yes', 'text=in all'],
     ['/desk', 'text=of 64 cards'],
+    ['/history', 'main[aria-label="History"]'],
     ['/punches', 'text=Drop a punch file here'],
     ['/punches/2', 'text=added'],
     ['/punches/99', 'text=cannot be shown'],

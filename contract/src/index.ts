@@ -8,6 +8,7 @@ export * from './day.ts';
 export * from './exceptions.ts';
 export * from './handoff.ts';
 export * from './happened.ts';
+export * from './history.ts';
 export * from './imports.ts';
 export * from './leave-kinds.ts';
 export * from './messages.ts';

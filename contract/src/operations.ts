@@ -7,6 +7,7 @@ import { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './cor
 import { EvidenceReply, ExceptionsReply } from './exceptions.ts';
 import { HandoffReply } from './handoff.ts';
 import { HappenedReply } from './happened.ts';
+import { HistoryReply } from './history.ts';
 import { ImportReply, ImportsReply, RefusalsReply, StartImportRequest } from './imports.ts';
 import { LeaveKindsReply } from './leave-kinds.ts';
 import { AddCodeRequest, AssignCodeRequest, PayCodesReply } from './pay-codes.ts';
@@ -92,6 +93,11 @@ export const OPERATIONS = {
   'POST /periods/:period/bulks/:bulk/undo': {
     says: 'Takes back all that was settled together, as a bulk of its own.',
     gives: BulkReply,
+    status: 200,
+  },
+  'GET /periods/:period/history': {
+    says: 'What was corrected on the cards within reach, the newest first.',
+    gives: HistoryReply,
     status: 200,
   },
   'GET /reasons': {

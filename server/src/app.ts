@@ -14,6 +14,7 @@ import { exceptionRoutes } from './features/exceptions/routes.ts';
 import { handoffRoutes } from './features/handoff/routes.ts';
 import { happenedRoutes } from './features/happened/routes.ts';
 import { healthRoutes } from './features/health/routes.ts';
+import { historyRoutes } from './features/history/routes.ts';
 import { importRoutes } from './features/imports/routes.ts';
 import { leaveKindRoutes } from './features/leave-kinds/routes.ts';
 import { payCodeRoutes } from './features/pay-codes/routes.ts';
@@ -92,6 +93,7 @@ export function createApp(
   api.use(cardRoutes(context));
   api.use(exceptionRoutes(context));
   api.use(correctionRoutes(context));
+  api.use(historyRoutes(context));
   api.use(reasonRoutes(context));
   api.use(leaveKindRoutes(context));
   api.use(payCodeRoutes(context));

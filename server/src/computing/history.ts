@@ -32,7 +32,7 @@ export const historySelect = (among: Among) =>
 export type CorrectionRow = Omit<ReturnType<ReturnType<typeof historySelect>['rows']>[number], 'personId'>;
 
 /** The corrections that others took back: an undo that was itself undone takes nothing back. */
-function undoneAmong(rows: readonly Pick<CorrectionRow, 'id' | 'undoes'>[]): ReadonlySet<number> {
+export function undoneAmong(rows: readonly Pick<CorrectionRow, 'id' | 'undoes'>[]): ReadonlySet<number> {
   const undone = new Set<number>();
   for (const row of [...rows].reverse())
     if (row.undoes !== null && !undone.has(row.id)) undone.add(row.undoes);

@@ -28,6 +28,7 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /periods/:period/bulks/preview': 'correct',
   'POST /periods/:period/bulks': 'correct',
   'POST /periods/:period/bulks/:bulk/undo': 'correct',
+  'GET /periods/:period/history': 'see cards',
   'GET /reasons': 'see cards',
   'POST /reasons': 'correct',
   'GET /leave-kinds': 'see cards',

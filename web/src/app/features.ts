@@ -2,6 +2,7 @@ import { cards } from '../features/cards/feature.ts';
 import { desk } from '../features/desk/feature.ts';
 import { exceptions } from '../features/exceptions/feature.ts';
 import { handoff } from '../features/handoff/feature.ts';
+import { history } from '../features/history/feature.ts';
 import { imports } from '../features/imports/feature.ts';
 import { payCodes } from '../features/pay-codes/feature.ts';
 import { account } from '../features/sign-in/feature.ts';
@@ -9,7 +10,16 @@ import { type Feature, homeOf } from '../ui/feature.ts';
 import type { Keys } from '../ui/keys.ts';
 
 /** Every screen, in the order of the bar. */
-export const FEATURES: readonly Feature[] = [desk, imports, exceptions, cards, handoff, payCodes, account];
+export const FEATURES: readonly Feature[] = [
+  desk,
+  imports,
+  exceptions,
+  cards,
+  handoff,
+  payCodes,
+  history,
+  account,
+];
 
 /** The keys of every screen. */
 export const EVERYWHERE = {

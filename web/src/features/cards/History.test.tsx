@@ -1,10 +1,11 @@
 // @vitest-environment jsdom
 import type { CardReply, CorrectionView } from '@heath/contract';
 import { instantFromIso } from '@heath/core';
-import { render, screen } from '@testing-library/react';
+import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
-import '../../testing/app.tsx';
+import { show } from '../../testing/app.tsx';
+import { cardOf } from '../../testing/samples.ts';
 import { History } from './History.tsx';
 
 const correction = (id: number, more: Partial<CorrectionView> = {}): CorrectionView => ({
@@ -22,13 +23,17 @@ const correction = (id: number, more: Partial<CorrectionView> = {}): CorrectionV
   ...more,
 });
 const cardWith = (corrections: readonly CorrectionView[]) =>
-  ({ corrections, offsets: { zone: 'UTC', starts: [0], offsets: [0] } }) as unknown as CardReply;
+  ({
+    ...cardOf(11),
+    corrections,
+    offsets: { zone: 'UTC', starts: [0], offsets: [0] },
+  }) as unknown as CardReply;
 const user = userEvent.setup();
 
 describe('the history of a card', () => {
   it('tells the newest first, with who, what it paid, and why', () => {
     const made = [correction(1), correction(2, { note: 'seen by the watch', by: 'May Oakley' })];
-    render(<History card={cardWith(made)} onUndo={null} />);
+    show(<History card={cardWith(made)} onUndo={null} />);
     const told = screen.getByRole('region', { name: 'History' }).textContent ?? '';
     expect(told).toMatch(
       /Out 17:02 added by May Oakley.*payable 0\.00 → 1\.00 · “seen by the watch”.*Out 17:01/s,
@@ -44,7 +49,7 @@ describe('the history of a card', () => {
       correction(2, { kind: 'undo', says: {}, undoes: 1, by: 'May Oakley' }),
       correction(3),
     ];
-    render(<History card={cardWith(made)} onUndo={onUndo} />);
+    show(<History card={cardWith(made)} onUndo={onUndo} />);
     expect(screen.getByText('Undone by May Oakley')).toBeDefined();
     await user.click(screen.getByRole('button', { name: 'Undo' }));
     expect(onUndo).toHaveBeenCalledWith(3);
@@ -52,7 +57,7 @@ describe('the history of a card', () => {
 
   it('of a card that was corrected often begins with ten, and has the rest when it is asked for', async () => {
     const many = Array.from({ length: 240 }, (_, i) => correction(i + 1));
-    render(<History card={cardWith(many)} onUndo={null} />);
+    show(<History card={cardWith(many)} onUndo={null} />);
     expect(screen.getAllByText(/ added by /)).toHaveLength(10);
     await user.click(screen.getByRole('button', { name: 'All 240' }));
     expect(screen.getAllByText(/ added by /)).toHaveLength(240);
@@ -60,7 +65,7 @@ describe('the history of a card', () => {
   });
 
   it('is nothing where nothing was corrected', () => {
-    render(<History card={cardWith([])} onUndo={null} />);
+    show(<History card={cardWith([])} onUndo={null} />);
     expect(screen.queryByRole('region')).toBeNull();
   });
 });

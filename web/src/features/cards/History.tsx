@@ -1,7 +1,8 @@
 import type { CardReply, CorrectionView } from '@heath/contract';
 import { useState } from 'react';
+import { Link } from 'react-router';
+import { correctionWords } from '../../ui/correction-words.ts';
 import { decimalHours, moment } from '../../ui/format.ts';
-import { correctionWords } from './correction-words.ts';
 
 /** So many are drawn before somebody asks for all. */
 const NEWEST = 10;
@@ -20,7 +21,15 @@ export function History({ card, onUndo }: Made) {
   const shown = isWhole ? made : made.slice(0, NEWEST);
   return (
     <section className="mt-4 border-t border-rule pt-3 text-fine" aria-label="History">
-      <h3 className="font-semibold text-soft">Corrections in this period</h3>
+      <h3 className="flex justify-between font-semibold text-soft">
+        Corrections in this period
+        <Link
+          to={`/history?find=${encodeURIComponent(card.row.number)}`}
+          className="font-normal text-heather hover:underline"
+        >
+          as a table
+        </Link>
+      </h3>
       {shown.map((correction) => (
         <CorrectionMade key={correction.id} correction={correction} card={card} onUndo={onUndo} />
       ))}
@@ -40,7 +49,7 @@ function CorrectionMade({ correction, card, onUndo }: Made & { correction: Corre
   return (
     <div className="border-t border-faint py-1.5">
       <div className={correction.undone ? 'line-through opacity-70' : ''}>
-        {correctionWords(correction, card)} by {correction.by}
+        {correctionWords(correction, card.offsets)} by {correction.by}
       </div>
       <div className="text-soft">
         {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHours)} →{' '}

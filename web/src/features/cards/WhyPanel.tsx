@@ -18,6 +18,7 @@ import {
 } from '@heath/core';
 import type { ReactNode } from 'react';
 import { usePayCodesQuery } from '../../api/pay-codes.ts';
+import { correctionWords } from '../../ui/correction-words.ts';
 import {
   clockTime,
   decimalHours,
@@ -28,7 +29,6 @@ import {
   shortDay,
 } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
-import { correctionWords } from './correction-words.ts';
 
 /** Why a day's payable hours are what they are: steps from the punch to the pay code. */
 export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
@@ -275,7 +275,9 @@ function CorrectionSteps({ card, day }: { card: CardReply; day: Workday }) {
           <Step
             key={reason.correction.id}
             name={
-              made === undefined ? correctionKind(reason.correction.kind).label : correctionWords(made, card)
+              made === undefined
+                ? correctionKind(reason.correction.kind).label
+                : correctionWords(made, card.offsets)
             }
             result={signedHours(payable)}
           >

@@ -98,7 +98,7 @@ function StepRow({ step, isNext }: { step: Step; isNext: boolean }) {
       : 'border-rule text-soft';
   return (
     <li
-      className={`grid grid-cols-[2rem_7rem_minmax(0,1fr)_auto] items-center gap-3 border-t border-faint py-2.5 ${isNext ? 'picked-row bg-sheet pl-3' : 'pl-3'}`}
+      className={`grid grid-cols-[calc(var(--spacing)*8)_calc(var(--spacing)*28)_minmax(0,1fr)_auto] items-center gap-3 border-t border-faint py-2.5 ${isNext ? 'picked-row bg-sheet pl-3' : 'pl-3'}`}
     >
       <span
         aria-hidden="true"
@@ -148,7 +148,7 @@ function Since({ me }: { me: string }) {
           {lines.map(({ id, at, text, to }) => (
             <li
               key={id}
-              className="grid grid-cols-[9rem_1fr_auto] gap-2 border-b border-faint py-1.5 text-note"
+              className="grid grid-cols-[calc(var(--spacing)*36)_1fr_auto] gap-2 border-b border-faint py-1.5 text-note"
             >
               <span className="text-soft">{moment(at)}</span>
               <span>{text}</span>
@@ -181,7 +181,7 @@ function Batches({ periodId }: { periodId: number }) {
         {all.map(({ id, firstDay, lastDay, lines, payableHours }) => (
           <li
             key={id}
-            className="grid grid-cols-[2rem_1fr_auto] gap-2 border-b border-faint py-1.5 text-note"
+            className="grid grid-cols-[calc(var(--spacing)*8)_1fr_auto] gap-2 border-b border-faint py-1.5 text-note"
           >
             <span className="text-soft">{id}</span>
             <span>

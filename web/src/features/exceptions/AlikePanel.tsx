@@ -21,6 +21,8 @@ import { WhyField } from './WhyField.tsx';
 import { lineOf } from './words.ts';
 
 const ROW_HEIGHT = 34;
+const COLUMNS =
+  'grid-cols-[calc(var(--spacing)*6)_calc(var(--spacing)*56)_minmax(0,1fr)_calc(var(--spacing)*40)]';
 
 interface AlikePanelProps {
   readonly periodId: number;
@@ -138,7 +140,7 @@ function Rows({
   );
   return (
     <>
-      <div className="grid grid-cols-[1.5rem_14rem_minmax(0,1fr)_10rem] gap-3 border-b border-rule px-2 py-1 text-note text-soft">
+      <div className={`grid ${COLUMNS} gap-3 border-b border-rule px-2 py-1 text-note text-soft`}>
         <span />
         <span>Person</span>
         <span>What is there</span>
@@ -155,7 +157,7 @@ function Rows({
             return (
               <div
                 key={name}
-                className={`absolute inset-x-0 grid grid-cols-[1.5rem_14rem_minmax(0,1fr)_10rem] items-center gap-3 border-b border-faint px-2 text-note ${out.has(name) ? 'text-soft' : ''}`}
+                className={`absolute inset-x-0 grid ${COLUMNS} items-center gap-3 border-b border-faint px-2 text-note ${out.has(name) ? 'text-soft' : ''}`}
                 style={{ top: start, height: ROW_HEIGHT }}
               >
                 <BareCheckbox

@@ -1,0 +1,34 @@
+import { HistoryReply } from '@heath/contract';
+import { api } from './base.ts';
+import { LongList } from './LongList.ts';
+import { reads } from './reads.ts';
+
+type Made = HistoryReply['corrections'][number];
+/** A correction, and the wall clock that its times are read on. */
+export interface MadeCorrection extends Omit<Made, 'zone'> {
+  readonly offsets: HistoryReply['zones'][number];
+}
+
+const readReply = reads(HistoryReply);
+
+/** The corrections of a reply with what it tells once put to each of them. */
+function madeCorrections(reply: unknown): LongList<MadeCorrection> {
+  const { zones, corrections } = readReply(reply);
+  return new LongList(
+    corrections.flatMap(({ zone, ...made }) => {
+      const offsets = zones[zone];
+      return offsets === undefined ? [] : [{ ...made, offsets }];
+    }),
+  );
+}
+
+export const { useHistoryQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    history: build.query<LongList<MadeCorrection>, number>({
+      query: (periodId) => `/periods/${periodId}/history`,
+      transformResponse: madeCorrections,
+      // Others correct all the time: it is asked for anew whenever it is opened.
+      keepUnusedDataFor: 0,
+    }),
+  }),
+});

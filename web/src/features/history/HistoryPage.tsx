@@ -1,0 +1,136 @@
+import { useMemo, useRef } from 'react';
+import { Link } from 'react-router';
+import { type MadeCorrection, useHistoryQuery } from '../../api/history.ts';
+import { correctionWords } from '../../ui/correction-words.ts';
+import { Empty } from '../../ui/Empty.tsx';
+import { decimalHours, moment } from '../../ui/format.ts';
+import { useKey } from '../../ui/keys.ts';
+import { NotYet } from '../../ui/NotYet.tsx';
+import { Toggles } from '../../ui/Toggles.tsx';
+import type { Column } from '../../ui/table/columns.ts';
+import { Table } from '../../ui/table/Table.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
+import { PeriodBar, usePeriod } from '../periods/index.ts';
+import { HISTORY_KEYS } from './keys.ts';
+
+/** History: every correction of the period, who made it, what it changed and why; filtered, sorted, taken elsewhere. */
+export function HistoryPage() {
+  const { period, isMissing, error, again } = usePeriod();
+  const history = useHistoryQuery(period?.id ?? 0, { skip: period === undefined });
+  if (isMissing) return <NotYet what="the history" error={error} again={again} />;
+  if (period === undefined)
+    return <Empty title="No pay period yet">What is corrected in a period is kept here.</Empty>;
+  return (
+    <>
+      <PeriodBar />
+      {history.currentData === undefined ? (
+        <NotYet what="the history" error={history.error} again={() => void history.refetch()} />
+      ) : (
+        <Corrections all={history.currentData.rows} />
+      )}
+    </>
+  );
+}
+
+const WHICH = [
+  { value: 'all', name: 'All' },
+  { value: 'holding', name: 'Still hold' },
+  { value: 'undone', name: 'Taken back' },
+] as const;
+type Which = (typeof WHICH)[number]['value'];
+
+/** Those that are asked for: what took another back is told with that, and stands for itself among all. */
+export const shownOf = (all: readonly MadeCorrection[], which: string): readonly MadeCorrection[] => {
+  if (which === 'holding') return all.filter(({ undone, undoes }) => !undone && undoes === null);
+  return which === 'undone' ? all.filter(({ undone }) => undone) : all;
+};
+
+const number = (hours: number): number => hours / 90_000;
+
+const COLUMNS: readonly Column<MadeCorrection>[] = [
+  { id: 'when', name: 'When', value: ({ madeAt }) => madeAt, text: ({ madeAt }) => moment(madeAt), room: 40 },
+  { id: 'by', name: 'By', value: ({ by }) => by, room: 30 },
+  {
+    id: 'person',
+    name: 'Person',
+    value: ({ name }) => name,
+    show: ({ personId, name }) => (
+      <Link to={`/cards?person=${personId}`} className="hover:text-heather hover:underline">
+        {name}
+      </Link>
+    ),
+    room: 36,
+  },
+  { id: 'number', name: 'Number', value: (made) => made.number, room: 22 },
+  { id: 'department', name: 'Department', value: ({ department }) => department, room: 32 },
+  {
+    id: 'what',
+    name: 'What',
+    value: (made) => whatOf(made),
+    show: (made) => <span className={made.undone ? 'line-through opacity-70' : ''}>{whatOf(made)}</span>,
+    room: 60,
+    grows: true,
+  },
+  { id: 'why', name: 'Why', value: ({ note }) => note || null, room: 36 },
+  { id: 'together', name: 'Together', value: ({ together }) => together, room: 30 },
+  {
+    id: 'before',
+    name: 'Before, h',
+    value: ({ payableBeforeHours }) => number(payableBeforeHours),
+    text: ({ payableBeforeHours }) => decimalHours(payableBeforeHours),
+    isFigure: true,
+    room: 20,
+  },
+  {
+    id: 'after',
+    name: 'After, h',
+    value: ({ payableAfterHours }) => number(payableAfterHours),
+    text: ({ payableAfterHours }) => decimalHours(payableAfterHours),
+    isFigure: true,
+    room: 20,
+  },
+];
+
+const whatOf = (made: MadeCorrection): string =>
+  made.undoes === null ? correctionWords(made, made.offsets) : 'Correction taken back';
+
+function Corrections({ all }: { all: readonly MadeCorrection[] }) {
+  const { query, go } = useAddress();
+  const find = useRef<HTMLInputElement>(null);
+  useKey(HISTORY_KEYS.filter, () => find.current?.focus());
+  const asked = query.get('which');
+  const which: Which = WHICH.find(({ value }) => value === asked)?.value ?? 'all';
+  const rows = useMemo(() => shownOf(all, which), [all, which]);
+  return (
+    <main aria-label="History" className="flex min-h-0 flex-1 flex-col px-6 pt-4">
+      <header className="flex items-center gap-4 pb-3">
+        <h1 className="text-title">History</h1>
+        <Toggles
+          label="Which are shown"
+          value={which}
+          choices={WHICH}
+          onChoose={(chosen) => go({ which: chosen === 'all' ? null : chosen })}
+        />
+        <input
+          ref={find}
+          aria-label="Filter the history"
+          placeholder={`A person, a user, a word  ${HISTORY_KEYS.filter.press}`}
+          defaultValue={query.get('find') ?? ''}
+          onChange={(event) => go({ find: event.target.value }, true)}
+          onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+          className="w-72 rounded-control border border-rule bg-sheet px-2 py-0.5 text-note"
+        />
+      </header>
+      <Table
+        id="history"
+        name="Corrections of the period"
+        columns={COLUMNS}
+        rows={rows}
+        idOf={({ id }) => String(id)}
+        filter={query.get('find') ?? ''}
+        height="around"
+        empty="Nothing of this period was corrected."
+      />
+    </main>
+  );
+}
