@@ -27,6 +27,16 @@ const hotkeyOf = (press: string): string =>
 const IN_FRONT = '[role="dialog"], [role="menu"], [role="listbox"]';
 const isCovered = (): boolean => document.querySelector(IN_FRONT) !== null;
 
+/** What Enter does by itself where the keyboard has led to it: a link, or a button that is no box to tick. */
+const TAKES_ENTER = 'a[href], button:not([role="checkbox"], [role="radio"])';
+
+/** Whoever came to a button by keyboard means that button with Enter; whoever clicked one is done with it. */
+const isEnterOfAnother = ({ key, target }: KeyboardEvent): boolean =>
+  key === 'Enter' &&
+  target instanceof Element &&
+  target.matches(TAKES_ENTER) &&
+  target.matches(':focus-visible');
+
 /**
  * Does something when a key is pressed outside a field. A character counts wherever the layout of the keyboard has it: `?` and `/` lie
  * elsewhere on a German keyboard than on a British one, and need Shift there.
@@ -45,7 +55,7 @@ export function useKey({ press, inFields = false }: Key, act: () => void, deps: 
   };
   const byName = {
     enableOnFormTags: inFields,
-    ignoreEventWhen: isCovered,
+    ignoreEventWhen: (event: KeyboardEvent) => isCovered() || isEnterOfAnother(event),
   };
   useHotkeys(hotkeyOf(press), act, { preventDefault: true, ...(isCharacter(press) ? byCharacter : byName) }, [
     act,
