@@ -12,6 +12,7 @@ import { RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { workdaysBetween } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { Approval } from './Approval.tsx';
 import { CardTotals } from './CardTotals.tsx';
@@ -33,7 +34,8 @@ export function CardView({ periodId, row }: { periodId: number; row: CardRow }) 
     error,
     refetch,
   } = useCardQuery(id, { refetchOnMountOrArgChange: FRESH_SECONDS });
-  if (card !== undefined) return <OpenCard id={id} card={card} />;
+  const isListSeen = useAfterPaint();
+  if (card !== undefined && isListSeen) return <OpenCard id={id} card={card} />;
   if (error !== undefined) return <NotYet what="this card" error={error} again={() => void refetch()} />;
   return (
     <main className="px-4.5 pt-3" aria-busy="true">
