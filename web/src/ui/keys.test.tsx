@@ -3,6 +3,7 @@ import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { show } from '../testing/app.tsx';
+import { BareCheckbox } from './Checkbox.tsx';
 import { useKey } from './keys.ts';
 
 function Part({ take, other }: { take: () => void; other: () => void }) {
@@ -12,9 +13,7 @@ function Part({ take, other }: { take: () => void; other: () => void }) {
       <button type="button" onClick={other}>
         Other
       </button>
-      <button type="button" role="checkbox" aria-checked="false">
-        Box
-      </button>
+      <BareCheckbox label="Box" checked={false} onChange={() => {}} />
     </>
   );
 }
