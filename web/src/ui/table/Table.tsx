@@ -41,7 +41,13 @@ export function Table<Row>(props: TableProps<Row>) {
           style={table.isVirtual ? { ...wide, height: table.height } : wide}
         >
           <Lines table={table} style={columns} {...props} />
-          {lines.length === 0 && <p className="px-2 py-4 text-soft">{empty}</p>}
+          {lines.length === 0 && (
+            <div role="row" tabIndex={-1}>
+              <div role="gridcell" tabIndex={-1} className="px-2 py-4 text-soft">
+                {empty}
+              </div>
+            </div>
+          )}
         </div>
         {lines.length > 0 && shown.some(({ sum }) => sum !== undefined) && (
           <Sums columns={shown} rows={found} style={columns} wide={wide} picks={picks} />
