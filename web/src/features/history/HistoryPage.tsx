@@ -48,8 +48,8 @@ export const shownOf = (all: readonly MadeCorrection[], which: string): readonly
 const number = (hours: number): number => hours / 90_000;
 
 const COLUMNS: readonly Column<MadeCorrection>[] = [
-  { id: 'when', name: 'When', value: ({ madeAt }) => madeAt, text: ({ madeAt }) => moment(madeAt), room: 40 },
-  { id: 'by', name: 'By', value: ({ by }) => by, room: 30 },
+  { id: 'when', name: 'When', value: ({ madeAt }) => madeAt, text: ({ madeAt }) => moment(madeAt), room: 36 },
+  { id: 'by', name: 'By', value: ({ by }) => by, room: 26 },
   {
     id: 'person',
     name: 'Person',
@@ -59,7 +59,7 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
         {name}
       </Link>
     ),
-    room: 36,
+    room: 34,
   },
   { id: 'number', name: 'Number', value: (made) => made.number, room: 22 },
   { id: 'department', name: 'Department', value: ({ department }) => department, room: 32 },
@@ -68,11 +68,11 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
     name: 'What',
     value: (made) => whatOf(made),
     show: (made) => <span className={made.undone ? 'line-through opacity-70' : ''}>{whatOf(made)}</span>,
-    room: 60,
+    room: 46,
     grows: true,
   },
-  { id: 'why', name: 'Why', value: ({ note }) => note || null, room: 36 },
-  { id: 'together', name: 'Together', value: ({ together }) => together, room: 30 },
+  { id: 'why', name: 'Why', value: ({ note }) => note || null, room: 32 },
+  { id: 'together', name: 'Together', value: ({ together }) => together, room: 28 },
   {
     id: 'before',
     name: 'Before, h',
