@@ -5,6 +5,7 @@ import { alias } from 'drizzle-orm/mysql-core';
 import { build, select } from '../database/round-trip.ts';
 import { approval, payGroup, user } from '../database/schema/index.ts';
 import type { Among } from './among.ts';
+import { byPerson } from './by-person.ts';
 
 const undoing = alias(approval, 'undoing');
 const stands = and(isNull(approval.undoes), isNull(undoing.id));
@@ -66,14 +67,9 @@ export function approvalStates(
   needed: readonly ReturnType<typeof neededSelect.rows>[number][],
 ): (personId: number, groupId: number, version: number | null) => ApprovalState {
   const neededBy = new Map(needed.map(({ groupId, needed: people }) => [groupId, people]));
-  const byPerson = new Map<number, { version: number; people: number }[]>();
-  for (const { personId, version, people } of standing) {
-    const own = byPerson.get(personId);
-    if (own === undefined) byPerson.set(personId, [{ version, people }]);
-    else own.push({ version, people });
-  }
+  const standingOf = byPerson(standing);
   return (personId, groupId, version) => {
-    const own = byPerson.get(personId);
+    const own = standingOf.get(personId);
     if (own === undefined) return 'none';
     const current = own.find((one) => one.version === version)?.people ?? 0;
     return approvalState(current, neededBy.get(groupId) ?? 1, true);

@@ -5,6 +5,7 @@ import { build, type Send, select, selects } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
 import { amongOne, amongThese } from './among.ts';
 import { type ApprovalRow, approvalsSelect } from './approvals.ts';
+import { byPerson } from './by-person.ts';
 import { type CorrectionRow, historySelect } from './history.ts';
 import { ANY_SPAN, inputSelects, readOn, spanOf, toInputs, valuesOf } from './inputs.ts';
 import { forgetSpan, spanOfPeriod } from './period-span.ts';
@@ -73,17 +74,6 @@ export async function readCard(
   }
   const approvals = approvalsOfOne.rows(sent[first.length + second.length + 1]);
   return { subject: found, input, history: corrections, approvals };
-}
-
-/** Rows by the person that they are of. */
-function byPerson<Row extends { readonly personId: number }>(rows: readonly Row[]): Map<number, Row[]> {
-  const found = new Map<number, Row[]>();
-  for (const row of rows) {
-    const own = found.get(row.personId);
-    if (own === undefined) found.set(row.personId, [row]);
-    else own.push(row);
-  }
-  return found;
 }
 
 /**

@@ -49,9 +49,14 @@ export const storingCards = (cards: readonly ComputedCard[]): Statement => ({
   params: [],
 });
 
-/** Stores a card that was computed with a change made in the same transaction: that is one more version of its inputs. */
-export const storeChangedCard = ({ subject, results }: ComputedCard): Statement =>
-  storingCards([{ subject: { ...subject, inputVersion: subject.inputVersion + 1 }, results }]);
+/** Stores cards that were computed with changes made in the same transaction: that is one more version of the inputs of each. */
+export const storeChangedCards = (cards: readonly ComputedCard[]): Statement =>
+  storingCards(
+    cards.map(({ subject, results }) => ({
+      subject: { ...subject, inputVersion: subject.inputVersion + 1 },
+      results,
+    })),
+  );
 
 function valuesOf({ subject, results }: ComputedCard): string {
   const { inputVersion } = subject;

@@ -5,6 +5,7 @@ import { build, select, selects } from '../database/round-trip.ts';
 import { card, department, payGroup, period, person, seal, site } from '../database/schema/index.ts';
 import type { Among } from './among.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
+import { byPerson } from './by-person.ts';
 import { sealOfCard } from './cards.ts';
 import { byRulebook, editionIdsSelect } from './rulebooks.ts';
 
@@ -101,16 +102,11 @@ export async function held(
   { firstDay, lastDay }: Pick<CardSubject, 'firstDay' | 'lastDay'>,
   rows: HeldRows,
 ): Promise<Pick<CardSubject, 'assignments' | 'editions'>[]> {
-  const byPerson = new Map<number, AssignmentRow[]>();
-  for (const row of rows.assignments) {
-    const own = byPerson.get(row.personId);
-    if (own === undefined) byPerson.set(row.personId, [row]);
-    else own.push(row);
-  }
+  const assignmentsOf = byPerson(rows.assignments);
   const ids = byRulebook(rows.editions);
   const all = [];
   for (const person of people) {
-    const assignments = byPerson.get(person) ?? [];
+    const assignments = assignmentsOf.get(person) ?? [];
     all.push({ assignments, editions: await editionsOf(queries, ids, assignments, firstDay, lastDay) });
   }
   return all;

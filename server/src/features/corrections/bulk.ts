@@ -4,7 +4,7 @@ import { sql } from 'drizzle-orm';
 import { lockCards } from '../../computing/read-card.ts';
 import { partsOf } from '../../computing/recompute.ts';
 import { cardResults } from '../../computing/results.ts';
-import { type ComputedCard, storingCards } from '../../computing/store-cards.ts';
+import { type ComputedCard, storeChangedCards } from '../../computing/store-cards.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
 import { inTransaction, type Send, type Statement } from '../../database/round-trip.ts';
@@ -220,7 +220,7 @@ function keepBulk(
       const neighbors = await neighborsOf(context, changed);
       const kept = write === null ? [] : [keepAnswer(who, write, sql`${JSON.stringify(reply)}`)];
       return {
-        last: [...neighbors, insertCorrection(rows), storingCards(changed.map(cardOf)), ...kept],
+        last: [...neighbors, insertCorrection(rows), storeChangedCards(changed.map(cardOf)), ...kept],
         happened: happenedQuery(by, {
           what: undoes === null ? 'corrected together' : 'undone together',
           about: 'bulk',
@@ -259,7 +259,7 @@ const rowsOf = (
 
 /** The card as it is stored: one version further, however many corrections that took. */
 const cardOf = ({ card: { subject, input, before } }: Stepped): ComputedCard => ({
-  subject: { ...subject, inputVersion: subject.inputVersion + 1 },
+  subject,
   results: cardResults(input, before),
 });
 

@@ -11,7 +11,7 @@ import {
 import { sql } from 'drizzle-orm';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
-import { storeChangedCard } from '../../computing/store-cards.ts';
+import { storeChangedCards } from '../../computing/store-cards.ts';
 import { stripChange } from '../../computing/strip-change.ts';
 import { storedVersion } from '../../computing/subjects.ts';
 import { cardView, segmentView, shiftView } from '../../computing/view.ts';
@@ -212,7 +212,7 @@ function keepInOneTransaction(
         ...neighbors,
         insertCorrection(values),
         ...answer,
-        storeChangedCard({ subject: card.subject, results }),
+        storeChangedCards([{ subject: card.subject, results }]),
       ],
       happened: happenedQuery(by, {
         what: values.kind === 'undo' ? 'undone' : 'corrected',
