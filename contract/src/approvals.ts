@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { day } from './day.ts';
 import { list } from './list.ts';
 
 const personId = v.pipe(
@@ -8,7 +9,7 @@ const personId = v.pipe(
   v.maxValue(2_147_483_647, 'There is no such person.'),
 );
 
-/** POST /api/periods/:id/approvals: stands for the cards of these people as they are now. */
+/** POST /api/periods/:id/approvals: stands for the cards of these people as they are now, or for one day of them. */
 export const ApproveRequest = v.object(
   {
     people: v.pipe(
@@ -16,6 +17,8 @@ export const ApproveRequest = v.object(
       v.minLength(1, 'Give at least one person.'),
       v.maxLength(20_000, 'Approve up to 20,000 cards at once.'),
     ),
+    /** The one day; left out where it is the whole card. */
+    workday: v.optional(day),
   },
   'Say whose cards are approved.',
 );
@@ -27,7 +30,7 @@ export const ApprovalsReply = v.object({
   left: list(
     v.object({
       personId: v.number(),
-      reason: v.picklist(['own card', 'to settle', 'being computed', 'sealed', 'no card']),
+      reason: v.picklist(['own card', 'to settle', 'at work', 'being computed', 'sealed', 'no card']),
     }),
   ),
 });

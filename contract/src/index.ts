@@ -5,6 +5,7 @@ export * from './bulks.ts';
 export * from './cards.ts';
 export * from './corrections.ts';
 export * from './day.ts';
+export * from './days.ts';
 export * from './exceptions.ts';
 export * from './handoff.ts';
 export * from './happened.ts';

@@ -4,6 +4,7 @@ import { GiveBadgeRequest, UnownedBadgesReply } from './badges.ts';
 import { BulkPreview, BulkReply, BulkRequest } from './bulks.ts';
 import { CardReply, CardsReply, StripReply } from './cards.ts';
 import { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
+import { DayReply, RibbonsReply } from './days.ts';
 import { EvidenceReply, ExceptionsReply } from './exceptions.ts';
 import { HandoffReply } from './handoff.ts';
 import { HappenedReply } from './happened.ts';
@@ -66,6 +67,18 @@ export const OPERATIONS = {
   'GET /periods/:period/cards/:person': {
     says: 'One card with its reasons, computed from what is there now.',
     gives: CardReply,
+    status: 200,
+  },
+  'GET /periods/:period/day': {
+    says: 'How one workday went, of everybody within reach, by name.',
+    query: { day: 'A date; left out: the one before today.' },
+    gives: DayReply,
+    status: 200,
+  },
+  'GET /periods/:period/day/ribbons': {
+    says: 'What the ribbons of some people show on one workday.',
+    query: { day: 'A date.', people: 'Ids of people, with commas between.' },
+    gives: RibbonsReply,
     status: 200,
   },
   'GET /periods/:period/exceptions': {

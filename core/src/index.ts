@@ -3,6 +3,7 @@
 // From input to what comes out.
 export { broken } from './card/always-holds.ts';
 export type { Computed } from './card/card.ts';
+export { DAY_STATES, type DayAccount, type DayState, dayAccounts } from './card/day-account.ts';
 // What comes out: shifts, segments, lines, and their reasons.
 export type { Line } from './card/line.ts';
 export type { CorrectionReason, DayReason, OvertimeReason, ShiftReason } from './card/reasons.ts';

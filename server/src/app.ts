@@ -10,6 +10,7 @@ import { approvalRoutes } from './features/approvals/routes.ts';
 import { badgeRoutes } from './features/badges/routes.ts';
 import { cardRoutes } from './features/cards/routes.ts';
 import { correctionRoutes } from './features/corrections/routes.ts';
+import { dayRoutes } from './features/days/routes.ts';
 import { exceptionRoutes } from './features/exceptions/routes.ts';
 import { handoffRoutes } from './features/handoff/routes.ts';
 import { happenedRoutes } from './features/happened/routes.ts';
@@ -91,6 +92,7 @@ export function createApp(
   api.use(periodRoutes(context));
   api.use(importRoutes(context));
   api.use(cardRoutes(context));
+  api.use(dayRoutes(context));
   api.use(exceptionRoutes(context));
   api.use(correctionRoutes(context));
   api.use(historyRoutes(context));

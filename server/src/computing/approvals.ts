@@ -8,7 +8,8 @@ import type { Among } from './among.ts';
 import { byPerson } from './by-person.ts';
 
 const undoing = alias(approval, 'undoing');
-const stands = and(isNull(approval.undoes), isNull(undoing.id));
+/** Of cards as a whole, not of single days. */
+const stands = and(isNull(approval.undoes), isNull(undoing.id), isNull(approval.workday));
 
 /** Who stood for some people's cards of a period at which version and did not take it back, the first first. */
 export const approvalsSelect = (among: Among) =>
@@ -42,6 +43,22 @@ export const standingSelect = select(
     .leftJoin(undoing, eq(undoing.undoes, approval.id))
     .where(and(eq(approval.periodId, sql.placeholder('periodId')), stands))
     .groupBy(approval.personId, approval.version),
+);
+
+/** Who stands for which print of one day of the cards of a period. */
+export const dayApprovalsSelect = select(
+  build
+    .select({ personId: approval.personId, print: approval.version })
+    .from(approval)
+    .leftJoin(undoing, eq(undoing.undoes, approval.id))
+    .where(
+      and(
+        eq(approval.periodId, sql.placeholder('periodId')),
+        eq(approval.workday, sql.placeholder('workday')),
+        isNull(approval.undoes),
+        isNull(undoing.id),
+      ),
+    ),
 );
 
 /** How many people each pay group asks to stand for a card. */

@@ -76,28 +76,37 @@ export async function readCard(
   return { subject: found, input, history: corrections, approvals };
 }
 
-/**
- * Reads some cards of a period in one round trip, their rows locked first; those whose punches reach further than most are read once more by
- * themselves. One after another, five hundred cards took eleven times as long (`exceptions` in the bench).
- */
-export async function lockCards(
+/** Reads some cards of a period to change them: see `readCards`. */
+export const lockCards = (
   database: Database,
   periodId: number,
   people: readonly number[],
   asOf: Instant,
   send: Send,
+): Promise<ReadCard[]> => readCards(database, periodId, people, asOf, send, true);
+
+/**
+ * Reads some cards of a period in one round trip, their rows locked first where asked; those whose punches reach further than most are read once more by
+ * themselves. One after another, five hundred cards took eleven times as long (`exceptions` in the bench).
+ */
+export async function readCards(
+  database: Database,
+  periodId: number,
+  people: readonly number[],
+  asOf: Instant,
+  send: Send,
+  locked: boolean,
 ): Promise<ReadCard[]> {
   const period = await spanOfPeriod(database, periodId);
   if (period === undefined) return [];
   const { span } = period;
   const among = amongThese(people.toSorted((a, b) => a - b));
   const these = and(eq(card.periodId, periodId), among(card.personId))!;
-  const locks = select(
-    build.select({ inputVersion: card.inputVersion }).from(card).where(these).for('update'),
-  );
+  const versions = build.select({ inputVersion: card.inputVersion }).from(card).where(these);
+  const locks = select(versions.for('update'));
   const { corrections: _corrections, ...without } = inputSelects(among, valuesOf(span));
   const all = {
-    locks: selects({ locks }),
+    locks: selects(locked ? { locks } : {}),
     subjects: subjectSelects(these, among),
     inputs: selects(without),
     others: selects({ history: historySelect(among), approvals: approvalsSelect(among) }),
@@ -116,7 +125,7 @@ export async function lockCards(
     const needed = spanOf(subject);
     const reachesFurther =
       needed.from < span.from || needed.to > span.to || readOn(subject, input, span) !== null;
-    const read = reachesFurther ? await readCard(database, subject, asOf, send, true) : undefined;
+    const read = reachesFurther ? await readCard(database, subject, asOf, send, locked) : undefined;
     const { personId } = subject;
     cards.push(
       read ?? {

@@ -3,6 +3,7 @@ import {
   type Computed,
   classOf,
   classSums,
+  dayAccounts,
   isPremium,
   isWorked,
   type PersonInput,
@@ -10,6 +11,7 @@ import {
   type Workday,
   workday,
 } from '@heath/core';
+import { packAccounts } from './packed-accounts.ts';
 import { PackedDays } from './packed-days.ts';
 
 /** What a card row keeps of a computation. */
@@ -22,6 +24,8 @@ export interface CardResults {
   readonly toSettle: number;
   /** As the database has them. */
   readonly days: Buffer;
+  /** The same days in short, as the database has them. */
+  readonly accounts: Buffer;
   /** A mark for each of them, as the list shows them. */
   readonly marks: string;
   readonly sums: ReturnType<typeof classSums>;
@@ -65,6 +69,7 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
     payableHours: payableHours(sums),
     toSettle,
     days: days.bytes,
+    accounts: packAccounts(dayAccounts(input, computed)),
     marks: marksOf(days),
     sums,
     lines: computed.lines,

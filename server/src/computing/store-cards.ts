@@ -26,6 +26,7 @@ const RESULTS = [
   card.payableHours,
   card.toSettle,
   card.days,
+  card.accounts,
   card.marks,
   card.sums,
   card.lines,
@@ -83,7 +84,7 @@ function valuesOf({ subject, results }: ComputedCard): string {
     packLines(results.lines),
     packExceptions(results.exceptions),
   ].map(inQuotes);
-  return `(${numbers.join(',')},X'${results.days.toString('hex')}',${texts.join(',')})`;
+  return `(${numbers.join(',')},X'${results.days.toString('hex')}',X'${results.accounts.toString('hex')}',${texts.join(',')})`;
 }
 
 /**

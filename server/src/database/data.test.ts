@@ -124,6 +124,10 @@ async function fillTheRest(): Promise<void> {
      SELECT person_id, 'accept', '{"exception":"x","workday":20000}', period_id, '', 0, 0, 1, 1 FROM card LIMIT 1`,
     `INSERT INTO approval (period_id, person_id, version, made_by, made_at)
      SELECT period_id, person_id, 1, 1, 1 FROM card LIMIT 1`,
+    `INSERT INTO question (period_id, person_id, exception, workday, asked_of, text, made_by, made_at)
+     SELECT period_id, person_id, 'x', '2026-10-19', person_id, 'x', 1, 1 FROM card LIMIT 1`,
+    `INSERT INTO question_event (question_id, what, made_by, made_at) SELECT id, 'reminded', 1, 1 FROM question`,
+    `INSERT INTO saved_search (user_id, name, search) VALUES (1, 'x', '{}')`,
     `INSERT INTO layout (code, name, says) VALUES ('x', 'X', '{}')`,
     `INSERT INTO batch (kind, period_id, people, \`lines\`, payable_hours, premium_hours, made_by, made_at)
      SELECT 'regular', MIN(id), 1, 1, 900, 0, 1, 1 FROM period`,
@@ -170,6 +174,8 @@ describe('the database refuses', () => {
       'bulk',
       'correction',
       'approval',
+      'question',
+      'question_event',
       'batch_line',
     ]);
     for (const table of [...ONLY_GROWS, 'batch']) {
@@ -200,6 +206,8 @@ describe('the database refuses', () => {
       'happened',
       'import_file',
       'leave_entry',
+      'question',
+      'question_event',
       'task',
       'user_reach',
     ]);

@@ -18,6 +18,8 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'GET /periods/:period/cards': 'see cards',
   'GET /periods/:period/strip': 'see cards',
   'GET /periods/:period/cards/:person': 'see cards',
+  'GET /periods/:period/day': 'see cards',
+  'GET /periods/:period/day/ribbons': 'see cards',
   'GET /periods/:period/exceptions': 'see cards',
   'GET /periods/:period/cards/:person/evidence/:exception': 'see cards',
   'POST /periods/:period/cards/:person/preview': 'correct',

@@ -5,6 +5,7 @@ import {
   foreignKey,
   index,
   int,
+  mysqlEnum,
   mysqlTable,
   primaryKey,
   smallint,
@@ -12,7 +13,7 @@ import {
 } from 'drizzle-orm/mysql-core';
 import { type ListedException, unpackExceptions } from '../../computing/packed-exceptions.ts';
 import { packLines, unpackLines } from '../../computing/packed-lines.ts';
-import { at, id, json } from './columns.ts';
+import { at, id, json, workday } from './columns.ts';
 import { payGroup, period, person } from './people.ts';
 import { department, site } from './places.ts';
 import { user } from './users.ts';
@@ -32,6 +33,11 @@ const cardExceptions = customType<{ data: readonly ListedException[]; driverData
 
 /** The workdays of a card, as `PackedDays` has them. */
 const cardDays = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'varbinary(1280)' });
+
+/** The workdays of a card in short, as `packAccounts` has them. */
+const cardAccounts = customType<{ data: Buffer; driverData: Buffer }>({
+  dataType: () => 'varbinary(1792)',
+});
 
 /**
  * One person's computed period. `inputVersion` grows with every change to what it follows from; the results belong to
@@ -68,6 +74,8 @@ export const card = mysqlTable(
     days: cardDays('days'),
     /** A mark a day, as the list shows them. */
     marks: varchar('marks', { length: 64 }).notNull().default(''),
+    /** Null where an earlier Heath computed it. */
+    accounts: cardAccounts('accounts'),
     sums: json<ClassSums>('sums'),
     lines: cardLines('lines'),
     /** Null until it is computed. */
@@ -76,14 +84,19 @@ export const card = mysqlTable(
   (t) => [primaryKey({ columns: [t.periodId, t.personId] }), index('card_person').on(t.personId)],
 );
 
-/** Somebody stands for a card as it was computed at one version; only ever added, and taken back by a row of its own. */
+/**
+ * Somebody stands for a card as it was computed at one version, or for one day of it as it then was; only ever added, and taken back by a
+ * row of its own.
+ */
 export const approval = mysqlTable(
   'approval',
   {
     id: id(),
     periodId: int('period_id').notNull(),
     personId: int('person_id').notNull(),
-    /** The card's `computedVersion`. */
+    /** The one day; null where it is the card. */
+    workday: workday('workday'),
+    /** The card's `computedVersion`; of a day, its print. */
     version: int('version').notNull(),
     /** What it then paid, so that a later change can be told; null where an earlier Heath kept it. */
     payableHours: int('payable_hours'),
@@ -97,10 +110,63 @@ export const approval = mysqlTable(
   },
   (t) => [
     index('approval_card').on(t.periodId, t.personId),
+    index('approval_day').on(t.periodId, t.workday),
     foreignKey({
       name: 'approval_card_fk',
       columns: [t.periodId, t.personId],
       foreignColumns: [card.periodId, card.personId],
     }),
   ],
+);
+
+/** Somebody asks about a card: the person, or whom they report to. Only ever added; what became of it are rows of its own. */
+export const question = mysqlTable(
+  'question',
+  {
+    id: id(),
+    periodId: int('period_id').notNull(),
+    personId: int('person_id').notNull(),
+    /** The exception that it is about. */
+    exception: varchar('exception', { length: 200 }).notNull(),
+    workday: workday('workday').notNull(),
+    /** Who is to answer. */
+    askedOf: int('asked_of')
+      .notNull()
+      .references(() => person.id),
+    text: varchar('text', { length: 500 }).notNull(),
+    madeBy: int('made_by')
+      .notNull()
+      .references(() => user.id),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [
+    index('question_card').on(t.periodId, t.personId),
+    index('question_asked').on(t.askedOf),
+    foreignKey({
+      name: 'question_card_fk',
+      columns: [t.periodId, t.personId],
+      foreignColumns: [card.periodId, card.personId],
+    }),
+  ],
+);
+
+/** What became of a question: it was answered, or whoever is to answer was reminded, or nobody waits for it any more. */
+export const questionEvent = mysqlTable(
+  'question_event',
+  {
+    id: id(),
+    questionId: int('question_id')
+      .notNull()
+      .references(() => question.id),
+    what: mysqlEnum('what', ['answered', 'reminded', 'withdrawn']).notNull(),
+    /** Of an answer, what it says. */
+    text: varchar('text', { length: 500 }).notNull().default(''),
+    /** One question is answered once: two who answer at one moment cannot both. */
+    ends: int('ends').unique(),
+    madeBy: int('made_by')
+      .notNull()
+      .references(() => user.id),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [index('question_event_of').on(t.questionId)],
 );

@@ -7,6 +7,7 @@ import {
   mysqlEnum,
   mysqlTable,
   primaryKey,
+  unique,
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
@@ -138,3 +139,18 @@ export const setting = mysqlTable('setting', {
   name: varchar('name', { length: 64 }).primaryKey(),
   value: varchar('value', { length: 255 }).notNull(),
 });
+
+/** What somebody looks for again and again, by the name that they gave it. */
+export const savedSearch = mysqlTable(
+  'saved_search',
+  {
+    id: id(),
+    userId: int('user_id')
+      .notNull()
+      .references(() => user.id),
+    name: varchar('name', { length: 80 }).notNull(),
+    /** As the contract's `Search` has it. */
+    search: json<Readonly<Record<string, unknown>>>('search').notNull(),
+  },
+  (t) => [unique('saved_search_name').on(t.userId, t.name)],
+);

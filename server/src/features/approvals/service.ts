@@ -1,75 +1,119 @@
 import type { ApprovalsReply, ApproveRequest, LeftReason, WithdrawReply } from '@heath/contract';
+import { type Workday, workdayToIso } from '@heath/core';
+import { BYTES_OF_ACCOUNT, placeOfAccount, readAccount } from '../../computing/packed-accounts.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
+import { periodAt } from '../../http/period-at.ts';
+import { Problem } from '../../http/problem.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import { addApprovals, type CardToApprove, cardsToApprove, standingApprovals } from './store.ts';
 
-/** Why a card cannot be approved; null where it can. */
-function objection(who: Who, card: CardToApprove | undefined): LeftReason | null {
-  if (card === undefined || !reaches(who, card)) return 'no card';
-  if (isOwn(who, card)) return 'own card';
-  if (card.batchId !== null) return 'sealed';
-  if (card.inputVersion !== card.computedVersion) return 'being computed';
-  return card.toSettle > 0 ? 'to settle' : null;
+/** What somebody is about to stand for: a card, or one day of it. */
+interface ToApprove {
+  readonly card: CardToApprove;
+  /** The version of the card, or the print of the day. */
+  readonly version: number;
+  readonly payableHours: number;
+  /** Why it cannot be approved yet; null where it can. */
+  readonly isOpen: LeftReason | null;
 }
 
-/** Stands for cards as they are computed now; those that cannot be approved are left, each with the reason. */
+function wholeCard(card: CardToApprove): ToApprove {
+  const { computedVersion: version, payableHours, toSettle } = card;
+  return { card, version, payableHours, isOpen: toSettle > 0 ? 'to settle' : null };
+}
+
+function oneDay(card: CardToApprove, day: Workday): ToApprove {
+  const place = placeOfAccount(card.firstDay, day);
+  const account = readAccount(card.accounts?.subarray(place, place + BYTES_OF_ACCOUNT) ?? null, day);
+  const isAtWork = account.state === 'at work' || account.state === 'to come';
+  return {
+    card,
+    version: account.print,
+    payableHours: account.payableHours,
+    isOpen: account.toSettle > 0 ? 'to settle' : isAtWork ? 'at work' : null,
+  };
+}
+
+/** Why something cannot be approved; null where it can. */
+function objection(who: Who, { card, isOpen }: ToApprove): LeftReason | null {
+  if (!reaches(who, card)) return 'no card';
+  if (isOwn(who, card)) return 'own card';
+  if (card.batchId !== null) return 'sealed';
+  return card.inputVersion === card.computedVersion ? isOpen : 'being computed';
+}
+
+/** Stands for cards, or for one day of them, as they are computed now; those that cannot be approved are left, each with the reason. */
 export function approve(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,
   write: Write | null,
   periodId: number,
-  { people }: ApproveRequest,
+  { people, workday }: ApproveRequest,
 ): Promise<ApprovalsReply> {
   return once(context, who, write, async (tx, tell) => {
+    const period = await periodAt(tx, periodId);
+    if (workday !== undefined && (workday < period.firstDay || workday > period.lastDay))
+      throw new Problem(422, 'invalid', 'This day is not in this period.', { field: 'workday' });
+    const madeBy = somebody(who);
     const cards = new Map(
-      (await cardsToApprove(tx, periodId, people, somebody(who))).map((card) => [card.personId, card]),
+      (await cardsToApprove(tx, periodId, people)).map((card) => [
+        card.personId,
+        workday === undefined ? wholeCard(card) : oneDay(card, workday),
+      ]),
     );
-    const approved: CardToApprove[] = [];
+    const approved: ToApprove[] = [];
     const left: ApprovalsReply['left'][number][] = [];
     for (const personId of new Set(people)) {
       const card = cards.get(personId);
-      const reason = objection(who, card);
+      const reason = card === undefined ? 'no card' : objection(who, card);
       if (card !== undefined && reason === null) approved.push(card);
       else left.push({ personId, reason: reason ?? 'no card' });
     }
-    const made = { madeBy: somebody(who), madeAt: context.clock.now() };
+    // What somebody stands for as it is already, they need not stand for twice.
+    const standing = new Set(
+      (await standingApprovals(tx, periodId, people, workday))
+        .filter((one) => one.madeBy === madeBy)
+        .map(({ personId, version }) => `${personId} ${version}`),
+    );
     await addApprovals(
       tx,
-      // One that is approved at this version already stays so.
       approved
-        .filter((card) => card.approvedVersion !== card.computedVersion)
-        .map(({ personId, computedVersion, payableHours }) => ({
+        .filter(({ card, version }) => !standing.has(`${card.personId} ${version}`))
+        .map(({ card: { personId }, version, payableHours }) => ({
           periodId,
           personId,
-          version: computedVersion,
+          workday: workday ?? null,
+          version,
           payableHours,
-          ...made,
+          madeBy,
+          madeAt: context.clock.now(),
         })),
     );
+    const ids = approved.map(({ card }) => card.personId);
     tell({
-      what: 'approved',
+      what: workday === undefined ? 'approved' : 'day approved',
       about: 'period',
       aboutId: periodId,
-      after: { people: approved.map(({ personId }) => personId), left: left.length },
+      after: { people: ids, left: left.length, ...ofDay(workday) },
     });
-    return { approved: approved.map(({ personId }) => personId), left };
+    return { approved: ids, left };
   });
 }
 
-/** Takes back whatever approval of these cards stands: of two who approved one, what both said. */
+const ofDay = (day: Workday | undefined) => (day === undefined ? {} : { workday: workdayToIso(day) });
+
+/** Takes back whatever approval of these cards, or of one day of them, stands: of two who approved one, what both said. */
 export function withdraw(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,
   write: Write | null,
   periodId: number,
-  { people }: ApproveRequest,
+  { people, workday }: ApproveRequest,
 ): Promise<WithdrawReply> {
   return once(context, who, write, async (tx, tell) => {
-    const cards = new Map(
-      (await cardsToApprove(tx, periodId, people, somebody(who))).map((card) => [card.personId, card]),
-    );
-    const standing = await standingApprovals(tx, periodId, people);
+    const cards = new Map((await cardsToApprove(tx, periodId, people)).map((card) => [card.personId, card]));
+    const standing = await standingApprovals(tx, periodId, people, workday);
     const approved = new Set(standing.map(({ personId }) => personId));
     const left: WithdrawReply['left'][number][] = [];
     for (const personId of new Set(people)) {
@@ -81,15 +125,22 @@ export function withdraw(
     const made = { madeBy: somebody(who), madeAt: context.clock.now() };
     await addApprovals(
       tx,
-      taken.map(({ id, personId, version }) => ({ periodId, personId, version, undoes: id, ...made })),
+      taken.map(({ id, personId, version }) => ({
+        periodId,
+        personId,
+        workday: workday ?? null,
+        version,
+        undoes: id,
+        ...made,
+      })),
     );
     const withdrawn = [...new Set(taken.map(({ personId }) => personId))];
     tell({
-      what: 'approval withdrawn',
+      what: workday === undefined ? 'approval withdrawn' : 'approval of a day withdrawn',
       about: 'period',
       aboutId: periodId,
       before: { people: withdrawn },
-      after: { left: left.length },
+      after: { left: left.length, ...ofDay(workday) },
     });
     return { withdrawn, left };
   });

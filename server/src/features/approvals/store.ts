@@ -1,13 +1,14 @@
-import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { Workday } from '@heath/core';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { sealOfCard } from '../../computing/cards.ts';
 import type { Queries } from '../../database/connect.ts';
-import { approval, card, seal } from '../../database/schema/index.ts';
+import { approval, card, period, seal } from '../../database/schema/index.ts';
 
 const undoing = alias(approval, 'undoing');
 
-/** The cards of some people in a period, locked, with the version at which somebody approved each last. */
-export function cardsToApprove(tx: Queries, periodId: number, people: readonly number[], by: number) {
+/** The cards of some people in a period, locked. */
+export function cardsToApprove(tx: Queries, periodId: number, people: readonly number[]) {
   return tx
     .select({
       personId: card.personId,
@@ -19,29 +20,39 @@ export function cardsToApprove(tx: Queries, periodId: number, people: readonly n
       computedVersion: card.computedVersion,
       toSettle: card.toSettle,
       payableHours: card.payableHours,
+      firstDay: period.firstDay,
+      accounts: card.accounts,
       batchId: seal.batchId,
-      approvedVersion: sql<number | null>`(
-        SELECT MAX(given.version) FROM ${approval} given
-         WHERE given.period_id = ${card.periodId} AND given.person_id = ${card.personId} AND given.undoes IS NULL AND given.made_by = ${by}
-           AND NOT EXISTS (SELECT 1 FROM ${approval} taken WHERE taken.undoes = given.id))`,
     })
     .from(card)
+    .innerJoin(period, eq(period.id, card.periodId))
     .leftJoin(seal, sealOfCard)
     .where(and(eq(card.periodId, periodId), inArray(card.personId, [...people])))
     .for('update');
 }
 export type CardToApprove = Awaited<ReturnType<typeof cardsToApprove>>[number];
 
-/** The approvals of some cards that were not taken back, the last first. */
-export const standingApprovals = (tx: Queries, periodId: number, people: readonly number[]) =>
+/** The approvals of some cards, or of one day of them, that were not taken back, the last first. */
+export const standingApprovals = (
+  tx: Queries,
+  periodId: number,
+  people: readonly number[],
+  day: Workday | undefined,
+) =>
   tx
-    .select({ id: approval.id, personId: approval.personId, version: approval.version })
+    .select({
+      id: approval.id,
+      personId: approval.personId,
+      version: approval.version,
+      madeBy: approval.madeBy,
+    })
     .from(approval)
     .leftJoin(undoing, eq(undoing.undoes, approval.id))
     .where(
       and(
         eq(approval.periodId, periodId),
         inArray(approval.personId, [...people]),
+        day === undefined ? isNull(approval.workday) : eq(approval.workday, day),
         isNull(approval.undoes),
         isNull(undoing.id),
       ),

@@ -127,7 +127,7 @@ export async function stripRows(
       FROM ${card} JOIN ${payGroup} ON ${payGroup.id} = ${card.groupId} LEFT JOIN ${seal} ON ${sealOfCard}
       LEFT JOIN (SELECT given.person_id, given.version, COUNT(DISTINCT given.made_by) AS people
                    FROM ${approval} given LEFT JOIN ${approval} taken ON taken.undoes = given.id
-                  WHERE given.period_id = ${periodId} AND given.undoes IS NULL AND taken.id IS NULL
+                  WHERE given.period_id = ${periodId} AND given.workday IS NULL AND given.undoes IS NULL AND taken.id IS NULL
                   GROUP BY given.person_id, given.version) stood
         ON stood.person_id = ${card.personId} AND stood.version = ${card.computedVersion}
      WHERE ${and(eq(card.periodId, periodId), reach, ofGroup)}`);

@@ -6,6 +6,7 @@ import { type Done, say, sayDone } from '../../ui/notices.ts';
 const WHY_LEFT: Readonly<Record<LeftReason, string>> = {
   'own card': 'your own',
   'to settle': 'something to settle',
+  'at work': 'not over yet',
   'being computed': 'still computed',
   sealed: 'handed off',
   'no card': 'no card within reach',

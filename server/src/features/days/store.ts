@@ -1,0 +1,103 @@
+import { SECONDS_PER_DAY, type Workday, workdayToIso } from '@heath/core';
+import { and, between, eq, type SQL, sql } from 'drizzle-orm';
+import { dayApprovalsSelect } from '../../computing/approvals.ts';
+import { BYTES_OF_ACCOUNT, placeOfAccount } from '../../computing/packed-accounts.ts';
+import type { Database } from '../../database/connect.ts';
+import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
+import { card, department, job, person, plan, seal, site } from '../../database/schema/index.ts';
+
+/** A card on the day, value by value: of ten thousand, an object for each costs too much (`lists` in the bench). */
+type CardValues = readonly [
+  personId: number,
+  departmentId: number,
+  siteId: number,
+  supervisorId: number | null,
+  groupId: number,
+  inputVersion: number,
+  computedVersion: number,
+  account: Buffer | null,
+];
+type PersonValues = readonly [id: number, number: string, name: string];
+
+const peopleByName = selectValues<PersonValues>(
+  build
+    .select({ id: person.id, number: person.number, name: person.name })
+    .from(person)
+    .orderBy(person.name, person.number),
+);
+const departments = select(build.select({ id: department.id, name: department.name }).from(department));
+const sites = select(build.select({ id: site.id, name: site.name, zone: site.zone }).from(site));
+const jobs = select(build.select({ id: job.id, name: job.name }).from(job));
+
+/** A plan of a workday begins within so much of its midnight in UTC. */
+const MARGIN_SECONDS = 2 * SECONDS_PER_DAY;
+
+/** The zone by whose clock a day is today: that of the first site there is. */
+export async function zoneOfBusiness(database: Database): Promise<string> {
+  const [first] = await database.select({ zone: site.zone }).from(site).orderBy(site.id).limit(1);
+  return first?.zone ?? 'UTC';
+}
+
+/** All that a day of a period is told from, of the cards within reach. */
+export async function dayOf(
+  database: Database,
+  periodId: number,
+  { day, firstDay }: { readonly day: Workday; readonly firstDay: Workday },
+  reach: SQL,
+) {
+  const place = placeOfAccount(firstDay, day);
+  const cards = selectValues<CardValues>(
+    build
+      .select({
+        personId: card.personId,
+        departmentId: card.departmentId,
+        siteId: card.siteId,
+        supervisorId: card.supervisorId,
+        groupId: card.groupId,
+        inputVersion: card.inputVersion,
+        computedVersion: card.computedVersion,
+        account: sql`SUBSTRING(${card.accounts}, ${place + 1}, ${BYTES_OF_ACCOUNT})`.as('account'),
+      })
+      .from(card)
+      .where(and(eq(card.periodId, periodId), reach)),
+  );
+  const midnight = day * SECONDS_PER_DAY;
+  const plans = select(
+    build
+      .select({ personId: plan.personId, startsAt: plan.startsAt, endsAt: plan.endsAt, jobId: plan.jobId })
+      .from(plan)
+      .where(
+        and(
+          between(plan.startsAt, midnight - MARGIN_SECONDS, midnight + MARGIN_SECONDS),
+          eq(plan.workday, day),
+        ),
+      ),
+  );
+  const sealed = select(
+    build.select({ groupId: seal.groupId }).from(seal).where(eq(seal.periodId, periodId)),
+  );
+  const [[ofPeople, ofPlans], [ofCards, ofDepartments, ofSites, ofJobs, ofSeals, ofApprovals]] =
+    await Promise.all([
+      sendAlone(database, peopleByName.with(), plans.with()),
+      sendAlone(
+        database,
+        cards.with(),
+        departments.with(),
+        sites.with(),
+        jobs.with(),
+        sealed.with(),
+        dayApprovalsSelect.with({ periodId, workday: workdayToIso(day) }),
+      ),
+    ]);
+  return {
+    people: peopleByName.rows(ofPeople),
+    plans: plans.rows(ofPlans),
+    cards: cards.rows(ofCards),
+    departments: departments.rows(ofDepartments),
+    sites: sites.rows(ofSites),
+    jobs: jobs.rows(ofJobs),
+    sealed: new Set(sealed.rows(ofSeals).map(({ groupId }) => groupId)),
+    approvals: dayApprovalsSelect.rows(ofApprovals),
+  };
+}
+export type DayRows = Awaited<ReturnType<typeof dayOf>>;
