@@ -89,6 +89,7 @@ export const api = createApi({
     'periods',
     'cards',
     'card',
+    'day',
     'exceptions',
     'strip',
     'imports',

@@ -98,7 +98,7 @@ export const {
       query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
       transformResponse: reads(SettleReply),
       onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
-      invalidatesTags: ['handoff'],
+      invalidatesTags: ['handoff', 'day'],
     }),
     correct: build.mutation<SettleReply, CardId & Correcting>({
       query: ({ says, settles, note, ...card }) => ({
@@ -108,7 +108,7 @@ export const {
       }),
       transformResponse: reads(SettleReply),
       onQueryStarted: ({ periodId, personId }, underWay) => showCard({ periodId, personId }, underWay),
-      invalidatesTags: ['handoff'],
+      invalidatesTags: ['handoff', 'day'],
     }),
     previewCorrect: build.query<SettlePreview, CardId & Correcting>({
       query: ({ says, settles, note, ...card }) => ({
@@ -126,7 +126,7 @@ export const {
       }),
       transformResponse: reads(SettleReply),
       onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
-      invalidatesTags: ['handoff'],
+      invalidatesTags: ['handoff', 'day'],
     }),
   }),
 });

@@ -1,4 +1,5 @@
 import { cards } from '../features/cards/feature.ts';
+import { days } from '../features/days/feature.ts';
 import { desk } from '../features/desk/feature.ts';
 import { exceptions } from '../features/exceptions/feature.ts';
 import { handoff } from '../features/handoff/feature.ts';
@@ -14,6 +15,7 @@ export const FEATURES: readonly Feature[] = [
   desk,
   imports,
   exceptions,
+  days,
   cards,
   handoff,
   payCodes,

@@ -50,6 +50,26 @@ export const dayOfMonth = (day: Workday): number => dateOf(day).getUTCDate();
 /** `Wed 28 Oct` of a workday. */
 export const shortDay = (day: Workday): string =>
   `${weekday(day)} ${dayOfMonth(day)} ${MONTHS[dateOf(day).getUTCMonth()]}`;
+const LONG_WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const LONG_MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+/** `Sunday 1 November` of a workday. */
+export function longDay(day: Workday): string {
+  const date = dateOf(day);
+  return `${LONG_WEEKDAYS[date.getUTCDay()]} ${date.getUTCDate()} ${LONG_MONTHS[date.getUTCMonth()]}`;
+}
 export const isWeekend = (day: Workday): boolean => dateOf(day).getUTCDay() % 6 === 0;
 
 /** `19 Oct – 1 Nov 2026`. */

@@ -11,7 +11,14 @@ export interface Key {
 /** The keys of a screen or a part of one, by what code calls them. */
 export type Keys = Readonly<Record<string, Key>>;
 
-const NAMES: Readonly<Record<string, string>> = { ctrl: 'mod', '↓': 'down', '↑': 'up', esc: 'escape' };
+const NAMES: Readonly<Record<string, string>> = {
+  ctrl: 'mod',
+  '↓': 'down',
+  '↑': 'up',
+  '←': 'left',
+  '→': 'right',
+  esc: 'escape',
+};
 
 const isCharacter = (press: string): boolean => press.length === 1 && NAMES[press] === undefined;
 

@@ -6,8 +6,8 @@ import { Button } from '../../ui/Button.tsx';
 import { decimalHours, moment } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
+import { useApproving } from '../approvals/index.ts';
 import { CARD_KEYS } from './keys.ts';
-import { useApproving } from './useApproving.ts';
 
 /** Who stands for the card, and a way to stand for it, or to take that back. */
 export function Approval({ id, card }: { id: CardId; card: CardReply }) {

@@ -5,11 +5,11 @@ import { Empty } from '../../ui/Empty.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { say } from '../../ui/notices.ts';
 import { useAddress } from '../../ui/useAddress.ts';
+import { useApproving } from '../approvals/index.ts';
 import { CardView } from './CardView.tsx';
 import { CARD_KEYS } from './keys.ts';
 import { PeopleList } from './PeopleList.tsx';
 import { isToApprove, type ListFilter, shownIn, visibleRows } from './rows.ts';
-import { useApproving } from './useApproving.ts';
 import { useNearCards } from './useNearCards.ts';
 
 /** The filter that stands in an address. */

@@ -1,5 +1,5 @@
 import type { PeriodSummary, StripDay, StripReply } from '@heath/contract';
-import { workdayToIso } from '@heath/core';
+import { type Workday, workdayToIso } from '@heath/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect } from 'react';
 import { api } from '../../api/base.ts';
@@ -36,9 +36,12 @@ const AGAIN_MILLISECONDS = 30_000;
 export function PeriodBar({
   pickDays = false,
   pickGroup = false,
+  shownDay = null,
 }: {
   pickDays?: boolean;
   pickGroup?: boolean;
+  /** The day that a screen of one day shows: one is always picked, whether the address names it or not. */
+  shownDay?: Workday | null;
 }) {
   const { query } = useAddress();
   const { period } = usePeriod();
@@ -57,7 +60,7 @@ export function PeriodBar({
       </div>
       <div className="flex min-w-0 flex-1 border-l border-rule">
         {(strip?.days ?? []).map((day) => (
-          <Day key={day.day} of={day} mayPick={pickDays} />
+          <Day key={day.day} of={day} mayPick={pickDays} shownDay={shownDay} />
         ))}
       </div>
       {strip !== undefined && <Sums strip={strip} />}
@@ -110,10 +113,10 @@ function Periods({ period }: { period: PeriodSummary }) {
 }
 
 /** One day: how much of what was planned was clocked, and how much of it is to settle. */
-function Day({ of, mayPick }: { of: StripDay; mayPick: boolean }) {
+function Day({ of, mayPick, shownDay }: { of: StripDay; mayPick: boolean; shownDay: Workday | null }) {
   const { query, go } = useAddress();
   const { day, plannedSeconds, clockedSeconds, toSettle } = of;
-  const isPicked = query.get('day') === workdayToIso(day);
+  const isPicked = shownDay === null ? query.get('day') === workdayToIso(day) : day === shownDay;
   const covered = plannedSeconds === 0 ? 0 : Math.min(clockedSeconds / plannedSeconds, 1);
   const clocked = hoursAndMinutes(Math.round(clockedSeconds / 60) * 60);
   const open = toSettle > 0 ? `, ${toSettle} to settle` : '';
@@ -124,7 +127,7 @@ function Day({ of, mayPick }: { of: StripDay; mayPick: boolean }) {
       {...says(sentence)}
       aria-pressed={isPicked}
       disabled={!mayPick}
-      onClick={() => go({ day: isPicked ? null : workdayToIso(day) })}
+      onClick={() => go({ day: isPicked && shownDay === null ? null : workdayToIso(day) })}
       className={`relative min-w-0 max-w-10.5 flex-1 border-r border-faint pt-2 text-center text-fine text-soft disabled:cursor-default ${isPicked ? 'bg-heather-wash' : isWeekend(day) ? 'bg-weekend' : ''}`}
     >
       {weekday(day)[0]}
@@ -189,6 +192,8 @@ function Figure({
 }
 
 const REFRESH_MILLISECONDS = 700;
+/** What shows what is computed. */
+const COMPUTED = ['strip', 'cards', 'day', 'exceptions', 'handoff'] as const;
 
 /** While cards are being computed, asks again until none is. */
 function useRefreshWhileComputing(computing: number): void {
@@ -196,13 +201,10 @@ function useRefreshWhileComputing(computing: number): void {
   const waiting = computing > 0;
   useEffect(() => {
     if (!waiting) return;
-    const timer = setInterval(
-      () => dispatch(api.util.invalidateTags(['strip', 'cards', 'exceptions', 'handoff'])),
-      REFRESH_MILLISECONDS,
-    );
+    const timer = setInterval(() => dispatch(api.util.invalidateTags([...COMPUTED])), REFRESH_MILLISECONDS);
     return () => {
       clearInterval(timer);
-      dispatch(api.util.invalidateTags(['strip', 'cards', 'exceptions', 'handoff']));
+      dispatch(api.util.invalidateTags([...COMPUTED]));
     };
   }, [waiting, dispatch]);
 }

@@ -2,8 +2,10 @@ import type { CardReply } from '@heath/contract';
 import { classLabel, isPremium, isWorked, type Workday } from '@heath/core';
 import { originOf, type Scale, scaleFor } from './scale.ts';
 
+type Drawn = Pick<CardReply, 'lines' | 'plans' | 'shifts' | 'segments' | 'exceptions'>;
+
 /** What of a card is a day's: its lines, and what a ribbon draws of it. */
-export function dayOfCard(card: CardReply, day: Workday) {
+export function dayOfCard(card: Drawn, day: Workday) {
   const isOfDay = ({ workday }: { readonly workday: Workday }) => workday === day;
   const lines = card.lines.filter(isOfDay);
   return {

@@ -1,6 +1,8 @@
 import type { LeftReason } from '@heath/contract';
+import type { Workday } from '@heath/core';
 import { useApproveMutation, useWithdrawMutation } from '../../api/approvals.ts';
 import { problemOf } from '../../api/base.ts';
+import { shortDay } from '../../ui/format.ts';
 import { type Done, say, sayDone } from '../../ui/notices.ts';
 
 const WHY_LEFT: Readonly<Record<LeftReason, string>> = {
@@ -12,15 +14,17 @@ const WHY_LEFT: Readonly<Record<LeftReason, string>> = {
   'no card': 'no card within reach',
 };
 
-const people = (count: number): string => `${count.toLocaleString('en')} ${count === 1 ? 'card' : 'cards'}`;
-
-/** Approves cards of a period, or takes that back; says what was done, with a way to take it back and back again. */
-export function useApproving(periodId: number) {
+/** Approves cards of a period, or one day of them, or takes that back; says what was done, with a way to take it back and back again. */
+export function useApproving(periodId: number, workday: Workday | null = null) {
+  const what = workday === null ? 'card' : 'person';
+  const many = workday === null ? 'cards' : 'people';
+  const onDay = workday === null ? '' : `, ${shortDay(workday)}`;
+  const people = (count: number): string => `${count.toLocaleString('en')} ${count === 1 ? what : many}`;
   const [approve, approving] = useApproveMutation();
   const [withdraw, withdrawing] = useWithdrawMutation();
 
   const approveThem = async (ids: readonly number[], name?: string): Promise<Done | null> => {
-    const { data, error } = await approve({ periodId, people: ids });
+    const { data, error } = await approve({ periodId, people: ids, workday });
     if (data === undefined) {
       say(problemOf(error).title);
       return null;
@@ -31,22 +35,22 @@ export function useApproving(periodId: number) {
       say(`Not approved: ${why}.`);
       return null;
     }
-    const text = `Approved ${approved.length === 1 && name !== undefined ? name : people(approved.length)}${left.length > 0 ? `; not ${people(left.length)}: ${why}` : ''}`;
+    const text = `Approved ${approved.length === 1 && name !== undefined ? name : people(approved.length)}${onDay}${left.length > 0 ? `; not ${people(left.length)}: ${why}` : ''}`;
     return { text, undo: () => withdrawThem(approved, name) };
   };
   const withdrawThem = async (ids: readonly number[], name?: string): Promise<Done | null> => {
-    const { data, error } = await withdraw({ periodId, people: ids });
+    const { data, error } = await withdraw({ periodId, people: ids, workday });
     if (data === undefined || data.withdrawn.length === 0) {
       say(data === undefined ? problemOf(error).title : 'Nothing of it is approved any more.');
       return null;
     }
     const { withdrawn } = data;
     const whose = withdrawn.length === 1 && name !== undefined ? name : people(withdrawn.length);
-    return { text: `Approval withdrawn: ${whose}`, undo: () => approveThem(withdrawn, name) };
+    return { text: `Approval withdrawn: ${whose}${onDay}`, undo: () => approveThem(withdrawn, name) };
   };
   const said = async (done: Promise<Done | null>) => {
-    const what = await done;
-    if (what !== null) sayDone(what);
+    const made = await done;
+    if (made !== null) sayDone(made);
   };
   return {
     isBusy: approving.isLoading || withdrawing.isLoading,

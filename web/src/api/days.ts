@@ -1,0 +1,45 @@
+import { DayReply, type DayRibbon, type DayRow, dayRows, RibbonsReply } from '@heath/contract';
+import { type Workday, workdayToIso } from '@heath/core';
+import { cardsApi } from './cards.ts';
+import { LongList } from './LongList.ts';
+import { reads } from './reads.ts';
+
+/** One workday of everybody within reach. */
+export interface Day {
+  readonly day: Workday;
+  readonly today: Workday;
+  readonly axis: DayReply['axis'];
+  readonly people: LongList<DayRow>;
+}
+
+function asDay(reply: unknown): Day {
+  const read = reads(DayReply)(reply);
+  const { day, today, axis } = read;
+  return Object.freeze({ day, today, axis, people: new LongList(dayRows(read)) });
+}
+
+/** What is asked of a day; null: the one before today. */
+interface Asked {
+  readonly periodId: number;
+  readonly day: Workday | null;
+}
+
+export const daysApi = cardsApi.injectEndpoints({
+  endpoints: (build) => ({
+    day: build.query<Day, Asked>({
+      query: ({ periodId, day }) =>
+        `/periods/${periodId}/day${day === null ? '' : `?day=${workdayToIso(day)}`}`,
+      transformResponse: asDay,
+      providesTags: ['day'],
+    }),
+    ribbons: build.query<readonly DayRibbon[], { periodId: number; day: Workday; people: readonly number[] }>(
+      {
+        query: ({ periodId, day, people }) =>
+          `/periods/${periodId}/day/ribbons?day=${workdayToIso(day)}&people=${people.join(',')}`,
+        transformResponse: (reply: unknown) => Object.freeze(reads(RibbonsReply)(reply).ribbons),
+        providesTags: ['day'],
+      },
+    ),
+  }),
+});
+export const { useDayQuery, useRibbonsQuery } = daysApi;

@@ -1,0 +1,1 @@
+export { useApproving } from './useApproving.ts';

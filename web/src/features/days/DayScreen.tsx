@@ -1,0 +1,148 @@
+import type { DayRow, PeriodSummary } from '@heath/contract';
+import { workday, workdayToIso } from '@heath/core';
+import { useCallback, useMemo, useState } from 'react';
+import type { Day } from '../../api/days.ts';
+import { useMay } from '../../api/useMay.ts';
+import { Button } from '../../ui/Button.tsx';
+import { longDay } from '../../ui/format.ts';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
+import { say } from '../../ui/notices.ts';
+import { Select } from '../../ui/Select.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
+import { useApproving } from '../approvals/index.ts';
+import { DayLanes } from './DayLanes.tsx';
+import { DaySide } from './DaySide.tsx';
+import { GROUPINGS, type Grouping, isShown, isToApprove, linesOf, showIn } from './groups.ts';
+import { DAY_KEYS } from './keys.ts';
+import { StateList } from './StateList.tsx';
+
+const groupingIn = (text: string | null): Grouping =>
+  GROUPINGS.find(({ value }) => value === text)?.value ?? 'department';
+
+/** States, everybody on one axis, the open one with what is known. What is shown and who is open stands in the address. */
+export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
+  const { query, go } = useAddress();
+  const { day, today, people } = of;
+  const group = query.get('group');
+  const site = query.get('site');
+  const show = showIn(query.get('show'));
+  const grouping = groupingIn(query.get('by'));
+  const inGroup = useMemo(
+    () => people.rows.filter((row) => group === null || row.groupId === Number(group)),
+    [people, group],
+  );
+  const atSite = useMemo(() => inGroup.filter((row) => site === null || row.site === site), [inGroup, site]);
+  const shown = useMemo(() => atSite.filter((row) => isShown(row, show)), [atSite, show]);
+  const lines = useMemo(() => linesOf(shown, grouping), [shown, grouping]);
+  const open = useOpen(
+    lines.flatMap((line) => (line.kind === 'person' ? [line.row] : [])),
+    people.rows,
+  );
+  const matching = useMemo(() => shown.filter(isToApprove), [shown]);
+  const mayApprove = useMay('approve') && !period.sealed;
+  const approving = useApproving(period.id, day);
+  const approve = (rows: readonly DayRow[]) => {
+    if (!mayApprove || approving.isBusy) return;
+    if (rows.length === 0) say('Nobody in the list who matches their plan is left to approve.');
+    else void approving.approve(rows.map(({ personId }) => personId));
+  };
+  const toDay = (by: number) => {
+    const next = workday(Math.min(Math.max(day + by, period.firstDay), period.lastDay));
+    if (next !== day) go({ day: workdayToIso(next) });
+  };
+  useKey(DAY_KEYS.nextDay, () => toDay(1));
+  useKey(DAY_KEYS.dayBefore, () => toDay(-1));
+  useKey(DAY_KEYS.approveMatching, () => approve(matching));
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[var(--spacing-states)_minmax(0,1fr)_var(--spacing-side)] max-md:block max-md:overflow-y-auto">
+      <StateList
+        title={whenIs(day, today)}
+        rows={inGroup}
+        atSite={atSite}
+        show={show}
+        site={site}
+        onShow={(next) => go({ show: next === 'all' ? null : next, person: null })}
+        onSite={(next) => go({ site: next, person: null })}
+      />
+      <main aria-label="The day" className="flex min-h-0 flex-col px-4.5 pt-3">
+        <header className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <h1 className="whitespace-nowrap text-title">{longDay(day)}</h1>
+          <span className="whitespace-nowrap text-note text-soft">{peopleIn(shown.length)}</span>
+          <span className="ml-auto flex items-center gap-2">
+            <Select
+              label="Grouped"
+              value={grouping}
+              choices={GROUPINGS}
+              onChoose={(by) => go({ by: by === 'department' ? null : by })}
+              className="border border-rule bg-field px-2 py-1 text-note"
+            />
+            {mayApprove && (
+              <Button
+                look="primary"
+                disabled={approving.isBusy || matching.length === 0}
+                onClick={() => approve(matching)}
+              >
+                Approve {matching.length.toLocaleString('en')} that match
+                <Kbd>{DAY_KEYS.approveMatching.press}</Kbd>
+              </Button>
+            )}
+          </span>
+        </header>
+        <DayLanes
+          periodId={period.id}
+          of={of}
+          lines={lines}
+          openId={open.row?.personId ?? null}
+          onOpen={open.pick}
+          onApprove={mayApprove ? approve : null}
+        />
+      </main>
+      <DaySide
+        periodId={period.id}
+        day={day}
+        row={open.row}
+        isSealed={period.sealed}
+        onApproved={open.next}
+      />
+    </div>
+  );
+}
+
+/** Who is open: the one in the address, as long as they are there; else the first that is shown. */
+function useOpen(shown: readonly DayRow[], all: readonly DayRow[]) {
+  const { query, go } = useAddress();
+  const pickedId = Number(query.get('person'));
+  // Who is open stays open when the filter no longer holds: settling must not move on to another.
+  const [openId, setOpenId] = useState<number | null>(null);
+  const row =
+    all.find(({ personId }) => personId === pickedId) ??
+    shown.find(({ personId }) => personId === openId) ??
+    shown[0];
+  if (row !== undefined && row.personId !== openId) setOpenId(row.personId);
+  const pick = useCallback((personId: number) => go({ person: String(personId) }), [go]);
+  const place = shown.findIndex(({ personId }) => personId === row?.personId);
+  const step = (by: number) => {
+    const next = shown[Math.min(Math.max(place + by, 0), shown.length - 1)];
+    if (next !== undefined) pick(next.personId);
+  };
+  useKey(DAY_KEYS.next, () => step(1));
+  useKey(DAY_KEYS.before, () => step(-1));
+  useKey(DAY_KEYS.nextOpen, () => {
+    const next = [...shown.slice(place + 1), ...shown.slice(0, Math.max(place, 0))].find(
+      ({ toSettle }) => toSettle > 0,
+    );
+    if (next === undefined) say('Nobody else here has something to settle.');
+    else pick(next.personId);
+  });
+  return { row, pick, next: () => step(1) };
+}
+
+const peopleIn = (count: number): string =>
+  `${count.toLocaleString('en')} ${count === 1 ? 'person' : 'people'}`;
+
+/** `Yesterday`, `Today`, or which day it is of the list of states. */
+function whenIs(day: number, today: number): string {
+  if (day === today) return 'Today';
+  return day === today - 1 ? 'Yesterday' : day < today ? 'A day before' : 'A day to come';
+}

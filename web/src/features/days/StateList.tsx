@@ -1,0 +1,83 @@
+import type { DayRow } from '@heath/contract';
+import { isShown, SHOWS, type Show } from './groups.ts';
+
+/** How the day of everybody went, with how many of each; and where they were. */
+export function StateList({
+  title,
+  rows,
+  atSite,
+  show,
+  site,
+  onShow,
+  onSite,
+}: {
+  title: string;
+  /** Of all sites. */
+  rows: readonly DayRow[];
+  atSite: readonly DayRow[];
+  show: Show;
+  site: string | null;
+  onShow: (show: Show) => void;
+  onSite: (site: string | null) => void;
+}) {
+  const states = SHOWS.map((one) => ({
+    ...one,
+    count: atSite.filter((row) => isShown(row, one.show)).length,
+  })).filter(({ show: of, count }) => count > 0 || of === 'all' || of === show);
+  const sites = [...new Set(rows.map((row) => row.site))].sort((a, b) => a.localeCompare(b, 'en'));
+  return (
+    <nav aria-label="How it went" className="min-h-0 overflow-y-auto border-r border-rule pb-4 pt-4">
+      <h2 className="px-5 pb-1.5 font-sans text-note font-semibold text-soft">{title}</h2>
+      {states.map(({ show: of, name, count }) => (
+        <Choice
+          key={of}
+          name={name}
+          count={count}
+          isPicked={of === show}
+          isQuiet={of === 'off'}
+          onPick={() => onShow(of)}
+        />
+      ))}
+      {sites.length > 1 && (
+        <>
+          <h2 className="px-5 pb-1.5 pt-5 font-sans text-note font-semibold text-soft">By place</h2>
+          {sites.map((name) => (
+            <Choice
+              key={name}
+              name={name || 'No site'}
+              count={rows.filter((row) => row.site === name && isShown(row, show)).length}
+              isPicked={name === site}
+              onPick={() => onSite(name === site ? null : name)}
+            />
+          ))}
+        </>
+      )}
+    </nav>
+  );
+}
+
+function Choice({
+  name,
+  count,
+  isPicked,
+  isQuiet = false,
+  onPick,
+}: {
+  name: string;
+  count: number;
+  isPicked: boolean;
+  isQuiet?: boolean;
+  onPick: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      aria-current={isPicked}
+      onClick={onPick}
+      className={`flex w-full justify-between gap-2 px-5 py-1.5 text-left ${isPicked ? 'picked-row bg-sheet font-semibold' : 'hover:bg-sheet'} ${isQuiet ? 'text-soft' : ''}`}
+    >
+      <span>{name}</span>
+      <span>{count.toLocaleString('en')}</span>
+    </button>
+  );
+}

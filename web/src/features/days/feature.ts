@@ -1,0 +1,14 @@
+import type { Feature } from '../../ui/feature.ts';
+import { SETTLE_KEYS } from '../settle/keys.ts';
+import { DAY_KEYS } from './keys.ts';
+
+export const days: Feature = {
+  name: 'The day',
+  path: 'day',
+  right: 'see cards',
+  isInBar: true,
+  page: async () => (await import('./DaysPage.tsx')).DaysPage,
+  keys: { ...DAY_KEYS, ...SETTLE_KEYS },
+  actions: [{ name: 'Look at yesterday, everybody', to: '/day', right: 'see cards' }],
+  find: null,
+};
