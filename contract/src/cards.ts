@@ -1,4 +1,4 @@
-import { type Instant, type PersonId, PUNCH_KINDS, type ZoneOffsets } from '@heath/core';
+import { type Computed, type Instant, type PersonId, PUNCH_KINDS, type ZoneOffsets } from '@heath/core';
 import * as v from 'valibot';
 import {
   at,
@@ -149,6 +149,20 @@ export const ShiftView = v.strictObject({
 });
 export type ShiftView = v.InferOutput<typeof ShiftView>;
 
+/** A shift as the ribbon draws it and its reasons explain it. */
+export const shiftView = (shift: Computed['shifts'][number]): ShiftView => ({
+  workday: shift.workday,
+  spells: shift.spells,
+  unpaid: shift.breaks.unpaid,
+  onTheClock: shift.onTheClock?.at ?? null,
+  clockedSeconds: shift.clockedSeconds,
+  payableSeconds: shift.payableSeconds,
+  unpaidSeconds: shift.unpaidSeconds,
+  heldSeconds: shift.heldSeconds,
+  roundingSeconds: shift.roundingSeconds,
+  reasons: shift.reasons,
+});
+
 export const SegmentView = v.strictObject({
   workday: day,
   start: ofCore<Instant>(at),
@@ -157,6 +171,15 @@ export const SegmentView = v.strictObject({
   premiums: list(v.string()),
 });
 export type SegmentView = v.InferOutput<typeof SegmentView>;
+
+/** A segment as the ribbon draws it. */
+export const segmentView = (segment: Computed['segments'][number]): SegmentView => ({
+  workday: segment.workday,
+  start: segment.start,
+  end: segment.end,
+  classId: segment.pay.classId,
+  premiums: segment.premiums.list.map(({ name }) => name),
+});
 
 /** A correction as the card's history shows it. */
 export const CorrectionView = v.strictObject({

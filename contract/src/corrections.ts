@@ -1,4 +1,4 @@
-import { type ClassSums, CorrectionSchema } from '@heath/core';
+import { type CarriedInput, type ClassSums, CorrectionSchema } from '@heath/core';
 import * as v from 'valibot';
 import { ClassSumsSchema, LineSchema, ofCore, says } from './card-parts.ts';
 import { CardReply, SegmentView, ShiftView, StripChange } from './cards.ts';
@@ -73,3 +73,22 @@ export const SettleReply = v.strictObject({
   change: v.nullable(StripChange),
 });
 export type SettleReply = v.InferOutput<typeof SettleReply>;
+
+const named = list(v.strictObject({ id: v.pipe(v.number(), v.integer()), name: v.string() }));
+
+/**
+ * GET /api/periods/:id/cards/:personId/input: what the card follows from, for the core in the browser, so that a change by hand shows its
+ * effect while it is made. Within `input` everything counts as the core counts: days since 1970-01-01, seconds since 1970-01-01T00:00:00Z.
+ */
+export const CardInputReply = v.strictObject({
+  input: ofCore<CarriedInput>(
+    v.looseObject({ first: v.number(), last: v.number(), punches: v.array(v.looseObject({})) }),
+  ),
+  /** Null: there is no last day yet. */
+  employed: v.strictObject({ first: day, last: v.nullable(day) }),
+  /** What a stretch of work can be given to. */
+  jobs: named,
+  departments: named,
+  sites: named,
+});
+export type CardInputReply = v.InferOutput<typeof CardInputReply>;

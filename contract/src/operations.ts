@@ -3,7 +3,7 @@ import { ApprovalsReply, ApproveRequest, WithdrawReply } from './approvals.ts';
 import { GiveBadgeRequest, UnownedBadgesReply } from './badges.ts';
 import { BulkPreview, BulkReply, BulkRequest } from './bulks.ts';
 import { CardReply, CardsReply, StripReply } from './cards.ts';
-import { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
+import { CardInputReply, CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
 import { DayReply, RibbonsReply } from './days.ts';
 import { EvidenceReply, ExceptionsReply } from './exceptions.ts';
 import { HandoffReply } from './handoff.ts';
@@ -79,6 +79,11 @@ export const OPERATIONS = {
     says: 'What the ribbons of some people show on one workday.',
     query: { day: 'A date.', people: 'Ids of people, with commas between.' },
     gives: RibbonsReply,
+    status: 200,
+  },
+  'GET /periods/:period/cards/:person/input': {
+    says: 'What a card follows from, so that the effect of a change is shown while it is made.',
+    gives: CardInputReply,
     status: 200,
   },
   'GET /periods/:period/exceptions': {

@@ -17,6 +17,7 @@ export { correctionsInForce } from './corrections/in-force.ts';
 export { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
 export { daysTouched } from './corrections/touches.ts';
+export { type CorrectionWarning, daysChanged, warningsOf } from './corrections/warnings.ts';
 // Exceptions.
 export { overtimeRuleOf } from './exceptions/key.ts';
 export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kinds.ts';
@@ -54,6 +55,14 @@ export {
 } from './pay/classes.ts';
 export type { PayCode, PayCodeMap } from './pay/codes.ts';
 // What is known of a person.
+export {
+  type CarriedInput,
+  type CarriedNames,
+  carry,
+  namesFrom,
+  uncarried,
+  type WrittenRulebook,
+} from './record/carried.ts';
 export type { Home } from './record/home.ts';
 export * from './record/ids.ts';
 export type { Leave } from './record/leave.ts';

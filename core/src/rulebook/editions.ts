@@ -83,6 +83,11 @@ export class Editions {
     return new Editions(kept.length > 0 ? kept : [itemAt(this.#inForce, 0)], this.#ever);
   }
 
+  /** Those in force, and all there are: what these editions can be put together from again. */
+  parts(): { readonly inForce: readonly EditionInForce[]; readonly ever: readonly EditionInForce[] } {
+    return { inForce: this.#inForce, ever: this.#ever };
+  }
+
   /** The edition in force on a workday. */
   on(day: number): CompiledRulebook {
     return latestBy(this.#inForce, day);

@@ -1,11 +1,10 @@
 import {
+  type CarriedNames,
   type CompiledRulebook,
   compileRulebook,
-  type DepartmentId,
   type EditionInForce,
-  type JobId,
-  type Names,
-  type SiteId,
+  namesFrom,
+  type WrittenRulebook,
 } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
@@ -14,19 +13,22 @@ import { department, job, rulebookEdition, site } from '../database/schema/index
 
 /** Editions never change, so each is read and compiled once per process. */
 const compiled = new Map<number, EditionInForce>();
+const written = new WeakMap<CompiledRulebook, WrittenRulebook>();
 
-/** Numbers of the jobs, departments and sites that rulebooks name by their codes. */
-async function namesIn(queries: Reads): Promise<Names> {
-  const numbers = async <T extends number>(table: typeof job | typeof department | typeof site) => {
+/** The rulebook that one was compiled from. Throws for one that `edition` did not give. */
+export function writtenOf(rulebook: CompiledRulebook): WrittenRulebook {
+  const found = written.get(rulebook);
+  if (found === undefined) throw new Error('This rulebook was not read from the database.');
+  return found;
+}
+
+/** Numbers of the jobs, departments and sites by their codes, as they are carried. */
+export async function carriedNames(queries: Reads): Promise<CarriedNames> {
+  const pairs = async (table: typeof job | typeof department | typeof site) => {
     const rows = await queries.select({ id: table.id, code: table.code }).from(table);
-    const ids = new Map(rows.map((row) => [row.code, row.id as T]));
-    return (code: string) => ids.get(code);
+    return rows.map(({ code, id }) => [code, id] as const);
   };
-  return {
-    job: await numbers<JobId>(job),
-    department: await numbers<DepartmentId>(department),
-    site: await numbers<SiteId>(site),
-  };
+  return { jobs: await pairs(job), departments: await pairs(department), sites: await pairs(site) };
 }
 
 /** A rulebook edition and when it comes into force. Throws where there is none of that number, or the core refuses it. */
@@ -35,10 +37,11 @@ export async function edition(queries: Reads, id: number): Promise<EditionInForc
   if (known !== undefined) return known;
   const [row] = await queries.select().from(rulebookEdition).where(eq(rulebookEdition.id, id));
   if (row === undefined) throw new Error(`There is no rulebook edition ${id}.`);
-  const result = compileRulebook(row.rules, row.edition, await namesIn(queries));
+  const result = compileRulebook(row.rules, row.edition, namesFrom(await carriedNames(queries)));
   if (!result.ok) throw new Error(`Rulebook edition ${id} is not valid: ${JSON.stringify(result.faults)}`);
   const inForce = { from: row.firstDay, rulebook: result.rulebook };
   compiled.set(id, inForce);
+  written.set(result.rulebook, { edition: row.edition, rules: row.rules });
   return inForce;
 }
 

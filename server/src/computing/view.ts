@@ -1,4 +1,4 @@
-import type { CardReply, SegmentView, ShiftView } from '@heath/contract';
+import { type CardReply, segmentView, shiftView } from '@heath/contract';
 import type { Computed, ZoneOffsets } from '@heath/core';
 import { approvalViews, stateOf } from './approvals.ts';
 import { correctionViews } from './history.ts';
@@ -14,29 +14,6 @@ const differs = (subject: CardSubject, now: CardResults): boolean =>
 export const jsonOffsets = (offsets: ZoneOffsets): ZoneOffsets => ({
   ...offsets,
   starts: offsets.starts.map((start) => Math.max(start, -1e12)),
-});
-
-/** A shift as the ribbon draws it and its reasons explain it. */
-export const shiftView = (shift: Computed['shifts'][number]): ShiftView => ({
-  workday: shift.workday,
-  spells: shift.spells,
-  unpaid: shift.breaks.unpaid,
-  onTheClock: shift.onTheClock?.at ?? null,
-  clockedSeconds: shift.clockedSeconds,
-  payableSeconds: shift.payableSeconds,
-  unpaidSeconds: shift.unpaidSeconds,
-  heldSeconds: shift.heldSeconds,
-  roundingSeconds: shift.roundingSeconds,
-  reasons: shift.reasons,
-});
-
-/** A segment as the ribbon draws it. */
-export const segmentView = (segment: Computed['segments'][number]): SegmentView => ({
-  workday: segment.workday,
-  start: segment.start,
-  end: segment.end,
-  classId: segment.pay.classId,
-  premiums: segment.premiums.list.map(({ name }) => name),
 });
 
 /**

@@ -7,6 +7,7 @@ import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
 import { previewBulk, settleBulk, undoBulk } from './bulk.ts';
+import { cardInput } from './input.ts';
 import { correct, previewCorrect, previewSettle, settle, undo } from './service.ts';
 
 const keyOf = (request: Request): CardKey => ({
@@ -16,6 +17,10 @@ const keyOf = (request: Request): CardKey => ({
 
 export function correctionRoutes(context: Context): Router {
   const routes = guarded();
+  routes.get('/periods/:period/cards/:person/input', async (request, response) => {
+    const input = await cardInput(context, whoOf(request), keyOf(request));
+    answer(response, 'GET /periods/:period/cards/:person/input', input);
+  });
   routes.post('/periods/:period/cards/:person/preview', async (request, response) => {
     const settling = valid(SettleRequest, request.body);
     const effect = await previewSettle(context, whoOf(request), keyOf(request), settling);

@@ -1,4 +1,11 @@
-import type { CorrectRequest, SettlePreview, SettleReply, SettleRequest } from '@heath/contract';
+import {
+  type CorrectRequest,
+  type SettlePreview,
+  type SettleReply,
+  type SettleRequest,
+  segmentView,
+  shiftView,
+} from '@heath/contract';
 import {
   type Computed,
   type Correction,
@@ -14,7 +21,7 @@ import { cardResults } from '../../computing/results.ts';
 import { storeChangedCards } from '../../computing/store-cards.ts';
 import { stripChange } from '../../computing/strip-change.ts';
 import { storedVersion } from '../../computing/subjects.ts';
-import { cardView, segmentView, shiftView } from '../../computing/view.ts';
+import { cardView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
 import { inTransaction, type Send, sendAlone, type Trip } from '../../database/round-trip.ts';

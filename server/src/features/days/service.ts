@@ -1,7 +1,7 @@
-import type { DayReply, RibbonsReply } from '@heath/contract';
+import { type DayReply, type RibbonsReply, segmentView, shiftView } from '@heath/contract';
 import { compute, instant, SECONDS_PER_DAY, type Workday, wallOf, workday, ZoneTables } from '@heath/core';
 import { readCards } from '../../computing/read-card.ts';
-import { jsonOffsets, segmentView, shiftView } from '../../computing/view.ts';
+import { jsonOffsets } from '../../computing/view.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
