@@ -251,8 +251,9 @@ describe('a ribbon', () => {
     expect(await spoken('Clocks go back: one hour more')).toBeGreaterThan(0);
   });
 
-  it('gives its parts to be picked, dragged to a minute, and split', async () => {
-    await on('Ordinary').click();
+  it('gives its parts to be picked, dragged to a minute, split, and drawn over', async () => {
+    // Away from the punch in its middle, of which the hand would take hold.
+    await on('Ordinary').click({ position: { x: 20, y: 5 } });
     await expect.poll(() => says('ribbon')).toBe('picked Ordinary, 07:00:00 to 11:00:00: 4 h');
     const box = await on('In 07:03:00').boundingBox();
     if (box === null) throw new Error('The punch is not drawn.');
@@ -263,11 +264,18 @@ describe('a ribbon', () => {
     await page.mouse.down();
     await page.mouse.move(box.x + box.width / 2 + hour, box.y + 3, { steps: 5 });
     await page.mouse.up();
-    await expect.poll(() => says('ribbon')).toMatch(/^moved In 07:03:00 to 08:0[1-5]$/);
-    await on('Ordinary').dblclick();
-    await expect
-      .poll(() => says('ribbon'))
-      .toMatch(/^split Ordinary, 07:00:00 to 11:00:00: 4 h at (08:5\d|09:0\d)$/);
+    await expect.poll(() => says('ribbon')).toMatch(/^moved In 07:03:00 to 08:0[1-5]:00$/);
+    await part('Ribbon').getByRole('radio', { name: 'Split' }).click();
+    await on('Ordinary').click();
+    await expect.poll(() => says('ribbon')).toMatch(/^split at (08:5\d|09:0\d)$/);
+    await part('Ribbon').getByRole('radio', { name: 'Draw a stretch' }).click();
+    const band = await on('Ordinary').boundingBox();
+    if (band === null) throw new Error('The band is not drawn.');
+    await page.mouse.move(band.x + hour, band.y + 3);
+    await page.mouse.down();
+    await page.mouse.move(band.x + 2 * hour, band.y + 3, { steps: 5 });
+    await page.mouse.up();
+    await expect.poll(() => says('ribbon')).toMatch(/^drew (07:59|08:0[01]) to (08:59|09:0[01])$/);
   });
 });
 

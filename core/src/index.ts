@@ -101,7 +101,7 @@ export * from './time/hours.ts';
 export { type HoursEntry, readHoursEntry } from './time/hours-entry.ts';
 export { clockSeconds, durationSeconds } from './time/lengths.ts';
 export type { DaySpan, Span } from './time/spans.ts';
-export { readTimeEntry, type TimeEntry } from './time/time-entry.ts';
+export { readTimeEntry, readTimeNear, type TimeEntry } from './time/time-entry.ts';
 export * from './time/units.ts';
 export {
   firstInstantOf,

@@ -1,4 +1,4 @@
-import { type Instant, instant, SECONDS_PER_DAY, wallClock } from './units.ts';
+import { type Instant, instant, SECONDS_PER_DAY, SECONDS_PER_HOUR, wallClock } from './units.ts';
 import { instantsOf, wallOf, type ZoneOffsets } from './zone.ts';
 
 /** What somebody typed, as one instant; or why it is none. */
@@ -37,14 +37,35 @@ export function readTimeEntry(
   }
   const ofDay = secondsOfDay(typed);
   if (ofDay === null) return { ok: false, reason: 'not-a-time' };
-  const today = Math.floor(wallOf(offsets, after) / SECONDS_PER_DAY);
-  const candidates = [-1, 0, 1]
-    .flatMap((shift) => instantsOf(offsets, wallClock((today + shift) * SECONDS_PER_DAY + ofDay)))
-    .filter((at) => (direction === 'after' ? at > after : at < after))
-    .sort((a, b) => Math.abs(a - after) - Math.abs(b - after));
-  const nearest = candidates[0];
-  if (nearest === undefined || Math.abs(nearest - after) > SECONDS_PER_DAY + 3600) {
-    return { ok: false, reason: 'skipped-hour' };
-  }
-  return { ok: true, at: nearest };
+  return nearest(
+    timesNear(ofDay, after, offsets).filter((at) => (direction === 'after' ? at > after : at < after)),
+    after,
+    SECONDS_PER_DAY + SECONDS_PER_HOUR,
+  );
+}
+
+/**
+ * A typed time as the instant nearest to another at which the wall clock shows it: 0:30 near 23:00 is the next day's. `+30` is thirty minutes
+ * on from `near`. In the hour that happens twice, the one nearer to it.
+ */
+export function readTimeNear(text: string, near: Instant, offsets: ZoneOffsets): TimeEntry {
+  const typed = text.trim().toLowerCase();
+  const ofDay = secondsOfDay(typed);
+  if (ofDay === null) return readTimeEntry(typed, near, 'after', offsets);
+  return nearest(timesNear(ofDay, near, offsets), near, SECONDS_PER_DAY / 2 + SECONDS_PER_HOUR);
+}
+
+/** The instants around another at which the wall clock shows a time of day. */
+function timesNear(ofDay: number, near: Instant, offsets: ZoneOffsets): Instant[] {
+  const today = Math.floor(wallOf(offsets, near) / SECONDS_PER_DAY);
+  return [-1, 0, 1].flatMap((shift) =>
+    instantsOf(offsets, wallClock((today + shift) * SECONDS_PER_DAY + ofDay)),
+  );
+}
+
+/** The one nearest to an instant; where that is far, the clock does not show the time where it is meant. */
+function nearest(candidates: readonly Instant[], to: Instant, mostSeconds: number): TimeEntry {
+  const [first] = [...candidates].sort((a, b) => Math.abs(a - to) - Math.abs(b - to));
+  if (first === undefined || Math.abs(first - to) > mostSeconds) return { ok: false, reason: 'skipped-hour' };
+  return { ok: true, at: first };
 }

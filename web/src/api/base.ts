@@ -90,6 +90,7 @@ export const api = createApi({
     'cards',
     'card',
     'day',
+    'input',
     'exceptions',
     'strip',
     'imports',

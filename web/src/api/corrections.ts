@@ -1,4 +1,5 @@
 import {
+  CardInputReply,
   type CardReply,
   type CorrectRequest,
   SettlePreview,
@@ -66,7 +67,7 @@ async function showCard(card: CardId, { dispatch, getState, queryFulfilled }: Un
     if (data.card.exceptions.some(isMissingPunch)) dispatch(api.util.invalidateTags(['card']));
   } catch {
     // Somebody else changed the card first: show what they made of it.
-    dispatch(api.util.invalidateTags(['card', 'cards', 'exceptions', 'strip']));
+    dispatch(api.util.invalidateTags(['card', 'cards', 'day', 'input', 'exceptions', 'strip']));
   }
 }
 
@@ -81,7 +82,11 @@ export interface Correcting {
 const asWritten = (says: Correcting['says']) =>
   'workday' in says ? { ...says, workday: workdayToIso(says.workday) } : says;
 
+/** What shows more than the card that changed, beside what `showCard` puts into place. */
+const CHANGED = ['handoff', 'day', 'input'] as const;
+
 export const {
+  useCardInputQuery,
   usePreviewSettleQuery,
   useSettleMutation,
   useCorrectMutation,
@@ -89,6 +94,11 @@ export const {
   useUndoMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
+    cardInput: build.query<CardInputReply, CardId>({
+      query: (card) => `${cardPath(card)}/input`,
+      transformResponse: reads(CardInputReply),
+      providesTags: ['input'],
+    }),
     previewSettle: build.query<SettlePreview, CardId & { body: SettleRequest }>({
       query: ({ body, ...card }) => ({ url: `${cardPath(card)}/preview`, method: 'POST', body }),
       transformResponse: reads(SettlePreview),
@@ -98,7 +108,7 @@ export const {
       query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
       transformResponse: reads(SettleReply),
       onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
-      invalidatesTags: ['handoff', 'day'],
+      invalidatesTags: CHANGED,
     }),
     correct: build.mutation<SettleReply, CardId & Correcting>({
       query: ({ says, settles, note, ...card }) => ({
@@ -108,7 +118,7 @@ export const {
       }),
       transformResponse: reads(SettleReply),
       onQueryStarted: ({ periodId, personId }, underWay) => showCard({ periodId, personId }, underWay),
-      invalidatesTags: ['handoff', 'day'],
+      invalidatesTags: CHANGED,
     }),
     previewCorrect: build.query<SettlePreview, CardId & Correcting>({
       query: ({ says, settles, note, ...card }) => ({
@@ -126,7 +136,7 @@ export const {
       }),
       transformResponse: reads(SettleReply),
       onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
-      invalidatesTags: ['handoff', 'day'],
+      invalidatesTags: CHANGED,
     }),
   }),
 });

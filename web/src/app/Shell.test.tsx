@@ -27,7 +27,15 @@ const screens = () =>
 describe('the frame around every screen', () => {
   it('shows the screens that somebody may open, and keeps the period from one to the next', () => {
     open('/cards?period=1&person=4');
-    expect(screens()).toEqual(['Desk', 'Punches', 'Exceptions', 'Time cards', 'Handoff', 'Pay codes']);
+    expect(screens()).toEqual([
+      'Desk',
+      'Punches',
+      'Exceptions',
+      'The day',
+      'Time cards',
+      'Handoff',
+      'Pay codes',
+    ]);
     const handoff = screen.getByRole('link', { name: 'Handoff' });
     expect(handoff.getAttribute('href')).toBe('/handoff?period=1');
     expect(document.title).toBe('Time cards · Heath');
@@ -35,7 +43,7 @@ describe('the frame around every screen', () => {
 
   it('shows others no more than is theirs', () => {
     open('/cards', { roles: ['person'] });
-    expect(screens()).toEqual(['Exceptions', 'Time cards']);
+    expect(screens()).toEqual(['Exceptions', 'The day', 'Time cards']);
   });
 
   it.each([

@@ -13,6 +13,7 @@ import { workdaysBetween } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { useAfterPaint } from '../../ui/useAfterPaint.ts';
+import { type ByHand, HandPanel, useByHand } from '../by-hand/index.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { Approval } from './Approval.tsx';
 import { CardTotals } from './CardTotals.tsx';
@@ -65,6 +66,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
     },
     [pick, personId],
   );
+  const hand = useByHand(id, card, open);
   const step = (by: number) => {
     const next = days[Math.min(Math.max(days.indexOf(open) + by, 0), days.length - 1)];
     if (next !== undefined) pick(next);
@@ -78,6 +80,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
         card={card}
         days={days}
         open={open}
+        hand={hand}
         onPick={pick}
         onType={type}
         onClass={(classId) => go({ why: classId })}
@@ -87,6 +90,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
         id={id}
         card={card}
         day={open}
+        hand={hand}
         why={why}
         typing={typing.personId === personId ? typing.asked : 0}
         onPick={pick}
@@ -101,6 +105,7 @@ function CardSheet({
   card,
   days,
   open,
+  hand,
   onPick,
   onType,
   onClass,
@@ -109,14 +114,16 @@ function CardSheet({
   card: CardReply;
   days: readonly Workday[];
   open: Workday;
+  hand: ByHand;
   onPick: (day: Workday) => void;
   onType: (day: Workday) => void;
   onClass: (classId: ClassId) => void;
 }) {
   const scale = useMemo(() => axisOf(card), [card]);
   const sums = useMemo(() => classSums(card.lines), [card]);
+  const drawn = hand.effect?.ok === true ? hand.effect.days : undefined;
   return (
-    <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card">
+    <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card" onPointerOver={hand.onNear}>
       <header className="flex flex-wrap items-baseline gap-x-3">
         <h1 className="whitespace-nowrap text-title">{card.row.name}</h1>
         <span className="text-note text-soft">
@@ -141,6 +148,8 @@ function CardSheet({
           day={day}
           scale={scale}
           isOpen={day === open}
+          drawn={drawn?.find(({ workday }) => workday === day)}
+          hand={day === open ? hand.hand : undefined}
           isMonday={i > 0 && i % 7 === 0}
           onPick={onPick}
           onType={onType}
@@ -156,6 +165,7 @@ function CardSide({
   id,
   card,
   day,
+  hand,
   why,
   typing,
   onPick,
@@ -163,6 +173,7 @@ function CardSide({
   id: CardId;
   card: CardReply;
   day: Workday;
+  hand: ByHand;
   why: ClassId | null;
   typing: number;
   onPick: (day: Workday) => void;
@@ -190,6 +201,7 @@ function CardSide({
           onSettled={(correctionId) => sayCorrected(`Settled ${shortDay(exception.workday)}`, correctionId)}
         />
       )}
+      <HandPanel hand={hand} card={card} day={day} />
       {hasClass ? <ClassWhy card={card} classId={why} onDay={onPick} /> : <DayWhy card={card} day={day} />}
       <History
         card={card}

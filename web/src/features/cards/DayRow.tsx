@@ -8,11 +8,13 @@ import {
   type Workday,
 } from '@heath/core';
 import { memo, useMemo } from 'react';
+import type { DrawnDay } from '../../computing/effect.ts';
 import { clockTime, dayOfMonth, decimalHours, PROPOSED_BY, shortDay, weekday } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { type DayOfCard, dayOfCard } from '../../ui/ribbon/of-card.ts';
 import { Ribbon } from '../../ui/ribbon/Ribbon.tsx';
 import { clockChange, originOf, type Scale } from '../../ui/ribbon/scale.ts';
+import { DAY_ATTRIBUTE, type Hand } from '../../ui/ribbon/useHand.ts';
 
 interface DayRowProps {
   readonly card: CardReply;
@@ -20,6 +22,10 @@ interface DayRowProps {
   readonly scale: Scale;
   readonly isOpen: boolean;
   readonly isMonday: boolean;
+  /** What it would be with the correction that is considered; undefined where that leaves it as it is. */
+  readonly drawn: DrawnDay | undefined;
+  /** Where it is given, the ribbon is corrected by hand. */
+  readonly hand: Hand | undefined;
   readonly onPick: (day: Workday) => void;
   /** The time of a missing punch is to be typed. */
   readonly onType: (day: Workday) => void;
@@ -32,14 +38,20 @@ export const DayRow = memo(function DayRow({
   scale,
   isOpen,
   isMonday,
+  drawn,
+  hand,
   onPick,
   onType,
 }: DayRowProps) {
-  const of = useMemo(() => dayOfCard(card, day), [card, day]);
+  const of = useMemo(
+    () => dayOfCard(drawn === undefined ? card : { plans: card.plans, ...drawn }, day),
+    [card, day, drawn],
+  );
   const change = clockChange(originOf(day, scale, card.offsets), scale, card.offsets);
   return (
     <div
       aria-current={isOpen ? 'date' : undefined}
+      {...{ [DAY_ATTRIBUTE]: day }}
       className={`grid h-9 grid-cols-[var(--spacing-day)_minmax(0,1fr)_var(--spacing-total)] items-center border-t ${isMonday ? 'border-t-2 border-t-rule' : 'border-t-faint'} ${isOpen ? 'picked-day bg-sheet' : ''}`}
     >
       <button type="button" onClick={() => onPick(day)} className="h-full pl-1 text-left text-note">
@@ -58,6 +70,7 @@ export const DayRow = memo(function DayRow({
           scale={scale}
           offsets={card.offsets}
           {...of}
+          hand={hand}
           inHole={({ exception }) =>
             exception && <HoleText exception={exception} card={card} onType={() => onType(day)} />
           }

@@ -1,7 +1,8 @@
-import type { DayRibbon, DayRow } from '@heath/contract';
+import type { CardReply, DayRibbon, DayRow } from '@heath/contract';
 import type { Workday } from '@heath/core';
 import { memo, type ReactNode, useMemo, useRef } from 'react';
 import { type Day, useRibbonsQuery } from '../../api/days.ts';
+import type { DrawnDay } from '../../computing/effect.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { decimalHours } from '../../ui/format.ts';
@@ -9,7 +10,9 @@ import { Hours } from '../../ui/Hours.tsx';
 import { dayOfCard } from '../../ui/ribbon/of-card.ts';
 import { AxisLines, Ribbon, RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { type Scale, scaleFor } from '../../ui/ribbon/scale.ts';
+import type { Hand } from '../../ui/ribbon/useHand.ts';
 import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
+import type { ByHand } from '../by-hand/index.ts';
 import type { Line } from './groups.ts';
 import { STATE_WORDS } from './words.ts';
 
@@ -22,13 +25,18 @@ interface DayLanesProps {
   readonly of: Day;
   readonly lines: readonly Line[];
   readonly openId: number | null;
+  /** The open one's, as far as it is there. */
+  readonly card: CardReply | undefined;
+  readonly hand: ByHand;
   readonly onOpen: (personId: number) => void;
   /** Approves the day of some people; null where nobody may. */
   readonly onApprove: ((rows: readonly DayRow[]) => void) | null;
 }
 
 /** Everybody of a day on one axis, in groups; virtual rows, however many. */
-export function DayLanes({ periodId, of: { day, axis }, lines, openId, onOpen, onApprove }: DayLanesProps) {
+export function DayLanes(props: DayLanesProps) {
+  const { periodId, of, lines, openId, card, hand, onOpen, onApprove } = props;
+  const { day, axis } = of;
   const scroller = useRef<HTMLDivElement>(null);
   const scale = useMemo(() => scaleFor([axis]), [axis]);
   const virtual = useLongRows({ count: lines.length, scroller, heightOf: () => ROW_HEIGHT });
@@ -37,6 +45,8 @@ export function DayLanes({ periodId, of: { day, axis }, lines, openId, onOpen, o
     [lines, openId],
   );
   useInSight(virtual, openIndex);
+  const drawn =
+    hand.effect?.ok === true ? hand.effect.days.find(({ workday }) => workday === day) : undefined;
   const chunkOf = useMemo(() => chunksOf(lines), [lines]);
   if (lines.length === 0)
     return (
@@ -49,7 +59,12 @@ export function DayLanes({ periodId, of: { day, axis }, lines, openId, onOpen, o
       <div className="ml-name mr-total mt-2">
         <RibbonAxis scale={scale} day={day} />
       </div>
-      <div ref={scroller} className="-mr-4.5 min-h-0 flex-1 overflow-y-auto pr-4.5" data-testid="day">
+      <div
+        ref={scroller}
+        onPointerOver={hand.onNear}
+        className="-mr-4.5 min-h-0 flex-1 overflow-y-auto pr-4.5"
+        data-testid="day"
+      >
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, key, start }) => {
             const line = lines[index];
@@ -68,6 +83,9 @@ export function DayLanes({ periodId, of: { day, axis }, lines, openId, onOpen, o
                   row={line.row}
                   chunk={chunkOf.get(line.row.personId) ?? NOBODY}
                   isOpen={line.row.personId === openId}
+                  card={line.row.personId === openId ? card : undefined}
+                  drawn={line.row.personId === openId ? drawn : undefined}
+                  hand={line.row.personId === openId ? hand.hand : undefined}
                   onOpen={onOpen}
                 />
               </div>
@@ -122,14 +140,26 @@ interface PersonLineProps {
   /** With whom its ribbon is asked for. */
   readonly chunk: readonly number[];
   readonly isOpen: boolean;
+  /** Of the open one: their card, what it would be with what is considered, and the hand on it. */
+  readonly card: CardReply | undefined;
+  readonly drawn: DrawnDay | undefined;
+  readonly hand: Hand | undefined;
   readonly onOpen: (personId: number) => void;
 }
 
 /** One person: the name, the ribbon, the hours. Drawn anew only when something of it changes. */
 const PersonLine = memo(function PersonLine(props: PersonLineProps) {
-  const { day, scale, row, isOpen, onOpen } = props;
-  const ribbon = useRibbon(props);
-  const of = useMemo(() => (ribbon === undefined ? undefined : dayOfCard(ribbon, day)), [ribbon, day]);
+  const { day, scale, row, isOpen, card, drawn, hand, onOpen } = props;
+  const fetched = useRibbon(props);
+  // The card of the open one is newer than its ribbon.
+  const ribbon = card ?? fetched;
+  const of = useMemo(
+    () =>
+      ribbon === undefined
+        ? undefined
+        : dayOfCard(drawn === undefined ? ribbon : { plans: ribbon.plans, ...drawn }, day),
+    [ribbon, day, drawn],
+  );
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the name is the button for the keyboard
     // biome-ignore lint/a11y/noStaticElementInteractions: likewise
@@ -151,6 +181,7 @@ const PersonLine = memo(function PersonLine(props: PersonLineProps) {
           scale={scale}
           offsets={ribbon.offsets}
           {...of}
+          hand={hand}
           inHole={({ exception }) => (exception?.kind === 'missing-in' ? 'nothing before' : 'nothing after')}
         />
       )}

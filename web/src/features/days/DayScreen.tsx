@@ -1,6 +1,7 @@
 import type { DayRow, PeriodSummary } from '@heath/contract';
 import { workday, workdayToIso } from '@heath/core';
 import { useCallback, useMemo, useState } from 'react';
+import { useCardQuery } from '../../api/cards.ts';
 import type { Day } from '../../api/days.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -11,6 +12,7 @@ import { say } from '../../ui/notices.ts';
 import { Select } from '../../ui/Select.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { useApproving } from '../approvals/index.ts';
+import { useByHand } from '../by-hand/index.ts';
 import { DayLanes } from './DayLanes.tsx';
 import { DaySide } from './DaySide.tsx';
 import { GROUPINGS, type Grouping, isShown, isToApprove, linesOf, showIn } from './groups.ts';
@@ -39,6 +41,10 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
     lines.flatMap((line) => (line.kind === 'person' ? [line.row] : [])),
     people.rows,
   );
+  const openId = open.row?.personId ?? 0;
+  const id = useMemo(() => ({ periodId: period.id, personId: openId }), [period.id, openId]);
+  const card = useCardQuery(id, { skip: open.row === undefined });
+  const hand = useByHand(id, card.currentData, day);
   const matching = useMemo(() => shown.filter(isToApprove), [shown]);
   const mayApprove = useMay('approve') && !period.sealed;
   const approving = useApproving(period.id, day);
@@ -94,14 +100,18 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
           of={of}
           lines={lines}
           openId={open.row?.personId ?? null}
+          card={card.currentData}
+          hand={hand}
           onOpen={open.pick}
           onApprove={mayApprove ? approve : null}
         />
       </main>
       <DaySide
-        periodId={period.id}
+        id={id}
         day={day}
         row={open.row}
+        of={card}
+        hand={hand}
         isSealed={period.sealed}
         onApproved={open.next}
       />

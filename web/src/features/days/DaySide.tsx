@@ -11,7 +11,7 @@ import {
 } from '@heath/core';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { type CardId, useCardQuery } from '../../api/cards.ts';
+import type { CardId, useCardQuery } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
 import { useMay, useMayCorrect } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -22,22 +22,25 @@ import { useKey } from '../../ui/keys.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
 import { Side } from '../../ui/Side.tsx';
 import { useApproving } from '../approvals/index.ts';
+import { type ByHand, HandPanel } from '../by-hand/index.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { DAY_KEYS } from './keys.ts';
 
 interface DaySideProps {
-  readonly periodId: number;
+  readonly id: CardId;
   readonly day: Workday;
   readonly row: DayRow | undefined;
+  /** Their card, as far as it is there. */
+  readonly of: ReturnType<typeof useCardQuery>;
+  readonly hand: ByHand;
   readonly isSealed: boolean;
   readonly onApproved: () => void;
 }
 
 /** The open person's day: what is to settle, what it pays, where the week stands, and approving it. */
-export function DaySide({ periodId, day, row, isSealed, onApproved }: DaySideProps) {
-  const personId = row?.personId ?? 0;
-  const id = useMemo(() => ({ periodId, personId }), [periodId, personId]);
-  const { currentData: card, error, refetch } = useCardQuery(id, { skip: row === undefined });
+export function DaySide({ id, day, row, of, hand, isSealed, onApproved }: DaySideProps) {
+  const { periodId, personId } = id;
+  const { currentData: card, error, refetch } = of;
   const navigate = useNavigate();
   const cardPath = `/cards?period=${periodId}&person=${personId}&day=${workdayToIso(day)}`;
   useKey(DAY_KEYS.card, () => row !== undefined && void navigate(cardPath));
@@ -60,6 +63,7 @@ export function DaySide({ periodId, day, row, isSealed, onApproved }: DaySidePro
               card={card}
               day={day}
               row={row}
+              hand={hand}
               isSealed={isSealed}
               onApproved={onApproved}
             />
@@ -90,9 +94,10 @@ function OpenDay({
   card,
   day,
   row,
+  hand,
   isSealed,
   onApproved,
-}: Omit<DaySideProps, 'periodId' | 'row'> & { id: CardId; card: CardReply; row: DayRow }) {
+}: Omit<DaySideProps, 'of' | 'row'> & { card: CardReply; row: DayRow }) {
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const sayCorrected = useSayCorrected(id);
   const mayCorrect = useMayCorrect(id.personId) && !isSealed;
@@ -114,6 +119,7 @@ function OpenDay({
           onSettled={(correctionId) => sayCorrected(`Settled ${shortDay(day)}`, correctionId)}
         />
       )}
+      <HandPanel hand={hand} card={card} day={day} />
       <Others
         periodId={id.periodId}
         personId={id.personId}
@@ -202,7 +208,7 @@ function ApproveDay({
   row,
   isSealed,
   onApproved,
-}: Omit<DaySideProps, 'periodId' | 'row'> & { id: CardId; row: DayRow }) {
+}: Omit<DaySideProps, 'of' | 'row' | 'hand'> & { row: DayRow }) {
   const { data: user } = useSessionQuery();
   const { approve, withdraw, isBusy } = useApproving(periodId, day);
   const may = useMay('approve') && user?.personId !== personId && !isSealed;

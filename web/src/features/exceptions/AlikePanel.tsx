@@ -14,10 +14,11 @@ import { Notice } from '../../ui/Notice.tsx';
 import { type Done, say, sayDone } from '../../ui/notices.ts';
 import { ProgressBar } from '../../ui/Progress.tsx';
 import { useLongRows } from '../../ui/useLongRows.ts';
+import { WhyField } from '../settle/index.ts';
 import type { Alike } from './alike.ts';
 import { ALIKE_KEYS } from './keys.ts';
 import { nameOf } from './kinds.ts';
-import { WhyField } from './WhyField.tsx';
+
 import { lineOf } from './words.ts';
 
 const ROW_HEIGHT = 34;

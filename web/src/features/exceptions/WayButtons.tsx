@@ -9,9 +9,9 @@ import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { say } from '../../ui/notices.ts';
-import { useSayCorrected } from '../settle/index.ts';
+import { useSayCorrected, WhyField } from '../settle/index.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
-import { WhyField } from './WhyField.tsx';
+
 import { asLeave, type Way } from './ways.ts';
 
 interface WayButtonsProps {

@@ -1,8 +1,10 @@
 import type { Instant, Workday } from '@heath/core';
-import { type MouseEvent, type PointerEvent, type ReactNode, useMemo, useRef, useState } from 'react';
+import { type MouseEvent, type ReactNode, useMemo, useRef } from 'react';
+import { clockTime } from '../format.ts';
 import { says } from '../Says.tsx';
 import { type Lane, type RibbonDay, type RibbonPart, ribbonParts, ribbonSentence } from './parts.ts';
-import { axisMarks, instantAt, originOf, percent, type Scale } from './scale.ts';
+import { axisMarks, originOf, percent, type Scale } from './scale.ts';
+import { type Hand, type Tool, useHand } from './useHand.ts';
 
 /** Where each lane lies, and how what is in it looks. Clocked above, payable below, the plan under both. */
 const LANES: Readonly<Record<Lane, string>> = {
@@ -30,31 +32,23 @@ export interface RibbonProps extends RibbonDay {
   readonly inHole?: (part: RibbonPart) => ReactNode;
   readonly pickedId?: string | null;
   readonly onPick?: (part: RibbonPart) => void;
-  /** Where it is given, punches can be dragged: to which minute one was taken. */
-  readonly onMove?: (part: RibbonPart, to: Instant) => void;
-  /** Where it is given, a double click on a band splits it at that minute. */
-  readonly onSplit?: (part: RibbonPart, at: Instant) => void;
+  /** Where it is given, punches can be dragged, spells parted, stretches drawn. */
+  readonly hand?: Hand | undefined;
 }
 
 /** One day on one axis, drawn to scale in real elapsed time from what `ribbonParts` says of it. A shift across midnight runs on. */
-export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of }: RibbonProps) {
+export function Ribbon({ inHole, pickedId = null, onPick, hand, ...of }: RibbonProps) {
   const { day, scale, offsets } = of;
   const parts = ribbonParts(of);
   const origin = originOf(day, scale, offsets);
   const lane = useRef<HTMLDivElement>(null);
-  // The click that ends a drag picks nothing.
-  const isDragEnd = useRef(false);
-  const [dragged, setDragged] = useState<{ readonly part: RibbonPart; readonly at: Instant } | null>(null);
-  const minuteUnder = ({ clientX }: { readonly clientX: number }): Instant => {
-    const { left, width } = lane.current?.getBoundingClientRect() ?? { left: 0, width: 1 };
-    return instantAt((clientX - left) / width, origin, scale);
-  };
+  const { isDragEnd, dragged, drawn, handlers } = useHand(lane, of, parts, hand);
   const place = ({ from, to }: { readonly from: Instant; readonly to: Instant }) => {
     const left = percent(from, origin, scale);
     return { left: `${left}%`, ...(to > from ? { width: `${percent(to, origin, scale) - left}%` } : {}) };
   };
-  const handlers = (part: RibbonPart) => ({
-    ...(onPick === undefined
+  const pick = (part: RibbonPart) =>
+    onPick === undefined
       ? {}
       : {
           onClick: (event: MouseEvent) => {
@@ -62,32 +56,9 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
             if (!isDragEnd.current) onPick(part);
             isDragEnd.current = false;
           },
-        }),
-    ...(onSplit === undefined || part.lane !== 'band'
-      ? {}
-      : { onDoubleClick: (event: MouseEvent) => onSplit(part, minuteUnder(event)) }),
-    ...(onMove === undefined || part.lane !== 'punch'
-      ? {}
-      : {
-          onPointerDown: (event: PointerEvent) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            isDragEnd.current = false;
-            setDragged({ part, at: part.from });
-          },
-          onPointerMove: (event: PointerEvent) => {
-            if (dragged?.part.id === part.id) setDragged({ part, at: minuteUnder(event) });
-          },
-          onPointerUp: (event: PointerEvent) => {
-            setDragged(null);
-            const to = minuteUnder(event);
-            isDragEnd.current = dragged !== null && Math.abs(to - part.from) >= SHORTEST_DRAG_SECONDS;
-            if (isDragEnd.current) onMove(part, to);
-          },
-          onPointerCancel: () => setDragged(null),
-        }),
-  });
+        };
   return (
-    <div ref={lane} className="relative h-8.75">
+    <div ref={lane} {...handlers} className={`relative h-8.75 ${hand === undefined ? '' : HANDS[hand.tool]}`}>
       {/* A picture with a name, not text that is hidden: hidden text is laid out with the rest. */}
       <span role="img" aria-label={ribbonSentence(day, parts)} className="absolute inset-0" />
       <AxisLines scale={scale} day={day} />
@@ -95,21 +66,41 @@ export function Ribbon({ inHole, pickedId = null, onPick, onMove, onSplit, ...of
         <span
           key={`${part.lane} ${part.id}`}
           {...says(part.says)}
-          {...handlers(part)}
-          className={`absolute ${LANES[part.lane]} ${part.lane === 'band' ? (part.look ?? '') : ''} ${OPEN[part.look ?? ''] ?? ''} ${part.id === pickedId ? 'picked-part' : ''} ${onMove !== undefined && part.lane === 'punch' ? 'cursor-ew-resize' : ''}`}
-          style={place(dragged?.part.id === part.id ? { from: dragged.at, to: dragged.at } : part)}
+          {...pick(part)}
+          className={`absolute ${LANES[part.lane]} ${part.lane === 'band' ? (part.look ?? '') : ''} ${OPEN[part.look ?? ''] ?? ''} ${part.id === pickedId ? 'picked-part' : ''} ${hand?.tool === 'move' && part.lane === 'punch' ? 'cursor-ew-resize' : ''}`}
+          style={place(part)}
         >
           {part.lane === 'not worked' && part.look}
           {part.lane === 'hole' && inHole?.(part)}
           {part.look === 'corrected' && <i className="correction-wedge absolute -left-0.75 -top-1" />}
         </span>
       ))}
+      {dragged !== null && (
+        <span
+          className="pointer-events-none absolute inset-y-0 w-mark bg-heather"
+          style={place({ from: dragged.at, to: dragged.at })}
+        >
+          <b className="absolute -top-1 left-1.5 rounded-key bg-heather px-1 text-tick text-on-heather">
+            {clockTime(dragged.at, offsets, dragged.at % 60 !== 0)}
+          </b>
+        </span>
+      )}
+      {drawn !== null && (
+        <span
+          className="pointer-events-none absolute inset-y-1 border border-dashed border-heather bg-heather-wash/60"
+          style={place(drawn.from <= drawn.to ? drawn : { from: drawn.to, to: drawn.from })}
+        />
+      )}
     </div>
   );
 }
 
-/** Less is a hand that shook. */
-const SHORTEST_DRAG_SECONDS = 60;
+/** What the pointer looks like, and that a finger draws instead of scrolling. */
+const HANDS: Readonly<Record<Tool, string>> = {
+  move: 'touch-none',
+  split: 'cursor-col-resize touch-none',
+  stretch: 'cursor-crosshair touch-none',
+};
 
 /** The lines of a ribbon's hours, as two paths: an element a line would be a third of all that a card consists of. */
 export function AxisLines({ scale, day }: { scale: Scale; day: Workday }) {

@@ -49,9 +49,9 @@ export function scaleFor(stretches: readonly { readonly from: number; readonly t
   return { from, to };
 }
 
-/** The instant at a share of the width of a scale, on a whole minute. */
-export const instantAt = (share: number, origin: Instant, scale: Scale): Instant =>
-  instant(Math.round((origin + scale.from + share * (scale.to - scale.from)) / 60) * 60);
+/** The instant at a share of the width of a scale, on a whole minute or whatever the step in seconds is. */
+export const instantAt = (share: number, origin: Instant, scale: Scale, stepSeconds = 60): Instant =>
+  instant(Math.round((origin + scale.from + share * (scale.to - scale.from)) / stepSeconds) * stepSeconds);
 
 /** Something written above an axis: at which percent, and what it says. */
 export interface AxisMark {

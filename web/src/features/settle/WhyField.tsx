@@ -11,12 +11,15 @@ export function WhyField({
   onType,
   press,
   ref,
+  isWide = false,
 }: {
   text: string;
   onType: (text: string) => void;
-  /** The key that leads here. */
-  press: string;
+  /** The key that leads here, where there is one. */
+  press?: string;
   ref: Ref<HTMLInputElement>;
+  /** As wide as what it stands in. */
+  isWide?: boolean;
 }) {
   const { data } = useReasonsQuery();
   const [keep] = useKeepReasonMutation();
@@ -27,11 +30,13 @@ export function WhyField({
     say(error === undefined ? 'Kept among the reasons.' : problemOf(error).title);
   };
   return (
-    <div className="flex w-72 items-center rounded-control border border-rule bg-field focus-within:border-heather">
+    <div
+      className={`flex ${isWide ? 'w-full' : 'w-72'} items-center rounded-control border border-rule bg-field focus-within:border-heather`}
+    >
       <input
         ref={ref}
         aria-label="Why, for the record"
-        placeholder={`Why, for the record  (${press})`}
+        placeholder={press === undefined ? 'Why, for the record' : `Why, for the record  (${press})`}
         value={text}
         maxLength={500}
         onChange={(event) => onType(event.target.value)}

@@ -1,0 +1,231 @@
+import type { Browser, Locator, Page } from 'playwright-core';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { violations } from './axe.ts';
+import { openBrowser, signedIn } from './browser.ts';
+import { freshDatabase, type RunningServer, setUp, startServer } from './server.ts';
+
+let server: RunningServer;
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  const url = await freshDatabase('heath_by_hand');
+  setUp(url, '--first-period', '2026-10-19');
+  server = await startServer(url);
+  browser = await openBrowser();
+  page = await signedIn(browser, server.url, 'odile', 'gorse-in-bloom');
+});
+afterAll(async () => {
+  await browser.close();
+  const ended = new Promise((resolve) => server.process.once('exit', resolve));
+  server.process.kill('SIGTERM');
+  await ended;
+});
+
+/** The core beside the screen is fetched when it is first needed. */
+const soon = <T>(what: () => T) => expect.poll(what, { timeout: 10_000 });
+
+const DAY = '2026-10-27';
+const row = (): Locator => page.locator('main[aria-label="Time card"] [aria-current="date"]');
+const ribbon = () => row().locator('.touch-none');
+const effect = () => page.getByTestId('effect');
+const total = () => row().getByRole('button').last().innerText();
+/** What the open day pays, as its ribbon says it. */
+const sentence = () => row().getByRole('img').first().getAttribute('aria-label');
+const punch = (says: string) => row().locator(`[data-says^="${says}"]`).first();
+
+beforeEach(async () => {
+  await page.evaluate(() => sessionStorage.clear());
+  await page.goto(`${server.url}/cards?day=${DAY}`);
+  await row().locator('[data-says^="Out"]').first().waitFor();
+});
+
+/** Where an element's middle lies. */
+async function middleOf(locator: Locator): Promise<{ x: number; y: number }> {
+  const box = await locator.boundingBox();
+  if (box === null) throw new Error('It is not drawn.');
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+}
+/** How many pixels an hour is on the open ribbon: what lies between two hours of the axis. */
+async function hourPixels(): Promise<number> {
+  const axis = page.locator('main[aria-label="Time card"] .text-tick span');
+  const [first, second] = [await middleOf(axis.nth(0)), await middleOf(axis.nth(1))];
+  return (second.x - first.x) / 2;
+}
+const keep = async (how = () => page.keyboard.press('Enter')) => {
+  const kept = page.waitForResponse(
+    (response) => response.url().endsWith('/corrections') && response.request().method() === 'POST',
+  );
+  await how();
+  expect((await kept).ok()).toBe(true);
+  await soon(() => effect().count()).toBe(0);
+};
+const keepByMouse = () => keep(() => page.getByRole('button', { name: /^Keep/ }).click());
+const undo = async (before: string) => {
+  await page.keyboard.press('Control+z');
+  await soon(total).toBe(before);
+};
+
+describe('by the mouse', () => {
+  it('a punch is dragged: payable before and after is said on the way, kept with Enter, undone with Ctrl Z', async () => {
+    const before = await total();
+    const from = await middleOf(punch('Out'));
+    const hour = await hourPixels();
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x - hour, from.y, { steps: 8 });
+    // Nothing is let go yet, and nothing is kept.
+    await soon(() => effect().innerText()).toMatch(/Tue 27 Oct\s+[\d.]+ → [\d.]+/);
+    expect(await effect().innerText()).toContain('Payable in the period');
+    await page.mouse.up();
+    const said = /Tue 27 Oct\s+([\d.]+) → ([\d.]+)/.exec(await effect().innerText());
+    expect(said?.[1]).toBe(before.split('\n')[0]);
+    await keep();
+    await soon(async () => (await total()).split('\n')[0]).toBe(said?.[2]);
+    expect(await row().locator('.correction-wedge').count()).toBeGreaterThan(0);
+    await undo(before);
+  });
+
+  it('with Alt a punch goes to the second; Esc leaves all as it is', async () => {
+    const before = await total();
+    const from = await middleOf(punch('Out'));
+    await page.keyboard.down('Alt');
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x - 31, from.y, { steps: 4 });
+    await page.mouse.up();
+    await page.keyboard.up('Alt');
+    const time = page.getByLabel('Time', { exact: true });
+    await soon(() => time.inputValue()).toMatch(/^\d\d:\d\d(:\d\d)?$/);
+    await time.press('Escape');
+    await page.keyboard.press('Escape');
+    await soon(() => effect().count()).toBe(0);
+    expect(await total()).toBe(before);
+  });
+
+  it('a spell is split where it is clicked, and the rest given to another job', async () => {
+    await page.keyboard.press('x');
+    const spell = await middleOf(row().locator('[data-says^="Clocked"]').last());
+    await page.mouse.click(spell.x, spell.y + 8);
+    await page.getByRole('combobox', { name: 'Job' }).click();
+    await page.getByRole('option', { name: 'Storm duty' }).click();
+    await soon(() => effect().innerText()).not.toContain('changes nothing');
+    const spells = await row().locator('[data-says^="Clocked"]').count();
+    await keepByMouse();
+    // What was shown before it was kept is what there is now.
+    expect(await row().locator('[data-says^="Clocked"]').count()).toBe(spells);
+    await page.keyboard.press('Control+z');
+    await soon(() => row().locator('[data-says^="Clocked"]').count()).toBe(spells - 1);
+  });
+
+  it('a meal is drawn, and takes off what it covers', async () => {
+    const before = await total();
+    await page.keyboard.press('m');
+    const spell = await middleOf(row().locator('[data-says^="Clocked"]').last());
+    const hour = await hourPixels();
+    await page.mouse.move(spell.x, spell.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(spell.x + hour / 2, spell.y + 8, { steps: 6 });
+    await page.mouse.up();
+    await soon(() => effect().innerText()).toMatch(/Tue 27 Oct\s+[\d.]+ → [\d.]+/);
+    const said = /Tue 27 Oct\s+([\d.]+) → ([\d.]+)/.exec(await effect().innerText());
+    expect(Number(said?.[1]) - Number(said?.[2])).toBeCloseTo(0.5, 1);
+    await keep();
+    await undo(before);
+  });
+
+  it('a job is painted over a stretch', async () => {
+    await page.keyboard.press('b');
+    const spell = await middleOf(row().locator('[data-says^="Clocked"]').last());
+    const hour = await hourPixels();
+    await page.mouse.move(spell.x - hour / 2, spell.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(spell.x + hour / 2, spell.y + 8, { steps: 6 });
+    await page.mouse.up();
+    await page.getByRole('combobox', { name: 'Job' }).click();
+    await page.getByRole('option', { name: 'Storm duty' }).click();
+    await keepByMouse();
+    await soon(() => row().locator('[data-says^="Ordinary"]').count()).toBeGreaterThan(1);
+    await page.keyboard.press('Control+z');
+  });
+
+  it('a shift is dragged to another workday', async () => {
+    const before = await total();
+    const spell = await middleOf(row().locator('[data-says^="Clocked"]').last());
+    const other = await middleOf(page.locator('main[aria-label="Time card"] [data-workday]').nth(9));
+    await page.mouse.move(spell.x, spell.y);
+    await page.mouse.down();
+    await page.mouse.move(spell.x, other.y, { steps: 6 });
+    await page.mouse.up();
+    await page.getByRole('combobox', { name: 'Workday' }).waitFor();
+    await soon(() => effect().innerText()).toContain('Wed 28 Oct');
+    await keep();
+    await soon(total).not.toBe(before);
+    await undo(before);
+  });
+});
+
+describe('by the keyboard', () => {
+  it('E takes the next punch, a time is typed, and says what is wrong with it', async () => {
+    const before = await total();
+    await page.keyboard.press('e');
+    const time = page.getByLabel('Time', { exact: true });
+    await time.waitFor();
+    await time.fill('25:99');
+    await page.getByText('A time like 6:05, 1405 or 5p').waitFor();
+    await time.fill('10:30');
+    await soon(() => effect().innerText()).toContain('An in comes before its out');
+    expect(await page.getByRole('button', { name: 'Keep' }).isDisabled()).toBe(true);
+    expect(await violations(page)).toEqual([]);
+    await time.fill('5:40');
+    await soon(() => page.getByRole('button', { name: 'Keep' }).isEnabled()).toBe(true);
+    // It is there again after a reload.
+    await page.reload();
+    await soon(() => time.inputValue()).toBe('05:40');
+    await keep();
+    await undo(before);
+  });
+
+  it('asks which of two equal times is meant on the night that the clocks go back', async () => {
+    // Somebody of Night Berth who worked through that night.
+    await page.goto(`${server.url}/day?day=2026-10-24`);
+    const night = page.getByRole('button', { name: /Berth maint/ }).first();
+    await night.click();
+    await page.getByRole('button', { name: /Open the card/ }).click();
+    await row().locator('[data-says^="Out"]').first().waitFor();
+    const chips = page
+      .getByRole('region', { name: 'Correct by hand' })
+      .getByRole('button', { name: /^Out / });
+    await chips.last().click();
+    await page.getByLabel('Time', { exact: true }).fill('1:30');
+    await page.getByText('twice that night').first().waitFor();
+    const first = await effect().innerText();
+    await page.getByRole('button', { name: /Take the (first|second)/ }).click();
+    await soon(() => effect().innerText()).not.toBe(first);
+    await page.getByText('Leave it').click();
+  });
+
+  it('hours without punches are added with a name, and are on the ribbon', async () => {
+    const before = await total();
+    await page.keyboard.press('h');
+    await page.getByRole('textbox', { name: 'Hours' }).fill('1:30');
+    await page.getByLabel('Name, as it stands on the pay line').fill('Storm pay');
+    await soon(() => effect().innerText()).toMatch(/Tue 27 Oct/);
+    await page.getByLabel('Name, as it stands on the pay line').blur();
+    await keep();
+    await soon(sentence).toContain('Storm pay');
+    await undo(before);
+  });
+
+  it('before it is kept, it says that an approval would be withdrawn', async () => {
+    await page.goto(`${server.url}/cards?show=to-approve&day=${DAY}`);
+    await row().waitFor();
+    await page.keyboard.press('a');
+    await page
+      .getByText(/Approved by/)
+      .first()
+      .waitFor();
+    await page.keyboard.press('h');
+    await page.getByText('keeping this withdraws that').waitFor();
+    await page.keyboard.press('Escape');
+  });
+});

@@ -1,0 +1,218 @@
+import type { CardInputReply, CardReply } from '@heath/contract';
+import { instant, PUNCH_KINDS, readTimeNear, type Workday, workday, type ZoneOffsets } from '@heath/core';
+import { useEffect, useRef, useState } from 'react';
+import { useLeaveKindsQuery } from '../../api/reasons.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/form/Field.tsx';
+import { HoursField } from '../../ui/form/HoursField.tsx';
+import { clockTime, dayAndTime, punchWord, shortDay } from '../../ui/format.ts';
+import { Select } from '../../ui/Select.tsx';
+import { asDuration, type Says, type SaysOf, timesOf } from './draft.ts';
+import type { ByHand } from './useByHand.ts';
+
+interface DraftFieldsProps {
+  readonly hand: ByHand;
+  readonly card: CardReply;
+  readonly day: Workday;
+  readonly onEnter: () => void;
+}
+
+const TITLES: Partial<Record<Says['kind'], string>> = {
+  move: 'Take the punch to',
+  drop: 'The punch does not count',
+  add: 'A punch that is missing',
+  split: 'From then on another job',
+  'set-meal': 'A meal that was not punched',
+  'set-job': 'Worked in',
+  'set-workday': 'The shift counts for',
+  'flat-hours': 'Hours without punches',
+};
+const TIME_LABELS = { at: 'Time', from: 'From', to: 'To' } as const;
+
+/** The fields of the correction that is considered. */
+export function DraftFields({ hand, card, day, onEnter }: DraftFieldsProps) {
+  const { says, consider } = hand;
+  if (says === null) return null;
+  const times = timesOf(says);
+  return (
+    <>
+      <h2 className="font-sans text-note font-semibold">{TITLES[says.kind]}</h2>
+      {times.length > 0 && (
+        <div className={times.length === 2 ? 'grid grid-cols-2 gap-2' : ''}>
+          {times.map((name, i) => (
+            <TimeOf
+              key={`${says.kind} ${name} ${'punch' in says ? says.punch : ''}`}
+              says={says}
+              name={name}
+              offsets={card.offsets}
+              isFirst={i === 0}
+              onChange={consider}
+              onEnter={onEnter}
+            />
+          ))}
+        </div>
+      )}
+      {says.kind === 'move' && (
+        <Button look="quiet" className="mt-1" onClick={() => consider({ kind: 'drop', punch: says.punch })}>
+          Take it out instead
+        </Button>
+      )}
+      {says.kind === 'add' && (
+        <Select
+          label="Kind of punch"
+          value={says.punchKind}
+          choices={PUNCH_KINDS.map((kind) => ({ value: kind, name: punchWord(kind) }))}
+          onChoose={(punchKind) => consider({ ...says, punchKind })}
+          className="mt-2 w-full border border-rule bg-field px-2 py-1 text-note"
+        />
+      )}
+      {(says.kind === 'split' || says.kind === 'set-job') && (
+        <PlaceOf says={says} of={hand.input} onChange={consider} />
+      )}
+      {says.kind === 'set-workday' && (
+        <Select
+          label="Workday"
+          value={String(says.workday)}
+          choices={[-1, 0, 1].map((by) => ({ value: String(day + by), name: shortDay(workday(day + by)) }))}
+          onChoose={(chosen) => consider({ ...says, workday: workday(Number(chosen)) })}
+          className="mt-2 w-full border border-rule bg-field px-2 py-1 text-note"
+        />
+      )}
+      {says.kind === 'flat-hours' && <FlatHours says={says} onChange={consider} />}
+    </>
+  );
+}
+
+/** A time of the correction: typed as people do, near to where it lies; dragging it types it. */
+function TimeOf({
+  says,
+  name,
+  offsets,
+  isFirst,
+  onChange,
+  onEnter,
+}: {
+  says: Says;
+  name: 'at' | 'from' | 'to';
+  offsets: ZoneOffsets;
+  isFirst: boolean;
+  onChange: (says: Says) => void;
+  onEnter: () => void;
+}) {
+  const at = instant(Number(Reflect.get(says, name)));
+  const [typed, setTyped] = useState<{ readonly text: string; readonly at: number } | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (isFirst) field.current?.select();
+  }, [isFirst]);
+  // What was typed stands as it was typed, until a hand takes the time elsewhere.
+  const shown = typed !== null && typed.at === at ? typed.text : clockTime(at, offsets, at % 60 !== 0);
+  const entry = readTimeNear(shown, at, offsets);
+  const isWrong = typed !== null && typed.at === at && !entry.ok;
+  return (
+    <div className="-mt-2">
+      <Field
+        ref={field}
+        label={TIME_LABELS[name]}
+        value={shown}
+        inputMode="text"
+        error={isWrong ? WRONG[entry.reason] : undefined}
+        understood={dayAndTime(at, offsets)}
+        onChange={(event) => {
+          const text = event.target.value;
+          const read = readTimeNear(text, at, offsets);
+          const next = read.ok ? read.at : at;
+          setTyped({ text, at: next });
+          if (read.ok && next !== at) onChange({ ...says, [name]: next });
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' && !isWrong) onEnter();
+          if (event.key === 'Escape') event.currentTarget.blur();
+        }}
+      />
+    </div>
+  );
+}
+const WRONG = {
+  'not-a-time': 'A time like 6:05, 1405 or 5p',
+  'skipped-hour': 'The clocks skip that hour that night',
+} as const;
+
+const AS_IT_IS = '';
+
+/** The job and department of a stretch. */
+function PlaceOf({
+  says,
+  of,
+  onChange,
+}: {
+  says: SaysOf<'split'> | SaysOf<'set-job'>;
+  of: CardInputReply | undefined;
+  onChange: (says: Says) => void;
+}) {
+  const choice = (name: 'job' | 'department', all: CardInputReply['jobs'], asItIs: string) => (
+    <Select
+      label={name === 'job' ? 'Job' : 'Department'}
+      value={says[name] === undefined || says[name] === null ? AS_IT_IS : String(says[name])}
+      choices={[
+        { value: AS_IT_IS, name: asItIs },
+        ...all.map((one) => ({ value: String(one.id), name: one.name })),
+      ]}
+      onChoose={(chosen) => {
+        const { [name]: _, ...rest } = says;
+        onChange((chosen === AS_IT_IS ? rest : { ...says, [name]: Number(chosen) }) as Says);
+      }}
+      className="w-full border border-rule bg-field px-2 py-1 text-note"
+    />
+  );
+  return (
+    <div className="mt-2 grid grid-cols-2 gap-2">
+      {choice('job', of?.jobs ?? [], 'Job as it is')}
+      {choice('department', of?.departments ?? [], 'Department as it is')}
+    </div>
+  );
+}
+
+const ADJUSTMENT = 'adjustment';
+
+/** How many hours, and what they are: leave of a kind, or an adjustment by its name. */
+function FlatHours({ says, onChange }: { says: SaysOf<'flat-hours'>; onChange: (says: Says) => void }) {
+  const { data } = useLeaveKindsQuery();
+  const kinds = data?.kinds ?? [];
+  return (
+    <>
+      <div className="-mt-2">
+        <HoursField
+          label="Hours"
+          onChange={(length) => onChange({ ...says, length: asDuration(length ?? 0) })}
+        />
+      </div>
+      <Select
+        label="What they are"
+        value={says.as === 'leave' ? `leave ${says.code}` : ADJUSTMENT}
+        choices={[
+          ...kinds.map(({ code, name }) => ({ value: `leave ${code}`, name })),
+          { value: ADJUSTMENT, name: 'An adjustment, by name' },
+        ]}
+        onChoose={(chosen) =>
+          onChange(
+            chosen === ADJUSTMENT
+              ? { ...says, as: 'adjustment', code: '' }
+              : { ...says, as: 'leave', code: chosen.slice('leave '.length) },
+          )
+        }
+        className="mt-2 w-full border border-rule bg-field px-2 py-1 text-note"
+      />
+      {says.as === 'adjustment' && (
+        <div className="-mt-2">
+          <Field
+            label="Name, as it stands on the pay line"
+            value={says.code}
+            maxLength={80}
+            onChange={(event) => onChange({ ...says, code: event.target.value })}
+          />
+        </div>
+      )}
+    </>
+  );
+}

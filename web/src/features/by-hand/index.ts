@@ -1,0 +1,3 @@
+export { HandPanel } from './HandPanel.tsx';
+export { HAND_KEYS } from './keys.ts';
+export { type ByHand, useByHand } from './useByHand.ts';
