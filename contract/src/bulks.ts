@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { ExceptionKey, GivenTime, Note } from './corrections.ts';
+import { CorrectRequest, ExceptionKey, GivenTime, Note } from './corrections.ts';
 import { day } from './day.ts';
 import { list } from './list.ts';
 
@@ -12,7 +12,7 @@ const personId = v.pipe(
 );
 
 /** One exception of many that are settled together: with a time, as it is, or its overtime approved. */
-const item = v.object({
+const settling = v.object({
   personId,
   exception: ExceptionKey,
   way: v.variant(
@@ -25,6 +25,14 @@ const item = v.object({
     'Say how it is settled: time, accept or approve.',
   ),
 });
+
+/** One correction of many that are made together; what it says is as in `CorrectRequest`. */
+const correcting = v.object({ personId, says: CorrectRequest.entries.says });
+
+const item = v.union(
+  [settling, correcting],
+  'Give an exception and how it is settled, or what a correction says.',
+);
 
 const MOST_AT_ONCE = 2000;
 
@@ -46,8 +54,13 @@ export const BulkRequest = v.object({
 });
 export type BulkRequest = v.InferOutput<typeof BulkRequest>;
 export type BulkItem = BulkRequest['items'][number];
+/** An exception among them. */
+export type SettleItem = v.InferOutput<typeof settling>;
 
-/** What was left as it was, and why. */
+/** By which what is left of corrections that settle nothing is told. */
+export const BY_HAND = 'by hand';
+
+/** What was left as it was, and why; of what settles no exception, `BY_HAND` stands for it. */
 const left = list(v.strictObject({ personId: id, exception: v.string(), reason: v.string() }));
 
 /** What settling many would change, person by person. */

@@ -17,6 +17,7 @@ export * from './operations.ts';
 export * from './pay-codes.ts';
 export * from './periods.ts';
 export * from './problem.ts';
+export * from './questions.ts';
 export * from './reasons.ts';
 export * from './rights.ts';
 export * from './sign-in.ts';

@@ -13,6 +13,7 @@ import { ImportReply, ImportsReply, RefusalsReply, StartImportRequest } from './
 import { LeaveKindsReply } from './leave-kinds.ts';
 import { AddCodeRequest, AssignCodeRequest, PayCodesReply } from './pay-codes.ts';
 import { PeriodsReply } from './periods.ts';
+import { AnswerRequest, AskRequest, QuestionsReply } from './questions.ts';
 import { KeepReasonRequest, ReasonsReply } from './reasons.ts';
 import {
   ChangePasswordRequest,
@@ -116,6 +117,33 @@ export const OPERATIONS = {
   'GET /periods/:period/history': {
     says: 'What was corrected on the cards within reach, the newest first.',
     gives: HistoryReply,
+    status: 200,
+  },
+  'GET /periods/:period/questions': {
+    says: 'What was asked about the cards within reach, and what came of it.',
+    gives: QuestionsReply,
+    status: 200,
+  },
+  'POST /periods/:period/cards/:person/questions': {
+    says: 'Asks the person or the supervisor about an exception.',
+    takes: AskRequest,
+    gives: QuestionsReply,
+    status: 201,
+  },
+  'POST /periods/:period/questions/:question/answer': {
+    says: 'Answers a question, or notes what somebody answered.',
+    takes: AnswerRequest,
+    gives: QuestionsReply,
+    status: 200,
+  },
+  'POST /periods/:period/questions/:question/remind': {
+    says: 'Reminds whoever is to answer.',
+    gives: QuestionsReply,
+    status: 200,
+  },
+  'POST /periods/:period/questions/:question/withdraw': {
+    says: 'Nobody waits for the answer any more.',
+    gives: QuestionsReply,
     status: 200,
   },
   'GET /reasons': {

@@ -161,6 +161,10 @@ export const REASONS = [
   'They swapped shifts',
 ] as const;
 
+/** What was asked of the supervisor afloat about punches that are missing, and what came of the first. */
+export const QUESTIONS = ['Did they leave with the boat?', 'Who locked up that evening?'] as const;
+export const ANSWER = 'Yes, they helped me to tie up and left with the rest of us.';
+
 /** Somebody who moves to another department in the middle of the current period: their place in the company, and where to. */
 export const MOVED = { index: 30, day: workdayFromIso('2026-10-26'), department: 'Deck' } as const;
 

@@ -4,7 +4,7 @@ CREATE TABLE `question` (
 	`person_id` int NOT NULL,
 	`exception` varchar(200) NOT NULL,
 	`workday` date NOT NULL,
-	`asked_of` int NOT NULL,
+	`asked_of` enum('person','supervisor') NOT NULL,
 	`text` varchar(500) NOT NULL,
 	`made_by` int NOT NULL,
 	`made_at` bigint NOT NULL,
@@ -34,14 +34,12 @@ CREATE TABLE `saved_search` (
 --> statement-breakpoint
 ALTER TABLE `approval` ADD `workday` date;--> statement-breakpoint
 ALTER TABLE `card` ADD `accounts` varbinary(1792);--> statement-breakpoint
-ALTER TABLE `question` ADD CONSTRAINT `question_asked_of_person_id_fk` FOREIGN KEY (`asked_of`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `question` ADD CONSTRAINT `question_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `question` ADD CONSTRAINT `question_card_fk` FOREIGN KEY (`period_id`,`person_id`) REFERENCES `card`(`period_id`,`person_id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `question_event` ADD CONSTRAINT `question_event_question_id_question_id_fk` FOREIGN KEY (`question_id`) REFERENCES `question`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `question_event` ADD CONSTRAINT `question_event_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `saved_search` ADD CONSTRAINT `saved_search_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX `question_card` ON `question` (`period_id`,`person_id`);--> statement-breakpoint
-CREATE INDEX `question_asked` ON `question` (`asked_of`);--> statement-breakpoint
 CREATE INDEX `question_event_of` ON `question_event` (`question_id`);--> statement-breakpoint
 CREATE INDEX `approval_day` ON `approval` (`period_id`,`workday`);--> statement-breakpoint
 CREATE TRIGGER `question_no_update` BEFORE UPDATE ON `question` FOR EACH ROW

@@ -20,6 +20,7 @@ import { importRoutes } from './features/imports/routes.ts';
 import { leaveKindRoutes } from './features/leave-kinds/routes.ts';
 import { payCodeRoutes } from './features/pay-codes/routes.ts';
 import { periodRoutes } from './features/periods/routes.ts';
+import { questionRoutes } from './features/questions/routes.ts';
 import { reasonRoutes } from './features/reasons/routes.ts';
 import { signInRoutes } from './features/sign-in/routes.ts';
 import { SESSION_SECONDS, type SessionStore, untilLastDay } from './features/sign-in/session-store.ts';
@@ -96,6 +97,7 @@ export function createApp(
   api.use(exceptionRoutes(context));
   api.use(correctionRoutes(context));
   api.use(historyRoutes(context));
+  api.use(questionRoutes(context));
   api.use(reasonRoutes(context));
   api.use(leaveKindRoutes(context));
   api.use(payCodeRoutes(context));

@@ -125,7 +125,7 @@ async function fillTheRest(): Promise<void> {
     `INSERT INTO approval (period_id, person_id, version, made_by, made_at)
      SELECT period_id, person_id, 1, 1, 1 FROM card LIMIT 1`,
     `INSERT INTO question (period_id, person_id, exception, workday, asked_of, text, made_by, made_at)
-     SELECT period_id, person_id, 'x', '2026-10-19', person_id, 'x', 1, 1 FROM card LIMIT 1`,
+     SELECT period_id, person_id, 'x', '2026-10-19', 'person', 'x', 1, 1 FROM card LIMIT 1`,
     `INSERT INTO question_event (question_id, what, made_by, made_at) SELECT id, 'reminded', 1, 1 FROM question`,
     `INSERT INTO saved_search (user_id, name, search) VALUES (1, 'x', '{}')`,
     `INSERT INTO layout (code, name, says) VALUES ('x', 'X', '{}')`,

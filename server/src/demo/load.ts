@@ -3,6 +3,7 @@ import {
   instant,
   instantFromIso,
   instantToIso,
+  isMissingPunch,
   recognize,
   SECONDS_PER_DAY,
   type Workday,
@@ -11,6 +12,7 @@ import {
   zoneOffsets,
 } from '@heath/core';
 import {
+  ANSWER,
   CURRENT_PERIOD,
   codeOf,
   DEMO_NOW,
@@ -30,12 +32,13 @@ import {
   PAY_CODES,
   planOf,
   punchFileLines,
+  QUESTIONS,
   REASONS,
   SITES,
   STRANGERS_BADGE,
   ZONE,
 } from '@heath/demo';
-import { eq, is, sql } from 'drizzle-orm';
+import { and, eq, gt, is, sql } from 'drizzle-orm';
 import { MySqlTable } from 'drizzle-orm/mysql-core';
 import type { Logger } from 'pino';
 import { type Clock, clockAt } from '../clock.ts';
@@ -49,9 +52,10 @@ import { Disk } from '../disk.ts';
 import { handOff } from '../features/handoff/service.ts';
 import { inspectFile } from '../features/imports/inspect.ts';
 import { receive, start } from '../features/imports/service.ts';
+import { answerQuestion, ask } from '../features/questions/service.ts';
 import type { Context } from '../http/context.ts';
 import { hashPassword } from '../rights/passwords.ts';
-import { findWho, type Who } from '../rights/who.ts';
+import { findWho, type Who, withinReach } from '../rights/who.ts';
 import { here, workWaiting } from '../tasks/work.ts';
 
 const PERIOD_DAYS = 14;
@@ -388,8 +392,38 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
       await importFile(context, 'gate-northquay.csv', strangersFile());
       // The same file once more, as it comes when somebody is not sure.
       await importFile(context, 'gate-northquay (2).csv', strangersFile());
+      await askTwo(context, id);
     }
   }
+}
+
+const TWO_DAYS_SECONDS = 2 * SECONDS_PER_DAY;
+
+/** Two punches that are missing were asked about, and one of the questions was answered since. */
+async function askTwo({ database, clock, ...context }: Context, periodId: number): Promise<void> {
+  const [odile, piotr] = [await actingAs(database, 'odile'), await actingAs(database, 'piotr')];
+  const before = { now: () => instant(clock.now() - TWO_DAYS_SECONDS) };
+  const cards = await database
+    .select({ personId: tables.card.personId, exceptions: tables.card.exceptions })
+    .from(tables.card)
+    .where(and(eq(tables.card.periodId, periodId), withinReach(piotr), gt(tables.card.toSettle, 0)))
+    .orderBy(tables.card.personId);
+  const asked: number[] = [];
+  for (const { personId, exceptions } of cards) {
+    const missing = exceptions?.find(isMissingPunch);
+    if (missing === undefined || asked.length >= QUESTIONS.length || personId === piotr.personId) continue;
+    const question = {
+      exception: missing.key,
+      of: 'supervisor',
+      text: QUESTIONS[asked.length] ?? '',
+    } as const;
+    asked.push(
+      await ask({ database, clock: before, ...context }, odile, null, { periodId, personId }, question),
+    );
+  }
+  const [first] = asked;
+  if (first !== undefined)
+    await answerQuestion({ database, clock }, piotr, null, { periodId, id: first }, { text: ANSWER });
 }
 
 /** What a badge that nobody has did at the gate. */

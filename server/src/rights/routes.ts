@@ -32,6 +32,12 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /periods/:period/bulks': 'correct',
   'POST /periods/:period/bulks/:bulk/undo': 'correct',
   'GET /periods/:period/history': 'see cards',
+  'GET /periods/:period/questions': 'see cards',
+  'POST /periods/:period/cards/:person/questions': 'correct',
+  // Whoever is asked answers, also about their own card.
+  'POST /periods/:period/questions/:question/answer': 'see cards',
+  'POST /periods/:period/questions/:question/remind': 'correct',
+  'POST /periods/:period/questions/:question/withdraw': 'correct',
   'GET /reasons': 'see cards',
   'POST /reasons': 'correct',
   'GET /leave-kinds': 'see cards',

@@ -96,6 +96,7 @@ export const api = createApi({
     'imports',
     'import',
     'pay-codes',
+    'questions',
     'reasons',
     'badges',
     'handoff',

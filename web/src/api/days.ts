@@ -24,7 +24,7 @@ interface Asked {
   readonly day: Workday | null;
 }
 
-export const daysApi = cardsApi.injectEndpoints({
+const daysApi = cardsApi.injectEndpoints({
   endpoints: (build) => ({
     day: build.query<Day, Asked>({
       query: ({ periodId, day }) =>

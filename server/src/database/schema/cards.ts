@@ -119,7 +119,7 @@ export const approval = mysqlTable(
   ],
 );
 
-/** Somebody asks about a card: the person, or whom they report to. Only ever added; what became of it are rows of its own. */
+/** Somebody asks about an exception of a card. Only ever added; what became of it are rows of its own. */
 export const question = mysqlTable(
   'question',
   {
@@ -129,10 +129,8 @@ export const question = mysqlTable(
     /** The exception that it is about. */
     exception: varchar('exception', { length: 200 }).notNull(),
     workday: workday('workday').notNull(),
-    /** Who is to answer. */
-    askedOf: int('asked_of')
-      .notNull()
-      .references(() => person.id),
+    /** Who is to answer: whose card it is, or whoever supervises them. */
+    askedOf: mysqlEnum('asked_of', ['person', 'supervisor']).notNull(),
     text: varchar('text', { length: 500 }).notNull(),
     madeBy: int('made_by')
       .notNull()
@@ -141,7 +139,6 @@ export const question = mysqlTable(
   },
   (t) => [
     index('question_card').on(t.periodId, t.personId),
-    index('question_asked').on(t.askedOf),
     foreignKey({
       name: 'question_card_fk',
       columns: [t.periodId, t.personId],

@@ -1,5 +1,11 @@
-import { type BulkRequest, cardRows, type ExceptionsReply } from '@heath/contract';
-import { compute, isMissingPunch } from '@heath/core';
+import {
+  type BulkItem,
+  type BulkRequest,
+  cardRows,
+  type ExceptionsReply,
+  type SettleItem,
+} from '@heath/contract';
+import { compute, instantFromIso, isMissingPunch } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { readCard } from '../../computing/read-card.ts';
@@ -27,7 +33,7 @@ afterEach(async () => {
   undoLast = null;
 });
 
-type Item = BulkRequest['items'][number];
+type Item = SettleItem;
 const list = () => listExceptions(company, company.who, company.periodId);
 const personOf = ({ people }: ExceptionsReply, place: number) => people[place]!.personId;
 
@@ -44,8 +50,8 @@ async function items(): Promise<Item[]> {
       : [];
   });
 }
-const request = (all: Item[], note = ''): BulkRequest => ({ what: 'Took all', items: all, note });
-const run = (all: Item[], note = '') =>
+const request = (all: BulkItem[], note = ''): BulkRequest => ({ what: 'Took all', items: all, note });
+const run = (all: BulkItem[], note = '') =>
   settleBulk(company, null, company.who, company.periodId, request(all, note));
 const takeBack = (id: number) => undoBulk(company, null, company.who, company.periodId, id);
 const hours = async (): Promise<Map<number, number | null>> =>
@@ -172,5 +178,69 @@ describe('settling many at once', () => {
     const before = await company.database.select().from(bulk);
     await expect(run([nothing])).rejects.toThrow('nothing left to settle');
     expect(await company.database.select().from(bulk)).toEqual(before);
+  });
+});
+
+describe('corrections by hand of several people at once', () => {
+  /** An in and an out on a day on which nobody of those has anything. */
+  function timesFor(people: readonly number[], day: string, more: object = {}): BulkItem[] {
+    const at = (time: string) => instantFromIso(`${day}T${time}:00Z`);
+    const place = { zone: 'Europe/London', job: null, department: null, site: null, note: null, ...more };
+    return people.flatMap((personId): BulkItem[] => [
+      { personId, says: { kind: 'add', at: at('08:00'), punchKind: 'in', ...place } },
+      { personId, says: { kind: 'add', at: at('12:00'), punchKind: 'out', ...place } },
+    ]);
+  }
+  /** Some who have nothing on the last Saturday. */
+  async function free(): Promise<number[]> {
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
+    return rows
+      .filter(({ marks, toSettle }) => marks.charAt(12) === '-' && toSettle === 0)
+      .slice(0, 12)
+      .map(({ personId }) => personId);
+  }
+
+  it('are previewed person by person, kept as one, and undone as one', async () => {
+    const people = await free();
+    expect(people.length).toBeGreaterThan(5);
+    const all = timesFor(people, '2026-10-31');
+    const before = await hours();
+    const preview = await previewBulk(company, company.who, company.periodId, request(all));
+    expect(await hours()).toEqual(before);
+    const done = await run(all, 'they painted the ticket hall');
+    expect(done).toMatchObject({ corrections: all.length, left: [] });
+    const after = await hours();
+    for (const { personId, payableBeforeHours, payableAfterHours } of preview.people) {
+      expect([before.get(personId), after.get(personId)]).toEqual([payableBeforeHours, payableAfterHours]);
+      expect(payableAfterHours - payableBeforeHours).toBeGreaterThanOrEqual(4 * 90_000);
+    }
+    expect((await takeBack(done.bulkId)).corrections).toBe(all.length);
+    expect(await hours()).toEqual(before);
+  });
+
+  it('are refused where they name a job that is not there, and change nothing', async () => {
+    const before = await hours();
+    const all = timesFor(await free(), '2026-10-31', { job: 9999 });
+    await expect(run(all)).rejects.toThrow('There is no such job.');
+    await expect(previewBulk(company, company.who, company.periodId, request(all))).rejects.toThrow(
+      'There is no such job.',
+    );
+    expect(await hours()).toEqual(before);
+  });
+
+  it('leave those whom whoever asks does not reach', async () => {
+    const piotr = await company.as('piotr');
+    const reached = new Set((await listCards(company, piotr, company.periodId)).personId.map(Number));
+    const people = await free();
+    const others = people.filter((one) => !reached.has(one));
+    expect(others.length).toBeGreaterThan(0);
+    const preview = await previewBulk(
+      company,
+      piotr,
+      company.periodId,
+      request(timesFor(people, '2026-10-31')),
+    );
+    expect(new Set(preview.left.map(({ personId }) => personId))).toEqual(new Set(others));
+    expect(preview.left[0]?.exception).toBe('by hand');
   });
 });

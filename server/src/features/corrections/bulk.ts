@@ -1,4 +1,4 @@
-import type { BulkItem, BulkPreview, BulkReply, BulkRequest } from '@heath/contract';
+import { type BulkItem, type BulkPreview, type BulkReply, type BulkRequest, BY_HAND } from '@heath/contract';
 import { overtimeRuleOf } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import { lockCards } from '../../computing/read-card.ts';
@@ -23,6 +23,7 @@ import {
   takenBack,
   touchedBy,
 } from './on-card.ts';
+import { checkPlaces, placesIn } from './places.ts';
 import { bulkOf, insertBulk, insertCorrection, type NewCorrection } from './store.ts';
 
 /** So many cards are read in one trip. */
@@ -66,7 +67,9 @@ function step(card: LockedCard, steps: readonly Step[]): Stepped {
 }
 
 /** What an item of a bulk makes of a card. */
-function changeOf({ exception, way }: BulkItem, note: string): Step['change'] {
+function changeOf(item: BulkItem, note: string): Step['change'] {
+  if ('says' in item) return (card) => asSaid(card, { says: item.says, note });
+  const { exception, way } = item;
   if (way.kind === 'time') return (card) => settled(card, { exception, at: way.at, note });
   return (card) => {
     const open = stillOpen(card, exception);
@@ -77,6 +80,21 @@ function changeOf({ exception, way }: BulkItem, note: string): Step['change'] {
         : ({ kind: 'approve-overtime', workday, rule: overtimeRuleOf(open) } as const);
     return asSaid(card, { says, settles: exception, note });
   };
+}
+
+/** What an item asks for, as a step. */
+const stepOf =
+  (note: string) =>
+  (item: BulkItem): Step => ({
+    exception: 'says' in item ? BY_HAND : item.exception,
+    change: changeOf(item, note),
+  });
+
+/** Jobs, departments and sites that some of many corrections name are those that there are. */
+async function checkAllPlaces(context: Context, items: readonly BulkItem[]): Promise<void> {
+  const named = items.flatMap((item) => ('says' in item ? [item.says] : []));
+  const distinct = new Map(named.map((says) => [JSON.stringify(placesIn(says)), says]));
+  for (const says of distinct.values()) await checkPlaces(context, says);
 }
 
 /** Steps by whose card they are of, in one order, so that two bulks do not wait for each other. */
@@ -122,14 +140,15 @@ async function stepAll(
 }
 
 /** What settling many would change, person by person; nothing is written. */
-export function previewBulk(
+export async function previewBulk(
   context: Context,
   who: Who,
   periodId: number,
   { items, note }: BulkRequest,
 ): Promise<BulkPreview> {
+  await checkAllPlaces(context, items);
   return inTransaction(context.database, async ({ send }) => {
-    const steps = byPerson(items, (item) => ({ exception: item.exception, change: changeOf(item, note) }));
+    const steps = byPerson(items, stepOf(note));
     const { all, left } = await stepAll(context, who, send, periodId, steps);
     const people = all
       .filter(({ done }) => done.length > 0)
@@ -155,9 +174,10 @@ export const settleBulk = (
   periodId: number,
   { what, items, note }: BulkRequest,
 ): Promise<BulkReply> =>
-  keepBulk(context, write, who, periodId, { what, note, undoes: null }, async () =>
-    byPerson(items, (item) => ({ exception: item.exception, change: changeOf(item, note) })),
-  );
+  keepBulk(context, write, who, periodId, { what, note, undoes: null }, async () => {
+    await checkAllPlaces(context, items);
+    return byPerson(items, stepOf(note));
+  });
 
 /** Takes a bulk back, as a bulk of its own. What somebody has taken back already stays so. */
 export const undoBulk = (

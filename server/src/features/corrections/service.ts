@@ -25,9 +25,7 @@ import { cardView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
 import { inTransaction, type Send, sendAlone, type Trip } from '../../database/round-trip.ts';
-import { department, job, site } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import { afterwards } from '../../http/write.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
@@ -42,7 +40,8 @@ import {
   takenBack,
   touchedBy,
 } from './on-card.ts';
-import { exists, insertCorrection } from './store.ts';
+import { checkPlaces } from './places.ts';
+import { insertCorrection } from './store.ts';
 
 /** The card before and after a change; nothing is written. */
 function preview(
@@ -99,7 +98,7 @@ export async function previewCorrect(
   key: CardKey,
   request: CorrectRequest,
 ): Promise<SettlePreview> {
-  await checkPlaces(context, request);
+  await checkPlaces(context, request.says);
   return preview(context, who, key, (card) => asSaid(card, request));
 }
 
@@ -111,22 +110,8 @@ export async function correct(
   key: CardKey,
   request: CorrectRequest,
 ): Promise<SettleReply> {
-  await checkPlaces(context, request);
+  await checkPlaces(context, request.says);
   return keep(context, write, who, key, (card) => ({ ...asSaid(card, request), note: request.note }));
-}
-
-/** Jobs, departments and sites that a correction names are those that there are. */
-async function checkPlaces({ database }: Context, { says }: CorrectRequest): Promise<void> {
-  const given: Readonly<Record<string, unknown>> = { ...says };
-  for (const [field, table] of [
-    ['job', job],
-    ['department', department],
-    ['site', site],
-  ] as const) {
-    const id = given[field];
-    if (typeof id === 'number' && !(await exists(database, table, id)))
-      throw new Problem(422, 'invalid', `There is no such ${field}.`, { field: `says.${field}` });
-  }
 }
 
 /** Takes a correction back, as a correction of its own. */

@@ -14,6 +14,7 @@ import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 import { type ByHand, HandPanel, useByHand } from '../by-hand/index.ts';
+import { QuestionsOnCard } from '../questions/index.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { Approval } from './Approval.tsx';
 import { CardTotals } from './CardTotals.tsx';
@@ -201,6 +202,7 @@ function CardSide({
           onSettled={(correctionId) => sayCorrected(`Settled ${shortDay(exception.workday)}`, correctionId)}
         />
       )}
+      <QuestionsOnCard id={id} day={day} />
       <HandPanel hand={hand} card={card} day={day} />
       {hasClass ? <ClassWhy card={card} classId={why} onDay={onPick} /> : <DayWhy card={card} day={day} />}
       <History

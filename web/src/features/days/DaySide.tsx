@@ -23,6 +23,7 @@ import { NotYet } from '../../ui/NotYet.tsx';
 import { Side } from '../../ui/Side.tsx';
 import { useApproving } from '../approvals/index.ts';
 import { type ByHand, HandPanel } from '../by-hand/index.ts';
+import { QuestionsOnCard } from '../questions/index.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { DAY_KEYS } from './keys.ts';
 
@@ -119,6 +120,7 @@ function OpenDay({
           onSettled={(correctionId) => sayCorrected(`Settled ${shortDay(day)}`, correctionId)}
         />
       )}
+      <QuestionsOnCard id={id} day={day} />
       <HandPanel hand={hand} card={card} day={day} />
       <Others
         periodId={id.periodId}

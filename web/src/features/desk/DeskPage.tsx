@@ -16,6 +16,7 @@ import { NotYet } from '../../ui/NotYet.tsx';
 import { ProgressBar } from '../../ui/Progress.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
+import { QuestionsOnTheDesk } from '../questions/index.ts';
 import { DESK_KEYS } from './keys.ts';
 import { linesSince } from './since.ts';
 import { type Step, stepsOf } from './steps.ts';
@@ -25,6 +26,7 @@ import { useLastVisit } from './useLastVisit.ts';
 export function DeskPage() {
   const { period, isMissing, error, again } = usePeriod();
   const { data: user } = useSessionQuery();
+  const mayFollow = useMay('correct');
   if (isMissing) return <NotYet what="the desk" error={error} again={again} />;
   if (period === undefined)
     return <Empty title="No pay period yet">The desk begins with a pay period and its people.</Empty>;
@@ -38,6 +40,7 @@ export function DeskPage() {
           {period.sealed ? ' is handed off.' : ' is open.'}
         </p>
         <Steps periodId={period.id} />
+        <QuestionsOnTheDesk periodId={period.id} mayFollow={mayFollow} />
         <div className="grid grid-cols-2 gap-8 pt-7 pb-5">
           <Since me={user?.name ?? ''} />
           <Batches periodId={period.id} />

@@ -37,6 +37,12 @@ const TOLD: Readonly<Record<string, (rows: readonly Row[]) => { text: string; to
     text: `approved ${peopleIn(rows).toLocaleString('en')} ${peopleIn(rows) === 1 ? 'card' : 'cards'}`,
     to: '/cards',
   }),
+  'day approved': (rows) => ({
+    text: `approved the day of ${peopleIn(rows).toLocaleString('en')} ${peopleIn(rows) === 1 ? 'person' : 'people'}`,
+    to: '/day',
+  }),
+  asked: (rows) => ({ text: `asked ${count(rows, 'question', 'questions')}`, to: '/desk' }),
+  answered: (rows) => ({ text: `answered ${count(rows, 'question', 'questions')}`, to: '/exceptions' }),
   'approval withdrawn': () => ({ text: 'withdrew an approval', to: '/cards?show=to-approve' }),
   given: (rows) => ({ text: `gave ${count(rows, 'badge', 'badges')} to somebody`, to: '/exceptions' }),
   'handed off': (rows) => ({ text: `handed off ${count(rows, 'batch', 'batches')}`, to: '/handoff' }),

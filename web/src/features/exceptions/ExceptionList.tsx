@@ -1,8 +1,10 @@
+import type { Question } from '@heath/contract';
 import type { ZoneOffsets } from '@heath/core';
 import { type ReactNode, useRef } from 'react';
 import type { OpenException } from '../../api/exceptions.ts';
 import { clockTime, PROPOSED_BY, shortDay } from '../../ui/format.ts';
 import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
+import { standingOf, useAsked } from '../questions/index.ts';
 import type { Conflict } from '../settle/index.ts';
 import { type KindCount, nameOf } from './kinds.ts';
 import { OpenedException } from './OpenedException.tsx';
@@ -38,6 +40,7 @@ export function ExceptionList({
   children,
 }: ExceptionListProps) {
   const scroller = useRef<HTMLDivElement>(null);
+  const askedOf = useAsked(periodId);
   const virtual = useLongRows({
     count: shown.length,
     scroller,
@@ -76,7 +79,11 @@ export function ExceptionList({
                       of={`${index + 1} of ${shown.length}`}
                     />
                   ) : (
-                    <Row exception={exception} onOpen={() => onOpen(exception)} />
+                    <Row
+                      exception={exception}
+                      asked={askedOf(exception.who.personId, exception.key)}
+                      onOpen={() => onOpen(exception)}
+                    />
                   )}
                 </div>
               )
@@ -88,7 +95,15 @@ export function ExceptionList({
   );
 }
 
-function Row({ exception, onOpen }: { exception: OpenException; onOpen: () => void }) {
+function Row({
+  exception,
+  asked,
+  onOpen,
+}: {
+  exception: OpenException;
+  asked: Question | undefined;
+  onOpen: () => void;
+}) {
   const { who, workday, proposals, offsets } = exception;
   const best = proposals[0];
   return (
@@ -102,7 +117,10 @@ function Row({ exception, onOpen }: { exception: OpenException; onOpen: () => vo
         <b className="font-semibold">{who.name}</b>{' '}
         <small className="text-fine text-soft">{shortDay(workday)}</small>
       </span>
-      <span className="truncate text-soft">{lineOf(exception)}</span>
+      <span className="truncate text-soft">
+        {asked !== undefined && <b className="font-semibold text-heather">{standingOf(asked)} · </b>}
+        {lineOf(exception)}
+      </span>
       {best !== undefined && (
         <span>
           <b className="font-semibold text-heather">{clockTime(best.at, offsets)}</b>{' '}

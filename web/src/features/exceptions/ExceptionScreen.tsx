@@ -6,10 +6,10 @@ import { useMay } from '../../api/useMay.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { dayOfIso, useAddress } from '../../ui/useAddress.ts';
+import { BulkPanel } from '../bulks/index.ts';
 import { type Conflict, ConflictNotice } from '../settle/index.ts';
 import { AlikeButton, minutesIn } from './AlikeButton.tsx';
-import { AlikePanel } from './AlikePanel.tsx';
-import { alike } from './alike.ts';
+import { alike, asBulk } from './alike.ts';
 import { ExceptionList } from './ExceptionList.tsx';
 import { KindList } from './KindList.tsx';
 import { EXCEPTION_KEYS } from './keys.ts';
@@ -33,7 +33,10 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
   const shown = useMemo(() => inSight.filter(({ kind }) => kind === picked?.kind), [inSight, picked?.kind]);
   const upTo = minutesIn(query.get('upto'));
   const isAlike = query.get('alike') !== null && picked !== undefined;
-  const together = isAlike ? alike(picked.kind, shown, upTo) : null;
+  const together = useMemo(() => {
+    const found = isAlike ? alike(picked.kind, shown, upTo) : null;
+    return found === null ? null : asBulk(found);
+  }, [isAlike, picked?.kind, shown, upTo]);
   const [conflict, setConflict] = useState<{ of: Conflict; offsets: ZoneOffsets } | null>(null);
   const last = useRef(0);
   const place = openPlace(shown, query.get('open'), last.current);
@@ -68,11 +71,11 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
         {picked?.kind === UNOWNED.kind ? (
           <UnownedBadges periodId={periodId} badges={badges} />
         ) : picked !== undefined && together !== null ? (
-          <AlikePanel
+          <BulkPanel
             key={picked.kind}
             periodId={periodId}
-            kind={picked.kind}
-            alike={together}
+            detail={picked.label}
+            bulk={together}
             onClose={() => go({ alike: null })}
           />
         ) : picked === undefined ? (

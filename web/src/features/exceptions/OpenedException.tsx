@@ -6,6 +6,7 @@ import { useEvidenceQuery } from '../../api/exceptions.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
 import { shortDay } from '../../ui/format.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
+import { QuestionThread } from '../questions/index.ts';
 import type { Conflict } from '../settle/index.ts';
 import { Evidence } from './Evidence.tsx';
 import { SettleByWay } from './SettleByWay.tsx';
@@ -65,6 +66,7 @@ function Settle(settle: SettleProps) {
     <>
       <Evidence card={card} exception={exception} evidence={evidence} {...shown} />
       {mayCorrect && <Ways {...settle} onShow={show} />}
+      <QuestionThread id={id} exception={exception.key} />
     </>
   );
 }

@@ -1,6 +1,8 @@
-import type { BulkItem } from '@heath/contract';
+import type { SettleItem } from '@heath/contract';
 import { isMissingPunch, sureness } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
+import type { Bulk } from '../bulks/index.ts';
+import { lineOf } from './words.ts';
 
 /** Exceptions of one kind that can be settled together, each in the same way. */
 export interface Alike {
@@ -9,14 +11,14 @@ export interface Alike {
   /** For the history, once it is done. */
   readonly did: string;
   readonly of: readonly OpenException[];
-  readonly wayOf: (exception: OpenException) => BulkItem['way'];
+  readonly wayOf: (exception: OpenException) => SettleItem['way'];
 }
 
 /** The server settles no more at once. */
 const MOST_ALIKE = 2000;
 
-const ACCEPT: BulkItem['way'] = { kind: 'accept' };
-const APPROVE: BulkItem['way'] = { kind: 'approve' };
+const ACCEPT: SettleItem['way'] = { kind: 'accept' };
+const APPROVE: SettleItem['way'] = { kind: 'approve' };
 
 /** True where the plan is what is proposed, and nothing that is known says otherwise. */
 const matchesPlan = ({ proposals }: OpenException): boolean => {
@@ -38,7 +40,7 @@ export function alike(kind: string, shown: readonly OpenException[], upTo: numbe
   if (isMissingPunch({ kind })) {
     const of = within.filter(matchesPlan);
     if (of.length < 2) return null;
-    const wayOf = ({ proposals: [best] }: OpenException): BulkItem['way'] =>
+    const wayOf = ({ proposals: [best] }: OpenException): SettleItem['way'] =>
       best === undefined ? ACCEPT : { kind: 'time', at: best.at };
     return { name: `Take all ${count(of)} that match the plan`, did: 'Took the planned time', of, wayOf };
   }
@@ -52,3 +54,17 @@ export function alike(kind: string, shown: readonly OpenException[], upTo: numbe
       }
     : { name: `Accept all ${count(within)}`, did: 'Accepted as it is', of: within, wayOf: () => ACCEPT };
 }
+
+/** Those that are alike, as they are done together. */
+export const asBulk = ({ name, did, of, wayOf }: Alike): Bulk => ({
+  name,
+  did,
+  verb: 'Settle',
+  of: of.map((one) => ({
+    personId: one.who.personId,
+    name: one.who.name,
+    workday: one.workday,
+    line: lineOf(one),
+    items: [{ personId: one.who.personId, exception: one.key, way: wayOf(one) }],
+  })),
+});

@@ -1,4 +1,5 @@
 import type { Feature } from '../../ui/feature.ts';
+import { QUESTION_KEYS } from '../questions/keys.ts';
 import { BADGE_KEYS, EXCEPTION_KEYS } from './keys.ts';
 
 export const exceptions: Feature = {
@@ -8,7 +9,7 @@ export const exceptions: Feature = {
   isInBar: true,
   page: async () => (await import('./ExceptionsPage.tsx')).ExceptionsPage,
   // Enter gives a badge, too: of the two only one is in sight.
-  keys: { ...EXCEPTION_KEYS, whose: BADGE_KEYS.whose },
+  keys: { ...EXCEPTION_KEYS, ...QUESTION_KEYS, whose: BADGE_KEYS.whose },
   actions: [{ name: 'Settle exceptions by kind', to: '/exceptions', right: 'correct' }],
   find: null,
 };

@@ -12,13 +12,6 @@ export const EXCEPTION_KEYS = {
   before: { press: 'K', does: 'Exception before' },
 } as const satisfies Keys;
 
-/** While many are looked at before they are settled together. */
-export const ALIKE_KEYS = {
-  take: { press: 'Enter', does: 'Settle all that are not left out' },
-  close: { press: 'Esc', does: 'Back to the list' },
-  why: { press: 'W', does: 'Say why, for the record' },
-} as const satisfies Keys;
-
 /** While badges that nobody owns are looked at. */
 export const BADGE_KEYS = {
   whose: { press: 'B', does: 'Choose whose the badge is' },

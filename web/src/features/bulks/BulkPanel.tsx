@@ -1,9 +1,8 @@
-import type { BulkPreview, BulkRequest } from '@heath/contract';
-import { exceptionLabel } from '@heath/core';
+import { type BulkItem, type BulkPreview, type BulkRequest, BY_HAND } from '@heath/contract';
+import type { Workday } from '@heath/core';
 import { useMemo, useRef, useState } from 'react';
 import { problemOf } from '../../api/base.ts';
 import { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } from '../../api/bulks.ts';
-import type { OpenException } from '../../api/exceptions.ts';
 import { Button } from '../../ui/Button.tsx';
 import { BareCheckbox } from '../../ui/Checkbox.tsx';
 import { decimalHours, shortDay } from '../../ui/format.ts';
@@ -15,40 +14,62 @@ import { type Done, say, sayDone } from '../../ui/notices.ts';
 import { ProgressBar } from '../../ui/Progress.tsx';
 import { useLongRows } from '../../ui/useLongRows.ts';
 import { WhyField } from '../settle/index.ts';
-import type { Alike } from './alike.ts';
-import { ALIKE_KEYS } from './keys.ts';
-import { nameOf } from './kinds.ts';
-
-import { lineOf } from './words.ts';
+import { BULK_KEYS } from './keys.ts';
 
 const ROW_HEIGHT = 34;
 const COLUMNS =
   'grid-cols-[calc(var(--spacing)*6)_calc(var(--spacing)*56)_minmax(0,1fr)_calc(var(--spacing)*40)]';
 
-interface AlikePanelProps {
+/** One of many things that are done together: whose, on which day, what is there, and what is done to it. */
+export interface BulkEntry {
+  readonly personId: number;
+  readonly name: string;
+  readonly workday: Workday;
+  /** What is there: `In 21:58, nothing after`. */
+  readonly line: string;
+  readonly items: readonly BulkItem[];
+}
+
+/** What is done together. */
+export interface Bulk {
+  /** On the button and above the list: `Take all 3 that match the plan`. */
+  readonly name: string;
+  /** For the history, once it is done. */
+  readonly did: string;
+  /** On the button: `Settle`, `Add`. */
+  readonly verb: string;
+  readonly of: readonly BulkEntry[];
+}
+
+interface BulkPanelProps {
   readonly periodId: number;
-  readonly kind: string;
-  readonly alike: Alike;
+  /** Beside the name. */
+  readonly detail: string;
+  readonly bulk: Bulk;
   readonly onClose: () => void;
 }
 
-/** Exactly what settling many alike would change, person by person; each can be left out, all are taken by one key. */
-export function AlikePanel({ periodId, kind, alike, onClose }: AlikePanelProps) {
+/** By which an entry is told from the others, and what was left of it. */
+const idOf = ({ personId, items: [item] }: BulkEntry): string =>
+  `${personId}.${item === undefined || 'says' in item ? BY_HAND : item.exception}`;
+
+/** Exactly what doing many things together would change, person by person; each can be left out, all are taken by one key. */
+export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
   // What is in question stays as it was when it was asked for: others may settle some meanwhile, and the server says which.
-  const [all] = useState(alike.of);
+  const [all] = useState(bulk.of);
   const [out, setOut] = useState<ReadonlySet<string>>(new Set());
   const [note, setNote] = useState('');
   const why = useRef<HTMLInputElement>(null);
-  const whole = useMemo(() => bodyOf(alike, all, ''), [alike, all]);
+  const whole = useMemo(() => bodyOf(bulk, all, ''), [bulk, all]);
   const { currentData: preview, error, refetch } = usePreviewBulkQuery({ periodId, body: whole });
-  const kept = useMemo(() => all.filter((one) => !out.has(nameOf(one))), [all, out]);
-  const { run, isBusy } = useSettleAlike(periodId, onClose);
+  const kept = useMemo(() => all.filter((one) => !out.has(idOf(one))), [all, out]);
+  const { run, isBusy } = useSettleBulk(periodId, onClose);
   const take = () => {
-    if (!isBusy && kept.length > 0 && preview !== undefined) void run(bodyOf(alike, kept, note));
+    if (!isBusy && kept.length > 0 && preview !== undefined) void run(bodyOf(bulk, kept, note));
   };
-  useKey(ALIKE_KEYS.take, take, [take]);
-  useKey(ALIKE_KEYS.close, onClose);
-  useKey(ALIKE_KEYS.why, () => why.current?.focus());
+  useKey(BULK_KEYS.take, take, [take]);
+  useKey(BULK_KEYS.close, onClose);
+  useKey(BULK_KEYS.why, () => why.current?.focus());
   const toggle = (name: string) =>
     setOut((before) => {
       const after = new Set(before);
@@ -56,10 +77,10 @@ export function AlikePanel({ periodId, kind, alike, onClose }: AlikePanelProps) 
       return after;
     });
   return (
-    <main aria-label={alike.name} className="flex min-h-0 flex-1 flex-col px-4.5 pt-3 pb-3">
+    <main aria-label={bulk.name} className="flex min-h-0 flex-1 flex-col px-4.5 pt-3 pb-3">
       <header className="flex items-baseline gap-3 pb-2">
-        <h1 className="text-title">{alike.name}</h1>
-        <span className="text-note text-soft">{exceptionLabel(kind)}</span>
+        <h1 className="text-title">{bulk.name}</h1>
+        <span className="text-note text-soft">{detail}</span>
       </header>
       {error !== undefined && <Notice>{problemOf(error).title}</Notice>}
       {preview === undefined && error === undefined && (
@@ -71,16 +92,15 @@ export function AlikePanel({ periodId, kind, alike, onClose }: AlikePanelProps) 
         </div>
       )}
       <Rows all={all} out={out} preview={preview} onToggle={toggle} />
-      {isBusy && <ProgressBar label={`Settling ${kept.length}`} share={null} />}
+      {isBusy && <ProgressBar label={`${bulk.verb}: ${kept.length}`} share={null} />}
       <footer className="flex flex-wrap items-center gap-2 pt-3">
         <Button look="primary" disabled={isBusy || preview === undefined || kept.length === 0} onClick={take}>
-          {isBusy ? 'Settling' : 'Settle'} {kept.length.toLocaleString('en')}{' '}
-          <Kbd>{ALIKE_KEYS.take.press}</Kbd>
+          {bulk.verb} {kept.length.toLocaleString('en')} <Kbd>{BULK_KEYS.take.press}</Kbd>
         </Button>
         <Button onClick={onClose} disabled={isBusy}>
-          Not now <Kbd>{ALIKE_KEYS.close.press}</Kbd>
+          Not now <Kbd>{BULK_KEYS.close.press}</Kbd>
         </Button>
-        <WhyField text={note} onType={setNote} press={ALIKE_KEYS.why.press} ref={why} />
+        <WhyField text={note} onType={setNote} press={BULK_KEYS.why.press} ref={why} />
         {error !== undefined && <Button onClick={() => void refetch()}>Try again</Button>}
         {preview !== undefined && <Totals preview={preview} out={out} all={all} />}
       </footer>
@@ -88,14 +108,14 @@ export function AlikePanel({ periodId, kind, alike, onClose }: AlikePanelProps) 
   );
 }
 
-const bodyOf = (alike: Alike, of: readonly OpenException[], note: string): BulkRequest => ({
-  what: alike.did,
+const bodyOf = ({ did }: Bulk, of: readonly BulkEntry[], note: string): BulkRequest => ({
+  what: did,
   note,
-  items: of.map((one) => ({ personId: one.who.personId, exception: one.key, way: alike.wayOf(one) })),
+  items: of.flatMap(({ items }) => items),
 });
 
 /** Settles them, and says so with a way to take all of it back in one step. */
-function useSettleAlike(periodId: number, onDone: () => void) {
+function useSettleBulk(periodId: number, onDone: () => void) {
   const [settle, { isLoading }] = useSettleBulkMutation();
   const [undo] = useUndoBulkMutation();
   const doneOf = (text: string, bulkId: number): Done => ({
@@ -124,7 +144,7 @@ function Rows({
   preview,
   onToggle,
 }: {
-  all: readonly OpenException[];
+  all: readonly BulkEntry[];
   out: ReadonlySet<string>;
   preview: BulkPreview | undefined;
   onToggle: (name: string) => void;
@@ -152,8 +172,8 @@ function Rows({
           {virtual.getVirtualItems().map(({ index, start }) => {
             const one = all[index];
             if (one === undefined) return null;
-            const name = nameOf(one);
-            const hours = hoursOf.get(one.who.personId);
+            const name = idOf(one);
+            const hours = hoursOf.get(one.personId);
             const reason = leftOf.get(name);
             return (
               <div
@@ -162,16 +182,16 @@ function Rows({
                 style={{ top: start, height: ROW_HEIGHT }}
               >
                 <BareCheckbox
-                  label={`${one.who.name}, ${shortDay(one.workday)}`}
+                  label={`${one.name}, ${shortDay(one.workday)}`}
                   checked={!out.has(name)}
                   onChange={() => onToggle(name)}
                 />
                 <span className="truncate">
-                  <b className="font-semibold">{one.who.name}</b>{' '}
+                  <b className="font-semibold">{one.name}</b>{' '}
                   <small className="text-fine text-soft">{shortDay(one.workday)}</small>
                 </span>
                 <span className={`truncate ${reason === undefined ? 'text-soft' : 'text-ember'}`}>
-                  {reason === undefined ? lineOf(one) : `Left as it is: ${reason}`}
+                  {reason === undefined ? one.line : `Left as it is: ${reason}`}
                 </span>
                 <span className="text-right">
                   {hours !== undefined && reason === undefined && !out.has(name) && (
@@ -198,9 +218,9 @@ function Totals({
 }: {
   preview: BulkPreview;
   out: ReadonlySet<string>;
-  all: readonly OpenException[];
+  all: readonly BulkEntry[];
 }) {
-  const kept = new Set(all.filter((one) => !out.has(nameOf(one))).map(({ who }) => who.personId));
+  const kept = new Set(all.filter((one) => !out.has(idOf(one))).map(({ personId }) => personId));
   const more = people
     .filter(({ personId }) => kept.has(personId))
     .reduce((sum, one) => sum + one.payableAfterHours - one.payableBeforeHours, 0);

@@ -1,0 +1,45 @@
+import { AnswerRequest, AskRequest } from '@heath/contract';
+import type { Request, Response, Router } from 'express';
+import { answer } from '../../http/answer.ts';
+import type { Context } from '../../http/context.ts';
+import { IdParam, valid } from '../../http/problem.ts';
+import { afterwards, writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
+import { answerQuestion, ask, follow, listQuestions } from './service.ts';
+
+export function questionRoutes(context: Context): Router {
+  const routes = guarded();
+  const periodOf = (request: Request) => valid(IdParam, request.params.period);
+  const idOf = (request: Request) => ({
+    periodId: periodOf(request),
+    id: valid(IdParam, request.params.question),
+  });
+  const listed = (request: Request) => listQuestions(context, whoOf(request), periodOf(request));
+  routes.get('/periods/:period/questions', async (request, response) => {
+    answer(response, 'GET /periods/:period/questions', await listed(request));
+  });
+  routes.post('/periods/:period/cards/:person/questions', async (request, response) => {
+    const key = { periodId: periodOf(request), personId: valid(IdParam, request.params.person) };
+    await ask(context, whoOf(request), writeOf(request), key, valid(AskRequest, request.body));
+    const all = await afterwards(() => listed(request));
+    answer(response, 'POST /periods/:period/cards/:person/questions', all);
+  });
+  routes.post('/periods/:period/questions/:question/answer', async (request, response) => {
+    const answered = valid(AnswerRequest, request.body);
+    await answerQuestion(context, whoOf(request), writeOf(request), idOf(request), answered);
+    const all = await afterwards(() => listed(request));
+    answer(response, 'POST /periods/:period/questions/:question/answer', all);
+  });
+  const following = async (request: Request, response: Response, what: 'reminded' | 'withdrawn') => {
+    await follow(context, whoOf(request), writeOf(request), idOf(request), what);
+    const all = await afterwards(() => listed(request));
+    answer(response, 'POST /periods/:period/questions/:question/remind', all);
+  };
+  routes.post('/periods/:period/questions/:question/remind', (request, response) =>
+    following(request, response, 'reminded'),
+  );
+  routes.post('/periods/:period/questions/:question/withdraw', (request, response) =>
+    following(request, response, 'withdrawn'),
+  );
+  return routes.router;
+}

@@ -1,0 +1,1 @@
+export { type Bulk, type BulkEntry, BulkPanel } from './BulkPanel.tsx';
