@@ -26,7 +26,6 @@ const soon = <T>(what: () => T) => expect.poll(what, { timeout: 10_000 });
 
 const DAY = '2026-10-27';
 const row = (): Locator => page.locator('main[aria-label="Time card"] [aria-current="date"]');
-const ribbon = () => row().locator('.touch-none');
 const effect = () => page.getByTestId('effect');
 const total = () => row().getByRole('button').last().innerText();
 /** What the open day pays, as its ribbon says it. */

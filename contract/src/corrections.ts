@@ -74,8 +74,6 @@ export const SettleReply = v.strictObject({
 });
 export type SettleReply = v.InferOutput<typeof SettleReply>;
 
-const named = list(v.strictObject({ id: v.pipe(v.number(), v.integer()), name: v.string() }));
-
 /**
  * GET /api/periods/:id/cards/:personId/input: what the card follows from, for the core in the browser, so that a change by hand shows its
  * effect while it is made. Within `input` everything counts as the core counts: days since 1970-01-01, seconds since 1970-01-01T00:00:00Z.
@@ -86,9 +84,5 @@ export const CardInputReply = v.strictObject({
   ),
   /** Null: there is no last day yet. */
   employed: v.strictObject({ first: day, last: v.nullable(day) }),
-  /** What a stretch of work can be given to. */
-  jobs: named,
-  departments: named,
-  sites: named,
 });
 export type CardInputReply = v.InferOutput<typeof CardInputReply>;

@@ -27,6 +27,8 @@ export interface DayRow {
   /** Whom they report to; nothing where that is nobody. */
   readonly supervisor: string;
   readonly groupId: number;
+  /** The wall clock of the site. */
+  readonly offsets: ZoneOffsets;
   /** Null while the card is being computed. */
   readonly state: DayState | null;
   readonly payableHours: number;
@@ -46,6 +48,8 @@ const dayColumns = v.strictObject({
   job: list(count),
   supervisor: list(count),
   groupId: list(id),
+  /** Counts into `zones`. */
+  zone: list(count),
   /** The place of its state among `DAY_STATES`; -1 while it is being computed. */
   state: list(count),
   payableHours: list(count),
@@ -65,6 +69,7 @@ export const DayReply = v.strictObject({
   today: day,
   /** From where to where the axis of everybody reaches, in seconds after the midnight of the day. */
   axis: v.strictObject({ from: count, to: count }),
+  zones: list(ofCore<ZoneOffsets>(ZoneOffsetsSchema)),
   people: v.pipe(
     dayColumns,
     v.check(
@@ -79,10 +84,13 @@ export const DayReply = v.strictObject({
 });
 export type DayReply = v.InferOutput<typeof DayReply>;
 
+const NO_OFFSETS: ZoneOffsets = { zone: 'UTC', starts: [0], offsets: [0] };
+
 /** The rows of a day, in its order. */
-export function dayRows({ people: { names, personId, ...columns } }: DayReply): DayRow[] {
+export function dayRows({ zones, people: { names, personId, ...columns } }: DayReply): DayRow[] {
   const nameAt = (places: readonly number[], i: number): string => names[places[i] ?? -1] ?? '';
   return personId.map((id, i) => ({
+    offsets: zones[columns.zone[i] ?? -1] ?? NO_OFFSETS,
     personId: id,
     number: columns.number[i] ?? '',
     name: columns.name[i] ?? '',

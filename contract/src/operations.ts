@@ -6,6 +6,7 @@ import { CardReply, CardsReply, StripReply } from './cards.ts';
 import { CardInputReply, CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
 import { DayReply, RibbonsReply } from './days.ts';
 import { EvidenceReply, ExceptionsReply } from './exceptions.ts';
+import { FoundReply, SaveSearchRequest, Search, SearchesReply } from './finder.ts';
 import { HandoffReply } from './handoff.ts';
 import { HappenedReply } from './happened.ts';
 import { HistoryReply } from './history.ts';
@@ -13,6 +14,7 @@ import { ImportReply, ImportsReply, RefusalsReply, StartImportRequest } from './
 import { LeaveKindsReply } from './leave-kinds.ts';
 import { AddCodeRequest, AssignCodeRequest, PayCodesReply } from './pay-codes.ts';
 import { PeriodsReply } from './periods.ts';
+import { PlacesReply } from './places.ts';
 import { AnswerRequest, AskRequest, QuestionsReply } from './questions.ts';
 import { KeepReasonRequest, ReasonsReply } from './reasons.ts';
 import {
@@ -144,6 +146,29 @@ export const OPERATIONS = {
   'POST /periods/:period/questions/:question/withdraw': {
     says: 'Nobody waits for the answer any more.',
     gives: QuestionsReply,
+    status: 200,
+  },
+  'POST /found': {
+    says: 'Days that somebody should look at, over any span of periods. Nothing is written.',
+    takes: Search,
+    gives: FoundReply,
+    status: 200,
+  },
+  'GET /searches': { says: 'What one looks for again and again.', gives: SearchesReply, status: 200 },
+  'POST /searches': {
+    says: 'Keeps what one looks for under a name.',
+    takes: SaveSearchRequest,
+    gives: SearchesReply,
+    status: 200,
+  },
+  'DELETE /searches/:search': {
+    says: 'Forgets what one looked for.',
+    gives: SearchesReply,
+    status: 200,
+  },
+  'GET /places': {
+    says: 'Jobs, departments and sites, by name.',
+    gives: PlacesReply,
     status: 200,
   },
   'GET /reasons': {

@@ -10,6 +10,7 @@ export type { CorrectionReason, DayReason, OvertimeReason, ShiftReason } from '.
 export type { Segment } from './card/segment.ts';
 export { type ReasonSentence, type ReasonWriter, reasonSentence } from './card/sentences.ts';
 export type { ComputedShift } from './card/shift.ts';
+export { type Look, suspicious } from './card/suspicious.ts';
 export { type ClassSum, type ClassSums, classesOf, classSums, payableHours } from './card/totals.ts';
 export { compute } from './compute.ts';
 // Corrections.

@@ -1,4 +1,12 @@
-import { DAY_STATES, type DayAccount, hours, type Instant, instant, type Workday } from '@heath/core';
+import {
+  DAY_STATES,
+  type DayAccount,
+  hours,
+  type Instant,
+  instant,
+  type Workday,
+  workday,
+} from '@heath/core';
 
 /** Numbers of a day, in this order; zero stands for no time. */
 const NUMBERS = ['state', 'print', 'from', 'to', 'payableHours', 'overtimeHours', 'toSettle'] as const;
@@ -36,4 +44,15 @@ export function readAccount(bytes: Buffer | null, workday: Workday): DayAccount 
     overtimeHours: hours(number('overtimeHours')),
     toSettle: number('toSettle'),
   };
+}
+
+/** All packed days of a card that lie between two, in order. */
+export function readAccounts(bytes: Buffer, first: Workday, from: Workday, to: Workday): DayAccount[] {
+  const accounts: DayAccount[] = [];
+  const days = Math.floor(bytes.length / BYTES_OF_ACCOUNT);
+  for (let i = Math.max(0, from - first); i < days && first + i <= to; i++) {
+    const day = workday(first + i);
+    accounts.push(readAccount(bytes.subarray(placeOfAccount(first, day)), day));
+  }
+  return accounts;
 }

@@ -97,6 +97,7 @@ export const api = createApi({
     'import',
     'pay-codes',
     'questions',
+    'searches',
     'reasons',
     'badges',
     'handoff',

@@ -2,6 +2,7 @@ import { cards } from '../features/cards/feature.ts';
 import { days } from '../features/days/feature.ts';
 import { desk } from '../features/desk/feature.ts';
 import { exceptions } from '../features/exceptions/feature.ts';
+import { finder } from '../features/finder/feature.ts';
 import { handoff } from '../features/handoff/feature.ts';
 import { history } from '../features/history/feature.ts';
 import { imports } from '../features/imports/feature.ts';
@@ -20,6 +21,7 @@ export const FEATURES: readonly Feature[] = [
   handoff,
   payCodes,
   history,
+  finder,
   account,
 ];
 

@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { carriedNames, writtenOf } from '../../computing/rulebooks.ts';
 import { sendAlone } from '../../database/round-trip.ts';
-import { department, job, person, site } from '../../database/schema/index.ts';
+import { person } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { reaches, type Who } from '../../rights/who.ts';
@@ -23,13 +23,5 @@ export async function cardInput(
     .from(person)
     .where(eq(person.id, key.personId));
   if (employed === undefined) throw new Error(`There is no person ${key.personId}.`);
-  const named = (table: typeof job | typeof department | typeof site) =>
-    database.select({ id: table.id, name: table.name }).from(table).orderBy(table.name);
-  return {
-    input: carry(read.input, writtenOf, await carriedNames(database)),
-    employed,
-    jobs: await named(job),
-    departments: await named(department),
-    sites: await named(site),
-  };
+  return { input: carry(read.input, writtenOf, await carriedNames(database)), employed };
 }

@@ -11,6 +11,7 @@ import {
 } from '@heath/core';
 import { byPerson } from '../../computing/by-person.ts';
 import { readAccount } from '../../computing/packed-accounts.ts';
+import { jsonOffsets } from '../../computing/view.ts';
 import type { DayRows } from './store.ts';
 
 /** The axis where nothing was planned and nobody came. */
@@ -27,6 +28,7 @@ const emptyColumns = () => ({
   job: [] as number[],
   supervisor: [] as number[],
   groupId: [] as number[],
+  zone: [] as number[],
   state: [] as number[],
   payableHours: [] as number[],
   overtimeHours: [] as number[],
@@ -50,7 +52,7 @@ export function dayColumns(
   read: DayRows,
   day: Workday,
   zones: ZoneTables,
-): Pick<DayReply, 'people' | 'axis'> {
+): Pick<DayReply, 'people' | 'zones' | 'axis'> {
   const people = emptyColumns();
   const named = namesIn(people.names);
   const placesOf = (rows: readonly { readonly id: number; readonly name: string }[]) =>
@@ -59,6 +61,8 @@ export function dayColumns(
   const midnightAt = new Map<number, number>(
     read.sites.map(({ id, zone }) => [id, firstInstantOf(zones.of(zone), wallClock(day * SECONDS_PER_DAY))]),
   );
+  const zoneNames = [...new Set(read.sites.map(({ zone }) => zone))];
+  const zoneAt = new Map(read.sites.map(({ id, zone }) => [id, zoneNames.indexOf(zone)]));
   const nameOf = new Map(read.people.map(([id, , name]) => [id, name]));
   const [plansOf, approvalsOf] = [byPerson(read.plans), byPerson(read.approvals)];
   const cardOf = new Map(read.cards.map((values) => [values[0], values]));
@@ -85,13 +89,18 @@ export function dayColumns(
     people.job.push(jobs.get(plans[0]?.jobId ?? 0) ?? 0);
     people.supervisor.push(supervisorId === null ? 0 : named(nameOf.get(supervisorId) ?? ''));
     people.groupId.push(groupId);
+    people.zone.push(zoneAt.get(siteId) ?? 0);
     people.state.push(isStale ? -1 : DAY_STATES.indexOf(account.state));
     people.payableHours.push(account.payableHours);
     people.overtimeHours.push(account.overtimeHours);
     people.toSettle.push(account.toSettle);
     people.approval.push(DAY_APPROVALS.indexOf(approvalOf(account, approvalsOf.get(personId), isStale)));
   }
-  return { people, axis: axis.from < axis.to ? axis : NO_AXIS };
+  return {
+    people,
+    zones: zoneNames.map((zone) => jsonOffsets(zones.of(zone))),
+    axis: axis.from < axis.to ? axis : NO_AXIS,
+  };
 }
 
 function approvalOf(

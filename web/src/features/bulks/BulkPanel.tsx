@@ -21,7 +21,7 @@ const COLUMNS =
   'grid-cols-[calc(var(--spacing)*6)_calc(var(--spacing)*56)_minmax(0,1fr)_calc(var(--spacing)*40)]';
 
 /** One of many things that are done together: whose, on which day, what is there, and what is done to it. */
-export interface BulkEntry {
+interface BulkEntry {
   readonly personId: number;
   readonly name: string;
   readonly workday: Workday;
@@ -46,11 +46,16 @@ interface BulkPanelProps {
   /** Beside the name. */
   readonly detail: string;
   readonly bulk: Bulk;
-  readonly onClose: () => void;
+  /** It is done, or not wanted now. */
+  readonly onClose: (isDone: boolean) => void;
 }
 
 /** By which an entry is told from the others, and what was left of it. */
-const idOf = ({ personId, items: [item] }: BulkEntry): string =>
+const idOf = ({ personId, workday, items: [item] }: BulkEntry): string =>
+  item === undefined || 'says' in item ? `${personId} ${workday}` : `${personId}.${item.exception}`;
+
+/** By which the server names what it left of an entry. */
+const leftNameOf = ({ personId, items: [item] }: BulkEntry): string =>
   `${personId}.${item === undefined || 'says' in item ? BY_HAND : item.exception}`;
 
 /** Exactly what doing many things together would change, person by person; each can be left out, all are taken by one key. */
@@ -63,12 +68,12 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
   const whole = useMemo(() => bodyOf(bulk, all, ''), [bulk, all]);
   const { currentData: preview, error, refetch } = usePreviewBulkQuery({ periodId, body: whole });
   const kept = useMemo(() => all.filter((one) => !out.has(idOf(one))), [all, out]);
-  const { run, isBusy } = useSettleBulk(periodId, onClose);
+  const { run, isBusy } = useSettleBulk(periodId, () => onClose(true));
   const take = () => {
     if (!isBusy && kept.length > 0 && preview !== undefined) void run(bodyOf(bulk, kept, note));
   };
   useKey(BULK_KEYS.take, take, [take]);
-  useKey(BULK_KEYS.close, onClose);
+  useKey(BULK_KEYS.close, () => onClose(false));
   useKey(BULK_KEYS.why, () => why.current?.focus());
   const toggle = (name: string) =>
     setOut((before) => {
@@ -97,7 +102,7 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
         <Button look="primary" disabled={isBusy || preview === undefined || kept.length === 0} onClick={take}>
           {bulk.verb} {kept.length.toLocaleString('en')} <Kbd>{BULK_KEYS.take.press}</Kbd>
         </Button>
-        <Button onClick={onClose} disabled={isBusy}>
+        <Button onClick={() => onClose(false)} disabled={isBusy}>
           Not now <Kbd>{BULK_KEYS.close.press}</Kbd>
         </Button>
         <WhyField text={note} onType={setNote} press={BULK_KEYS.why.press} ref={why} />
@@ -174,7 +179,7 @@ function Rows({
             if (one === undefined) return null;
             const name = idOf(one);
             const hours = hoursOf.get(one.personId);
-            const reason = leftOf.get(name);
+            const reason = leftOf.get(leftNameOf(one));
             return (
               <div
                 key={name}

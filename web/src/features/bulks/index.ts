@@ -1,1 +1,1 @@
-export { type Bulk, type BulkEntry, BulkPanel } from './BulkPanel.tsx';
+export { type Bulk, BulkPanel } from './BulkPanel.tsx';

@@ -1,7 +1,7 @@
-import type { CardInputReply, CardReply } from '@heath/contract';
+import type { CardReply, PlacesReply } from '@heath/contract';
 import { instant, PUNCH_KINDS, readTimeNear, type Workday, workday, type ZoneOffsets } from '@heath/core';
 import { useEffect, useRef, useState } from 'react';
-import { useLeaveKindsQuery } from '../../api/reasons.ts';
+import { useLeaveKindsQuery, usePlacesQuery } from '../../api/reasons.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { HoursField } from '../../ui/form/HoursField.tsx';
@@ -66,9 +66,7 @@ export function DraftFields({ hand, card, day, onEnter }: DraftFieldsProps) {
           className="mt-2 w-full border border-rule bg-field px-2 py-1 text-note"
         />
       )}
-      {(says.kind === 'split' || says.kind === 'set-job') && (
-        <PlaceOf says={says} of={hand.input} onChange={consider} />
-      )}
+      {(says.kind === 'split' || says.kind === 'set-job') && <PlaceOf says={says} onChange={consider} />}
       {says.kind === 'set-workday' && (
         <Select
           label="Workday"
@@ -143,14 +141,13 @@ const AS_IT_IS = '';
 /** The job and department of a stretch. */
 function PlaceOf({
   says,
-  of,
   onChange,
 }: {
   says: SaysOf<'split'> | SaysOf<'set-job'>;
-  of: CardInputReply | undefined;
   onChange: (says: Says) => void;
 }) {
-  const choice = (name: 'job' | 'department', all: CardInputReply['jobs'], asItIs: string) => (
+  const { data: of } = usePlacesQuery();
+  const choice = (name: 'job' | 'department', all: PlacesReply['jobs'], asItIs: string) => (
     <Select
       label={name === 'job' ? 'Job' : 'Department'}
       value={says[name] === undefined || says[name] === null ? AS_IT_IS : String(says[name])}

@@ -86,7 +86,6 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
     may,
     says,
     note,
-    input,
     effect: says === null ? null : effect,
     drawing,
     setDrawing,

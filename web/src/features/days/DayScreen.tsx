@@ -13,6 +13,7 @@ import { Select } from '../../ui/Select.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { useApproving } from '../approvals/index.ts';
 import { useByHand } from '../by-hand/index.ts';
+import { AddTime } from './AddTime.tsx';
 import { DayLanes } from './DayLanes.tsx';
 import { DaySide } from './DaySide.tsx';
 import { GROUPINGS, type Grouping, isShown, isToApprove, linesOf, showIn } from './groups.ts';
@@ -60,6 +61,9 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
   useKey(DAY_KEYS.nextDay, () => toDay(1));
   useKey(DAY_KEYS.dayBefore, () => toDay(-1));
   useKey(DAY_KEYS.approveMatching, () => approve(matching));
+  const mayAdd = useMay('correct') && !period.sealed;
+  const [isAdding, setAdding] = useState(false);
+  useKey(DAY_KEYS.add, () => mayAdd && setAdding(true));
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[var(--spacing-states)_minmax(0,1fr)_var(--spacing-side)] max-md:block max-md:overflow-y-auto">
       <StateList
@@ -71,41 +75,56 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
         onShow={(next) => go({ show: next === 'all' ? null : next, person: null })}
         onSite={(next) => go({ site: next, person: null })}
       />
-      <main aria-label="The day" className="flex min-h-0 flex-col px-4.5 pt-3">
-        <header className="flex flex-wrap items-center gap-x-3 gap-y-1">
-          <h1 className="whitespace-nowrap text-title">{longDay(day)}</h1>
-          <span className="whitespace-nowrap text-note text-soft">{peopleIn(shown.length)}</span>
-          <span className="ml-auto flex items-center gap-2">
-            <Select
-              label="Grouped"
-              value={grouping}
-              choices={GROUPINGS}
-              onChoose={(by) => go({ by: by === 'department' ? null : by })}
-              className="border border-rule bg-field px-2 py-1 text-note"
-            />
-            {mayApprove && (
-              <Button
-                look="primary"
-                disabled={approving.isBusy || matching.length === 0}
-                onClick={() => approve(matching)}
-              >
-                Approve {matching.length.toLocaleString('en')} that match
-                <Kbd>{DAY_KEYS.approveMatching.press}</Kbd>
-              </Button>
-            )}
-          </span>
-        </header>
-        <DayLanes
+      {isAdding ? (
+        <AddTime
           periodId={period.id}
-          of={of}
-          lines={lines}
-          openId={open.row?.personId ?? null}
-          card={card.currentData}
-          hand={hand}
-          onOpen={open.pick}
-          onApprove={mayApprove ? approve : null}
+          day={day}
+          people={people.rows}
+          shown={shown}
+          onClose={() => setAdding(false)}
         />
-      </main>
+      ) : (
+        <main aria-label="The day" className="flex min-h-0 flex-col px-4.5 pt-3">
+          <header className="flex flex-wrap items-center gap-x-3 gap-y-1">
+            <h1 className="whitespace-nowrap text-title">{longDay(day)}</h1>
+            <span className="whitespace-nowrap text-note text-soft">{peopleIn(shown.length)}</span>
+            <span className="ml-auto flex items-center gap-2">
+              <Select
+                label="Grouped"
+                value={grouping}
+                choices={GROUPINGS}
+                onChoose={(by) => go({ by: by === 'department' ? null : by })}
+                className="border border-rule bg-field px-2 py-1 text-note"
+              />
+              {mayAdd && (
+                <Button onClick={() => setAdding(true)}>
+                  Add time <Kbd>{DAY_KEYS.add.press}</Kbd>
+                </Button>
+              )}
+              {mayApprove && (
+                <Button
+                  look="primary"
+                  disabled={approving.isBusy || matching.length === 0}
+                  onClick={() => approve(matching)}
+                >
+                  Approve {matching.length.toLocaleString('en')} that match
+                  <Kbd>{DAY_KEYS.approveMatching.press}</Kbd>
+                </Button>
+              )}
+            </span>
+          </header>
+          <DayLanes
+            periodId={period.id}
+            of={of}
+            lines={lines}
+            openId={open.row?.personId ?? null}
+            card={card.currentData}
+            hand={hand}
+            onOpen={open.pick}
+            onApprove={mayApprove ? approve : null}
+          />
+        </main>
+      )}
       <DaySide
         id={id}
         day={day}

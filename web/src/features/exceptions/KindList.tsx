@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { OpenException } from '../../api/exceptions.ts';
 import { Select } from '../../ui/Select.tsx';
 import { FACETS, type Facet, type Facets, type KindCount, type KindsBySeverity, valuesOf } from './kinds.ts';
@@ -42,6 +43,9 @@ export function KindList({
       <div className="min-h-0 flex-1 overflow-y-auto">
         {part('Hold up the handoff', kinds.holdUp)}
         {part('Worth a look', kinds.toLookAt)}
+        <Link to="/odd-days" className="block px-5 pb-4 text-note text-heather hover:underline">
+          Look for odd days
+        </Link>
       </div>
       <div className="grid gap-1.5 border-t border-faint px-5 py-3">
         {FACETS.map(({ facet, all }) => {

@@ -1,0 +1,146 @@
+import { SECONDS_PER_DAY, type Span, type Workday } from '@heath/core';
+import { and, asc, between, eq, gte, inArray, isNotNull, isNull, lte, type SQL, sql } from 'drizzle-orm';
+import { sealOfCard } from '../../computing/cards.ts';
+import type { Queries, Reads } from '../../database/connect.ts';
+import {
+  badgeOwner,
+  card,
+  correction,
+  department,
+  period,
+  person,
+  punch,
+  savedSearch,
+  seal,
+  site,
+} from '../../database/schema/index.ts';
+
+/** The periods that hold some day of a span. */
+export const periodsWithin = (queries: Reads, from: Workday, to: Workday) =>
+  queries
+    .select()
+    .from(period)
+    .where(and(lte(period.firstDay, to), gte(period.lastDay, from)))
+    .orderBy(asc(period.firstDay));
+
+/** Who has a card in some periods, within reach. */
+export async function peopleWithCards(
+  queries: Reads,
+  periodIds: readonly number[],
+  reach: SQL | undefined,
+): Promise<number[]> {
+  const rows = await queries
+    .selectDistinct({ personId: card.personId })
+    .from(card)
+    .where(and(inArray(card.periodId, [...periodIds]), reach))
+    .orderBy(card.personId);
+  return rows.map(({ personId }) => personId);
+}
+
+/** The cards of a run of people in some periods, within reach, with their days in short; with their lines, which are long, where those are asked for. */
+export const cardsOf = (
+  queries: Reads,
+  periodIds: readonly number[],
+  [first, last]: readonly [number, number],
+  reach: SQL | undefined,
+  withLines: boolean,
+) =>
+  queries
+    .select({
+      periodId: card.periodId,
+      firstDay: period.firstDay,
+      personId: card.personId,
+      number: person.number,
+      name: person.name,
+      department: department.name,
+      zone: site.zone,
+      batchId: seal.batchId,
+      accounts: card.accounts,
+      lines: withLines ? card.lines : sql<null>`NULL`,
+    })
+    .from(card)
+    .innerJoin(period, eq(period.id, card.periodId))
+    .innerJoin(person, eq(person.id, card.personId))
+    .innerJoin(department, eq(department.id, card.departmentId))
+    .innerJoin(site, eq(site.id, card.siteId))
+    .leftJoin(seal, sealOfCard)
+    .where(
+      and(
+        inArray(card.periodId, [...periodIds]),
+        between(card.personId, first, last),
+        isNotNull(card.accounts),
+        reach,
+      ),
+    )
+    .orderBy(card.personId, period.firstDay);
+export type CardRow = Awaited<ReturnType<typeof cardsOf>>[number];
+
+/** Something that lies at an instant of somebody's day. */
+export interface PointOf {
+  readonly personId: number;
+  readonly at: number;
+}
+
+/** Punches of a run of people that say no note. */
+export const punchesWithoutNote = (
+  queries: Reads,
+  [first, last]: readonly [number, number],
+  { from, to }: Span,
+): Promise<PointOf[]> =>
+  queries
+    .select({ personId: sql<number>`${badgeOwner.personId}`, at: punch.at })
+    .from(badgeOwner)
+    .innerJoin(punch, and(eq(punch.badgeId, badgeOwner.badgeId), between(punch.at, from, to)))
+    .where(
+      and(
+        between(badgeOwner.personId, first, last),
+        isNull(punch.note),
+        sql`${badgeOwner.firstDay} = (
+          SELECT MAX(had.first_day) FROM ${badgeOwner} had
+           WHERE had.badge_id = ${badgeOwner.badgeId} AND had.first_day <= FROM_UNIXTIME(${punch.at}))`,
+      ),
+    );
+
+/** Times of a run of people that somebody typed, that still hold, and that are whole quarters of an hour. */
+export const roundTimes = (
+  queries: Reads,
+  [first, last]: readonly [number, number],
+  { from, to }: Span,
+): Promise<PointOf[]> =>
+  queries
+    .select({ personId: correction.personId, at: sql<number>`${correction.at}` })
+    .from(correction)
+    .where(
+      and(
+        between(correction.personId, first, last),
+        between(correction.at, from, to),
+        inArray(correction.kind, ['add', 'move']),
+        sql`${correction.at} % ${SECONDS_PER_DAY / 96} = 0`,
+        sql`NOT EXISTS (SELECT 1 FROM ${correction} taken WHERE taken.undoes = ${correction.id})`,
+      ),
+    );
+
+/** What somebody looks for again and again, by name. */
+export const searchesOf = (queries: Reads, userId: number) =>
+  queries
+    .select({ id: savedSearch.id, name: savedSearch.name, look: savedSearch.search })
+    .from(savedSearch)
+    .where(eq(savedSearch.userId, userId))
+    .orderBy(savedSearch.name);
+
+/** Keeps a search under a name, in the place of one that has it. Returns its number. */
+export async function saveSearch(tx: Queries, row: Omit<typeof savedSearch.$inferInsert, 'id'>) {
+  const [{ insertId }] = await tx
+    .insert(savedSearch)
+    .values(row)
+    .onDuplicateKeyUpdate({ set: { id: sql`LAST_INSERT_ID(${savedSearch.id})`, search: row.search } });
+  return insertId;
+}
+
+/** Forgets a search of somebody. Returns whether it was there. */
+export async function forgetSearch(tx: Queries, userId: number, id: number): Promise<boolean> {
+  const [{ affectedRows }] = await tx
+    .delete(savedSearch)
+    .where(and(eq(savedSearch.id, id), eq(savedSearch.userId, userId)));
+  return affectedRows > 0;
+}

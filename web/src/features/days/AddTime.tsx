@@ -1,0 +1,152 @@
+import type { DayRow } from '@heath/contract';
+import type { Workday } from '@heath/core';
+import { useMemo, useState } from 'react';
+import { usePlacesQuery } from '../../api/reasons.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field } from '../../ui/form/Field.tsx';
+import { useDraft } from '../../ui/form/useDraft.ts';
+import { clockTime, dayAndTime, longDay } from '../../ui/format.ts';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
+import { type Bulk, BulkPanel } from '../bulks/index.ts';
+import { BULK_KEYS } from '../bulks/keys.ts';
+import { itemsOf, readTimeLines, type TimeLine } from './add-time.ts';
+
+interface AddTimeProps {
+  readonly periodId: number;
+  readonly day: Workday;
+  /** All of the day, who are looked for. */
+  readonly people: readonly DayRow[];
+  /** Those in the list: they can be put in with one press. */
+  readonly shown: readonly DayRow[];
+  readonly onClose: () => void;
+}
+const EMPTY = { lines: '', from: '', to: '' };
+const NO_JOBS: readonly never[] = [];
+
+/** Time for several people on one day: typed or pasted, each line said back, then shown with what it changes, then kept as one. */
+export function AddTime({ periodId, day, people, shown, onClose }: AddTimeProps) {
+  const { draft, type, forget } = useDraft(`time ${periodId} ${day}`, EMPTY);
+  const { data: places } = usePlacesQuery();
+  const [isShown, setShown] = useState(false);
+  const jobs = places?.jobs ?? NO_JOBS;
+  const lines = useMemo(
+    () => readTimeLines(draft.lines, draft, { day, people, jobs }),
+    [draft, day, people, jobs],
+  );
+  const right = lines.filter((line) => line.ok);
+  const isReady = right.length > 0 && right.length === lines.length;
+  const bulk = useMemo(() => bulkOf(lines, day), [lines, day]);
+  useKey(BULK_KEYS.close, () => !isShown && onClose());
+  if (isShown)
+    return (
+      <BulkPanel
+        periodId={periodId}
+        detail={longDay(day)}
+        bulk={bulk}
+        onClose={(isDone) => {
+          if (isDone) forget();
+          onClose();
+        }}
+      />
+    );
+  return (
+    <main aria-label="Add time" className="flex min-h-0 flex-col overflow-y-auto px-4.5 pt-3 pb-4">
+      <h1 className="text-title">Add time, {longDay(day)}</h1>
+      <p className="text-note text-soft">
+        A person a line: number or name, in, out, and a job where it is another. Rows pasted from a
+        spreadsheet are read as they come.
+      </p>
+      <div className="-mt-2 grid grid-cols-[calc(var(--spacing)*32)_calc(var(--spacing)*32)_auto] items-end gap-2">
+        <Field
+          label="In, of all"
+          value={draft.from}
+          placeholder="8:00"
+          onChange={(event) => type({ from: event.target.value })}
+        />
+        <Field
+          label="Out, of all"
+          value={draft.to}
+          placeholder="16:30"
+          onChange={(event) => type({ to: event.target.value })}
+        />
+        <Button
+          className="mb-1 justify-self-start"
+          disabled={shown.length === 0}
+          onClick={() => type({ lines: withLines(draft.lines, shown) })}
+        >
+          Put in the {shown.length.toLocaleString('en')} of the list
+        </Button>
+      </div>
+      <textarea
+        aria-label="People and their times"
+        value={draft.lines}
+        rows={8}
+        spellCheck={false}
+        placeholder={'MF-0131\t6:00\t14:00\nGaspar Ribeiro, 22, 6, Stores'}
+        onChange={(event) => type({ lines: event.target.value })}
+        className="mt-3 w-full rounded-control border border-rule bg-field px-2.5 py-1.5 text-note"
+      />
+      <ol aria-label="What is understood" className="mt-2 max-h-72 overflow-y-auto text-note">
+        {lines.map((line) => (
+          <Understood key={line.line} line={line} />
+        ))}
+      </ol>
+      <p className="mt-3 flex gap-2">
+        <Button look="primary" disabled={!isReady} onClick={() => setShown(true)}>
+          Show what changes for {right.length.toLocaleString('en')}
+        </Button>
+        <Button onClick={onClose}>
+          Not now <Kbd>{BULK_KEYS.close.press}</Kbd>
+        </Button>
+      </p>
+    </main>
+  );
+}
+
+function Understood({ line }: { line: TimeLine }) {
+  if (!line.ok)
+    return (
+      <li className="border-b border-faint py-0.5 text-ember">
+        Line {line.line}: {line.fault}
+      </li>
+    );
+  const { row, from, to, job } = line;
+  return (
+    <li className="border-b border-faint py-0.5">
+      <b className="font-semibold">{row.name}</b>{' '}
+      <span className="text-soft">
+        {row.number} · {dayAndTime(from, row.offsets)} to {clockTime(to, row.offsets)}
+        {job !== null && ` · ${job.name}`}
+      </span>
+    </li>
+  );
+}
+
+/** The lines with one for each person of a list, who have none yet. */
+const withLines = (lines: string, shown: readonly DayRow[]): string => {
+  const there = lines.toLowerCase();
+  const more = shown
+    .filter(({ number }) => !there.includes(number.toLowerCase()))
+    .map(({ number }) => number);
+  return [...(lines.trim() === '' ? [] : [lines.trimEnd()]), ...more].join('\n');
+};
+
+const bulkOf = (lines: readonly TimeLine[], day: Workday): Bulk => ({
+  name: 'Add time',
+  did: `Added time on ${longDay(day)}`,
+  verb: 'Add for',
+  of: lines.flatMap((line) =>
+    line.ok
+      ? [
+          {
+            personId: line.row.personId,
+            name: line.row.name,
+            workday: day,
+            line: `${clockTime(line.from, line.row.offsets)} to ${clockTime(line.to, line.row.offsets)}${line.job === null ? '' : `, ${line.job.name}`}`,
+            items: itemsOf(line),
+          },
+        ]
+      : [],
+  ),
+});

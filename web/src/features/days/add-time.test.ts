@@ -1,0 +1,67 @@
+import type { DayRow } from '@heath/contract';
+import { instant, instantFromIso, workdayFromIso, zoneOffsets } from '@heath/core';
+import { describe, expect, it } from 'vitest';
+import { itemsOf, readTimeLines } from './add-time.ts';
+
+const offsets = zoneOffsets('Europe/London', instant(1_780_000_000), instant(1_800_000_000));
+const person = (personId: number, number: string, name: string): DayRow =>
+  ({ personId, number, name, offsets }) as DayRow;
+const people = [
+  person(1, 'MF-0101', 'Abena Abernathy'),
+  person(2, 'MF-0102', 'Gaspar Ribeiro'),
+  person(3, 'MF-0103', 'Gaspar Ruiz'),
+];
+const jobs = [{ id: 7, name: 'Stores' }];
+const day = workdayFromIso('2026-10-28');
+const read = (text: string, same = { from: '', to: '' }, of = day) =>
+  readTimeLines(text, same, { day: of, people, jobs });
+const at = (iso: string) => instantFromIso(iso);
+
+describe('time for several people', () => {
+  it('is read as it is pasted from a spreadsheet, or typed with commas', () => {
+    const lines = read('MF-0101\t8:00\t16:30\tStores\r\nGaspar Ruiz; 22; 6\n\nabena,7a,3p');
+    expect(lines).toMatchObject([
+      { ok: true, line: 1, from: at('2026-10-28T08:00:00Z'), to: at('2026-10-28T16:30:00Z'), job: { id: 7 } },
+      // Six in the morning after ten at night is the next day's.
+      { ok: true, line: 2, from: at('2026-10-28T22:00:00Z'), to: at('2026-10-29T06:00:00Z'), job: null },
+      { ok: false, line: 4, fault: 'Abena Abernathy stands here twice.' },
+    ]);
+  });
+
+  it('is the same for all lines that do not say it', () => {
+    const lines = read('MF-0101\nMF-0102\t9:00', { from: '8:00', to: '12:00' });
+    expect(lines).toMatchObject([
+      { from: at('2026-10-28T08:00:00Z'), to: at('2026-10-28T12:00:00Z') },
+      { from: at('2026-10-28T09:00:00Z'), to: at('2026-10-28T12:00:00Z') },
+    ]);
+  });
+
+  it('begins on the day itself, also where its night has an hour more', () => {
+    const night = workdayFromIso('2026-10-25');
+    const [line] = read('MF-0101\t0:00\t4:00', undefined, night);
+    expect(line).toMatchObject({ from: at('2026-10-24T23:00:00Z'), to: at('2026-10-25T04:00:00Z') });
+  });
+
+  it('says line by line what is wrong and what would be right', () => {
+    const faults = read(
+      'MF-0999\t8\t9\nGaspar\t8\t9\nMF-0101\t25:00\t9\nMF-0102\t8\tx\nMF-0103\t8\t7\nabena\t8\t9\tGalley\n,8,9',
+    ).map((line) => (line.ok ? 'ok' : `${line.line}: ${line.fault}`));
+    expect(faults).toEqual([
+      '1: Nobody here is called MF-0999: give a number or a name.',
+      '2: Gaspar can be 2 people: give the number.',
+      '3: 25:00 is not a time to begin: 6:05, 1405 or 5p is.',
+      '4: x is not a time to end: 14:05 or 10p is.',
+      '5: That is more than twenty hours.',
+      '6: There is no job named Galley.',
+      '7: Nobody here is called nothing: give a number or a name.',
+    ]);
+  });
+
+  it('is added as an in and an out, at the clock of their site', () => {
+    const [line] = read('MF-0101\t8:00\t12:00\tStores');
+    expect(line?.ok === true && itemsOf(line)).toMatchObject([
+      { personId: 1, says: { kind: 'add', punchKind: 'in', zone: 'Europe/London', job: 7 } },
+      { personId: 1, says: { kind: 'add', punchKind: 'out', at: at('2026-10-28T12:00:00Z') } },
+    ]);
+  });
+});
