@@ -228,3 +228,103 @@ describe('by the keyboard', () => {
     await page.keyboard.press('Escape');
   });
 });
+
+describe('by a finger, on a phone', () => {
+  it('the day is walked, a punch is dragged and kept, the day approved; nothing is wider than the phone', async () => {
+    const context = await browser.newContext({
+      viewport: { width: 390, height: 800 },
+      hasTouch: true,
+      isMobile: true,
+      storageState: await page.context().storageState(),
+    });
+    const phone = await context.newPage();
+    phone.setDefaultTimeout(20_000);
+    await phone.goto(`${server.url}/day?day=${DAY}`);
+    const row = () => phone.getByTestId('day').locator('.picked-day');
+    await row().locator('[data-says^="Out"]').first().waitFor();
+    expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    expect(await violations(phone)).toEqual([]);
+
+    const name = phone.getByTestId('day').getByRole('button', { name: /Farida Jansma/ });
+    await name.tap();
+    await expect.poll(() => row().getByRole('button').first().innerText()).toContain('Farida Jansma');
+    await row().locator('[data-says^="Out"]').first().waitFor();
+    const before = (await row().innerText()).match(/\d+\.\d\d/)?.[0];
+
+    // A finger takes hold of a punch from some way off, and draws instead of scrolling.
+    const from = await middleOf(row().locator('[data-says^="Out"]').last());
+    const touch = await context.newCDPSession(phone);
+    const at = (x: number, y: number) => [{ x, y, id: 1 }];
+    const send = (type: string, touchPoints: object[]) =>
+      touch.send('Input.dispatchTouchEvent', { type, touchPoints } as never);
+    await send('touchStart', at(from.x + 6, from.y + 4));
+    for (let step = 1; step <= 8; step++) await send('touchMove', at(from.x + 6 - 5 * step, from.y + 4));
+    await expect.poll(() => phone.getByTestId('effect').innerText(), { timeout: 10_000 }).toContain('→');
+    await send('touchEnd', []);
+    // What comes within moments of a touch is a double tap to the browser.
+    await phone.waitForTimeout(400);
+    await phone.getByRole('button', { name: /^Keep/ }).tap();
+    await expect.poll(() => phone.getByTestId('effect').count(), { timeout: 10_000 }).toBe(0);
+    await expect
+      .poll(async () => (await row().innerText()).match(/\d+\.\d\d/)?.[0], { timeout: 10_000 })
+      .not.toBe(before);
+    await phone.getByRole('button', { name: /^Undo/ }).first().tap();
+    await expect
+      .poll(async () => (await row().innerText()).match(/\d+\.\d\d/)?.[0], { timeout: 10_000 })
+      .toBe(before);
+
+    await phone.getByRole('button', { name: /Approve this day/ }).tap();
+    await phone.getByText(/Approved Farida Jansma/).waitFor();
+    await context.close();
+  });
+});
+
+describe('the day', () => {
+  it('is approved by the list, for all that match, by one key; taken back by another', async () => {
+    await page.goto(`${server.url}/day?day=${DAY}`);
+    const approve = page.getByRole('button', { name: /Approve \d+ that match/ });
+    await approve.waitFor();
+    const count = Number(/\d+/.exec(await approve.innerText())?.[0]);
+    expect(count).toBeGreaterThan(20);
+    await page.keyboard.press('Shift+A');
+    await page.getByText(new RegExp(`Approved ${count} people`)).waitFor();
+    await soon(() => approve.innerText()).toContain('Approve 0 that match');
+    await page.keyboard.press('Control+z');
+    await soon(() => approve.innerText()).toContain(`Approve ${count} that match`);
+  });
+
+  it('is walked by arrows from day to day and by J from person to person, which stand in the address', async () => {
+    await page.goto(`${server.url}/day?day=${DAY}`);
+    await page.getByRole('heading', { name: 'Tuesday 27 October' }).waitFor();
+    await page.keyboard.press('ArrowLeft');
+    await page.getByRole('heading', { name: 'Monday 26 October' }).waitFor();
+    expect(page.url()).toContain('day=2026-10-26');
+    await page.keyboard.press('j');
+    await soon(() => page.url()).toContain('person=');
+    await page.goBack();
+    await page.goBack();
+    await page.getByRole('heading', { name: 'Tuesday 27 October' }).waitFor();
+  });
+
+  it('takes time for several people from pasted rows, shows what each would then have, and is undone as one', async () => {
+    await page.goto(`${server.url}/day?day=2026-10-31&show=off`);
+    await page.getByRole('heading', { name: 'Saturday 31 October' }).waitFor();
+    await page.keyboard.press('g');
+    await page.getByLabel('In, of all').fill('8:00');
+    await page.getByLabel('Out, of all').fill('12:00');
+    await page.getByRole('button', { name: /Put in the \d+ of the list/ }).click();
+    const lines = page.getByLabel('People and their times');
+    const numbers = (await lines.inputValue()).split('\n').slice(0, 5);
+    await lines.fill(`${numbers.join('\n')}\nnobody of this name\t8\t9`);
+    await page.getByText('Line 6: Nobody here is called nobody of this name').waitFor();
+    await lines.fill(numbers.join('\n'));
+    await page.getByRole('button', { name: 'Show what changes for 5' }).click();
+    await page.getByText(/Payable \+20\.00|in all/).waitFor();
+    expect(await violations(page)).toEqual([]);
+    await page.keyboard.press('Enter');
+    await page.getByText(/Added time on Saturday 31 October: 10/).waitFor();
+    await page.getByRole('button', { name: /Nothing planned, worked/ }).waitFor();
+    await page.keyboard.press('Control+z');
+    await soon(() => page.getByRole('button', { name: /Nothing planned, worked/ }).count()).toBe(0);
+  });
+});

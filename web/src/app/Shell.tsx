@@ -57,13 +57,13 @@ function Frame({
   const actions = features.flatMap((one) => one.actions).filter(({ right }) => mayOpen(user, right));
   return (
     <div className="flex h-full flex-col">
-      <header className="flex h-bar shrink-0 items-center gap-5 bg-peat px-5 text-on-peat xl:gap-7">
+      <header className="flex h-bar shrink-0 items-center gap-5 bg-peat px-5 text-on-peat max-md:gap-3 max-md:px-3 xl:gap-7">
         <HeathMark />
         <Screens features={features} />
         <button
           type="button"
           onClick={() => setDialog('find')}
-          className="ml-auto flex min-w-0 max-w-62 flex-1 justify-between gap-3 rounded-control bg-peat-light px-2.5 py-1 text-note text-on-peat-soft"
+          className="ml-auto flex min-w-0 max-w-62 flex-1 justify-between max-md:hidden gap-3 rounded-control bg-peat-light px-2.5 py-1 text-note text-on-peat-soft"
         >
           <span className="truncate">Find anything</span>
           <span className="shrink-0">{EVERYWHERE.find.press}</span>
@@ -72,7 +72,7 @@ function Frame({
           type="button"
           onClick={() => setDialog('keys')}
           aria-label="Keys of this screen"
-          className="text-on-peat-soft"
+          className="text-on-peat-soft max-md:hidden"
         >
           <Kbd>{EVERYWHERE.keys.press}</Kbd>
         </button>
@@ -96,7 +96,7 @@ function Screens({ features }: { features: readonly Feature[] }) {
   const suffix = period === null ? '' : `?period=${period}`;
   return (
     <>
-      <nav className="flex gap-5">
+      <nav aria-label="Screens" className="flex gap-5 max-md:min-w-0 max-md:flex-1 max-md:overflow-x-auto">
         {features
           .filter(({ isInBar }) => isInBar)
           .map((feature) => (

@@ -1,6 +1,6 @@
 import type { CardReply, DayRibbon, DayRow } from '@heath/contract';
 import type { Workday } from '@heath/core';
-import { memo, type ReactNode, useMemo, useRef } from 'react';
+import { memo, type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { type Day, useRibbonsQuery } from '../../api/days.ts';
 import type { DrawnDay } from '../../computing/effect.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -11,12 +11,15 @@ import { dayOfCard } from '../../ui/ribbon/of-card.ts';
 import { AxisLines, Ribbon, RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { type Scale, scaleFor } from '../../ui/ribbon/scale.ts';
 import type { Hand } from '../../ui/ribbon/useHand.ts';
+import { useIsNarrow } from '../../ui/useIsNarrow.ts';
 import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
 import type { ByHand } from '../by-hand/index.ts';
 import type { Line } from './groups.ts';
 import { STATE_WORDS } from './words.ts';
 
 const ROW_HEIGHT = 36;
+/** On a phone the ribbon lies below the name. */
+const NARROW_ROW_HEIGHT = 64;
 /** So many people's ribbons are asked for together. */
 const RIBBONS_AT_ONCE = 30;
 
@@ -39,7 +42,13 @@ export function DayLanes(props: DayLanesProps) {
   const { day, axis } = of;
   const scroller = useRef<HTMLDivElement>(null);
   const scale = useMemo(() => scaleFor([axis]), [axis]);
-  const virtual = useLongRows({ count: lines.length, scroller, heightOf: () => ROW_HEIGHT });
+  const isNarrow = useIsNarrow();
+  const heightOf = (index: number) =>
+    isNarrow && lines[index]?.kind === 'person' ? NARROW_ROW_HEIGHT : ROW_HEIGHT;
+  const virtual = useLongRows({ count: lines.length, scroller, heightOf });
+  const { measure } = virtual;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another width, and other lines, have other heights
+  useEffect(measure, [isNarrow, lines]);
   const openIndex = useMemo(
     () => lines.findIndex((line) => line.kind === 'person' && line.row.personId === openId),
     [lines, openId],
@@ -56,20 +65,20 @@ export function DayLanes(props: DayLanesProps) {
     );
   return (
     <>
-      <div className="ml-name mr-total mt-2">
-        <RibbonAxis scale={scale} day={day} />
+      <div className="ml-name mr-total mt-2 max-md:mx-0">
+        <RibbonAxis scale={scale} day={day} every={isNarrow ? 2 : 1} />
       </div>
       <div
         ref={scroller}
         onPointerOver={hand.onNear}
-        className="-mr-4.5 min-h-0 flex-1 overflow-y-auto pr-4.5"
+        className="-mr-4.5 min-h-0 flex-1 overflow-y-auto pr-4.5 max-md:h-96 max-md:flex-none"
         data-testid="day"
       >
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, key, start }) => {
             const line = lines[index];
             if (line === undefined) return null;
-            const top = { top: start, height: ROW_HEIGHT };
+            const top = { top: start, height: heightOf(index) };
             return line.kind === 'group' ? (
               <div key={key} className="absolute inset-x-0" style={top}>
                 <GroupLine line={line} onApprove={onApprove} />
@@ -165,26 +174,30 @@ const PersonLine = memo(function PersonLine(props: PersonLineProps) {
     // biome-ignore lint/a11y/noStaticElementInteractions: likewise
     <div
       onClick={() => onOpen(row.personId)}
-      className={`grid h-full cursor-pointer grid-cols-[var(--spacing-name)_minmax(0,1fr)_var(--spacing-total)] items-center border-t border-faint ${isOpen ? 'picked-day bg-sheet' : ''} ${row.state === 'off' ? 'opacity-70' : ''}`}
+      className={`grid h-full cursor-pointer grid-cols-[var(--spacing-name)_minmax(0,1fr)_var(--spacing-total)] items-center border-t border-faint max-md:grid-cols-[minmax(0,1fr)_auto] ${isOpen ? 'picked-day bg-sheet' : ''} ${row.state === 'off' ? 'opacity-70' : ''}`}
     >
       <button type="button" aria-current={isOpen} className="h-full truncate pl-1 pr-2 text-left text-note">
         <b className="font-semibold">{row.name}</b>{' '}
         <small className="text-fine text-soft">{row.job || row.department}</small>
       </button>
-      {of === undefined || ribbon === undefined ? (
-        <Lane>
-          <AxisLines scale={scale} day={day} />
-        </Lane>
-      ) : (
-        <Ribbon
-          day={day}
-          scale={scale}
-          offsets={ribbon.offsets}
-          {...of}
-          hand={hand}
-          inHole={({ exception }) => (exception?.kind === 'missing-in' ? 'nothing before' : 'nothing after')}
-        />
-      )}
+      <div className="max-md:order-3 max-md:col-span-2">
+        {of === undefined || ribbon === undefined ? (
+          <Lane>
+            <AxisLines scale={scale} day={day} />
+          </Lane>
+        ) : (
+          <Ribbon
+            day={day}
+            scale={scale}
+            offsets={ribbon.offsets}
+            {...of}
+            hand={hand}
+            inHole={({ exception }) =>
+              exception?.kind === 'missing-in' ? 'nothing before' : 'nothing after'
+            }
+          />
+        )}
+      </div>
       <DayTotal row={row} />
     </div>
   );

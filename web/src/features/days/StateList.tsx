@@ -26,8 +26,11 @@ export function StateList({
   })).filter(({ show: of, count }) => count > 0 || of === 'all' || of === show);
   const sites = [...new Set(rows.map((row) => row.site))].sort((a, b) => a.localeCompare(b, 'en'));
   return (
-    <nav aria-label="How it went" className="min-h-0 overflow-y-auto border-r border-rule pb-4 pt-4">
-      <h2 className="px-5 pb-1.5 font-sans text-note font-semibold text-soft">{title}</h2>
+    <nav
+      aria-label="How it went"
+      className="min-h-0 overflow-y-auto border-r border-rule pb-4 pt-4 max-md:flex max-md:shrink-0 max-md:gap-1 max-md:overflow-x-auto max-md:border-r-0 max-md:px-3 max-md:py-2"
+    >
+      <h2 className="px-5 pb-1.5 font-sans text-note font-semibold text-soft max-md:sr-only">{title}</h2>
       {states.map(({ show: of, name, count }) => (
         <Choice
           key={of}
@@ -40,7 +43,9 @@ export function StateList({
       ))}
       {sites.length > 1 && (
         <>
-          <h2 className="px-5 pb-1.5 pt-5 font-sans text-note font-semibold text-soft">By place</h2>
+          <h2 className="px-5 pb-1.5 pt-5 font-sans text-note font-semibold text-soft max-md:sr-only">
+            By place
+          </h2>
           {sites.map((name) => (
             <Choice
               key={name}
@@ -74,7 +79,7 @@ function Choice({
       type="button"
       aria-current={isPicked}
       onClick={onPick}
-      className={`flex w-full justify-between gap-2 px-5 py-1.5 text-left ${isPicked ? 'picked-row bg-sheet font-semibold' : 'hover:bg-sheet'} ${isQuiet ? 'text-soft' : ''}`}
+      className={`flex w-full justify-between gap-2 px-5 py-1.5 text-left max-md:w-auto max-md:shrink-0 max-md:rounded-full max-md:border max-md:border-rule max-md:px-3 max-md:py-1 max-md:whitespace-nowrap ${isPicked ? 'picked-row bg-sheet font-semibold' : 'hover:bg-sheet'} ${isQuiet ? 'text-soft' : ''}`}
     >
       <span>{name}</span>
       <span>{count.toLocaleString('en')}</span>

@@ -53,12 +53,15 @@ export function PeriodBar({
   useRefreshWhileComputing(strip?.computing ?? 0);
   if (period === undefined) return <div className="h-strip shrink-0 border-b border-rule bg-sheet" />;
   return (
-    <section aria-label="Period" className="flex h-strip shrink-0 border-b border-rule bg-sheet">
+    <section
+      aria-label="Period"
+      className="flex h-strip shrink-0 border-b border-rule bg-sheet max-md:h-auto max-md:flex-wrap"
+    >
       <div className="w-list shrink-0 pl-5 pt-3">
         {pickGroup ? <Groups /> : <h2 className="text-lead leading-[1.35]">All groups</h2>}
         <Periods period={period} />
       </div>
-      <div className="flex min-w-0 flex-1 border-l border-rule">
+      <div className="flex min-w-0 flex-1 border-l border-rule max-md:order-3 max-md:h-16 max-md:min-w-full max-md:border-t max-md:border-l-0">
         {(strip?.days ?? []).map((day) => (
           <Day key={day.day} of={day} mayPick={pickDays} shownDay={shownDay} />
         ))}
@@ -148,7 +151,7 @@ function Day({ of, mayPick, shownDay }: { of: StripDay; mayPick: boolean; shownD
 /** The numbers that matter. */
 function Sums({ strip }: { strip: StripReply }) {
   return (
-    <dl className="ml-auto flex shrink-0 items-center gap-4 pl-4 pr-5 text-right xl:gap-6">
+    <dl className="ml-auto flex shrink-0 items-center gap-4 pl-4 pr-5 text-right max-md:hidden xl:gap-6">
       <Figure
         name="clocked"
         value={secondsDecimal(strip.clockedSeconds)}

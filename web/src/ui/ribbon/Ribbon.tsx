@@ -124,10 +124,20 @@ export function AxisLines({ scale, day }: { scale: Scale; day: Workday }) {
 }
 
 /** The hours above a column of ribbons, or the days above those of weeks. */
-export function RibbonAxis({ scale, day }: { scale: Scale; day: Workday }) {
+export function RibbonAxis({
+  scale,
+  day,
+  every = 1,
+}: {
+  scale: Scale;
+  day: Workday;
+  /** Where there is little room, every how many of them are written. */
+  every?: number;
+}) {
+  const marks = axisMarks(scale, day).filter((_, i) => i % every === 0);
   return (
     <div className="relative h-4.5 text-tick text-soft">
-      {axisMarks(scale, day).map(({ percent: left, label }) => (
+      {marks.map(({ percent: left, label }) => (
         <span key={left} className="absolute -translate-x-1/2 whitespace-nowrap" style={{ left: `${left}%` }}>
           {label}
         </span>
