@@ -12,7 +12,7 @@ import mysql, { type Connection, type ResultSetHeader, type RowDataPacket } from
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
 import { loadCompany } from '../server/src/demo/load.ts';
-import { interact, openBrowser, settleMany, weigh } from './screens.ts';
+import { dayAndHand, interact, openBrowser, settleMany, weigh } from './screens.ts';
 
 const PEOPLE = 10_000;
 const folder = process.env.HEATH_BENCH!;
@@ -349,6 +349,8 @@ say('Looking at the screens.');
 const browser = await openBrowser();
 const weights = await weigh(browser, base);
 const screens = await interact(browser, base);
+say('The day, and a punch that is dragged.');
+const byHand = await dayAndHand(browser, base);
 say('Settling three thousand exceptions.');
 const opened = await forgetOuts(connection);
 const exceptions = await settleMany(browser, base);
@@ -390,6 +392,8 @@ process.stdout.write(
         Object.entries(weights.screens).map(([name, kilobytes]) => [name, figure(kilobytes, 60)]),
       ),
       firstChartKilobytesGzipped: round(weights.firstChart),
+      // The core beside the screen, once somebody stays at a card.
+      byHandKilobytesGzipped: round(weights.byHand),
       keyToChangedScreenMilliseconds95: Object.fromEntries(
         (['openList', 'walk', 'openCard', 'settle'] as const).map((what) => [
           what,
@@ -405,6 +409,23 @@ process.stdout.write(
         yardstickMilliseconds: {
           median: round(median(screens.yardstick)),
           percentile95: round(percentile95(screens.yardstick)),
+        },
+      },
+      theDay: {
+        keyToChangedScreenMilliseconds95: Object.fromEntries(
+          (['openDay', 'walkDay', 'pickState'] as const).map((what) => [
+            what,
+            { ...figure(percentile95(byHand[what]), 100), median: round(median(byHand[what])) },
+          ]),
+        ),
+        framesWithBlankRows: figure(byHand.framesWithBlankRows, 0),
+        longestTaskWhileScrollingMilliseconds: figure(Math.max(0, ...byHand.longTasksWhileScrolling), 50),
+      },
+      drag: {
+        moves: byHand.drag.length,
+        computedAndDrawnMilliseconds95: {
+          ...figure(percentile95(byHand.drag), 16),
+          median: round(median(byHand.drag)),
         },
       },
       exceptions: {

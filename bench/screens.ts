@@ -1,11 +1,12 @@
 import { gzipSync } from 'node:zlib';
 import { type Browser, chromium, type Page } from 'playwright-core';
 
-/** Compressed JavaScript, in kB, that a browser fetches for the sign-in page, for each screen after it, and when the first chart is shown. */
+/** Compressed JavaScript, in kB, that a browser fetches for the sign-in page, for each screen after it, when the first chart is shown, and when somebody stays at a card and may correct it by hand. */
 export interface Weights {
   readonly signIn: number;
   readonly screens: Readonly<Record<string, number>>;
   readonly firstChart: number;
+  readonly byHand: number;
 }
 
 /** Milliseconds from a key or a click to the changed screen, and what blocked the page while the list was scrolled. */
@@ -38,12 +39,15 @@ export async function weigh(browser: Browser, base: string): Promise<Weights> {
   const page = await browser.newPage();
   let bytes = 0;
   let ofCharts = 0;
+  let ofHand = 0;
   const pending: Promise<void>[] = [];
   page.on('response', (response) => {
     if (!response.url().endsWith('.js')) return;
     pending.push(
       response.body().then((body) => {
         if (/Chart-[^/]*\.js$/.test(response.url())) ofCharts += gzipSync(body).length;
+        else if (/\/(worker|comlink|HandPanel|WhyField|check)-[^/]*\.js$/.test(response.url()))
+          ofHand += gzipSync(body).length;
         else bytes += gzipSync(body).length;
       }),
     );
@@ -63,13 +67,13 @@ export async function weigh(browser: Browser, base: string): Promise<Weights> {
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByText('Good day').waitFor();
   const screens: Record<string, number> = { Desk: await since() };
-  for (const name of ['Time cards', 'Exceptions', 'Handoff', 'Punches', 'Pay codes']) {
+  for (const name of ['Time cards', 'Exceptions', 'The day', 'Handoff', 'Punches', 'Pay codes']) {
     await page.getByRole('link', { name }).click();
     await page.getByRole('heading', { level: 1 }).first().waitFor();
     screens[name] = await since();
   }
   await page.close();
-  return { signIn: first, screens, firstChart: ofCharts / 1024 };
+  return { signIn: first, screens, firstChart: ofCharts / 1024, byHand: ofHand / 1024 };
 }
 
 /** Waits in the page itself for what an action changes, frame by frame, so that nothing outside of it is measured. */
@@ -262,6 +266,137 @@ async function fiveHundredAlike(page: Page, base: string): Promise<Settling['ali
   }, before);
   const undone = performance.now() - start;
   return { preview, settled: (settled * 500) / many, undone: (undone * 500) / many };
+}
+
+/** One day of everybody, and a punch that is dragged on a card. */
+export interface ByHand extends Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'> {
+  readonly openDay: readonly number[];
+  readonly walkDay: readonly number[];
+  readonly pickState: readonly number[];
+  /** From a move of the pointer to the ribbon and the hours as they then are, laid out. */
+  readonly drag: readonly number[];
+}
+
+const PERSON = "document.querySelector('aside[aria-label=\"Open day\"] h2')?.textContent ?? ''";
+const DAY_HEADING = "document.querySelector('main[aria-label=\"The day\"] header span')?.textContent ?? ''";
+
+export async function dayAndHand(browser: Browser, base: string): Promise<ByHand> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
+  await page.goto(`${base}/cards`);
+  await page.getByLabel('User name').fill('odile');
+  await signIn(page);
+  const openDay: number[] = [];
+  const isDay = "String(document.querySelector('[data-testid=day] button[aria-current]') !== null)";
+  for (let i = 0; i < 20; i++) {
+    openDay.push(await changing(page, link('The day'), isDay));
+    await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
+    await changing(page, link('Pay codes'), isDay);
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+  }
+  await page.goto(`${base}/day?day=2026-10-27`);
+  await page.getByTestId('day').getByRole('button').first().waitFor();
+  const walkDay: number[] = [];
+  for (let i = 0; i < 40; i++) {
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+    walkDay.push(await changing(page, key('j'), PERSON));
+  }
+  const pickState: number[] = [];
+  for (let i = 0; i < 20; i++) {
+    await page.waitForTimeout(LOOKS_MILLISECONDS);
+    const nth = (i % 2) + 1;
+    pickState.push(
+      await changing(
+        page,
+        `document.querySelectorAll('nav[aria-label="How it went"] button')[${nth}].click()`,
+        DAY_HEADING,
+      ),
+    );
+  }
+  await page.goto(`${base}/day?day=2026-10-27`);
+  await page.getByTestId('day').getByRole('button').first().waitFor();
+  const scrolled = await page.evaluate(scrollDay);
+  await page.goto(`${base}/cards?day=2026-10-27`);
+  await page.locator('[aria-current="date"] [data-says^="Out"]').first().waitFor();
+  const drag = await dragPunch(page);
+  await page.close();
+  return { openDay, walkDay, pickState, drag, ...scrolled };
+}
+
+/** Drags the last punch of the open day to and fro by the mouse, and measures each move in the page. */
+async function dragPunch(page: Page): Promise<number[]> {
+  const box = await page.locator('[aria-current="date"] [data-says^="Out"]').last().boundingBox();
+  if (box === null) throw new Error('No punch is drawn.');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.waitForTimeout(1000);
+  await page.mouse.down();
+  await page.mouse.move(x - 10, y, { steps: 3 });
+  await page.getByTestId('effect').getByText('→').first().waitFor();
+  const times = await page.evaluate(dragMoves, { x: x - 10, y });
+  await page.mouse.up();
+  await page.keyboard.press('Escape');
+  return times;
+}
+
+/** Moves a pointer that holds a punch; after each move waits for the hours that follow from it. Runs in the page. */
+async function dragMoves({ x, y }: { readonly x: number; readonly y: number }): Promise<number[]> {
+  const lane = document.elementFromPoint(x, y)?.closest('.touch-none');
+  const effect = document.querySelector('[data-testid="effect"]');
+  if (lane == null || effect === null) throw new Error('Nothing is dragged.');
+  const times: number[] = [];
+  for (let i = 1; i <= 150; i++) {
+    // To and fro, a minute or more with each move.
+    const to = x - (i % 60) - 1;
+    const time = await new Promise<number>((resolve, reject) => {
+      const start = performance.now();
+      const seen = new MutationObserver(() => {
+        seen.disconnect();
+        // What was changed is laid out, as for the next frame.
+        lane.getBoundingClientRect();
+        resolve(performance.now() - start);
+      });
+      seen.observe(effect, { subtree: true, childList: true, characterData: true });
+      lane.dispatchEvent(
+        new PointerEvent('pointermove', {
+          pointerId: 1,
+          clientX: to,
+          clientY: y,
+          bubbles: true,
+          isPrimary: true,
+        }),
+      );
+      setTimeout(() => reject(new Error(`Move ${i} changed nothing.`)), 5000);
+    });
+    times.push(time);
+    // A hand moves once a frame.
+    await new Promise(requestAnimationFrame);
+  }
+  return times;
+}
+
+/** Scrolls the day as `scrollList` does the list of people. Runs in the page. */
+async function scrollDay(): Promise<Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'>> {
+  const list = document.querySelector('[data-testid="day"]')!;
+  const longTasks: number[] = [];
+  const observer = new PerformanceObserver((seen) => {
+    for (const { duration } of seen.getEntries()) longTasks.push(duration);
+  });
+  observer.observe({ type: 'longtask' });
+  let blank = 0;
+  for (let i = 1; i <= 200; i++) {
+    list.scrollTop = (i * 36 * 12) % list.scrollHeight;
+    await new Promise(requestAnimationFrame);
+    await new Promise(requestAnimationFrame);
+    const { top, bottom, left } = list.getBoundingClientRect();
+    for (const y of [top + 2, (top + bottom) / 2, bottom - 2])
+      if (document.elementFromPoint(left + 30, y)?.closest('.absolute') == null) {
+        blank++;
+        break;
+      }
+  }
+  await new Promise((resolve) => setTimeout(resolve, 200));
+  observer.disconnect();
+  return { longTasksWhileScrolling: longTasks, framesWithBlankRows: blank };
 }
 
 /** Scrolls the list of exceptions as `scrollList` does that of people. Runs in the page. */

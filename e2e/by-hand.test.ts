@@ -224,7 +224,7 @@ describe('by the keyboard', () => {
       .first()
       .waitFor();
     await page.keyboard.press('h');
-    await page.getByText('keeping this withdraws that').waitFor();
+    await page.getByText('a correction withdraws that').waitFor();
     await page.keyboard.press('Escape');
   });
 });

@@ -6,7 +6,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type CardsReply, cardRows } from '@heath/contract';
+import { type BulkReply, type CardsReply, cardRows, type ExceptionsReply } from '@heath/contract';
 import { type Instant, instantToIso, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
 import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -33,6 +33,8 @@ const known = {
   punches: new Set<string>(),
   files: [] as { id: number; rows: number; bad: number }[],
   corrections: new Map<number, { undoes: number | null }>(),
+  /** How many corrections each bulk holds. */
+  bulks: new Map<number, number>(),
   handoffs: new Map<number, { lines: number; payable: number }>(),
 };
 const tally = {
@@ -43,6 +45,7 @@ const tally = {
   givenUp: 0,
   settled: 0,
   undone: 0,
+  together: 0,
   handedOff: 0,
   notReady: 0,
 };
@@ -198,6 +201,30 @@ async function settleSome(period: Period, most: number, undoShare: number): Prom
   }
 }
 
+/** Settles some together, and takes all of it back as one. */
+async function settleTogether(period: Period, undoShare: number): Promise<void> {
+  const { people: some, exceptions } = await client.get<ExceptionsReply>(`/periods/${period.id}/exceptions`);
+  const items = exceptions
+    .filter(({ kind }) => kind === 'missing-out')
+    .slice(0, 6)
+    .map(({ key, at, person }) => ({
+      personId: some[person]!.personId,
+      exception: key,
+      way: { kind: 'time', at: at + 8 * 3600 + upTo(900) },
+    }));
+  if (items.length < 2) return;
+  const path = `/periods/${period.id}/bulks`;
+  const settled = await client.ask<BulkReply>('POST', path, { what: 'Round', items, note: '' });
+  expected(settled, 200, 409, 422);
+  if (settled.status !== 200) return;
+  known.bulks.set(settled.body.bulkId, settled.body.corrections);
+  tally.together++;
+  if (random() >= undoShare) return;
+  const undone = await client.ask<BulkReply>('POST', `${path}/${settled.body.bulkId}/undo`);
+  expected(undone, 200);
+  known.bulks.set(undone.body.bulkId, undone.body.corrections);
+}
+
 async function handOff(period: Period): Promise<void> {
   for (let tries = 0; tries < 3; tries++) {
     const answer = await client.ask<{ batch: { lines: number; payableHours: number } } & Problem>(
@@ -223,6 +250,7 @@ async function work(period: Period, round: number): Promise<void> {
   const file = punchFile(period, round);
   await importOne(file);
   await settleSome(period, 1 + upTo(4), 0.3);
+  if (random() < 0.6) await settleTogether(period, 0.5);
   // The same file comes again, perhaps while its period is handed off.
   const again = random() < 0.3 ? importOne(file) : null;
   if (random() < 0.8) await handOff(period);
@@ -302,11 +330,17 @@ async function holdAgainstTheList(): Promise<void> {
 
     const corrections = await rows<{ id: number; undoes: number | null }>(
       connection,
-      'SELECT id, undoes FROM correction ORDER BY id',
+      'SELECT id, undoes FROM correction WHERE bulk_id IS NULL ORDER BY id',
     );
     expect(new Map(corrections.map(({ id, undoes }) => [id, { undoes }]))).toEqual(
       new Map([...known.corrections].sort(([a], [b]) => a - b)),
     );
+
+    const bulks = await rows<{ id: number; kept: number }>(
+      connection,
+      'SELECT b.id, COUNT(c.id) AS kept FROM bulk b LEFT JOIN correction c ON c.bulk_id = b.id GROUP BY b.id',
+    );
+    expect(new Map(bulks.map(({ id, kept }) => [id, kept]))).toEqual(known.bulks);
 
     await eachHappenedOnce(connection);
 
@@ -340,12 +374,16 @@ async function holdAgainstTheList(): Promise<void> {
 
 /** Each correction, each file and each batch has its one row of what happened, and there is no such row without it. */
 async function eachHappenedOnce(connection: Awaited<ReturnType<typeof database>>): Promise<void> {
-  for (const [table, whats] of [
-    ['correction', "'corrected', 'undone'"],
+  for (const [table, whats, which = 'TRUE'] of [
+    ['correction', "'corrected', 'undone'", 'bulk_id IS NULL'],
+    ['bulk', "'corrected together', 'undone together'"],
     ['import_file', "'imported'"],
     ['batch', "'handed off'"],
   ] as const) {
-    const there = await rows<{ id: number }>(connection, `SELECT id FROM ${table} ORDER BY id`);
+    const there = await rows<{ id: number }>(
+      connection,
+      `SELECT id FROM ${table} WHERE ${which} ORDER BY id`,
+    );
     const told = await rows<{ id: number }>(
       connection,
       `SELECT about_id AS id FROM happened WHERE about = '${table}' AND what IN (${whats}) ORDER BY about_id`,

@@ -18,6 +18,9 @@ const PICTURES = [
   { name: 'exceptions', path: '/exceptions', ready: 'text=Then payable' },
   { name: 'alike', path: '/exceptions?kind=missing-out&alike=yes', ready: 'text=in all' },
   { name: 'desk', path: '/desk', ready: 'text=in the last period' },
+  { name: 'day', path: '/day?day=2026-10-27', ready: 'text=that match' },
+  { name: 'by-hand', path: '/cards?day=2026-10-27', ready: '[aria-label="Correct by hand"] button', press: 'm' },
+  { name: 'odd-days', path: '/odd-days?what=longer&hours=10', ready: 'text=days in' },
   { name: 'call-out', path: '/cards?person=1&day=2026-10-28', ready: 'text=Call-out' },
   { name: 'punches', path: '/punches/7', ready: 'text=already known' },
   { name: 'pay-codes', path: '/pay-codes', ready: 'h2:has-text("Catch-all")' },
@@ -48,11 +51,13 @@ await page.waitForURL('**/desk**');
 await page.goto(`${base}/account`);
 await page.getByText('This browser').waitFor();
 await page.screenshot({ path: join(folder, 'account.png') });
-for (const { name, path, ready } of PICTURES) {
+for (const { name, path, ready, press } of PICTURES) {
   await page.goto(base + path);
   await page.locator(ready).first().waitFor();
-  await page.waitForTimeout(400);
+  if (press !== undefined) await page.keyboard.press(press);
+  await page.waitForTimeout(press === undefined ? 400 : 1200);
   await page.screenshot({ path: join(folder, `${name}.png`) });
+  if (press !== undefined) await page.keyboard.press('Escape');
 }
 // A file that is only looked at: it is uploaded, not imported.
 await page.goto(`${base}/punches`);

@@ -1,1 +1,2 @@
 export { useApproving } from './useApproving.ts';
+export { WithdrawsApproval } from './WithdrawsApproval.tsx';

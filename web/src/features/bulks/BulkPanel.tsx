@@ -5,6 +5,7 @@ import { problemOf } from '../../api/base.ts';
 import { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } from '../../api/bulks.ts';
 import { Button } from '../../ui/Button.tsx';
 import { BareCheckbox } from '../../ui/Checkbox.tsx';
+import { WhyField } from '../../ui/form/WhyField.tsx';
 import { decimalHours, shortDay } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
@@ -13,7 +14,6 @@ import { Notice } from '../../ui/Notice.tsx';
 import { type Done, say, sayDone } from '../../ui/notices.ts';
 import { ProgressBar } from '../../ui/Progress.tsx';
 import { useLongRows } from '../../ui/useLongRows.ts';
-import { WhyField } from '../settle/index.ts';
 import { BULK_KEYS } from './keys.ts';
 
 const ROW_HEIGHT = 34;

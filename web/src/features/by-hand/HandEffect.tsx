@@ -2,6 +2,7 @@ import type { CardReply } from '@heath/contract';
 import type { Effect } from '../../computing/effect.ts';
 import { shortDay } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
+import { WithdrawsApproval } from '../approvals/index.ts';
 import type { Says } from './draft.ts';
 import { warningText } from './words.ts';
 
@@ -21,8 +22,6 @@ export function HandEffect({
   /** The other of two equal times is meant. */
   onOther: (says: Says) => void;
 }) {
-  const { approval } = card.row;
-  const isApproved = approval === 'approved' || approval === 'waits';
   return (
     <div aria-live="polite" className="mt-2.5 text-note" data-testid="effect">
       {effect?.ok === true && <Changes effect={effect} />}
@@ -42,7 +41,7 @@ export function HandEffect({
             )}
           </p>
         ))}
-      {isApproved && <p className="text-ember">This card is approved: keeping this withdraws that.</p>}
+      <WithdrawsApproval card={card} />
     </div>
   );
 }

@@ -1,12 +1,12 @@
 import type { CardReply } from '@heath/contract';
 import type { Workday } from '@heath/core';
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { WhyField } from '../../ui/form/WhyField.tsx';
 import { clockTime, punchWord } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { WhyField } from '../settle/index.ts';
 import { DraftFields } from './DraftFields.tsx';
 import { adding, counting, mealtime, moving, painting, punchesOf, splitting, stating } from './draft.ts';
 import { HandEffect } from './HandEffect.tsx';
@@ -21,66 +21,65 @@ interface HandPanelProps {
 
 /** Corrections by hand on the open day: what there is to take hold of, the one that is considered, and what it would change. */
 export function HandPanel({ hand, card, day }: HandPanelProps) {
-  if (!hand.may) return null;
+  const { says } = hand;
   return (
-    <section aria-label="Correct by hand" className="mb-4 border-b border-rule pb-3">
-      <Tools hand={hand} card={card} day={day} />
-      {hand.says !== null && <Considered hand={hand} card={card} day={day} />}
-    </section>
+    <>
+      <Tools
+        card={card}
+        day={day}
+        kind={says?.kind ?? null}
+        punch={says !== null && 'punch' in says ? says.punch : null}
+        drawing={hand.drawing}
+        consider={hand.consider}
+        setDrawing={hand.setDrawing}
+        onNear={hand.onNear}
+      />
+      {says !== null && <Considered hand={hand} card={card} day={day} />}
+    </>
   );
 }
 
 const CHIP =
   'rounded-control border border-rule px-1.5 py-px text-fine enabled:hover:border-heather disabled:text-soft aria-pressed:border-heather aria-pressed:bg-heather-wash';
 
-/** The punches of the day and what else can be done, each with its key. */
-function Tools({ hand, card, day }: HandPanelProps) {
+interface ToolsProps extends Pick<ByHand, 'consider' | 'drawing' | 'setDrawing' | 'onNear'> {
+  readonly card: CardReply;
+  readonly day: Workday;
+  /** The kind of what is considered, and the punch that it takes elsewhere. */
+  readonly kind: string | null;
+  readonly punch: number | null;
+}
+
+/** The punches of the day and what else can be done, each with its key. While something is dragged it stays as it is, and is not drawn anew. */
+const Tools = memo(function Tools(props: ToolsProps) {
+  const { card, day, kind, punch: picked, drawing, consider, setDrawing, onNear } = props;
   const of = { card, day };
-  const { says, drawing } = hand;
   const punches = punchesOf(of);
   const movable = punches.filter(({ id }) => id !== null);
-  const isPicked = (id: number | null) => says?.kind === 'move' && says.punch === id;
   useKey(HAND_KEYS.punch, () => {
-    const place = movable.findIndex(({ id }) => isPicked(id));
+    const place = movable.findIndex(({ id }) => id === picked);
     const next = movable[(place + 1) % Math.max(movable.length, 1)];
-    if (next !== undefined) hand.consider(moving(next));
+    if (next !== undefined) consider(moving(next));
   });
   const draws = (what: 'split' | 'meal' | 'job') => () => {
-    hand.onNear();
-    hand.setDrawing(drawing === what ? null : what);
-    hand.consider(what === 'split' ? splitting(of) : what === 'meal' ? mealtime(of) : painting(of));
+    onNear();
+    setDrawing(drawing === what ? null : what);
+    consider(what === 'split' ? splitting(of) : what === 'meal' ? mealtime(of) : painting(of));
   };
   const isWorked = punches.length > 1;
   const tools = [
-    { press: HAND_KEYS.add, name: 'Punch', act: () => hand.consider(adding(of)), isOn: says?.kind === 'add' },
-    {
-      press: HAND_KEYS.split,
-      name: 'Split',
-      act: draws('split'),
-      isOn: says?.kind === 'split',
-      needsWork: true,
-    },
-    {
-      press: HAND_KEYS.meal,
-      name: 'Meal',
-      act: draws('meal'),
-      isOn: says?.kind === 'set-meal',
-      needsWork: true,
-    },
-    { press: HAND_KEYS.job, name: 'Job', act: draws('job'), isOn: says?.kind === 'set-job', needsWork: true },
+    { press: HAND_KEYS.add, name: 'Punch', act: () => consider(adding(of)), of: 'add' },
+    { press: HAND_KEYS.split, name: 'Split', act: draws('split'), of: 'split', needsWork: true },
+    { press: HAND_KEYS.meal, name: 'Meal', act: draws('meal'), of: 'set-meal', needsWork: true },
+    { press: HAND_KEYS.job, name: 'Job', act: draws('job'), of: 'set-job', needsWork: true },
     {
       press: HAND_KEYS.workday,
       name: 'Workday',
-      act: () => hand.consider(counting(of, day)),
-      isOn: says?.kind === 'set-workday',
+      act: () => consider(counting(of, day)),
+      of: 'set-workday',
       needsWork: true,
     },
-    {
-      press: HAND_KEYS.hours,
-      name: 'Hours',
-      act: () => hand.consider(stating(of)),
-      isOn: says?.kind === 'flat-hours',
-    },
+    { press: HAND_KEYS.hours, name: 'Hours', act: () => consider(stating(of)), of: 'flat-hours' },
   ];
   return (
     <>
@@ -89,9 +88,9 @@ function Tools({ hand, card, day }: HandPanelProps) {
           <button
             key={`${punch.id} ${punch.at}`}
             type="button"
-            aria-pressed={isPicked(punch.id)}
+            aria-pressed={punch.id !== null && punch.id === picked}
             disabled={punch.id === null}
-            onClick={() => hand.consider(moving(punch))}
+            onClick={() => consider(moving(punch))}
             className={CHIP}
           >
             {punchWord(punch.kind)} {clockTime(punch.at, card.offsets)}
@@ -99,20 +98,20 @@ function Tools({ hand, card, day }: HandPanelProps) {
         ))}
       </div>
       <div className="mt-1.5 flex flex-wrap gap-1">
-        {tools.map(({ press, name, act, isOn, needsWork = false }) => (
+        {tools.map(({ press, name, act, of: what, needsWork = false }) => (
           <ToolButton
             key={name}
             of={press}
             name={name}
             act={act}
-            isOn={isOn}
+            isOn={what === kind}
             isOff={needsWork && !isWorked}
           />
         ))}
       </div>
     </>
   );
-}
+});
 
 function ToolButton({
   of,

@@ -1,2 +1,2 @@
-export { HandPanel } from './HandPanel.tsx';
+export { HandPlace } from './HandPlace.tsx';
 export { type ByHand, useByHand } from './useByHand.ts';

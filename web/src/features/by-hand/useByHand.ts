@@ -97,6 +97,7 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
     problem: error === undefined ? null : problemOf(error),
     hand,
     /** The hand comes near: what the effect is computed from is fetched. */
+    isNear,
     onNear,
   } as const;
 }

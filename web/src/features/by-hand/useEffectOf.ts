@@ -1,5 +1,5 @@
 import type { CardInputReply } from '@heath/contract';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { computing } from '../../computing/computing.ts';
 import type { Effect } from '../../computing/effect.ts';
 import type { Says } from './draft.ts';
@@ -20,19 +20,27 @@ export function useEffectOf(of: CardInputReply | undefined, says: Says | null, z
   const wanted = useRef<Asked | null>(null);
   const isBusy = useRef(false);
   useEffect(() => {
-    if (of !== undefined) void computing().load(of);
+    if (of === undefined) return;
+    // Where it cannot be had, nothing is shown of an effect; the server says what it is when the correction is kept.
+    void computing()
+      .then((core) => core.load(of))
+      .catch(() => {});
   }, [of]);
-  useEffect(() => {
+  // Asked for as soon as it is drawn, not once there is time: a hand waits for it.
+  useLayoutEffect(() => {
     wanted.current = of === undefined || says === null ? null : { of, says, zone };
     if (isBusy.current) return;
     const ask = async () => {
       isBusy.current = true;
       try {
+        const core = await computing();
         for (let asked = wanted.current; asked !== null; ) {
-          const effect = await computing().effectOf(asked.says, asked.zone);
+          const effect = await core.effectOf(asked.says, asked.zone);
           if (effect !== null && wanted.current?.of === asked.of) setKnown({ ...asked, effect });
           asked = wanted.current === asked ? null : wanted.current;
         }
+      } catch {
+        // See above.
       } finally {
         isBusy.current = false;
       }

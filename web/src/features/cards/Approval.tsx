@@ -1,4 +1,5 @@
 import type { CardReply } from '@heath/contract';
+import { memo } from 'react';
 import type { CardId } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
 import { useMay } from '../../api/useMay.ts';
@@ -10,7 +11,7 @@ import { useApproving } from '../approvals/index.ts';
 import { CARD_KEYS } from './keys.ts';
 
 /** Who stands for the card, and a way to stand for it, or to take that back. */
-export function Approval({ id, card }: { id: CardId; card: CardReply }) {
+export const Approval = memo(function Approval({ id, card }: { id: CardId; card: CardReply }) {
   const { data: user } = useSessionQuery();
   const may = useMay('approve') && user?.personId !== id.personId && !card.sealed;
   const { approve, withdraw, isBusy } = useApproving(id.periodId);
@@ -35,7 +36,7 @@ export function Approval({ id, card }: { id: CardId; card: CardReply }) {
       )}
     </span>
   );
-}
+});
 
 /** In words: who approved it and when, that one more must, or what changed since. */
 function Standing({ card: { approvals, row } }: { card: CardReply }) {

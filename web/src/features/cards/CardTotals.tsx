@@ -1,9 +1,16 @@
 import { type ClassId, type ClassSums, classesOf, classLabel, isPremium, payableHours } from '@heath/core';
+import { memo } from 'react';
 import { classBand } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 
 /** What a card adds up to, by class; each opens into its days. */
-export function CardTotals({ sums, onClass }: { sums: ClassSums; onClass: (classId: ClassId) => void }) {
+export const CardTotals = memo(function CardTotals({
+  sums,
+  onClass,
+}: {
+  sums: ClassSums;
+  onClass: (classId: ClassId) => void;
+}) {
   return (
     <footer className="mt-2.5 flex border-t-2 border-ink">
       {classesOf(sums).map((classId) => (
@@ -28,4 +35,4 @@ export function CardTotals({ sums, onClass }: { sums: ClassSums; onClass: (class
       </div>
     </footer>
   );
-}
+});

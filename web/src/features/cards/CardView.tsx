@@ -1,8 +1,9 @@
 import type { CardReply, CardRow } from '@heath/contract';
 import { type ClassId, classSums, isMissingPunch, type Workday, workdayToIso } from '@heath/core';
-import { useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
+import type { DrawnDay } from '../../computing/effect.ts';
 import { shortDay } from '../../ui/format.ts';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
@@ -13,7 +14,7 @@ import { workdaysBetween } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { useAfterPaint } from '../../ui/useAfterPaint.ts';
-import { type ByHand, HandPanel, useByHand } from '../by-hand/index.ts';
+import { type ByHand, HandPlace, useByHand } from '../by-hand/index.ts';
 import { QuestionsOnCard } from '../questions/index.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { Approval } from './Approval.tsx';
@@ -60,6 +61,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   const open = openDay(card, days, query.get('day'));
   const why = query.get('why') as ClassId | null;
   const pick = useCallback((day: Workday) => go({ day: workdayToIso(day), why: null }), [go]);
+  const openClass = useCallback((classId: ClassId) => go({ why: classId }), [go]);
   const type = useCallback(
     (day: Workday) => {
       pick(day);
@@ -81,10 +83,12 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
         card={card}
         days={days}
         open={open}
-        hand={hand}
+        hand={hand.hand}
+        drawn={hand.effect?.ok === true ? hand.effect.days : undefined}
+        onNear={hand.onNear}
         onPick={pick}
         onType={type}
-        onClass={(classId) => go({ why: classId })}
+        onClass={openClass}
       />
       <CardSide
         key={personId}
@@ -101,12 +105,14 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
 }
 
 /** The card itself: a ribbon a day, and what they add up to. */
-function CardSheet({
+const CardSheet = memo(function CardSheet({
   id,
   card,
   days,
   open,
   hand,
+  drawn,
+  onNear,
   onPick,
   onType,
   onClass,
@@ -115,16 +121,18 @@ function CardSheet({
   card: CardReply;
   days: readonly Workday[];
   open: Workday;
-  hand: ByHand;
+  hand: ByHand['hand'];
+  /** The days that would be otherwise with the correction that is considered. */
+  drawn: readonly DrawnDay[] | undefined;
+  onNear: () => void;
   onPick: (day: Workday) => void;
   onType: (day: Workday) => void;
   onClass: (classId: ClassId) => void;
 }) {
   const scale = useMemo(() => axisOf(card), [card]);
   const sums = useMemo(() => classSums(card.lines), [card]);
-  const drawn = hand.effect?.ok === true ? hand.effect.days : undefined;
   return (
-    <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card" onPointerOver={hand.onNear}>
+    <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card" onPointerOver={onNear}>
       <header className="flex flex-wrap items-baseline gap-x-3">
         <h1 className="whitespace-nowrap text-title">{card.row.name}</h1>
         <span className="text-note text-soft">
@@ -150,7 +158,7 @@ function CardSheet({
           scale={scale}
           isOpen={day === open}
           drawn={drawn?.find(({ workday }) => workday === day)}
-          hand={day === open ? hand.hand : undefined}
+          hand={day === open ? hand : undefined}
           isMonday={i > 0 && i % 7 === 0}
           onPick={onPick}
           onType={onType}
@@ -159,7 +167,7 @@ function CardSheet({
       <CardTotals sums={sums} onClass={onClass} />
     </main>
   );
-}
+});
 
 /** What is to settle on the open day, why its numbers are what they are, and what was corrected. */
 function CardSide({
@@ -184,6 +192,9 @@ function CardSide({
   const sayCorrected = useSayCorrected(id);
   const mayCorrect = useMayCorrect(card.row.personId);
   useKey(CARD_KEYS.undo, () => mayCorrect && void undoLast(), [undoLast, mayCorrect]);
+  const latestUndo = useRef(undoLast);
+  latestUndo.current = undoLast;
+  const takeBack = useCallback((correctionId: number) => void latestUndo.current(correctionId), []);
   const exception = card.exceptions.find((one) => one.workday === day && isMissingPunch(one));
   const hasClass = why !== null && card.lines.some(({ classId }) => classId === why);
   return (
@@ -203,12 +214,9 @@ function CardSide({
         />
       )}
       <QuestionsOnCard id={id} day={day} />
-      <HandPanel hand={hand} card={card} day={day} />
+      <HandPlace hand={hand} card={card} day={day} />
       {hasClass ? <ClassWhy card={card} classId={why} onDay={onPick} /> : <DayWhy card={card} day={day} />}
-      <History
-        card={card}
-        onUndo={card.sealed || !mayCorrect ? null : (correctionId) => void undoLast(correctionId)}
-      />
+      <History card={card} onUndo={card.sealed || !mayCorrect ? null : takeBack} />
     </Side>
   );
 }

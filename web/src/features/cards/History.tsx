@@ -1,5 +1,5 @@
 import type { CardReply, CorrectionView } from '@heath/contract';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { correctionWords } from '../../ui/correction-words.ts';
 import { decimalHours, moment } from '../../ui/format.ts';
@@ -14,7 +14,7 @@ interface Made {
 }
 
 /** The corrections on this card, the newest first; each can be taken back. */
-export function History({ card, onUndo }: Made) {
+export const History = memo(function History({ card, onUndo }: Made) {
   const [isWhole, setWhole] = useState(false);
   const made = card.corrections.filter(({ kind }) => kind !== 'undo').reverse();
   if (made.length === 0) return null;
@@ -40,7 +40,7 @@ export function History({ card, onUndo }: Made) {
       )}
     </section>
   );
-}
+});
 
 function CorrectionMade({ correction, card, onUndo }: Made & { correction: CorrectionView }) {
   const undo = correction.undone

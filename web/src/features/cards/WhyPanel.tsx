@@ -16,7 +16,7 @@ import {
   type ShiftReason,
   type Workday,
 } from '@heath/core';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { usePayCodesQuery } from '../../api/pay-codes.ts';
 import { correctionWords } from '../../ui/correction-words.ts';
 import {
@@ -31,7 +31,7 @@ import {
 import { Hours } from '../../ui/Hours.tsx';
 
 /** Why a day's payable hours are what they are: steps from the punch to the pay code. */
-export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
+export const DayWhy = memo(function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
   const shifts = card.shifts.filter((shift) => shift.workday === day);
   const lines = card.lines.filter((line) => line.workday === day);
   const total = payableHours(classSums(lines));
@@ -84,7 +84,7 @@ export function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
       <Codes lines={lines} />
     </section>
   );
-}
+});
 
 /** Why a class or premium of the card is what it is: the days it comes from. */
 export function ClassWhy({

@@ -1,6 +1,6 @@
 import type { CardReply, DayRibbon, DayRow } from '@heath/contract';
 import type { Workday } from '@heath/core';
-import { memo, type ReactNode, useEffect, useMemo, useRef } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { type Day, useRibbonsQuery } from '../../api/days.ts';
 import type { DrawnDay } from '../../computing/effect.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -20,8 +20,8 @@ import { STATE_WORDS } from './words.ts';
 const ROW_HEIGHT = 36;
 /** On a phone the ribbon lies below the name. */
 const NARROW_ROW_HEIGHT = 64;
-/** So many people's ribbons are asked for together. */
-const RIBBONS_AT_ONCE = 30;
+/** So many people's ribbons are asked for together, and drawn together when they come: with thirty, that held up scrolling for 55 ms. */
+const RIBBONS_AT_ONCE = 12;
 
 interface DayLanesProps {
   readonly periodId: number;
@@ -45,7 +45,7 @@ export function DayLanes(props: DayLanesProps) {
   const isNarrow = useIsNarrow();
   const heightOf = (index: number) =>
     isNarrow && lines[index]?.kind === 'person' ? NARROW_ROW_HEIGHT : ROW_HEIGHT;
-  const virtual = useLongRows({ count: lines.length, scroller, heightOf });
+  const virtual = useLongRows({ count: lines.length, scroller, heightOf, spare: 4 });
   const { measure } = virtual;
   // biome-ignore lint/correctness/useExhaustiveDependencies: another width, and other lines, have other heights
   useEffect(measure, [isNarrow, lines]);
@@ -56,7 +56,13 @@ export function DayLanes(props: DayLanesProps) {
   useInSight(virtual, openIndex);
   const drawn =
     hand.effect?.ok === true ? hand.effect.days.find(({ workday }) => workday === day) : undefined;
-  const chunkOf = useMemo(() => chunksOf(lines), [lines]);
+  const items = virtual.getVirtualItems();
+  const ribbonOf = useRibbons(
+    periodId,
+    day,
+    lines,
+    items.map(({ index }) => index),
+  );
   if (lines.length === 0)
     return (
       <Empty title="Nobody here" within>
@@ -68,54 +74,92 @@ export function DayLanes(props: DayLanesProps) {
       <div className="ml-name mr-total mt-2 max-md:mx-0">
         <RibbonAxis scale={scale} day={day} every={isNarrow ? 2 : 1} />
       </div>
-      <div
-        ref={scroller}
-        onPointerOver={hand.onNear}
-        className="-mr-4.5 min-h-0 flex-1 overflow-y-auto pr-4.5 max-md:h-96 max-md:flex-none"
-        data-testid="day"
-      >
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map(({ index, key, start }) => {
-            const line = lines[index];
-            if (line === undefined) return null;
-            const top = { top: start, height: heightOf(index) };
-            return line.kind === 'group' ? (
-              <div key={key} className="absolute inset-x-0" style={top}>
-                <GroupLine line={line} onApprove={onApprove} />
-              </div>
-            ) : (
-              <div key={key} className="absolute inset-x-0" style={top}>
-                <PersonLine
-                  periodId={periodId}
-                  day={day}
-                  scale={scale}
-                  row={line.row}
-                  chunk={chunkOf.get(line.row.personId) ?? NOBODY}
-                  isOpen={line.row.personId === openId}
-                  card={line.row.personId === openId ? card : undefined}
-                  drawn={line.row.personId === openId ? drawn : undefined}
-                  hand={line.row.personId === openId ? hand.hand : undefined}
-                  onOpen={onOpen}
-                />
-              </div>
-            );
-          })}
+      <div className="relative flex min-h-0 flex-1 flex-col max-md:flex-none">
+        <div className="pointer-events-none absolute inset-y-0 right-total left-name z-10 max-md:inset-x-0">
+          <AxisLines scale={scale} day={day} />
+        </div>
+        <div
+          ref={scroller}
+          onPointerOver={hand.onNear}
+          className="-mr-4.5 min-h-0 flex-1 overflow-y-auto pr-4.5 max-md:h-96 max-md:flex-none"
+          data-testid="day"
+        >
+          <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            {items.map(({ index, key, start }) => {
+              const line = lines[index];
+              if (line === undefined) return null;
+              const top = { top: start, height: heightOf(index) };
+              return line.kind === 'group' ? (
+                <div key={key} className="absolute inset-x-0" style={top}>
+                  <GroupLine line={line} onApprove={onApprove} />
+                </div>
+              ) : (
+                <div key={key} className="absolute inset-x-0" style={top}>
+                  <PersonLine
+                    day={day}
+                    scale={scale}
+                    row={line.row}
+                    fetched={ribbonOf.get(line.row.personId)}
+                    isOpen={line.row.personId === openId}
+                    card={line.row.personId === openId ? card : undefined}
+                    drawn={line.row.personId === openId ? drawn : undefined}
+                    hand={line.row.personId === openId ? hand.hand : undefined}
+                    onOpen={onOpen}
+                  />
+                </div>
+              );
+            })}
+          </div>
         </div>
       </div>
     </>
   );
 }
+
 const NOBODY: readonly number[] = [];
 
-/** For each person the people whose ribbons are asked for with theirs: those next to them on the screen. */
-function chunksOf(lines: readonly Line[]): Map<number, readonly number[]> {
-  const ids = lines.flatMap((line) => (line.kind === 'person' ? [line.row.personId as number] : []));
-  const chunks = new Map<number, readonly number[]>();
-  for (let i = 0; i < ids.length; i += RIBBONS_AT_ONCE) {
-    const chunk = ids.slice(i, i + RIBBONS_AT_ONCE);
-    for (const id of chunk) chunks.set(id, chunk);
-  }
-  return chunks;
+/** The people of a part of the lines, whose ribbons are asked for together; each part is put together once. */
+function partsOf(lines: readonly Line[]): (part: number | undefined) => readonly number[] {
+  const parts = new Map<number, readonly number[]>();
+  return (part) => {
+    if (part === undefined) return NOBODY;
+    const known = parts.get(part);
+    if (known !== undefined) return known;
+    const people = lines
+      .slice(part * RIBBONS_AT_ONCE, (part + 1) * RIBBONS_AT_ONCE)
+      .flatMap((line) => (line.kind === 'person' ? [line.row.personId as number] : []));
+    parts.set(part, people);
+    return people;
+  };
+}
+
+/** What the ribbons of the lines in sight draw, by whose they are. In sight are never more lines than five parts hold. */
+function useRibbons(
+  periodId: number,
+  day: Workday,
+  lines: readonly Line[],
+  indexes: readonly number[],
+): ReadonlyMap<number, DayRibbon> {
+  const peopleIn = useMemo(() => partsOf(lines), [lines]);
+  const [a, b, c, d, e] = [...new Set(indexes.map((index) => Math.floor(index / RIBBONS_AT_ONCE)))];
+  const first = useRibbonsOf(periodId, day, peopleIn(a));
+  const second = useRibbonsOf(periodId, day, peopleIn(b));
+  const third = useRibbonsOf(periodId, day, peopleIn(c));
+  const fourth = useRibbonsOf(periodId, day, peopleIn(d));
+  const fifth = useRibbonsOf(periodId, day, peopleIn(e));
+  return useMemo(
+    () =>
+      new Map(
+        [first, second, third, fourth, fifth].flat().map((ribbon) => [ribbon.personId as number, ribbon]),
+      ),
+    [first, second, third, fourth, fifth],
+  );
+}
+
+const NO_RIBBONS: readonly DayRibbon[] = [];
+function useRibbonsOf(periodId: number, day: Workday, people: readonly number[]): readonly DayRibbon[] {
+  const { currentData } = useRibbonsQuery({ periodId, day, people }, { skip: people.length === 0 });
+  return currentData ?? NO_RIBBONS;
 }
 
 function GroupLine({
@@ -142,12 +186,11 @@ function GroupLine({
 }
 
 interface PersonLineProps {
-  readonly periodId: number;
   readonly day: Workday;
   readonly scale: Scale;
   readonly row: DayRow;
-  /** With whom its ribbon is asked for. */
-  readonly chunk: readonly number[];
+  /** What its ribbon draws, once that has come. */
+  readonly fetched: DayRibbon | undefined;
   readonly isOpen: boolean;
   /** Of the open one: their card, what it would be with what is considered, and the hand on it. */
   readonly card: CardReply | undefined;
@@ -158,10 +201,10 @@ interface PersonLineProps {
 
 /** One person: the name, the ribbon, the hours. Drawn anew only when something of it changes. */
 const PersonLine = memo(function PersonLine(props: PersonLineProps) {
-  const { day, scale, row, isOpen, card, drawn, hand, onOpen } = props;
-  const fetched = useRibbon(props);
-  // The card of the open one is newer than its ribbon.
-  const ribbon = card ?? fetched;
+  const { day, scale, row, fetched, isOpen, card, drawn, hand, onOpen } = props;
+  // Names and hours first; ribbons as soon as there is time for them. The card of the open one is newer than its ribbon.
+  const soon = useDeferredValue(fetched, undefined);
+  const ribbon = card ?? soon;
   const of = useMemo(
     () =>
       ribbon === undefined
@@ -182,9 +225,7 @@ const PersonLine = memo(function PersonLine(props: PersonLineProps) {
       </button>
       <div className="max-md:order-3 max-md:col-span-2">
         {of === undefined || ribbon === undefined ? (
-          <Lane>
-            <AxisLines scale={scale} day={day} />
-          </Lane>
+          <div className="h-8.75" />
         ) : (
           <Ribbon
             day={day}
@@ -192,6 +233,7 @@ const PersonLine = memo(function PersonLine(props: PersonLineProps) {
             offsets={ribbon.offsets}
             {...of}
             hand={hand}
+            hasLines={false}
             inHole={({ exception }) =>
               exception?.kind === 'missing-in' ? 'nothing before' : 'nothing after'
             }
@@ -202,23 +244,6 @@ const PersonLine = memo(function PersonLine(props: PersonLineProps) {
     </div>
   );
 });
-
-const Lane = ({ children }: { children: ReactNode }) => <div className="relative h-8.75">{children}</div>;
-
-/** What is drawn of somebody. */
-function useRibbon({ periodId, day, row, chunk }: PersonLineProps): DayRibbon | undefined {
-  const { personId } = row;
-  const { ribbon } = useRibbonsQuery(
-    { periodId, day, people: chunk },
-    {
-      skip: chunk.length === 0,
-      selectFromResult: ({ currentData }) => ({
-        ribbon: currentData?.find((one) => one.personId === personId),
-      }),
-    },
-  );
-  return ribbon;
-}
 
 const APPROVAL: Readonly<Record<DayRow['approval'], string>> = {
   none: '',

@@ -38,10 +38,8 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
   const atSite = useMemo(() => inGroup.filter((row) => site === null || row.site === site), [inGroup, site]);
   const shown = useMemo(() => atSite.filter((row) => isShown(row, show)), [atSite, show]);
   const lines = useMemo(() => linesOf(shown, grouping), [shown, grouping]);
-  const open = useOpen(
-    lines.flatMap((line) => (line.kind === 'person' ? [line.row] : [])),
-    people.rows,
-  );
+  const inOrder = useMemo(() => lines.flatMap((line) => (line.kind === 'person' ? [line.row] : [])), [lines]);
+  const open = useOpen(inOrder, people.rows);
   const openId = open.row?.personId ?? 0;
   const id = useMemo(() => ({ periodId: period.id, personId: openId }), [period.id, openId]);
   const card = useCardQuery(id, { skip: open.row === undefined });

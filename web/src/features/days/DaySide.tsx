@@ -22,7 +22,7 @@ import { useKey } from '../../ui/keys.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
 import { Side } from '../../ui/Side.tsx';
 import { useApproving } from '../approvals/index.ts';
-import { type ByHand, HandPanel } from '../by-hand/index.ts';
+import { type ByHand, HandPlace } from '../by-hand/index.ts';
 import { QuestionsOnCard } from '../questions/index.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { DAY_KEYS } from './keys.ts';
@@ -121,7 +121,7 @@ function OpenDay({
         />
       )}
       <QuestionsOnCard id={id} day={day} />
-      <HandPanel hand={hand} card={card} day={day} />
+      <HandPlace hand={hand} card={card} day={day} />
       <Others
         periodId={id.periodId}
         personId={id.personId}

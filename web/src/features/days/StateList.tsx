@@ -1,4 +1,5 @@
 import type { DayRow } from '@heath/contract';
+import { useMemo } from 'react';
 import { isShown, SHOWS, type Show } from './groups.ts';
 
 /** How the day of everybody went, with how many of each; and where they were. */
@@ -20,11 +21,24 @@ export function StateList({
   onShow: (show: Show) => void;
   onSite: (site: string | null) => void;
 }) {
-  const states = SHOWS.map((one) => ({
-    ...one,
-    count: atSite.filter((row) => isShown(row, one.show)).length,
-  })).filter(({ show: of, count }) => count > 0 || of === 'all' || of === show);
-  const sites = [...new Set(rows.map((row) => row.site))].sort((a, b) => a.localeCompare(b, 'en'));
+  const states = useMemo(() => {
+    const counts = countBy(atSite, (row) => row.state ?? 'computing');
+    const off = counts.get('off') ?? 0;
+    return SHOWS.map((one) => ({
+      ...one,
+      count: one.show === 'all' ? atSite.length - off : (counts.get(one.show) ?? 0),
+    })).filter(({ show: of, count }) => count > 0 || of === 'all' || of === show);
+  }, [atSite, show]);
+  const sites = useMemo(() => {
+    const all = new Set(rows.map((row) => row.site));
+    const counts = countBy(
+      rows.filter((row) => isShown(row, show)),
+      (row) => row.site,
+    );
+    return [...all]
+      .sort((a, b) => a.localeCompare(b, 'en'))
+      .map((name) => ({ name, count: counts.get(name) ?? 0 }));
+  }, [rows, show]);
   return (
     <nav
       aria-label="How it went"
@@ -46,11 +60,11 @@ export function StateList({
           <h2 className="px-5 pb-1.5 pt-5 font-sans text-note font-semibold text-soft max-md:sr-only">
             By place
           </h2>
-          {sites.map((name) => (
+          {sites.map(({ name, count }) => (
             <Choice
               key={name}
               name={name || 'No site'}
-              count={rows.filter((row) => row.site === name && isShown(row, show)).length}
+              count={count}
               isPicked={name === site}
               onPick={() => onSite(name === site ? null : name)}
             />
@@ -59,6 +73,13 @@ export function StateList({
       )}
     </nav>
   );
+}
+
+/** How many rows there are of each, by one walk through all of them. */
+function countBy(rows: readonly DayRow[], of: (row: DayRow) => string): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const row of rows) counts.set(of(row), (counts.get(of(row)) ?? 0) + 1);
+  return counts;
 }
 
 function Choice({

@@ -6,6 +6,7 @@ import { useEvidenceQuery } from '../../api/exceptions.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
 import { shortDay } from '../../ui/format.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
+import { WithdrawsApproval } from '../approvals/index.ts';
 import { QuestionThread } from '../questions/index.ts';
 import type { Conflict } from '../settle/index.ts';
 import { Evidence } from './Evidence.tsx';
@@ -66,6 +67,7 @@ function Settle(settle: SettleProps) {
     <>
       <Evidence card={card} exception={exception} evidence={evidence} {...shown} />
       {mayCorrect && <Ways {...settle} onShow={show} />}
+      {mayCorrect && <WithdrawsApproval card={card} />}
       <QuestionThread id={id} exception={exception.key} />
     </>
   );

@@ -5,11 +5,12 @@ import type { CardId } from '../../api/cards.ts';
 import { useCorrectMutation } from '../../api/corrections.ts';
 import { useLeaveKindsQuery } from '../../api/reasons.ts';
 import { Button } from '../../ui/Button.tsx';
+import { WhyField } from '../../ui/form/WhyField.tsx';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Menu, MenuItem } from '../../ui/Menu.tsx';
 import { say } from '../../ui/notices.ts';
-import { useSayCorrected, WhyField } from '../settle/index.ts';
+import { useSayCorrected } from '../settle/index.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
 
 import { asLeave, type Way } from './ways.ts';

@@ -1,11 +1,12 @@
 import type { Workday } from '@heath/core';
+import { memo } from 'react';
 import type { CardId } from '../../api/cards.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
-import { Asked } from './QuestionThread.tsx';
+import { Asked } from './Asked.tsx';
 import { useQuestionsOf } from './useQuestionsOf.ts';
 
 /** What was asked about a day of a card, with the answers; nothing where nothing was. */
-export function QuestionsOnCard({ id, day }: { id: CardId; day: Workday }) {
+export const QuestionsOnCard = memo(function QuestionsOnCard({ id, day }: { id: CardId; day: Workday }) {
   const questions = useQuestionsOf(id).filter(({ workday }) => workday === day);
   const may = useMayCorrect(id.personId);
   if (questions.length === 0) return null;
@@ -16,4 +17,4 @@ export function QuestionsOnCard({ id, day }: { id: CardId; day: Workday }) {
       ))}
     </section>
   );
-}
+});

@@ -2,7 +2,7 @@ import { isWaiting } from '@heath/contract';
 import { workdayToIso } from '@heath/core';
 import { Link } from 'react-router';
 import { shortDay } from '../../ui/format.ts';
-import { Asked } from './QuestionThread.tsx';
+import { Asked } from './Asked.tsx';
 import { useWaiting } from './useQuestionsOf.ts';
 
 /** What others wait for an answer to, of whoever looks; and what they themselves wait for. */

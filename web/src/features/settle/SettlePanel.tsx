@@ -18,6 +18,7 @@ import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { TimeField } from '../../ui/TimeField.tsx';
+import { WithdrawsApproval } from '../approvals/index.ts';
 import { SETTLE_KEYS } from './keys.ts';
 import { type Conflict, useSettling } from './useSettling.ts';
 
@@ -60,6 +61,7 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
       {chosen !== null && effect !== null && (
         <Effect at={clockTime(chosen, offsets)} before={effect.before} after={effect.after} />
       )}
+      <WithdrawsApproval card={card} />
       {settling.elsewhere.map(({ title }) => (
         <div key={title} className="mt-2">
           <Notice>{title}</Notice>

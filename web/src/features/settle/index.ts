@@ -2,4 +2,3 @@ export { ConflictNotice } from './ConflictNotice.tsx';
 export { SettlePanel } from './SettlePanel.tsx';
 export { useSayCorrected } from './useSayCorrected.ts';
 export { type Conflict, useSettling } from './useSettling.ts';
-export { WhyField } from './WhyField.tsx';

@@ -28,6 +28,8 @@ const OPEN: Readonly<Record<string, string>> = {
 };
 
 export interface RibbonProps extends RibbonDay {
+  /** Where many lie on one axis, whoever draws them draws its lines once for all. */
+  readonly hasLines?: boolean;
   /** What stands inside the hole of a missing punch. */
   readonly inHole?: (part: RibbonPart) => ReactNode;
   readonly pickedId?: string | null;
@@ -37,7 +39,7 @@ export interface RibbonProps extends RibbonDay {
 }
 
 /** One day on one axis, drawn to scale in real elapsed time from what `ribbonParts` says of it. A shift across midnight runs on. */
-export function Ribbon({ inHole, pickedId = null, onPick, hand, ...of }: RibbonProps) {
+export function Ribbon({ hasLines = true, inHole, pickedId = null, onPick, hand, ...of }: RibbonProps) {
   const { day, scale, offsets } = of;
   const parts = ribbonParts(of);
   const origin = originOf(day, scale, offsets);
@@ -61,7 +63,7 @@ export function Ribbon({ inHole, pickedId = null, onPick, hand, ...of }: RibbonP
     <div ref={lane} {...handlers} className={`relative h-8.75 ${hand === undefined ? '' : HANDS[hand.tool]}`}>
       {/* A picture with a name, not text that is hidden: hidden text is laid out with the rest. */}
       <span role="img" aria-label={ribbonSentence(day, parts)} className="absolute inset-0" />
-      <AxisLines scale={scale} day={day} />
+      {hasLines && <AxisLines scale={scale} day={day} />}
       {parts.map((part) => (
         <span
           key={`${part.lane} ${part.id}`}
