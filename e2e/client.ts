@@ -55,7 +55,7 @@ export class Client {
     for (;;) {
       try {
         const response = await this.#send(method, path, text, key, type);
-        const answer = (await response.json()) as T;
+        const answer = (response.status === 204 ? null : await response.json()) as T;
         // "Not known", "away", "busy": it says itself that it is worth asking again.
         if (response.status !== 503) return { status: response.status, body: answer };
       } catch (error) {

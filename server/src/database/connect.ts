@@ -39,7 +39,12 @@ export interface Keeps extends Reads {
   delete<T extends KeptTable>(table: T): MySqlDeleteBase<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
 }
 /** The database, outside of a write. */
-export type Database = Keeps & { readonly $client: Pool };
+export type Database = Keeps & {
+  /** For what only reads, a statement at a time. */
+  readonly $client: Pool;
+  /** For transactions. */
+  readonly $writing: Pool;
+};
 
 /** What a write is given, see `writing`: it reads and writes everything. */
 export type Queries = Pick<
@@ -50,8 +55,17 @@ export type Queries = Pick<
 /** Longer than any transaction of Heath's holds its locks; a transaction that waited this long is repeated. */
 const LOCK_WAIT_SECONDS = 10;
 
-/** A pool on MariaDB. Every connection speaks UTC and utf8mb4, in strict mode, and reads what is committed. */
+/**
+ * The database behind two pools, each of so many connections at most: one for what only reads, one for transactions. A transaction may ask for
+ * something to be read beside it; were both of one pool, as many transactions as it has connections would wait for each other for ever.
+ */
 export function connect(url: string, connections: number): Database {
+  const database = drizzle({ client: poolOf(url, connections) }) as unknown as Database;
+  return Object.assign(database, { $writing: poolOf(url, connections) });
+}
+
+/** A pool on MariaDB. Every connection speaks UTC and utf8mb4, in strict mode, and reads what is committed. */
+function poolOf(url: string, connections: number): Pool {
   const pool = mysql.createPool({
     uri: url,
     connectionLimit: connections,
@@ -72,16 +86,23 @@ export function connect(url: string, connections: number): Database {
       () => {},
     );
   });
-  return drizzle({ client: pool }) as Database;
+  return pool;
 }
 
-/** A connection of the pool's, to be released by whoever asked for it. */
-export const connectionOf = (database: Database): Promise<PoolConnection> =>
+const connectionFrom = (pool: Pool): Promise<PoolConnection> =>
   new Promise((resolve, reject) =>
-    database.$client.getConnection((error, connection) => (error ? reject(error) : resolve(connection))),
+    pool.getConnection((error, connection) => (error ? reject(error) : resolve(connection))),
   );
 
-/** Ends the pool's connections. */
-export function disconnect(database: Database): Promise<void> {
-  return new Promise((resolve) => database.$client.end(() => resolve()));
+/** A connection to read with, to be released by whoever asked for it, who waits for no other while they have it. */
+export const connectionOf = (database: Database): Promise<PoolConnection> => connectionFrom(database.$client);
+
+/** A connection for a transaction, to be released by whoever asked for it. Within a transaction nobody begins another. */
+export const writingConnectionOf = (database: Database): Promise<PoolConnection> =>
+  connectionFrom(database.$writing);
+
+/** Ends the connections of both pools. */
+export async function disconnect({ $client, $writing }: Database): Promise<void> {
+  const end = (pool: Pool) => new Promise<void>((resolve) => pool.end(() => resolve()));
+  await Promise.all([end($client), end($writing)]);
 }

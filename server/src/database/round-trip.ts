@@ -2,7 +2,7 @@ import { Column, fillPlaceholders, is, SQL } from 'drizzle-orm';
 import { MySqlDialect } from 'drizzle-orm/mysql-core';
 import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
-import { connectionOf, type Database } from './connect.ts';
+import { connectionOf, type Database, writingConnectionOf } from './connect.ts';
 import { committing, repeated, rollBack } from './transaction.ts';
 
 const dialect = new MySqlDialect();
@@ -152,7 +152,7 @@ export function inTransaction<T>(
   }>,
 ): Promise<T> {
   return repeated(async () => {
-    const connection = await connectionOf(database);
+    const connection = await writingConnectionOf(database);
     let begun = false;
     const trip: Trip = {
       async send(...statements) {

@@ -1,6 +1,6 @@
 import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
-import { connectionOf, type Database, type Keeps } from './connect.ts';
+import { type Database, type Keeps, writingConnectionOf } from './connect.ts';
 import { isConnectionLost, isToBeRepeated, OutcomeUnknown } from './failures.ts';
 
 /** How often a transaction is tried that the database asks to repeat. */
@@ -74,7 +74,7 @@ export function transaction<T>(
   work: (tx: Keeps, connection: PoolConnection) => Promise<T>,
 ): Promise<T> {
   return repeated(async () => {
-    const connection = await connectionOf(database);
+    const connection = await writingConnectionOf(database);
     try {
       await run(connection, 'BEGIN');
       const result = await work(drizzle({ client: connection }) as Keeps, connection);
