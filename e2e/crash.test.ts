@@ -111,7 +111,7 @@ function punchFile({ firstDay }: Period, upload: number) {
         punches.push(`${id}|${at}|${kind}`);
       };
       add(start, 'in');
-      if (random() > 0.02) add(start + 8 * 3600 + upTo(1800), 'out');
+      if (random() > 0.04) add(start + 8 * 3600 + upTo(1800), 'out');
       if (random() < 0.01) {
         lines.push(oneOf(['MF-9999,2026-10-20T08:00:00Z,in', `${number},never,in`, number, ',,,']));
         bad++;
@@ -212,7 +212,7 @@ async function settleTogether(period: Period, undoShare: number): Promise<void> 
       exception: key,
       way: { kind: 'time', at: at + 8 * 3600 + upTo(900) },
     }));
-  if (items.length < 2) return;
+  if (items.length === 0) return;
   const path = `/periods/${period.id}/bulks`;
   const settled = await client.ask<BulkReply>('POST', path, { what: 'Round', items, note: '' });
   expected(settled, 200, 409, 422);
@@ -249,8 +249,8 @@ async function handOff(period: Period): Promise<void> {
 async function work(period: Period, round: number): Promise<void> {
   const file = punchFile(period, round);
   await importOne(file);
-  await settleSome(period, 1 + upTo(4), 0.3);
   if (random() < 0.6) await settleTogether(period, 0.5);
+  await settleSome(period, 1 + upTo(4), 0.3);
   // The same file comes again, perhaps while its period is handed off.
   const again = random() < 0.3 ? importOne(file) : null;
   if (random() < 0.8) await handOff(period);

@@ -19,7 +19,12 @@ const PICTURES = [
   { name: 'alike', path: '/exceptions?kind=missing-out&alike=yes', ready: 'text=in all' },
   { name: 'desk', path: '/desk', ready: 'text=in the last period' },
   { name: 'day', path: '/day?day=2026-10-27', ready: 'text=that match' },
-  { name: 'by-hand', path: '/cards?day=2026-10-27', ready: '[aria-label="Correct by hand"] button', press: 'm' },
+  {
+    name: 'by-hand',
+    path: '/cards?day=2026-10-27',
+    ready: '[aria-label="Correct by hand"] button',
+    press: 'm',
+  },
   { name: 'odd-days', path: '/odd-days?what=longer&hours=10', ready: 'text=days in' },
   { name: 'call-out', path: '/cards?person=1&day=2026-10-28', ready: 'text=Call-out' },
   { name: 'punches', path: '/punches/7', ready: 'text=already known' },
