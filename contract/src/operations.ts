@@ -15,6 +15,7 @@ import { LeaveKindsReply } from './leave-kinds.ts';
 import { AddCodeRequest, AssignCodeRequest, PayCodesReply } from './pay-codes.ts';
 import { PeriodsReply } from './periods.ts';
 import { PlacesReply } from './places.ts';
+import { PunchesReply } from './punches.ts';
 import { AnswerRequest, AskRequest, QuestionsReply } from './questions.ts';
 import { KeepReasonRequest, ReasonsReply } from './reasons.ts';
 import {
@@ -82,6 +83,11 @@ export const OPERATIONS = {
     says: 'What the ribbons of some people show on one workday.',
     query: { day: 'A date.', people: 'Ids of people, with commas between.' },
     gives: RibbonsReply,
+    status: 200,
+  },
+  'GET /periods/:period/cards/:person/punches': {
+    says: 'The raw punches of a card, where each comes from and where it was made.',
+    gives: PunchesReply,
     status: 200,
   },
   'GET /periods/:period/cards/:person/input': {

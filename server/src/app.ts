@@ -22,6 +22,7 @@ import { leaveKindRoutes } from './features/leave-kinds/routes.ts';
 import { payCodeRoutes } from './features/pay-codes/routes.ts';
 import { periodRoutes } from './features/periods/routes.ts';
 import { placeRoutes } from './features/places/routes.ts';
+import { punchRoutes } from './features/punches/routes.ts';
 import { questionRoutes } from './features/questions/routes.ts';
 import { reasonRoutes } from './features/reasons/routes.ts';
 import { signInRoutes } from './features/sign-in/routes.ts';
@@ -100,6 +101,7 @@ export function createApp(
   api.use(correctionRoutes(context));
   api.use(historyRoutes(context));
   api.use(finderRoutes(context));
+  api.use(punchRoutes(context));
   api.use(questionRoutes(context));
   api.use(placeRoutes(context));
   api.use(reasonRoutes(context));

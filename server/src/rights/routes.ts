@@ -22,6 +22,7 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'GET /periods/:period/day/ribbons': 'see cards',
   'GET /periods/:period/exceptions': 'see cards',
   'GET /periods/:period/cards/:person/evidence/:exception': 'see cards',
+  'GET /periods/:period/cards/:person/punches': 'see cards',
   'GET /periods/:period/cards/:person/input': 'correct',
   'POST /periods/:period/cards/:person/preview': 'correct',
   'POST /periods/:period/cards/:person/settle': 'correct',

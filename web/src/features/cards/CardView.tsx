@@ -23,6 +23,7 @@ import { DayRow } from './DayRow.tsx';
 import { openDay } from './days.ts';
 import { History } from './History.tsx';
 import { CARD_KEYS } from './keys.ts';
+import { Punches } from './Punches.tsx';
 import { FRESH_SECONDS } from './useNearCards.ts';
 import { useUndoLast } from './useUndoLast.ts';
 import { ClassWhy, DayWhy } from './WhyPanel.tsx';
@@ -216,6 +217,7 @@ function CardSide({
       <QuestionsOnCard id={id} day={day} />
       <HandPlace hand={hand} card={card} day={day} />
       {hasClass ? <ClassWhy card={card} classId={why} onDay={onPick} /> : <DayWhy card={card} day={day} />}
+      <Punches id={id} day={day} offsets={card.offsets} />
       <History card={card} onUndo={card.sealed || !mayCorrect ? null : takeBack} />
     </Side>
   );

@@ -17,6 +17,7 @@ import { ProgressBar } from '../../ui/Progress.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { QuestionsOnTheDesk } from '../questions/index.ts';
+import { Departments } from './Departments.tsx';
 import { DESK_KEYS } from './keys.ts';
 import { linesSince } from './since.ts';
 import { type Step, stepsOf } from './steps.ts';
@@ -45,6 +46,7 @@ export function DeskPage() {
           <Since me={user?.name ?? ''} />
           <Batches periodId={period.id} />
         </div>
+        <Departments periodId={period.id} />
       </main>
     </>
   );

@@ -11,7 +11,7 @@ import { SettlePanel } from './SettlePanel.tsx';
 const IN = instantFromIso('2026-10-28T06:00:00Z');
 const PLANNED = instantFromIso('2026-10-28T14:00:00Z');
 const offsets = ZoneTables.around(IN, IN).of('Europe/London');
-const card = { offsets } as CardReply;
+const card = { offsets, row: { approval: 'none' }, approvals: [] } as unknown as CardReply;
 const exception = {
   key: 'missing-out:punch-7',
   kind: 'missing-out',
@@ -36,8 +36,8 @@ const server =
 const unanswered = () => refused({ type: 'stale', title: 'Nothing.' });
 
 const heard = { onConflict: vi.fn(), onSettled: vi.fn() };
-const panel = () => (
-  <SettlePanel id={{ periodId: 2, personId: 4 }} card={card} exception={exception} typing={0} {...heard} />
+const panel = (of = card) => (
+  <SettlePanel id={{ periodId: 2, personId: 4 }} card={of} exception={exception} typing={0} {...heard} />
 );
 const user = userEvent.setup();
 const time = () => screen.getByLabelText(/type the time of the out/) as HTMLInputElement;
@@ -66,6 +66,24 @@ describe('settling a missing punch', () => {
       path: '/periods/2/cards/4/settle',
       body: { exception: exception.key, at: PLANNED, note: 'seen by the watchp' },
     });
+  });
+
+  it('says before that it withdraws what somebody approved, and says nothing of it where nobody did', async () => {
+    answering(server(unanswered));
+    const stands = (by: string, yes: boolean) => ({
+      by,
+      madeAt: '2026-11-02T09:00:00Z',
+      stands: yes,
+      payableHours: 0,
+    });
+    const approvals = [stands('Ada Low', false), stands('May Hill', true)];
+    const approved = { ...card, row: { approval: 'approved' }, approvals } as unknown as CardReply;
+    const { unmount } = show(panel(approved));
+    await screen.findByText('May Hill approved this card: a correction withdraws that.');
+    unmount();
+    show(panel());
+    await screen.findByText(/Planned 14:00/);
+    expect(screen.queryByText(/withdraws that/)).toBeNull();
   });
 
   it('keeps what was typed while another card is looked at, until it was taken', async () => {
