@@ -36,7 +36,11 @@ beforeEach(async () => {
   await page.evaluate(() => sessionStorage.clear());
   await page.goto(`${server.url}/cards?day=${DAY}`);
   await row().locator('[data-says^="Out"]').first().waitFor();
+  await tools();
 });
+
+/** Whoever stays at a card for a moment has the tools for the hand there, with their keys. */
+const tools = () => page.getByRole('button', { name: /^Split/ }).waitFor();
 
 /** Where an element's middle lies. */
 async function middleOf(locator: Locator): Promise<{ x: number; y: number }> {

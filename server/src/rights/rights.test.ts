@@ -146,13 +146,15 @@ describe('reach', () => {
     const bodies: Record<string, unknown> = {
       corrections: { says: { kind: 'drop', punch: 1 }, note: '' },
       settle: { exception: 'missing-out:punch-1', at: 1_793_000_000, note: '' },
+      questions: { exception: 'missing-out:punch-1', of: 'supervisor', text: 'When?' },
     };
     for (const route of routes) {
       const [method = '', path = ''] = route.split(' ');
       const body =
         method === 'GET' || path.endsWith('/undo')
           ? undefined
-          : bodies[path.includes('corrections') ? 'corrections' : 'settle'];
+          : (bodies[path.split('/').at(-1) ?? ''] ??
+            bodies[path.includes('corrections') ? 'corrections' : 'settle']);
       const at = (personId: number) =>
         path
           .replace(':period', String(company.periodId))
