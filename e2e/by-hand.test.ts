@@ -227,6 +227,7 @@ describe('by the keyboard', () => {
       .getByText(/Approved by/)
       .first()
       .waitFor();
+    await tools();
     await page.keyboard.press('h');
     await page.getByText('a correction withdraws that').waitFor();
     await page.keyboard.press('Escape');

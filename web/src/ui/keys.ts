@@ -1,4 +1,3 @@
-import type { DependencyList } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 
 /** A key of a screen: what is pressed, as it is shown (`J`, `Shift Enter`, `↓`), and what it does. */
@@ -44,28 +43,34 @@ const isEnterOfAnother = ({ key, target }: KeyboardEvent): boolean =>
   target.matches(TAKES_ENTER) &&
   target.matches(':focus-visible');
 
-/**
- * Does something when a key is pressed outside a field. A character counts wherever the layout of the keyboard has it: `?` and `/` lie
- * elsewhere on a German keyboard than on a British one, and need Shift there.
- */
-export function useKey({ press, inFields = false }: Key, act: () => void, deps: DependencyList = []): void {
+type Options = NonNullable<Parameters<typeof useHotkeys>[2]>;
+
+/** By what a key is told: a character by itself, anything else by its name. */
+function optionsOf(press: string, inFields: boolean): Options {
+  if (!isCharacter(press))
+    return {
+      preventDefault: true,
+      enableOnFormTags: inFields,
+      ignoreEventWhen: (event) => isCovered() || isEnterOfAnother(event),
+    };
   const isLetter = /^\p{L}$/u.test(press);
-  const byCharacter = {
+  return {
+    preventDefault: true,
     useKey: true,
     ignoreModifiers: true,
     // The package takes it for a field; but nobody types into one of a few that can be chosen.
-    enableOnFormTags: ['radio' as const],
-    ignoreEventWhen: (event: KeyboardEvent) =>
+    enableOnFormTags: ['radio'],
+    ignoreEventWhen: (event) =>
       ((event.ctrlKey || event.altKey || event.metaKey) && !event.getModifierState('AltGraph')) ||
       (isLetter && event.shiftKey) ||
       isCovered(),
   };
-  const byName = {
-    enableOnFormTags: inFields,
-    ignoreEventWhen: (event: KeyboardEvent) => isCovered() || isEnterOfAnother(event),
-  };
-  useHotkeys(hotkeyOf(press), act, { preventDefault: true, ...(isCharacter(press) ? byCharacter : byName) }, [
-    act,
-    ...deps,
-  ]);
+}
+
+/**
+ * Does something when a key is pressed outside a field. A character counts wherever the layout of the keyboard has it: `?` and `/` lie
+ * elsewhere on a German keyboard than on a British one, and need Shift there.
+ */
+export function useKey({ press, inFields = false }: Key, act: () => void): void {
+  useHotkeys(hotkeyOf(press), act, optionsOf(press, inFields));
 }

@@ -72,7 +72,7 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
   const take = () => {
     if (!isBusy && kept.length > 0 && preview !== undefined) void run(bodyOf(bulk, kept, note));
   };
-  useKey(BULK_KEYS.take, take, [take]);
+  useKey(BULK_KEYS.take, take);
   useKey(BULK_KEYS.close, () => onClose(false));
   useKey(BULK_KEYS.why, () => why.current?.focus());
   const toggle = (name: string) =>

@@ -75,8 +75,8 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
     const next = days[Math.min(Math.max(days.indexOf(open) + by, 0), days.length - 1)];
     if (next !== undefined) pick(next);
   };
-  useKey(CARD_KEYS.nextDay, () => step(1), [open, days]);
-  useKey(CARD_KEYS.dayBefore, () => step(-1), [open, days]);
+  useKey(CARD_KEYS.nextDay, () => step(1));
+  useKey(CARD_KEYS.dayBefore, () => step(-1));
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
       <CardSheet
@@ -192,7 +192,7 @@ function CardSide({
   const undoLast = useUndoLast(id, card);
   const sayCorrected = useSayCorrected(id);
   const mayCorrect = useMayCorrect(card.row.personId);
-  useKey(CARD_KEYS.undo, () => mayCorrect && void undoLast(), [undoLast, mayCorrect]);
+  useKey(CARD_KEYS.undo, () => mayCorrect && void undoLast());
   const latestUndo = useRef(undoLast);
   latestUndo.current = undoLast;
   const takeBack = useCallback((correctionId: number) => void latestUndo.current(correctionId), []);

@@ -35,7 +35,7 @@ export function SettleWithTime({
     onSettled: (correctionId) => sayCorrected(`Settled ${shortDay(exception.workday)}`, correctionId),
   });
   const { proposal, typed, chosen, effect, isBusy, isRefused, draft, direction, take, type, at } = settling;
-  useKey(EXCEPTION_KEYS.take, () => void take(proposal?.at ?? null), [take, proposal]);
+  useKey(EXCEPTION_KEYS.take, () => void take(proposal?.at ?? null));
   useKey(EXCEPTION_KEYS.type, () => field.current?.focus());
   useShown(onShow, { chosen, preview: effect });
   return (

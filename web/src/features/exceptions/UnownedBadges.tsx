@@ -67,7 +67,7 @@ function UnownedBadge({
     if (may && chosen !== undefined && from !== null && !give.isBusy)
       void give.to(Number(chosen.id), chosen.name, from);
   };
-  useKey(BADGE_KEYS.give, () => isFirst && giveIt(), [isFirst, giveIt]);
+  useKey(BADGE_KEYS.give, () => isFirst && giveIt());
   const time = (at: number) => moment(instantToIso(instant(at)));
   return (
     <section

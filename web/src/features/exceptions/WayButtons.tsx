@@ -72,7 +72,7 @@ function WayButton({
   onTake: () => void;
   onNear: (way: Way | null) => void;
 }) {
-  useKey({ press: way.press, does: way.name }, onTake, [onTake]);
+  useKey({ press: way.press, does: way.name }, onTake);
   return (
     <Button
       look={look}

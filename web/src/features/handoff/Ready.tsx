@@ -34,7 +34,7 @@ function ToHandOff({ handoff }: { handoff: HandoffReply }) {
     const result = await handOff(handoff.periodId);
     if (result.data?.batch) say(`Handed off: ${result.data.batch.lines.toLocaleString('en')} lines.`);
   };
-  useKey(HANDOFF_KEYS.handOff, () => void go(), [ready, may, isLoading]);
+  useKey(HANDOFF_KEYS.handOff, () => void go());
   return (
     <>
       <ul>

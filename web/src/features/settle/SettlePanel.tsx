@@ -38,7 +38,7 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
   const settling = useSettling({ id, exception, offsets, onConflict, onSettled });
   const { proposal, chosen, effect, isBusy, take } = settling;
   const field = useRef<HTMLInputElement>(null);
-  useKey(SETTLE_KEYS.take, () => void take(proposal?.at ?? null), [take, proposal]);
+  useKey(SETTLE_KEYS.take, () => void take(proposal?.at ?? null));
   useKey(SETTLE_KEYS.type, () => field.current?.focus());
   useEffect(() => {
     if (typing > 0) field.current?.focus();
