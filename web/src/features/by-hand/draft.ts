@@ -69,9 +69,17 @@ export function adding(of: OnDay): Says {
 
 export const splitting = (of: OnDay, at: Instant = middleOf(of)): Says => ({ kind: 'split', at });
 
-/** A meal of half an hour amid the day, where none is drawn. */
+/** The middle of the longest spell of the day, where a meal takes off something. */
+function middleOfWork(of: OnDay): Instant {
+  const spells = shiftsOf(of).flatMap(({ spells: own }) => own);
+  const [longest] = spells.toSorted((a, b) => b.out.at - b.in.at - (a.out.at - a.in.at));
+  if (longest === undefined) return middleOf(of);
+  return instant(Math.round((longest.in.at + longest.out.at) / 2 / 60) * 60);
+}
+
+/** A meal of half an hour amid the longest spell, where none is drawn. */
 export function mealtime(of: OnDay, from?: Instant, to?: Instant): Says {
-  const start = from ?? instant(middleOf(of) - MEAL_SECONDS / 2);
+  const start = from ?? instant(middleOfWork(of) - MEAL_SECONDS / 2);
   return { kind: 'set-meal', from: start, to: to ?? instant(start + MEAL_SECONDS) };
 }
 

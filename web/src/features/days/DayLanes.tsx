@@ -75,13 +75,13 @@ export function DayLanes(props: DayLanesProps) {
         <RibbonAxis scale={scale} day={day} every={isNarrow ? 2 : 1} />
       </div>
       <div className="relative flex min-h-0 flex-1 flex-col max-md:flex-none">
-        <div className="pointer-events-none absolute inset-y-0 right-total left-name z-10 max-md:inset-x-0">
+        <div className="pointer-events-none absolute inset-y-0 right-total left-name max-md:inset-x-0">
           <AxisLines scale={scale} day={day} />
         </div>
         <div
           ref={scroller}
           onPointerOver={hand.onNear}
-          className="-mr-4.5 min-h-0 flex-1 overflow-y-auto pr-4.5 max-md:h-96 max-md:flex-none"
+          className="relative -mr-4.5 min-h-0 flex-1 overflow-y-auto pr-4.5 max-md:h-96 max-md:flex-none"
           data-testid="day"
         >
           <div className="relative" style={{ height: virtual.getTotalSize() }}>

@@ -83,7 +83,7 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
         />
       ) : (
         <main aria-label="The day" className="flex min-h-0 flex-col px-4.5 pt-3">
-          <header className="flex flex-wrap items-center gap-x-3 gap-y-1 max-md:text-note">
+          <header className="flex flex-wrap items-center gap-x-2 gap-y-1">
             <h1 className="whitespace-nowrap text-title">{longDay(day)}</h1>
             <span className="whitespace-nowrap text-note text-soft">{peopleIn(shown.length)}</span>
             <span className="ml-auto flex flex-wrap items-center gap-2 max-md:ml-0">

@@ -3,10 +3,10 @@ import type { DayState } from '@heath/core';
 
 /** What people of a day are put together by. */
 export const GROUPINGS = [
-  { value: 'department', name: 'By department' },
-  { value: 'site', name: 'By site' },
-  { value: 'job', name: 'By job planned' },
-  { value: 'supervisor', name: 'By supervisor' },
+  { value: 'department', name: 'Departments' },
+  { value: 'site', name: 'Sites' },
+  { value: 'job', name: 'Jobs planned' },
+  { value: 'supervisor', name: 'Supervisors' },
 ] as const;
 export type Grouping = (typeof GROUPINGS)[number]['value'];
 
