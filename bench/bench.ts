@@ -412,6 +412,7 @@ process.stdout.write(
         },
       },
       theDay: {
+        firstOpenedMilliseconds: round(byHand.openDayFirst, 0),
         keyToChangedScreenMilliseconds95: Object.fromEntries(
           (['openDay', 'walkDay', 'pickState'] as const).map((what) => [
             what,

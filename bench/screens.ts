@@ -163,7 +163,7 @@ export async function interact(browser: Browser, base: string): Promise<Interact
   }
   await page.goto(`${base}/cards`);
   await page.getByTestId('people').getByRole('button').first().waitFor();
-  const scrolled = await page.evaluate(scrollList);
+  const scrolled = await page.evaluate(scrollThrough, LISTS.people);
   await page.close();
   return { openList, walk, openCard, settle, nothing, yardstick, ...scrolled };
 }
@@ -220,7 +220,7 @@ export async function settleMany(browser: Browser, base: string): Promise<Settli
   }
   await page.goto(`${base}/exceptions?kind=missing-out`);
   await take.waitFor();
-  const scrolled = await page.evaluate(scrollExceptions);
+  const scrolled = await page.evaluate(scrollThrough, LISTS.exceptions);
   const alike = await fiveHundredAlike(page, base);
   await page.close();
   return { walk, take: taken, pickKind, alike, ...scrolled };
@@ -270,6 +270,8 @@ async function fiveHundredAlike(page: Page, base: string): Promise<Settling['ali
 
 /** One day of everybody, and a punch that is dragged on a card. */
 export interface ByHand extends Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'> {
+  /** The first time, with its code and the day itself fetched. */
+  readonly openDayFirst: number;
   readonly openDay: readonly number[];
   readonly walkDay: readonly number[];
   readonly pickState: readonly number[];
@@ -287,7 +289,7 @@ export async function dayAndHand(browser: Browser, base: string): Promise<ByHand
   await signIn(page);
   const openDay: number[] = [];
   const isDay = "String(document.querySelector('[data-testid=day] button[aria-current]') !== null)";
-  for (let i = 0; i < 20; i++) {
+  for (let i = 0; i < 31; i++) {
     openDay.push(await changing(page, link('The day'), isDay));
     await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
     await changing(page, link('Pay codes'), isDay);
@@ -314,12 +316,13 @@ export async function dayAndHand(browser: Browser, base: string): Promise<ByHand
   }
   await page.goto(`${base}/day?day=2026-10-27`);
   await page.getByTestId('day').getByRole('button').first().waitFor();
-  const scrolled = await page.evaluate(scrollDay);
+  const scrolled = await page.evaluate(scrollThrough, LISTS.day);
   await page.goto(`${base}/cards?day=2026-10-27`);
   await page.locator('[aria-current="date"] [data-says^="Out"]').first().waitFor();
   const drag = await dragPunch(page);
   await page.close();
-  return { openDay, walkDay, pickState, drag, ...scrolled };
+  const [openDayFirst = 0, ...others] = openDay;
+  return { openDayFirst, openDay: others, walkDay, pickState, drag, ...scrolled };
 }
 
 /** Drags the last punch of the open day to and fro by the mouse, and measures each move in the page. */
@@ -374,58 +377,6 @@ async function dragMoves({ x, y }: { readonly x: number; readonly y: number }): 
   return times;
 }
 
-/** Scrolls the day as `scrollList` does the list of people. Runs in the page. */
-async function scrollDay(): Promise<Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'>> {
-  const list = document.querySelector('[data-testid="day"]')!;
-  const longTasks: number[] = [];
-  const observer = new PerformanceObserver((seen) => {
-    for (const { duration } of seen.getEntries()) longTasks.push(duration);
-  });
-  observer.observe({ type: 'longtask' });
-  let blank = 0;
-  for (let i = 1; i <= 200; i++) {
-    list.scrollTop = (i * 36 * 12) % list.scrollHeight;
-    await new Promise(requestAnimationFrame);
-    await new Promise(requestAnimationFrame);
-    const { top, bottom, left } = list.getBoundingClientRect();
-    for (const y of [top + 2, (top + bottom) / 2, bottom - 2])
-      if (document.elementFromPoint(left + 30, y)?.closest('.absolute') == null) {
-        blank++;
-        break;
-      }
-  }
-  await new Promise((resolve) => setTimeout(resolve, 200));
-  observer.disconnect();
-  return { longTasksWhileScrolling: longTasks, framesWithBlankRows: blank };
-}
-
-/** Scrolls the list of exceptions as `scrollList` does that of people. Runs in the page. */
-async function scrollExceptions(): Promise<
-  Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'>
-> {
-  const list = document.querySelector('main[aria-label="Exceptions"] > div:last-child')!;
-  const longTasks: number[] = [];
-  const observer = new PerformanceObserver((seen) => {
-    for (const { duration } of seen.getEntries()) longTasks.push(duration);
-  });
-  observer.observe({ type: 'longtask' });
-  let blank = 0;
-  for (let i = 1; i <= 200; i++) {
-    list.scrollTop = (i * 42 * 12) % list.scrollHeight;
-    await new Promise(requestAnimationFrame);
-    await new Promise(requestAnimationFrame);
-    const { top, bottom, left } = list.getBoundingClientRect();
-    for (const y of [top + 2, (top + bottom) / 2, bottom - 2])
-      if (document.elementFromPoint(left + 200, y)?.closest('[data-index]') == null) {
-        blank++;
-        break;
-      }
-  }
-  await new Promise((resolve) => setTimeout(resolve, 200));
-  observer.disconnect();
-  return { longTasksWhileScrolling: longTasks, framesWithBlankRows: blank };
-}
-
 /** How long it takes to draw and lay out a thousand words one after another, and read them back. Runs in the page. */
 function measureYardstick(): number {
   const start = performance.now();
@@ -437,23 +388,51 @@ function measureYardstick(): number {
   return performance.now() - start;
 }
 
-/** Scrolls the list of people to its end within some seconds, as a hand on a wheel would. Runs in the page. */
-async function scrollList(): Promise<Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'>> {
-  const list = document.querySelector('[data-testid="people"]')!;
+interface LongList {
+  /** What scrolls. */
+  readonly list: string;
+  /** What each row of it is within. */
+  readonly row: string;
+  readonly rowPixels: number;
+  readonly frames: number;
+  /** So far from the left edge a row is looked for. */
+  readonly leftPixels: number;
+}
+const LISTS = {
+  people: { list: '[data-testid="people"]', row: 'button', rowPixels: 47, frames: 240, leftPixels: 40 },
+  day: { list: '[data-testid="day"]', row: '.absolute', rowPixels: 36, frames: 200, leftPixels: 30 },
+  exceptions: {
+    list: 'main[aria-label="Exceptions"] > div:last-child',
+    row: '[data-index]',
+    rowPixels: 42,
+    frames: 200,
+    leftPixels: 200,
+  },
+} as const satisfies Readonly<Record<string, LongList>>;
+
+/** Scrolls a list to its end within some seconds, twelve rows at a time, as a hand on a wheel would. Runs in the page. */
+async function scrollThrough({
+  list: selector,
+  row,
+  rowPixels,
+  frames,
+  leftPixels,
+}: LongList): Promise<Pick<Interaction, 'longTasksWhileScrolling' | 'framesWithBlankRows'>> {
+  const list = document.querySelector(selector);
+  if (list === null) throw new Error(`There is no ${selector}.`);
   const longTasks: number[] = [];
   const observer = new PerformanceObserver((seen) => {
     for (const { duration } of seen.getEntries()) longTasks.push(duration);
   });
   observer.observe({ type: 'longtask' });
   let blank = 0;
-  const frames = 240;
   for (let i = 1; i <= frames; i++) {
-    list.scrollTop = (i * 47 * 12) % list.scrollHeight;
+    list.scrollTop = (i * rowPixels * 12) % list.scrollHeight;
     await new Promise(requestAnimationFrame);
     await new Promise(requestAnimationFrame);
     const { top, bottom, left } = list.getBoundingClientRect();
     for (const y of [top + 2, (top + bottom) / 2, bottom - 2])
-      if (document.elementFromPoint(left + 40, y)?.closest('button') == null) {
+      if (document.elementFromPoint(left + leftPixels, y)?.closest(row) == null) {
         blank++;
         break;
       }

@@ -1,7 +1,7 @@
 import { and, eq, lt, sql } from 'drizzle-orm';
 import { type Clock, realSeconds } from '../clock.ts';
 import type { Database, Queries } from './connect.ts';
-import { isConnectionLost, isDuplicate, OutcomeUnknown } from './failures.ts';
+import { isConnectionLost, OutcomeUnknown } from './failures.ts';
 import { type Tell, writing } from './happened.ts';
 import { build, type Statement, select, sendAlone, statement } from './round-trip.ts';
 import { answeredWrite } from './schema/index.ts';
@@ -71,7 +71,7 @@ export async function answerOf(
 
 /**
  * Does a write whose transaction keeps its answer. Where another request with the same key was first, or where the reply to the COMMIT
- * never came, the kept answer tells what was done.
+ * never came, the kept answer tells what was done; also where the write is refused, since what it finds done may be its own doing.
  *
  * @throws OutcomeUnknown where the database stays away, so that nobody can look
  */
@@ -91,7 +91,8 @@ export async function answered<R>(
         if (kept !== undefined) return kept.result as R;
         // Nothing was kept, so it may be done again.
         if (tries === 0) continue;
-      } else if (isDuplicate(error)) {
+      } else if (!isConnectionLost(error)) {
+        // What refuses a write may be its own first try: sent, and done after whoever sent it was killed and before it was asked again.
         const kept = await answerOf(database, who, write);
         if (kept !== undefined) return kept.result as R;
       }

@@ -3,9 +3,10 @@ import type { PersonId } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
 import { approvalStates, neededSelect, standingSelect } from '../../computing/approvals.ts';
 import { sealOfCard } from '../../computing/cards.ts';
+import { departmentNames, peopleByName } from '../../computing/people.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
-import { approval, card, department, payGroup, person, seal } from '../../database/schema/index.ts';
+import { approval, card, payGroup, seal } from '../../database/schema/index.ts';
 
 /** A card of the list, value by value: see `cardsByName`. */
 type CardValues = readonly [
@@ -18,16 +19,6 @@ type CardValues = readonly [
   toSettle: number,
   marks: string,
 ];
-type PersonValues = readonly [id: number, number: string, name: string];
-
-/** In the order of an index, which holds all of it. */
-const peopleByName = selectValues<PersonValues>(
-  build
-    .select({ id: person.id, number: person.number, name: person.name })
-    .from(person)
-    .orderBy(person.name, person.number),
-);
-const departments = select(build.select({ id: department.id, name: department.name }).from(department));
 const sealedGroups = (periodId: number) =>
   select(build.select({ groupId: seal.groupId }).from(seal).where(eq(seal.periodId, periodId)));
 
@@ -57,7 +48,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
     sendAlone(
       database,
       cards.with(),
-      departments.with(),
+      departmentNames.with(),
       sealed.with(),
       standingSelect.with({ periodId }),
       neededSelect.with(),
@@ -65,7 +56,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
   ]);
   const stateOfCard = approvalStates(standingSelect.rows(ofStanding), neededSelect.rows(ofNeeded));
   const cardOf = new Map(cards.rows(ofCards).map((values) => [values[0], values]));
-  const namesOfDepartments = departments.rows(ofDepartments);
+  const namesOfDepartments = departmentNames.rows(ofDepartments);
   const placeOf = new Map(namesOfDepartments.map(({ id }, place) => [id, place]));
   const isSealed = new Set(sealed.rows(ofSeals).map(({ groupId }) => groupId));
   const list = {

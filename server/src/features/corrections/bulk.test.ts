@@ -166,6 +166,28 @@ describe('settling many at once', () => {
     expect(rows.filter(({ id }) => id >= first.bulkId)).toHaveLength(1);
   });
 
+  it('taken back, and asked for again since nobody heard the end of it, gives the first answer', async () => {
+    const { bulkId } = await run(await items());
+    const write = { key: 'a-bulk-taken-back', about: 'y'.repeat(64) };
+    const back = () => undoBulk(company, write, company.who, company.periodId, bulkId);
+    const first = await back();
+    expect(await back()).toEqual(first);
+    // Somebody else is told that it is done already.
+    const other = { key: 'a-bulk-of-another', about: 'y'.repeat(64) };
+    await expect(undoBulk(company, other, company.who, company.periodId, bulkId)).rejects.toThrow(
+      'undone this',
+    );
+  });
+
+  it('whose first try is done while it is asked for again gives that answer, and is no conflict with itself', async () => {
+    const write = { key: 'a-bulk-in-flight', about: 'z'.repeat(64) };
+    const all = await items();
+    const once = () => settleBulk(company, write, company.who, company.periodId, request(all));
+    const [first, ...others] = await Promise.all([once(), once(), once()]);
+    undoLast = () => takeBack(first!.bulkId);
+    for (const other of others) expect(other).toEqual(first);
+  });
+
   it('does not reach beyond those somebody may correct, and changes nothing where nothing is left to do', async () => {
     const all = await items();
     const piotr = await company.as('piotr');

@@ -2,9 +2,10 @@ import { SECONDS_PER_DAY, type Workday, workdayToIso } from '@heath/core';
 import { and, between, eq, type SQL, sql } from 'drizzle-orm';
 import { dayApprovalsSelect } from '../../computing/approvals.ts';
 import { BYTES_OF_ACCOUNT, placeOfAccount } from '../../computing/packed-accounts.ts';
+import { departmentNames, peopleByName } from '../../computing/people.ts';
 import type { Database } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
-import { card, department, job, person, plan, seal, site } from '../../database/schema/index.ts';
+import { card, job, plan, seal, site } from '../../database/schema/index.ts';
 
 /** A card on the day, value by value: of ten thousand, an object for each costs too much (`lists` in the bench). */
 type CardValues = readonly [
@@ -17,15 +18,6 @@ type CardValues = readonly [
   computedVersion: number,
   account: Buffer | null,
 ];
-type PersonValues = readonly [id: number, number: string, name: string];
-
-const peopleByName = selectValues<PersonValues>(
-  build
-    .select({ id: person.id, number: person.number, name: person.name })
-    .from(person)
-    .orderBy(person.name, person.number),
-);
-const departments = select(build.select({ id: department.id, name: department.name }).from(department));
 const sites = select(build.select({ id: site.id, name: site.name, zone: site.zone }).from(site));
 const jobs = select(build.select({ id: job.id, name: job.name }).from(job));
 
@@ -82,7 +74,7 @@ export async function dayOf(
       sendAlone(
         database,
         cards.with(),
-        departments.with(),
+        departmentNames.with(),
         sites.with(),
         jobs.with(),
         sealed.with(),
@@ -93,7 +85,7 @@ export async function dayOf(
     people: peopleByName.rows(ofPeople),
     plans: plans.rows(ofPlans),
     cards: cards.rows(ofCards),
-    departments: departments.rows(ofDepartments),
+    departments: departmentNames.rows(ofDepartments),
     sites: sites.rows(ofSites),
     jobs: jobs.rows(ofJobs),
     sealed: new Set(sealed.rows(ofSeals).map(({ groupId }) => groupId)),
