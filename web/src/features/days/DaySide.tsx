@@ -172,7 +172,7 @@ function DaySums({ card, day }: { card: CardReply; day: Workday }) {
   const total = payableHours(sums);
   const week = useMemo(() => weekOf(card, day), [card, day]);
   return (
-    <dl className="border-t border-rule pt-2 text-note">
+    <dl className="text-note">
       <Sum name="Payable" hours={total} isStrong />
       {classesOf(sums).map((classId) => (
         <Sum key={classId} name={classLabel(classId)} hours={sums[classId]?.hours ?? 0} />
