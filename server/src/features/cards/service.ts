@@ -1,14 +1,13 @@
 import type { CardReply, CardsReply, StripReply } from '@heath/contract';
 import { computeWithEvidence } from '../../computing/evidence.ts';
-import { type CardKey, readCard } from '../../computing/read-card.ts';
+import type { CardKey } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { storedVersion } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
-import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
-import { reaches, type Who, withinReach } from '../../rights/who.ts';
+import { cardWithinReach } from '../../rights/card.ts';
+import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsByName, stripRows } from './store.ts';
 import { strip } from './view.ts';
 
@@ -31,14 +30,11 @@ export async function periodStrip(
 
 /** One card, computed with its reasons from what is in the database now. */
 export async function openCard(
-  { database, clock }: Pick<Context, 'database' | 'clock'>,
+  context: Pick<Context, 'database' | 'clock'>,
   who: Who,
   key: CardKey,
 ): Promise<CardReply> {
-  const read = await readCard(database, key, clock.now(), (...all) => sendAlone(database, ...all), false);
-  // Whoever may not see a card is not told that it is there.
-  if (read === undefined || !reaches(who, read.subject))
-    throw new Problem(404, 'not-found', 'This person has no card in this period.');
-  const computed = await computeWithEvidence(database, read.subject, read.input);
+  const read = await cardWithinReach(context, who, key);
+  const computed = await computeWithEvidence(context.database, read.subject, read.input);
   return cardView(read, computed, cardResults(read.input, computed), storedVersion(read.subject));
 }

@@ -1,13 +1,13 @@
 import type { EvidenceReply, ExceptionsReply } from '@heath/contract';
 import { compute, instant, SECONDS_PER_DAY, wallOf, ZoneTables } from '@heath/core';
 import { evidenceAt } from '../../computing/evidence.ts';
-import { type CardKey, readCard } from '../../computing/read-card.ts';
+import type { CardKey } from '../../computing/read-card.ts';
 import { jsonOffsets } from '../../computing/view.ts';
-import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
-import { reaches, type Who, withinReach } from '../../rights/who.ts';
+import { cardWithinReach } from '../../rights/card.ts';
+import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsWithExceptions, countStale } from './store.ts';
 
 /** What is to settle and to look at in a period, on the cards within reach: by the names of people, and of each in order of time. */
@@ -45,19 +45,17 @@ const MOST_SHOWN = 6;
 
 /** What somebody would look up to settle an exception of a card. */
 export async function showEvidence(
-  { database, clock }: Context,
+  context: Context,
   who: Who,
   key: CardKey,
   exceptionKey: string,
 ): Promise<EvidenceReply> {
-  const read = await readCard(database, key, clock.now(), (...all) => sendAlone(database, ...all), false);
-  if (read === undefined || !reaches(who, read.subject))
-    throw new Problem(404, 'not-found', 'This person has no card in this period.');
+  const read = await cardWithinReach(context, who, key);
   const { subject, input } = read;
   const { exceptions, shifts } = compute(input);
   const exception = exceptions.find((one) => one.key === exceptionKey);
   if (exception === undefined) throw new Problem(409, 'stale', 'There is nothing left to settle here.');
-  const { crew, earlier } = await evidenceAt(database, subject, input, exception.at);
+  const { crew, earlier } = await evidenceAt(context.database, subject, input, exception.at);
   const offsets = input.zones.of(subject.zone);
   const dayOf = (at: number) => Math.floor(wallOf(offsets, instant(at)) / SECONDS_PER_DAY);
   const before = shifts.flatMap(({ spells }) => {

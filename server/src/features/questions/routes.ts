@@ -1,5 +1,5 @@
 import { AnswerRequest, AskRequest } from '@heath/contract';
-import type { Request, Response, Router } from 'express';
+import type { Request, Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
@@ -30,16 +30,15 @@ export function questionRoutes(context: Context): Router {
     const all = await afterwards(() => listed(request));
     answer(response, 'POST /periods/:period/questions/:question/answer', all);
   });
-  const following = async (request: Request, response: Response, what: 'reminded' | 'withdrawn') => {
-    await follow(context, whoOf(request), writeOf(request), idOf(request), what);
+  routes.post('/periods/:period/questions/:question/remind', async (request, response) => {
+    await follow(context, whoOf(request), writeOf(request), idOf(request), 'reminded');
     const all = await afterwards(() => listed(request));
     answer(response, 'POST /periods/:period/questions/:question/remind', all);
-  };
-  routes.post('/periods/:period/questions/:question/remind', (request, response) =>
-    following(request, response, 'reminded'),
-  );
-  routes.post('/periods/:period/questions/:question/withdraw', (request, response) =>
-    following(request, response, 'withdrawn'),
-  );
+  });
+  routes.post('/periods/:period/questions/:question/withdraw', async (request, response) => {
+    await follow(context, whoOf(request), writeOf(request), idOf(request), 'withdrawn');
+    const all = await afterwards(() => listed(request));
+    answer(response, 'POST /periods/:period/questions/:question/withdraw', all);
+  });
   return routes.router;
 }

@@ -1,0 +1,17 @@
+import { type CardKey, type ReadCard, readCard } from '../computing/read-card.ts';
+import { sendAlone } from '../database/round-trip.ts';
+import type { Context } from '../http/context.ts';
+import { Problem } from '../http/problem.ts';
+import { reaches, type Who } from './who.ts';
+
+/** A card as it is now, read alone. Throws 404 where there is none, or none for whoever asks: who may not see a card is not told that it is there. */
+export async function cardWithinReach(
+  { database, clock }: Pick<Context, 'database' | 'clock'>,
+  who: Who,
+  key: CardKey,
+): Promise<ReadCard> {
+  const read = await readCard(database, key, clock.now(), (...all) => sendAlone(database, ...all), false);
+  if (read === undefined || !reaches(who, read.subject))
+    throw new Problem(404, 'not-found', 'This person has no card in this period.');
+  return read;
+}
