@@ -1,15 +1,11 @@
-import {
-  DAY_STATES,
-  type DayAccount,
-  hours,
-  type Instant,
-  instant,
-  type Workday,
-  workday,
-} from '@heath/core';
+import { DAY_STATES, type DayAccount, hours, instant, type Workday, workday } from '@heath/core';
 
 /** Numbers of a day, in this order; zero stands for no time. */
 const NUMBERS = ['state', 'print', 'from', 'to', 'payableHours', 'overtimeHours', 'toSettle'] as const;
+/** In which byte of a day each begins. */
+const PLACES = Object.fromEntries(NUMBERS.map((name, i) => [name, i * 4])) as Readonly<
+  Record<(typeof NUMBERS)[number], number>
+>;
 /** So many bytes are a day's. */
 export const BYTES_OF_ACCOUNT = NUMBERS.length * 4;
 
@@ -31,15 +27,15 @@ export const placeOfAccount = (first: Workday, workday: Workday): number =>
 
 /** One packed day; an earlier Heath kept none of it: that is told as a day that somebody must look at. */
 export function readAccount(bytes: Buffer | null, workday: Workday): DayAccount {
-  const number = (name: (typeof NUMBERS)[number]): number =>
-    bytes === null || bytes.length < BYTES_OF_ACCOUNT ? 0 : bytes.readInt32LE(NUMBERS.indexOf(name) * 4);
-  const time = (name: 'from' | 'to'): Instant | null => (number(name) === 0 ? null : instant(number(name)));
+  const isKept = bytes !== null && bytes.length >= BYTES_OF_ACCOUNT;
+  const number = (name: (typeof NUMBERS)[number]): number => (isKept ? bytes.readInt32LE(PLACES[name]) : 0);
+  const [from, to] = [number('from'), number('to')];
   return {
     workday,
     state: bytes === null ? 'differs' : (DAY_STATES[number('state')] ?? 'differs'),
     print: number('print'),
-    from: time('from'),
-    to: time('to'),
+    from: from === 0 ? null : instant(from),
+    to: to === 0 ? null : instant(to),
     payableHours: hours(number('payableHours')),
     overtimeHours: hours(number('overtimeHours')),
     toSettle: number('toSettle'),

@@ -103,6 +103,8 @@ function Screens({ features }: { features: readonly Feature[] }) {
             <NavLink
               key={feature.path}
               to={homeOf(feature) + suffix}
+              // Whoever points at a screen is about to open it: its code is on its way by then. Where it does not come, opening says so.
+              onPointerEnter={() => void feature.page().catch(() => {})}
               className={({ isActive }) =>
                 `flex h-bar items-center whitespace-nowrap ${isActive ? 'picked-screen text-on-peat' : 'text-on-peat-soft hover:text-on-peat'}`
               }

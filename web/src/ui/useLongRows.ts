@@ -1,5 +1,5 @@
 import { elementScroll, type Rect, useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
-import { type RefObject, useEffect } from 'react';
+import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 
 interface LongRows {
   readonly count: number;
@@ -62,4 +62,20 @@ export function useInSight(rows: Rows, index: number): void {
     const isInSight = index === 0 ? rows.scrollOffset === 0 : startIndex < index && index < endIndex;
     if (index >= 0 && !isInSight) rows.scrollToIndex(index, { align: 'auto' });
   }, [index, rows]);
+}
+
+/** Whoever scrolls by more than this share of what is in sight at once does not read what passes. */
+const FLIES_BY = 0.25;
+
+/** True from a step that nobody can follow until scrolling ends: what is costly to draw waits until somebody can see it. */
+export function useIsFlying(rows: Rows): boolean {
+  const offset = rows.scrollOffset ?? 0;
+  const before = useRef({ offset, isFlying: false });
+  const step = Math.abs(offset - before.current.offset);
+  const isFlying =
+    rows.isScrolling && (before.current.isFlying || step > (rows.scrollRect?.height ?? 0) * FLIES_BY);
+  useLayoutEffect(() => {
+    before.current = { offset, isFlying };
+  });
+  return isFlying;
 }

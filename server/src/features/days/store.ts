@@ -1,5 +1,5 @@
-import { SECONDS_PER_DAY, type Workday, workdayToIso } from '@heath/core';
-import { and, between, eq, type SQL, sql } from 'drizzle-orm';
+import { type Workday, workdayToIso } from '@heath/core';
+import { and, eq, type SQL, sql } from 'drizzle-orm';
 import { dayApprovalsSelect } from '../../computing/approvals.ts';
 import { BYTES_OF_ACCOUNT, placeOfAccount } from '../../computing/packed-accounts.ts';
 import { departmentNames, peopleByName } from '../../computing/people.ts';
@@ -20,9 +20,6 @@ type CardValues = readonly [
 ];
 const sites = select(build.select({ id: site.id, name: site.name, zone: site.zone }).from(site));
 const jobs = select(build.select({ id: job.id, name: job.name }).from(job));
-
-/** A plan of a workday begins within so much of its midnight in UTC. */
-const MARGIN_SECONDS = 2 * SECONDS_PER_DAY;
 
 /** The zone by whose clock a day is today: that of the first site there is. */
 export async function zoneOfBusiness(database: Database): Promise<string> {
@@ -53,17 +50,11 @@ export async function dayOf(
       .from(card)
       .where(and(eq(card.periodId, periodId), reach)),
   );
-  const midnight = day * SECONDS_PER_DAY;
   const plans = select(
     build
       .select({ personId: plan.personId, startsAt: plan.startsAt, endsAt: plan.endsAt, jobId: plan.jobId })
       .from(plan)
-      .where(
-        and(
-          between(plan.startsAt, midnight - MARGIN_SECONDS, midnight + MARGIN_SECONDS),
-          eq(plan.workday, day),
-        ),
-      ),
+      .where(eq(plan.workday, day)),
   );
   const sealed = select(
     build.select({ groupId: seal.groupId }).from(seal).where(eq(seal.periodId, periodId)),

@@ -17,6 +17,8 @@ import type { DayRows } from './store.ts';
 /** The axis where nothing was planned and nobody came. */
 const NO_AXIS = { from: 6 * 3600, to: 18 * 3600 };
 
+const NO_PLANS: DayRows['plans'] = [];
+
 /** The reply's columns while they are filled. */
 const emptyColumns = () => ({
   names: [''],
@@ -74,12 +76,18 @@ export function dayColumns(
     // A sealed card shows what was handed off, an open one nothing while it is being computed.
     const isStale = input !== computed && !read.sealed.has(groupId);
     const account = readAccount(packed, day);
-    const plans = plansOf.get(personId) ?? [];
+    const plans = plansOf.get(personId) ?? NO_PLANS;
     const midnight = midnightAt.get(siteId) ?? 0;
-    for (const at of [account.from, account.to, ...plans.flatMap((plan) => [plan.startsAt, plan.endsAt])]) {
-      if (at === null) continue;
+    const reach = (at: number | null) => {
+      if (at === null) return;
       axis.from = Math.min(axis.from, at - midnight);
       axis.to = Math.max(axis.to, at - midnight);
+    };
+    reach(account.from);
+    reach(account.to);
+    for (const plan of plans) {
+      reach(plan.startsAt);
+      reach(plan.endsAt);
     }
     people.personId.push(personId as PersonId);
     people.number.push(number);

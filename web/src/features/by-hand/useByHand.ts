@@ -1,6 +1,6 @@
 import type { CardReply } from '@heath/contract';
 import type { Instant, Workday } from '@heath/core';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { problemOf } from '../../api/base.ts';
 import type { CardId } from '../../api/cards.ts';
 import { useCardInputQuery, useCorrectMutation } from '../../api/corrections.ts';
@@ -32,18 +32,32 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
   const { says, note } = draft;
   const { currentData: input } = useCardInputQuery(id, { skip: !may || (says === null && !isNear) });
   const zone = card?.offsets.zone ?? 'UTC';
-  const effect = useEffectOf(input, says, zone);
+  const { effect, follow } = useEffectOf(input, says, zone);
   const [correct, { isLoading, error, reset }] = useCorrectMutation();
   const sayCorrected = useSayCorrected(id);
 
+  /** How often something else was considered than what a hand drags: whatever was dragged before that comes too late. */
+  const considered = useRef(0);
   const consider = useCallback(
     (next: Says | null) => {
+      considered.current++;
       reset();
       change({ says: next });
     },
     [change, reset],
   );
+  /** While a hand drags. */
+  const considerMoving = useCallback(
+    (next: Says) => {
+      const now = considered.current;
+      follow(next, () => {
+        if (considered.current === now) change({ says: next });
+      });
+    },
+    [follow, change],
+  );
   const drop = useCallback(() => {
+    considered.current++;
     reset();
     setDrawing(null);
     forget();
@@ -63,24 +77,28 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
     if (!may || card === undefined) return undefined;
     const of = { card, day };
     const tool: Tool = drawing === null ? 'move' : drawing === 'split' ? 'split' : 'stretch';
-    const move = ({ punch }: RibbonPart, to?: Instant) => {
-      if (punch !== undefined) consider(moving(punch, to));
+    const takeTo = (says: Says | null, isDone: boolean) => {
+      if (isDone) consider(says);
+      else if (says !== null) considerMoving(says);
+    };
+    const move = ({ punch }: RibbonPart, to?: Instant, isDone = true) => {
+      if (punch !== undefined) takeTo(moving(punch, to), isDone);
     };
     return {
       tool,
-      onMove: (part, to) => move(part, to),
+      onMove: move,
       onTouch: (part) => move(part),
       onSplit: (at) => {
         consider(splitting(of, at));
         setDrawing(null);
       },
       onStretch: (from, to, isDone) => {
-        consider(drawing === 'meal' ? mealtime(of, from, to) : painting(of, from, to));
+        takeTo(drawing === 'meal' ? mealtime(of, from, to) : painting(of, from, to), isDone);
         if (isDone) setDrawing(null);
       },
       onDay: (at, other) => consider(counting(of, other, at)),
     };
-  }, [may, card, day, drawing, consider]);
+  }, [may, card, day, drawing, consider, considerMoving]);
 
   return {
     may,

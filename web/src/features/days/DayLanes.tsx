@@ -12,7 +12,7 @@ import { AxisLines, Ribbon, RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { type Scale, scaleFor } from '../../ui/ribbon/scale.ts';
 import type { Hand } from '../../ui/ribbon/useHand.ts';
 import { useIsNarrow } from '../../ui/useIsNarrow.ts';
-import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
+import { useInSight, useIsFlying, useLongRows } from '../../ui/useLongRows.ts';
 import type { ByHand } from '../by-hand/index.ts';
 import type { Line } from './groups.ts';
 import { STATE_WORDS } from './words.ts';
@@ -57,12 +57,8 @@ export function DayLanes(props: DayLanesProps) {
   const drawn =
     hand.effect?.ok === true ? hand.effect.days.find(({ workday }) => workday === day) : undefined;
   const items = virtual.getVirtualItems();
-  const ribbonOf = useRibbons(
-    periodId,
-    day,
-    lines,
-    items.map(({ index }) => index),
-  );
+  const isFlying = useIsFlying(virtual);
+  const ribbonOf = useRibbons(periodId, day, lines, isFlying ? NONE : items.map(({ index }) => index));
   if (lines.length === 0)
     return (
       <Empty title="Nobody here" within>
@@ -94,7 +90,7 @@ export function DayLanes(props: DayLanesProps) {
                   <GroupLine line={line} onApprove={onApprove} />
                 </div>
               ) : (
-                <div key={key} className="absolute inset-x-0" style={top}>
+                <div key={key} className="absolute inset-x-0 isolate" style={top}>
                   <PersonLine
                     day={day}
                     scale={scale}
@@ -116,13 +112,13 @@ export function DayLanes(props: DayLanesProps) {
   );
 }
 
-const NOBODY: readonly number[] = [];
+const NONE: readonly number[] = [];
 
 /** The people of a part of the lines, whose ribbons are asked for together; each part is put together once. */
 function partsOf(lines: readonly Line[]): (part: number | undefined) => readonly number[] {
   const parts = new Map<number, readonly number[]>();
   return (part) => {
-    if (part === undefined) return NOBODY;
+    if (part === undefined) return NONE;
     const known = parts.get(part);
     if (known !== undefined) return known;
     const people = lines

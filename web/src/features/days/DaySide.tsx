@@ -21,6 +21,7 @@ import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
 import { Side } from '../../ui/Side.tsx';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 import { useApproving } from '../approvals/index.ts';
 import { type ByHand, HandPlace } from '../by-hand/index.ts';
 import { QuestionsOnCard } from '../questions/index.ts';
@@ -43,6 +44,7 @@ export function DaySide({ id, day, row, of, hand, isSealed, onApproved }: DaySid
   const { periodId, personId } = id;
   const { currentData: card, error, refetch } = of;
   const navigate = useNavigate();
+  const isListSeen = useAfterPaint();
   const cardPath = `/cards?period=${periodId}&person=${personId}&day=${workdayToIso(day)}`;
   useKey(DAY_KEYS.card, () => row !== undefined && void navigate(cardPath));
   return (
@@ -55,7 +57,7 @@ export function DaySide({ id, day, row, of, hand, isSealed, onApproved }: DaySid
             {row.site === '' ? '' : ` · ${row.site}`}
             {card !== undefined && plannedWords(card, day)}
           </p>
-          {card === undefined ? (
+          {card === undefined || !isListSeen ? (
             <NotYet what="this day" error={error} again={() => void refetch()} place="part" />
           ) : (
             <OpenDay

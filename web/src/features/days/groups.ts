@@ -68,10 +68,10 @@ export function linesOf(rows: readonly DayRow[], grouping: Grouping): Line[] {
     if (own === undefined) groups.set(name, [row]);
     else own.push(row);
   }
-  return [...groups.entries()]
-    .sort(([a], [b]) => a.localeCompare(b, 'en'))
-    .flatMap(([name, people]): Line[] => [
-      { kind: 'group', name, people: people.length, matching: people.filter(isToApprove) },
-      ...people.map((row): Line => ({ kind: 'person', row })),
-    ]);
+  const lines: Line[] = [];
+  for (const [name, people] of [...groups].sort(([a], [b]) => a.localeCompare(b, 'en'))) {
+    lines.push({ kind: 'group', name, people: people.length, matching: people.filter(isToApprove) });
+    for (const row of people) lines.push({ kind: 'person', row });
+  }
+  return lines;
 }

@@ -1,6 +1,6 @@
 import type { Question } from '@heath/contract';
 import type { ZoneOffsets } from '@heath/core';
-import { type ReactNode, useRef } from 'react';
+import { memo, type ReactNode, useRef } from 'react';
 import type { OpenException } from '../../api/exceptions.ts';
 import { clockTime, PROPOSED_BY, shortDay } from '../../ui/format.ts';
 import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
@@ -65,9 +65,10 @@ export function ExceptionList({
               exception && (
                 <div
                   key={key}
-                  ref={virtual.measureElement}
+                  // The others are as high as they are drawn.
+                  ref={index === place ? virtual.measureElement : undefined}
                   data-index={index}
-                  className="absolute inset-x-0"
+                  className="absolute inset-x-0 isolate"
                   style={{ top: start }}
                 >
                   {index === place ? (
@@ -82,7 +83,7 @@ export function ExceptionList({
                     <Row
                       exception={exception}
                       asked={askedOf(exception.who.personId, exception.key)}
-                      onOpen={() => onOpen(exception)}
+                      onOpen={onOpen}
                     />
                   )}
                 </div>
@@ -95,21 +96,21 @@ export function ExceptionList({
   );
 }
 
-function Row({
+/** One that is not open. Drawn anew only when something of it changes: the list is drawn with each step of scrolling. */
+const Row = memo(function Row({
   exception,
   asked,
   onOpen,
-}: {
-  exception: OpenException;
-  asked: Question | undefined;
-  onOpen: () => void;
+}: Pick<ExceptionListProps, 'onOpen'> & {
+  readonly exception: OpenException;
+  readonly asked: Question | undefined;
 }) {
   const { who, workday, proposals, offsets } = exception;
   const best = proposals[0];
   return (
     <button
       type="button"
-      onClick={onOpen}
+      onClick={() => onOpen(exception)}
       style={{ height: ROW_HEIGHT }}
       className="grid w-full grid-cols-[12rem_minmax(0,1fr)_auto] items-center gap-3 border-t border-faint px-2 text-left text-note hover:bg-sheet"
     >
@@ -129,4 +130,4 @@ function Row({
       )}
     </button>
   );
-}
+});

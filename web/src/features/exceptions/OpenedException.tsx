@@ -1,5 +1,5 @@
 import { isMissingPunch, type ZoneOffsets } from '@heath/core';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { useCardQuery } from '../../api/cards.ts';
 import type { OpenException } from '../../api/exceptions.ts';
 import { useEvidenceQuery } from '../../api/exceptions.ts';
@@ -24,7 +24,12 @@ interface OpenedExceptionProps {
 }
 
 /** One exception with what speaks for what, and what can be done about it. */
-export function OpenedException({ periodId, exception: listed, of, onConflict }: OpenedExceptionProps) {
+export const OpenedException = memo(function OpenedException({
+  periodId,
+  exception: listed,
+  of,
+  onConflict,
+}: OpenedExceptionProps) {
   const { who, workday, key } = listed;
   const id = useMemo(() => ({ periodId, personId: who.personId }), [periodId, who.personId]);
   const { currentData: card, error, refetch } = useCardQuery(id);
@@ -52,7 +57,7 @@ export function OpenedException({ periodId, exception: listed, of, onConflict }:
       )}
     </section>
   );
-}
+});
 
 const NOTHING: Shown = { chosen: null, preview: null };
 

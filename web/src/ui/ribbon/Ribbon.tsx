@@ -1,7 +1,7 @@
 import type { Instant, Workday } from '@heath/core';
 import { type MouseEvent, type ReactNode, useMemo, useRef } from 'react';
-import { clockTime } from '../format.ts';
 import { says } from '../Says.tsx';
+import { HandMark } from './HandMark.tsx';
 import { type Lane, type RibbonDay, type RibbonPart, ribbonParts, ribbonSentence } from './parts.ts';
 import { axisMarks, originOf, percent, type Scale } from './scale.ts';
 import { type Hand, type Tool, useHand } from './useHand.ts';
@@ -44,7 +44,7 @@ export function Ribbon({ hasLines = true, inHole, pickedId = null, onPick, hand,
   const parts = ribbonParts(of);
   const origin = originOf(day, scale, offsets);
   const lane = useRef<HTMLDivElement>(null);
-  const { isDragEnd, dragged, drawn, handlers } = useHand(lane, of, parts, hand);
+  const { isDragEnd, marks, handlers } = useHand(lane, of, parts, hand);
   const place = ({ from, to }: { readonly from: Instant; readonly to: Instant }) => {
     const left = percent(from, origin, scale);
     return { left: `${left}%`, ...(to > from ? { width: `${percent(to, origin, scale) - left}%` } : {}) };
@@ -60,7 +60,12 @@ export function Ribbon({ hasLines = true, inHole, pickedId = null, onPick, hand,
           },
         };
   return (
-    <div ref={lane} {...handlers} className={`relative h-8.75 ${hand === undefined ? '' : HANDS[hand.tool]}`}>
+    // As high as it is whatever lies on it, so that a change of it lays out nothing else.
+    <div
+      ref={lane}
+      {...handlers}
+      className={`relative h-8.75 contain-size contain-layout contain-style ${hand === undefined ? '' : HANDS[hand.tool]}`}
+    >
       {/* A picture with a name, not text that is hidden: hidden text is laid out with the rest. */}
       <span role="img" aria-label={ribbonSentence(day, parts)} className="absolute inset-0" />
       {hasLines && <AxisLines scale={scale} day={day} />}
@@ -77,22 +82,7 @@ export function Ribbon({ hasLines = true, inHole, pickedId = null, onPick, hand,
           {part.look === 'corrected' && <i className="correction-wedge absolute -left-0.75 -top-1" />}
         </span>
       ))}
-      {dragged !== null && (
-        <span
-          className="pointer-events-none absolute inset-y-0 w-mark bg-heather"
-          style={place({ from: dragged.at, to: dragged.at })}
-        >
-          <b className="absolute -top-1 left-1.5 rounded-key bg-heather px-1 text-tick text-on-heather">
-            {clockTime(dragged.at, offsets, dragged.at % 60 !== 0)}
-          </b>
-        </span>
-      )}
-      {drawn !== null && (
-        <span
-          className="pointer-events-none absolute inset-y-1 border border-dashed border-heather bg-heather-wash/60"
-          style={place(drawn.from <= drawn.to ? drawn : { from: drawn.to, to: drawn.from })}
-        />
-      )}
+      {hand !== undefined && <HandMark ref={marks} place={place} offsets={offsets} />}
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import type { Instant, Workday } from '@heath/core';
-import { type PointerEvent, type RefObject, useRef, useState } from 'react';
+import { type PointerEvent, type RefObject, useRef } from 'react';
+import type { HandMarks } from './HandMark.tsx';
 import type { RibbonDay, RibbonPart } from './parts.ts';
 import { instantAt, originOf, percent, type Scale } from './scale.ts';
 
@@ -31,7 +32,7 @@ const OTHER_ROW_PIXELS = 24;
 
 /** What is held, and where it was taken. */
 type Held =
-  | { readonly what: 'punch'; readonly part: RibbonPart }
+  | { readonly what: 'punch'; readonly part: RibbonPart; readonly isMoved: boolean }
   | { readonly what: 'stretch'; readonly from: Instant }
   | { readonly what: 'shift'; readonly at: Instant; readonly y: number };
 
@@ -45,9 +46,8 @@ export function useHand(
   const held = useRef<Held | null>(null);
   // The click that ends a drag picks nothing.
   const isDragEnd = useRef(false);
-  const [dragged, setDragged] = useState<{ readonly id: string; readonly at: Instant } | null>(null);
-  const [drawn, setDrawn] = useState<{ readonly from: Instant; readonly to: Instant } | null>(null);
-  if (hand === undefined) return { isDragEnd, dragged: null, drawn: null, handlers: {} };
+  const marks = useRef<HandMarks>(null);
+  if (hand === undefined) return { isDragEnd, marks, handlers: {} };
   const origin = originOf(day, scale, offsets);
   const under = ({ clientX, altKey }: PointerEvent): Instant => {
     const { left, width } = lane.current?.getBoundingClientRect() ?? { left: 0, width: 1 };
@@ -67,20 +67,18 @@ export function useHand(
     if (hand.tool === 'stretch') return { what: 'stretch', from: under(event) };
     if (hand.tool === 'split') return null;
     const part = punchUnder(event);
-    if (part !== undefined) return { what: 'punch', part };
+    if (part !== undefined) return { what: 'punch', part, isMoved: false };
     const at = under(event);
     const isOnShift = parts.some((one) => one.lane === 'clocked' && one.from <= at && at <= one.to);
     return isOnShift ? { what: 'shift', at, y: event.clientY } : null;
   };
   const letGo = () => {
     held.current = null;
-    setDragged(null);
-    setDrawn(null);
+    marks.current?.show(null);
   };
   return {
     isDragEnd,
-    dragged,
-    drawn,
+    marks,
     handlers: {
       onPointerDown: (event: PointerEvent) => {
         if (event.button !== 0) return;
@@ -94,12 +92,14 @@ export function useHand(
         // Only what moves is followed beyond the ribbon: a click stays the click of what it is on.
         event.currentTarget.setPointerCapture(event.pointerId);
         if (now.what === 'punch') {
-          if (dragged === null && Math.abs(at - now.part.from) < SHORTEST_DRAG_SECONDS) return;
-          setDragged({ id: now.part.id, at });
+          if (!now.isMoved && Math.abs(at - now.part.from) < SHORTEST_DRAG_SECONDS) return;
+          held.current = { ...now, isMoved: true };
+          marks.current?.show({ at });
           hand.onMove(now.part, at, false);
         } else if (now.what === 'stretch') {
-          setDrawn({ from: now.from, to: at });
-          hand.onStretch(...inOrder(now.from, at), false);
+          const [from, to] = inOrder(now.from, at);
+          marks.current?.show({ from, to });
+          hand.onStretch(from, to, false);
         } else if (Math.abs(event.clientY - now.y) >= OTHER_ROW_PIXELS) {
           const other = dayUnder(event);
           if (other !== null && other !== day) hand.onDay(now.at, other);
@@ -116,7 +116,7 @@ export function useHand(
         if (now === null) return;
         if (now.what === 'punch') {
           isDragEnd.current = true;
-          if (dragged !== null) hand.onMove(now.part, at, true);
+          if (now.isMoved) hand.onMove(now.part, at, true);
           else hand.onTouch(now.part);
         } else if (now.what === 'stretch') {
           isDragEnd.current = true;

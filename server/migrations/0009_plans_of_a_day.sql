@@ -1,0 +1,1 @@
+CREATE INDEX `plan_workday` ON `plan` (`workday`,`ends_at`,`job_id`);
