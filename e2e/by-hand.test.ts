@@ -88,6 +88,32 @@ describe('by the mouse', () => {
     await undo(before);
   });
 
+  it('a punch that was added is dragged like one that was clocked: it gives its place to another', async () => {
+    const before = await total();
+    const outs = () => row().locator('[data-says^="Out"]').count();
+    const hour = await hourPixels();
+    await page.keyboard.press('i');
+    await page.getByLabel('Time', { exact: true }).fill('20:00');
+    await soon(() => effect().innerText()).toMatch(/→|Nothing/);
+    await page.keyboard.press('Escape');
+    await keep(() => page.keyboard.press('Enter'));
+    const added = row().locator('[data-says^="Out 20:00"]');
+    await added.first().waitFor();
+    const many = await outs();
+    const at = await middleOf(added.first());
+    await page.mouse.move(at.x, at.y);
+    await page.mouse.down();
+    await page.mouse.move(at.x - hour / 2, at.y, { steps: 6 });
+    await page.mouse.up();
+    await keep();
+    await soon(() => row().locator('[data-says^="Out 19:"]').count()).toBe(1);
+    expect([await added.count(), await outs()]).toEqual([0, many]);
+    await page.getByText('instead of one added before').first().waitFor();
+    await page.keyboard.press('Control+z');
+    await added.first().waitFor();
+    await undo(before);
+  });
+
   it('with Alt a punch goes to the second; Esc leaves all as it is', async () => {
     const before = await total();
     const from = await middleOf(punch('Out'));
@@ -207,6 +233,26 @@ describe('by the keyboard', () => {
     await page.getByText('Leave it').click();
   });
 
+  it('G takes rows of a spreadsheet for one card, a day a line, and shows what each would change', async () => {
+    // The two weekends are free.
+    await page.keyboard.press('g');
+    await page.getByLabel('Lines of time').fill('Sat 24 Oct\t8:00\t12:00\n1 Nov\t22\t6\n3 Nov\t8\t9');
+    await page.getByText('Line 3: 3 Nov is no day of this period').waitFor();
+    await page.getByLabel('Lines of time').fill('Sat 24 Oct\t8:00\t12:00\n1 Nov\t22\t6');
+    await page.getByRole('button', { name: 'Show what changes for 2' }).click();
+    await page.getByText('08:00 to 12:00').waitFor();
+    await page.getByText(/Payable \+|in all/).waitFor();
+    expect(await violations(page)).toEqual([]);
+    await page.keyboard.press('Enter');
+    await page.getByText(/Added time, .*: 4/).waitFor();
+    await page.locator('[data-says^="In 08:00"]').first().waitFor();
+    const many = await page.locator('main[aria-label="Time card"] [data-says^="Clocked"]').count();
+    await page.keyboard.press('Control+z');
+    await soon(() => page.locator('main[aria-label="Time card"] [data-says^="Clocked"]').count()).toBe(
+      many - 2,
+    );
+  });
+
   it('hours without punches are added with a name, and are on the ribbon', async () => {
     const before = await total();
     await page.keyboard.press('h');
@@ -317,8 +363,8 @@ describe('the day', () => {
     await page.keyboard.press('g');
     await page.getByLabel('In, of all').fill('8:00');
     await page.getByLabel('Out, of all').fill('12:00');
-    await page.getByRole('button', { name: /Put in the \d+ of the list/ }).click();
-    const lines = page.getByLabel('People and their times');
+    await page.getByRole('button', { name: /Put in all \d+/ }).click();
+    const lines = page.getByLabel('Lines of time');
     const numbers = (await lines.inputValue()).split('\n').slice(0, 5);
     await lines.fill(`${numbers.join('\n')}\nnobody of this name\t8\t9`);
     await page.getByText('Line 6: Nobody here is called nobody of this name').waitFor();
@@ -327,7 +373,7 @@ describe('the day', () => {
     await page.getByText(/Payable \+20\.00|in all/).waitFor();
     expect(await violations(page)).toEqual([]);
     await page.keyboard.press('Enter');
-    await page.getByText(/Added time on Saturday 31 October: 10/).waitFor();
+    await page.getByText(/Added time, Saturday 31 October: 10/).waitFor();
     await page.getByRole('button', { name: /Nothing planned, worked/ }).waitFor();
     await page.keyboard.press('Control+z');
     await soon(() => page.getByRole('button', { name: /Nothing planned, worked/ }).count()).toBe(0);

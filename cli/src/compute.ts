@@ -7,6 +7,7 @@ import {
   type DaySpan,
   exactHours,
   exceptionSentence,
+  holdsUp,
   hoursOf,
   inputSpan,
   instant,
@@ -180,14 +181,14 @@ async function computeSorted(
   const why = options.why === undefined ? null : new Output(options.why);
   const exceptions = options.exceptions === undefined ? null : new Output(options.exceptions);
   const all = [out, why, exceptions].filter((output) => output !== null);
-  let holdsUp = false;
+  let isHeldUp = false;
   try {
     await out.header(OUT_COLUMNS.lines);
     await exceptions?.header(OUT_COLUMNS.exceptions);
     const cursor = new Cursor(sorted);
     for (let person = await cursor.peek(); person !== null; person = await cursor.peek()) {
       const computed = compute(inputOf(await cursor.take(person), company), why !== null);
-      if (computed.exceptions.some(({ severity }) => severity === 'holds up')) holdsUp = true;
+      if (computed.exceptions.some(holdsUp)) isHeldUp = true;
       await writeLines(out, person, computed, company.names);
       if (exceptions !== null) await writeExceptions(exceptions, person, computed);
       if (why !== null) await writeReasons(why, person, computed);
@@ -197,7 +198,7 @@ async function computeSorted(
     for (const output of all) await output.drop();
     throw error;
   }
-  return holdsUp ? 1 : 0;
+  return isHeldUp ? 1 : 0;
 }
 
 function inputOf(

@@ -27,7 +27,7 @@ const listed = v.strictObject({
   zone: place,
   key: v.string(),
   kind: v.string(),
-  severity: v.picklist(['holds up', 'to look at']),
+  severity: v.picklist(['holds up', 'asks why', 'to look at']),
   workday: day,
   at: ofCore<Instant>(at),
   /** In seconds, or meters where its kind measures a distance. */

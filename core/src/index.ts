@@ -13,8 +13,8 @@ export type { ComputedShift } from './card/shift.ts';
 export { type Look, suspicious } from './card/suspicious.ts';
 export { type ClassSum, type ClassSums, classesOf, classSums, payableHours } from './card/totals.ts';
 export { compute } from './compute.ts';
-// Corrections.
 export { correctionsInForce } from './corrections/in-force.ts';
+// Corrections.
 export { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
 export { daysTouched } from './corrections/touches.ts';
@@ -25,9 +25,12 @@ export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kind
 export { shiftTimes } from './exceptions/shift-times.ts';
 export { type Sureness, sureness } from './exceptions/sureness.ts';
 export {
+  asksWhy,
   type Exception,
+  holdsUp,
   isMissingPunch,
   type Proposal,
+  SEVERITIES,
   type Severity,
   type ShiftTimes,
 } from './exceptions/types.ts';

@@ -1,3 +1,4 @@
+import { holdsUp } from '../exceptions/types.ts';
 import { type ClassId, isOvertime, isPremium } from '../pay/classes.ts';
 import type { PersonInput } from '../record/person.ts';
 import type { EffectivePunch } from '../record/punch.ts';
@@ -64,7 +65,7 @@ export function dayAccounts(
     const own = severity === 'note' ? undefined : of(day);
     if (own === undefined) continue;
     own.isOpen = true;
-    if (severity === 'holds up') own.toSettle++;
+    if (holdsUp({ severity })) own.toSettle++;
     own.isMissing ||= kind === 'missing-in' || kind === 'missing-out';
   }
   return days.map((day, i) => {

@@ -45,6 +45,33 @@ describe('effective punches', () => {
     ]);
   });
 
+  it('puts a punch in the place of one that was added before; without it, that one counts again', () => {
+    const first: Correction = {
+      id: correctionId(2),
+      kind: 'add',
+      at: at('2026-10-19 12:00'),
+      punchKind: 'out',
+      zone: LONDON,
+      job: null,
+      department: null,
+      site: null,
+      note: null,
+    };
+    const second: Correction = {
+      ...first,
+      id: correctionId(3),
+      at: at('2026-10-19 12:30'),
+      instead: first.id,
+    };
+    const undo: Correction = { id: correctionId(4), kind: 'undo', undoes: second.id };
+    const outs = (...corrections: Correction[]) =>
+      seen(effectivePunches([start], corrections)).filter(([kind]) => kind === 'out');
+    expect(outs(second, first)).toEqual([['out', second.at]]);
+    expect(outs(first, second, undo)).toEqual([['out', first.at]]);
+    // What is replaced can be taken back by itself: what stands in its place stays.
+    expect(outs(first, second, { ...undo, undoes: first.id })).toEqual([['out', second.at]]);
+  });
+
   it('takes back what is undone, and undoes the undoing', () => {
     const undo: Correction = { id: correctionId(4), kind: 'undo', undoes: correctionId(1) };
     const redo: Correction = { id: correctionId(5), kind: 'undo', undoes: correctionId(4) };

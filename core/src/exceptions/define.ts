@@ -6,12 +6,20 @@ import { type Fields, letThrough, type OtherRules, type SettingsOf, typedBy } fr
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import { exceptionKey } from './key.ts';
-import type { Exception, ExceptionInput, ExceptionRules, LookedFor, Proposal, Severity } from './types.ts';
+import {
+  type Exception,
+  type ExceptionInput,
+  type ExceptionRules,
+  type LookedFor,
+  type Proposal,
+  SEVERITIES,
+  type Severity,
+} from './types.ts';
 
 const severity = v.pipe(
-  v.picklist(['holds up', 'to look at', 'note', 'off']),
+  v.picklist([...SEVERITIES, 'off']),
   v.description(
-    'holds up: the handoff waits for it. to look at: somebody should. note: for the record. off: not looked for.',
+    'holds up: approval and handoff wait for it. asks why: they wait, and whoever accepts it says why. to look at: somebody should. note: for the record. off: not looked for.',
   ),
 );
 

@@ -28,7 +28,7 @@ export const exceptions = defineStep({
   fields: [
     {
       field: 'exceptions',
-      says: 'For each kind its `severity`: whether it `holds up` the handoff, is there `to look at`, is a `note` or is `off`, with its limits.',
+      says: 'For each kind its `severity`: whether it `holds up` approval and handoff, `asks why` besides, is there `to look at`, is a `note` or is `off`, with its limits.',
       rules: {
         exceptions: {
           'rest-under': { severity: 'to look at', under: 'PT11H' },

@@ -9,8 +9,25 @@ import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneTables } from '../time/zone.ts';
 
-/** The handoff waits for it; somebody should look at it; it is there for the record. */
-export type Severity = 'holds up' | 'to look at' | 'note';
+/** The gravest first. */
+export const SEVERITIES = [
+  /** Approval and handoff wait for it. */
+  'holds up',
+  /** They wait, too; and whoever accepts it says why. */
+  'asks why',
+  /** Somebody should look at it. */
+  'to look at',
+  /** It is there for the record. */
+  'note',
+] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** True where approval and handoff wait. */
+export const holdsUp = ({ severity }: { readonly severity: Severity }): boolean =>
+  severity === 'holds up' || severity === 'asks why';
+
+/** True where whoever accepts it as it is must say why. */
+export const asksWhy = ({ severity }: { readonly severity: Severity }): boolean => severity === 'asks why';
 
 /** A time that would settle an exception, and what speaks for it. */
 export type Proposal =

@@ -6,7 +6,8 @@ export const watched: Rulebook['exceptions'] = {
   'too-long': { severity: 'to look at', over: 'PT13H' },
   'too-short': { severity: 'to look at', under: 'PT30M' },
   'not-planned': { severity: 'to look at' },
-  absent: { severity: 'to look at' },
+  // Whoever stands for the card says why nobody came.
+  absent: { severity: 'asks why' },
   'late-in': { severity: 'to look at', over: 'PT15M' },
   'early-out': { severity: 'to look at', over: 'PT15M' },
   'daily-over': { severity: 'to look at', over: 'PT12H' },

@@ -59,9 +59,18 @@ describe('a card', () => {
   });
 
   it('shows what there is to look at without holding up the handoff for it', async () => {
-    const { exceptions, row } = await cardOf('MF-0108');
-    expect(exceptions.map(({ kind, severity }) => [kind, severity])).toContainEqual(['absent', 'to look at']);
+    const { exceptions, row } = await cardOf('MF-0139');
+    expect(exceptions.map(({ kind, severity }) => [kind, severity])).toContainEqual([
+      'late-in',
+      'to look at',
+    ]);
     expect(row.toSettle).toBe(0);
+  });
+
+  it('holds up the handoff for what the rulebook asks why about', async () => {
+    const { exceptions, row } = await cardOf('MF-0108');
+    expect(exceptions.map(({ kind, severity }) => [kind, severity])).toContainEqual(['absent', 'asks why']);
+    expect(row.toSettle).toBe(1);
   });
 });
 

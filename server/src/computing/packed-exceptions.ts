@@ -9,8 +9,8 @@ export interface ListedException
   readonly proposals: readonly Proposal[];
 }
 
-/** What is for the record alone is on the card, and in no list of what is to be done. */
-const LISTED = ['holds up', 'to look at'] as const satisfies readonly Severity[];
+/** What is for the record alone is on the card, and in no list of what is to be done. Kept by their places: new ones go to the end. */
+const LISTED = ['holds up', 'to look at', 'asks why'] as const satisfies readonly Severity[];
 const isListed = (severity: Severity): severity is (typeof LISTED)[number] => severity !== 'note';
 
 /** Each as the database has it: a list of its values. */

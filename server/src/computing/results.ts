@@ -4,6 +4,7 @@ import {
   classOf,
   classSums,
   dayAccounts,
+  holdsUp,
   isPremium,
   isWorked,
   type PersonInput,
@@ -56,7 +57,7 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
   }
   let toSettle = 0;
   for (const exception of computed.exceptions) {
-    if (exception.severity !== 'holds up') continue;
+    if (!holdsUp(exception)) continue;
     days.add(exception.workday, 'exceptions', 1);
     toSettle++;
   }

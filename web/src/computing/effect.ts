@@ -8,6 +8,7 @@ import {
   correctionFrom,
   correctionId,
   daysChanged,
+  holdsUp,
   isPremium,
   type PersonInput,
   payableHours,
@@ -47,8 +48,7 @@ export type Effect =
 
 const paidOn = ({ lines }: Computed, day: Workday): number =>
   lines.reduce((sum, line) => sum + (line.workday === day && !isPremium(line.classId) ? line.hours : 0), 0);
-const holdsUp = ({ exceptions }: Computed): number =>
-  exceptions.filter(({ severity }) => severity === 'holds up').length;
+const toSettle = ({ exceptions }: Computed): number => exceptions.filter(holdsUp).length;
 
 /** An id above all others, for a correction that is not kept yet. */
 const NOT_KEPT = correctionId(2 ** 52);
@@ -86,8 +86,8 @@ export class CardByHand {
       })),
       payableBefore: payableHours(classSums(before.lines)),
       payableAfter: payableHours(classSums(after.lines)),
-      toSettleBefore: holdsUp(before),
-      toSettleAfter: holdsUp(after),
+      toSettleBefore: toSettle(before),
+      toSettleAfter: toSettle(after),
       warnings: warningsOf(correction, {
         input,
         before,

@@ -12,6 +12,7 @@ export function correctionWords(
 ): string {
   const written = Object.entries(says).map(([setting, value]): [string, string | undefined] => {
     if (setting === 'punchKind') return [setting, punchWord(String(value))];
+    if (setting === 'instead') return [setting, 'one added before'];
     if (setting === 'workday') return [setting, shortDay(value as Workday)];
     if (setting === 'multiplier') return [setting, String(value)];
     if (TIMES.has(setting)) return [setting, clockTime(value as Instant, offsets)];

@@ -6,7 +6,9 @@ import { importFile } from '../../demo/load.ts';
 import type { Who } from '../../rights/who.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard, periodStrip } from '../cards/service.ts';
-import { correct, undo } from '../corrections/service.ts';
+import { previewBulk, settleBulk, undoBulk } from '../corrections/bulk.ts';
+import { correct, previewCorrect, undo } from '../corrections/service.ts';
+import { listExceptions } from '../exceptions/service.ts';
 import { approve, withdraw } from './service.ts';
 
 let company: Company;
@@ -108,5 +110,58 @@ describe('an approval', () => {
     expect((await strip()).approved).toBe(approved.length);
     expect((await takeBack([...approved])).withdrawn).toHaveLength(approved.length);
     expect((await strip()).approved).toBe(0);
+  });
+});
+
+describe('what a rulebook asks why about', () => {
+  it('keeps a card from being approved until somebody accepts it with a reason', async () => {
+    const { exceptions, people } = await listExceptions(company, company.who, company.periodId);
+    const asked = exceptions.find(({ severity }) => severity === 'asks why');
+    if (asked === undefined) throw new Error('The rulebooks of the demo ask about nothing.');
+    const { personId: whose } = people[asked.person]!;
+    const of = { periodId: company.periodId, personId: whose };
+    const own = exceptions.filter((one) => one.person === asked.person && one.severity !== 'to look at');
+    expect(own).toEqual([asked]);
+    const left = async () => (await stand(company.who, [whose])).left;
+    expect(await left()).toEqual([{ personId: whose, reason: 'to settle' }]);
+    const accepting = (note: string) => ({
+      says: { kind: 'accept', exception: asked.key, workday: asked.workday } as const,
+      settles: asked.key,
+      note,
+    });
+    // What it would change can be looked at before anybody knows why.
+    expect((await previewCorrect(company, company.who, of, accepting(''))).toSettle).toBe(0);
+    const before = await openCard(company, company.who, of);
+    for (const note of ['', '  '])
+      await expect(correct(company, null, company.who, of, accepting(note))).rejects.toMatchObject({
+        status: 422,
+        more: { field: 'note' },
+      });
+    expect(await openCard(company, company.who, of)).toEqual(before);
+    const { correctionId } = await correct(company, null, company.who, of, accepting('Rang in sick'));
+    expect(await left()).toEqual([]);
+    await undo(company, null, company.who, of, correctionId);
+    expect(await left()).toEqual([{ personId: whose, reason: 'to settle' }]);
+  });
+
+  it('is left by whoever accepts many without a reason, and taken with one', async () => {
+    const { exceptions, people } = await listExceptions(company, company.who, company.periodId);
+    const items = exceptions
+      .filter(({ severity }) => severity === 'asks why')
+      .map(({ person, key: exception }) => ({
+        personId: people[person]!.personId,
+        exception,
+        way: { kind: 'accept' } as const,
+      }));
+    expect(items.length).toBeGreaterThan(0);
+    const ask = (note: string) => ({ what: 'Accepted', items, note });
+    const { left } = await previewBulk(company, company.who, company.periodId, ask(''));
+    expect(left).toEqual([]);
+    await expect(settleBulk(company, null, company.who, company.periodId, ask(''))).rejects.toThrow(
+      'The rulebook asks why',
+    );
+    const done = await settleBulk(company, null, company.who, company.periodId, ask('Rang in sick'));
+    expect(done.corrections).toBe(items.length);
+    await undoBulk(company, null, company.who, company.periodId, done.bulkId);
   });
 });

@@ -65,7 +65,7 @@ const steps: fc.Arbitrary<Step[]> = fc.array(
       weight: 3,
       arbitrary: fc.record({
         do: fc.constant('correct' as const),
-        kind: fc.nat(9),
+        kind: fc.nat(10),
         punch: fc.nat(60),
         minutes: fc.integer({ min: -180, max: 180 }),
       }),
@@ -76,15 +76,27 @@ const steps: fc.Arbitrary<Step[]> = fc.array(
 );
 
 /** A correction of each kind, near a punch; not every one of them changes something there. */
-function saysOf({ kind, punch: place, minutes }: Extract<Step, { do: 'correct' }>, input: PersonInput): Says {
+function saysOf(
+  { kind, punch: place, minutes }: Extract<Step, { do: 'correct' }>,
+  input: PersonInput,
+  made: readonly Made[],
+): Says {
   const punch = input.punches[place % input.punches.length]!;
   const to = punch.at + minutes * 60;
   const [from, until] = [Math.min(punch.at, to), Math.max(punch.at, to) + 60];
   const day = workday(Math.min(Math.max(Math.floor(punch.at / 86_400), input.first), input.last));
+  const added = inForce(made).findLast(({ says }) => says?.kind === 'add');
+  const add: Says = {
+    kind: 'add',
+    at: to,
+    punchKind: minutes % 2 === 0 ? 'out' : 'in',
+    zone: punch.zone,
+    ...(kind === 10 && added !== undefined ? { instead: added.id } : {}),
+  };
   const all: Says[] = [
     { kind: 'drop', punch: punch.id },
     { kind: 'move', punch: punch.id, at: to },
-    { kind: 'add', at: to, punchKind: minutes % 2 === 0 ? 'out' : 'in', zone: punch.zone },
+    add,
     { kind: 'set-meal', from, to: until },
     { kind: 'not-worked', from, to: until },
     { kind: 'set-class', from, to: until, multiplier: 2 },
@@ -92,6 +104,7 @@ function saysOf({ kind, punch: place, minutes }: Extract<Step, { do: 'correct' }
     { kind: 'flat-hours', workday: workdayToIso(day), as: 'adjustment', code: 'Storm pay', length: 'PT90M' },
     { kind: 'retype', punch: punch.id, punchKind: minutes > 0 ? 'out' : 'in' },
     { kind: 'set-workday', at: punch.at, workday: workdayToIso(workday(day + (minutes > 0 ? 1 : -1))) },
+    add,
   ];
   return all[kind]!;
 }
@@ -142,7 +155,7 @@ describe('any sequence of corrections and undos', () => {
           const undoable = made.filter(({ id }) => !made.some(({ undoes }) => undoes === id));
           const target = step.do === 'undo' ? undoable[step.which % Math.max(undoable.length, 1)] : undefined;
           if (step.do === 'undo' && target === undefined) continue;
-          const says = step.do === 'correct' ? saysOf(step, before.input) : null;
+          const says = step.do === 'correct' ? saysOf(step, before.input, made) : null;
           const reply =
             says === null
               ? await ask('POST', `${path}/corrections/${target?.id}/undo`)

@@ -67,10 +67,10 @@ function step(card: LockedCard, steps: readonly Step[]): Stepped {
 }
 
 /** What an item of a bulk makes of a card. */
-function changeOf(item: BulkItem, note: string): Step['change'] {
+function changeOf(item: BulkItem, note: string | null): Step['change'] {
   if ('says' in item) return (card) => asSaid(card, { says: item.says, note });
   const { exception, way } = item;
-  if (way.kind === 'time') return (card) => settled(card, { exception, at: way.at, note });
+  if (way.kind === 'time') return (card) => settled(card, { exception, at: way.at });
   return (card) => {
     const open = stillOpen(card, exception);
     const { workday } = open;
@@ -82,9 +82,9 @@ function changeOf(item: BulkItem, note: string): Step['change'] {
   };
 }
 
-/** What an item asks for, as a step. */
+/** What an item asks for, as a step; the note is null as long as it is only looked at. */
 const stepOf =
-  (note: string) =>
+  (note: string | null) =>
   (item: BulkItem): Step => ({
     exception: 'says' in item ? BY_HAND : item.exception,
     change: changeOf(item, note),
@@ -144,11 +144,11 @@ export async function previewBulk(
   context: Context,
   who: Who,
   periodId: number,
-  { items, note }: BulkRequest,
+  { items }: BulkRequest,
 ): Promise<BulkPreview> {
   await checkAllPlaces(context, items);
   return inTransaction(context.database, async ({ send }) => {
-    const steps = byPerson(items, stepOf(note));
+    const steps = byPerson(items, stepOf(null));
     const { all, left } = await stepAll(context, who, send, periodId, steps);
     const people = all
       .filter(({ done }) => done.length > 0)

@@ -1,10 +1,12 @@
 import type { CorrectRequest, SettleRequest } from '@heath/contract';
 import {
+  asksWhy,
   type Computed,
   type Correction,
   compute,
   correctionId,
   correctionKind,
+  correctionsInForce,
   type DaySpan,
   daysTouched,
   type Exception,
@@ -88,7 +90,7 @@ function corrected(
 }
 
 /** The card with the exception settled. Throws where the time does not settle it, or somebody was faster. */
-export function settled(card: LockedCard, request: SettleRequest) {
+export function settled(card: LockedCard, request: Pick<SettleRequest, 'exception' | 'at'>) {
   const exception = stillOpen(card, request.exception);
   const says = missingPunch(exception, instant(request.at));
   const after = corrected(card, says);
@@ -103,8 +105,26 @@ export function settled(card: LockedCard, request: SettleRequest) {
   return { ...after, says, settles: exception.key, workday: exception.workday };
 }
 
-/** The card with a correction. Throws where it is about nothing that there is, changes nothing of this card, or settles nothing. */
-export function asSaid(card: LockedCard, { says, settles }: CorrectRequest) {
+/** What is asked of a card; its note is null as long as it is only looked at. */
+interface Asked extends Pick<CorrectRequest, 'says' | 'settles'> {
+  readonly note: string | null;
+}
+
+/** Throws where an exception is accepted that the rulebook asks about, and nobody says why. */
+function checkWhy({ before }: LockedCard, { says, note }: Asked): void {
+  if (says.kind !== 'accept' || note === null || note.trim() !== '') return;
+  if (before.exceptions.some((one) => one.key === says.exception && asksWhy(one)))
+    throw new Problem(422, 'invalid', 'The rulebook asks why before this is accepted: give a reason.', {
+      field: 'note',
+    });
+}
+
+/**
+ * The card with a correction. Throws where it is about nothing that there is, changes nothing of this card, or settles nothing; where a
+ * reason is asked for and there is none.
+ */
+export function asSaid(card: LockedCard, asked: Asked) {
+  const { says, settles } = asked;
   const [objection] = correctionKind(says.kind).objections(says);
   if (objection !== undefined)
     throw new Problem(422, 'invalid', objection.reason, { field: `says.${objection.field}` });
@@ -117,10 +137,16 @@ export function asSaid(card: LockedCard, { says, settles }: CorrectRequest) {
         field: 'says.kind',
       },
     );
-  const { punches = [] } = correctionKind(says.kind).touched(says);
+  const { punches = [], corrections = [] } = correctionKind(says.kind).touched(says);
   if (punches.some((punch) => !card.input.punches.some(({ id }) => id === punch)))
     throw new Problem(422, 'invalid', 'There is no such punch on this card.', { field: 'says.punch' });
+  const inForce = correctionsInForce(card.input.corrections);
+  if (corrections.some((added) => !inForce.some(({ id, kind }) => id === added && kind === 'add')))
+    throw new Problem(422, 'invalid', 'No punch of this card was added by that correction, or it is gone.', {
+      field: 'says.instead',
+    });
   const exception = settles === undefined ? undefined : stillOpen(card, settles);
+  checkWhy(card, asked);
   const after = corrected(card, says);
   const touched = touchedBy(after.input);
   const { firstDay, lastDay } = card.subject;

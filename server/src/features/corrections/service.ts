@@ -12,6 +12,7 @@ import {
   classSums,
   compute,
   correctionId,
+  holdsUp,
   type Workday,
   workweekOf,
 } from '@heath/core';
@@ -66,7 +67,7 @@ function preview(
         lines: computed.lines.filter(isOfDay),
       },
       week: classSums(computed.lines.filter(({ workday }) => workweekOf(workday, weekStartsOn) === week)),
-      toSettle: computed.exceptions.filter((left) => left.severity === 'holds up').length,
+      toSettle: computed.exceptions.filter(holdsUp).length,
     };
     return { last: [], happened: null, result: () => previewed };
   });
@@ -99,7 +100,7 @@ export async function previewCorrect(
   request: CorrectRequest,
 ): Promise<SettlePreview> {
   await checkPlaces(context, request.says);
-  return preview(context, who, key, (card) => asSaid(card, request));
+  return preview(context, who, key, (card) => asSaid(card, { ...request, note: null }));
 }
 
 /** Makes a correction of any kind but an undo. */

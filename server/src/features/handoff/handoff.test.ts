@@ -1,5 +1,6 @@
 import { Writable } from 'node:stream';
 import { cardRows } from '@heath/contract';
+import { holdsUp } from '@heath/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { batchLine, batch as batchTable } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
@@ -43,16 +44,14 @@ let lastSettled: { personId: number; correctionId: number };
 describe('handing off', () => {
   it('is refused while a missing punch is open, and writes nothing', async () => {
     await expect(handOff(company, company.who, null, company.periodId)).rejects.toThrow(
-      '10 exceptions are open',
+      '12 exceptions are open',
     );
     expect(await company.database.select().from(batchTable)).toEqual([]);
     const rows = cardRows(await listCards(company, company.who, company.periodId));
     for (const row of rows.filter((r) => r.toSettle > 0)) {
       const key = { periodId: company.periodId, personId: row.personId };
       const { exceptions } = await openCard(company, company.who, key);
-      for (const { key: exception, workday, proposals } of exceptions.filter(
-        ({ severity }) => severity === 'holds up',
-      )) {
+      for (const { key: exception, workday, proposals } of exceptions.filter(holdsUp)) {
         const at = proposals[0]?.at;
         // Where nothing is proposed, it is right as it is.
         const { correctionId } =
@@ -60,7 +59,7 @@ describe('handing off', () => {
             ? await correct(company, null, company.who, key, {
                 says: { kind: 'accept', exception, workday },
                 settles: exception,
-                note: '',
+                note: 'Rang in sick',
               })
             : await settle(company, null, company.who, key, { exception, at, note: '' });
         lastSettled = { personId: row.personId, correctionId };

@@ -38,6 +38,8 @@ export interface Bulk {
   readonly did: string;
   /** On the button: `Settle`, `Add`. */
   readonly verb: string;
+  /** It is not done without a reason. */
+  readonly asksWhy?: boolean;
   readonly of: readonly BulkEntry[];
 }
 
@@ -69,8 +71,11 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
   const { currentData: preview, error, refetch } = usePreviewBulkQuery({ periodId, body: whole });
   const kept = useMemo(() => all.filter((one) => !out.has(idOf(one))), [all, out]);
   const { run, isBusy } = useSettleBulk(periodId, () => onClose(true));
+  const isAsked = bulk.asksWhy === true;
   const take = () => {
-    if (!isBusy && kept.length > 0 && preview !== undefined) void run(bodyOf(bulk, kept, note));
+    if (isBusy || kept.length === 0 || preview === undefined) return;
+    if (isAsked && note.trim() === '') why.current?.focus();
+    else void run(bodyOf(bulk, kept, note));
   };
   useKey(BULK_KEYS.take, take);
   useKey(BULK_KEYS.close, () => onClose(false));
@@ -105,7 +110,7 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
         <Button onClick={() => onClose(false)} disabled={isBusy}>
           Not now <Kbd>{BULK_KEYS.close.press}</Kbd>
         </Button>
-        <WhyField text={note} onType={setNote} press={BULK_KEYS.why.press} ref={why} />
+        <WhyField text={note} onType={setNote} press={BULK_KEYS.why.press} ref={why} isAsked={isAsked} />
         {error !== undefined && <Button onClick={() => void refetch()}>Try again</Button>}
         {preview !== undefined && <Totals preview={preview} out={out} all={all} />}
       </footer>

@@ -7,7 +7,7 @@ import { Field } from '../../ui/form/Field.tsx';
 import { HoursField } from '../../ui/form/HoursField.tsx';
 import { clockTime, dayAndTime, punchWord, shortDay } from '../../ui/format.ts';
 import { Select } from '../../ui/Select.tsx';
-import { asDuration, type Says, type SaysOf, timesOf } from './draft.ts';
+import { asDuration, punchNamedIn, type Says, type SaysOf, timesOf } from './draft.ts';
 import type { ByHand } from './useByHand.ts';
 
 interface DraftFieldsProps {
@@ -36,12 +36,14 @@ export function DraftFields({ hand, card, day, onEnter }: DraftFieldsProps) {
   const times = timesOf(says);
   return (
     <>
-      <h2 className="font-sans text-note font-semibold">{TITLES[says.kind]}</h2>
+      <h2 className="font-sans text-note font-semibold">
+        {TITLES[punchNamedIn(says) !== null && says.kind === 'add' ? 'move' : says.kind]}
+      </h2>
       {times.length > 0 && (
         <div className={times.length === 2 ? 'grid grid-cols-2 gap-2' : ''}>
           {times.map((name, i) => (
             <TimeOf
-              key={`${says.kind} ${name} ${'punch' in says ? says.punch : ''}`}
+              key={`${says.kind} ${name} ${punchNamedIn(says)}`}
               says={says}
               name={name}
               offsets={card.offsets}

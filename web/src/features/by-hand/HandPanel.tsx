@@ -8,7 +8,18 @@ import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { DraftFields } from './DraftFields.tsx';
-import { adding, counting, mealtime, moving, painting, punchesOf, splitting, stating } from './draft.ts';
+import {
+  adding,
+  counting,
+  mealtime,
+  moving,
+  nameOf,
+  painting,
+  punchesOf,
+  punchNamedIn,
+  splitting,
+  stating,
+} from './draft.ts';
 import { HandEffect } from './HandEffect.tsx';
 import { HAND_KEYS } from './keys.ts';
 import type { ByHand } from './useByHand.ts';
@@ -27,8 +38,8 @@ export function HandPanel({ hand, card, day }: HandPanelProps) {
       <Tools
         card={card}
         day={day}
-        kind={says?.kind ?? null}
-        punch={says !== null && 'punch' in says ? says.punch : null}
+        kind={punchNamedIn(says) === null ? (says?.kind ?? null) : null}
+        punch={punchNamedIn(says)}
         drawing={hand.drawing}
         consider={hand.consider}
         setDrawing={hand.setDrawing}
@@ -45,9 +56,9 @@ const CHIP =
 interface ToolsProps extends Pick<ByHand, 'consider' | 'drawing' | 'setDrawing' | 'onNear'> {
   readonly card: CardReply;
   readonly day: Workday;
-  /** The kind of what is considered, and the punch that it takes elsewhere. */
+  /** The kind of what is considered, and the name of the punch that it takes elsewhere. */
   readonly kind: string | null;
-  readonly punch: number | null;
+  readonly punch: string | null;
 }
 
 /** The punches of the day and what else can be done, each with its key. While something is dragged it stays as it is, and is not drawn anew. */
@@ -55,9 +66,9 @@ const Tools = memo(function Tools(props: ToolsProps) {
   const { card, day, kind, punch: picked, drawing, consider, setDrawing, onNear } = props;
   const of = { card, day };
   const punches = punchesOf(of);
-  const movable = punches.filter(({ id }) => id !== null);
+  const movable = punches.filter((one) => moving(one) !== null);
   useKey(HAND_KEYS.punch, () => {
-    const place = movable.findIndex(({ id }) => id === picked);
+    const place = movable.findIndex((one) => nameOf(one) === picked);
     const next = movable[(place + 1) % Math.max(movable.length, 1)];
     if (next !== undefined) consider(moving(next));
   });
@@ -88,8 +99,8 @@ const Tools = memo(function Tools(props: ToolsProps) {
           <button
             key={`${punch.id} ${punch.at}`}
             type="button"
-            aria-pressed={punch.id !== null && punch.id === picked}
-            disabled={punch.id === null}
+            aria-pressed={nameOf(punch) === picked}
+            disabled={moving(punch) === null}
             onClick={() => consider(moving(punch))}
             className={CHIP}
           >

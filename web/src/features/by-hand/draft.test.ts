@@ -1,7 +1,7 @@
 import type { CardReply } from '@heath/contract';
 import { type EffectivePunch, type Instant, instantFromIso, workdayFromIso, ZoneTables } from '@heath/core';
 import { describe, expect, it } from 'vitest';
-import { adding, mealtime, moving, painting, punchesOf, timesOf } from './draft.ts';
+import { adding, mealtime, moving, nameOf, painting, punchesOf, punchNamedIn, timesOf } from './draft.ts';
 
 const day = workdayFromIso('2026-10-27');
 const at = (time: string): Instant => instantFromIso(`2026-10-27T${time}:00Z`);
@@ -39,6 +39,15 @@ describe('what is considered first', () => {
       from: at('10:00'),
       to: at('10:20'),
     });
+  });
+
+  it('is another punch in the place of one that a correction added; what a split made stays where it is', () => {
+    const added = { ...punch(null, '16:00', 'out'), correction: 7 } as EffectivePunch;
+    const says = moving(added, at('16:10'));
+    expect(says).toMatchObject({ kind: 'add', at: at('16:10'), punchKind: 'out', instead: 7 });
+    expect(punchNamedIn(says)).toBe(nameOf(added));
+    expect(punchNamedIn(moving(punch(4, '16:00', 'out')))).toBe(nameOf(punch(4, '16:00', 'out')));
+    expect(moving({ ...added, kind: 'job-change' })).toBe(null);
   });
 
   it('is all of the day for a job, and a punch where one is missing', () => {

@@ -47,9 +47,27 @@ const middleOf = (of: OnDay): Instant => {
 /** The zone of a new punch: that of the others of its day, or of the site. */
 const zoneOf = (of: OnDay): string => punchesOf(of)[0]?.zone ?? of.card.offsets.zone;
 
-/** A raw punch at its time as it counts now. */
-export const moving = (punch: EffectivePunch, to: Instant = punch.at): Says | null =>
-  punch.id === null ? null : { kind: 'move', punch: punch.id, at: to };
+/**
+ * A punch at another time: one that was clocked is moved, one that a correction added gives its place to another. Null for what a split
+ * made: it is no punch.
+ */
+export function moving(punch: EffectivePunch, to: Instant = punch.at): Says | null {
+  const { id, correction, kind, zone, job, department, site, note = null } = punch;
+  if (id !== null) return { kind: 'move', punch: id, at: to };
+  if (correction === undefined || kind === 'job-change') return null;
+  return { kind: 'add', at: to, punchKind: kind, zone, job, department, site, note, instead: correction };
+}
+
+/** By which a punch is told from the others of a day. */
+export const nameOf = ({ id, correction }: Pick<EffectivePunch, 'id' | 'correction'>): string =>
+  id === null ? `added ${correction}` : `punch ${id}`;
+
+/** The name of the punch that a correction takes elsewhere; null where it takes none. */
+export function punchNamedIn(says: Says | null): string | null {
+  if (says === null) return null;
+  if ('punch' in says) return `punch ${says.punch}`;
+  return says.kind === 'add' && says.instead !== undefined ? `added ${says.instead}` : null;
+}
 
 /** A punch that is missing: the in where the day begins, the out where it ends. */
 export function adding(of: OnDay): Says {

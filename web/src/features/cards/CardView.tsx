@@ -4,7 +4,9 @@ import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
 import type { DrawnDay } from '../../computing/effect.ts';
+import { Button } from '../../ui/Button.tsx';
 import { shortDay } from '../../ui/format.ts';
+import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { NotYet } from '../../ui/NotYet.tsx';
@@ -14,6 +16,8 @@ import { workdaysBetween } from '../../ui/ribbon/scale.ts';
 import { Side } from '../../ui/Side.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { useAfterPaint } from '../../ui/useAfterPaint.ts';
+import { AddTimePlace, ofPerson } from '../add-time/index.ts';
+import { ADD_TIME_KEYS } from '../add-time/keys.ts';
 import { type ByHand, HandPlace, useByHand } from '../by-hand/index.ts';
 import { QuestionsOnCard } from '../questions/index.ts';
 import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
@@ -77,20 +81,33 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   };
   useKey(CARD_KEYS.nextDay, () => step(1));
   useKey(CARD_KEYS.dayBefore, () => step(-1));
+  const mayAdd = useMayCorrect(personId) && !card.sealed;
+  const [isAdding, setAdding] = useState(false);
+  const adding = useMemo(
+    () => ofPerson({ personId, number: card.row.number, name: card.row.name, offsets: card.offsets }, card),
+    [personId, card],
+  );
+  useKey(ADD_TIME_KEYS.add, () => mayAdd && setAdding(true));
+  const add = useCallback(() => setAdding(true), []);
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
-      <CardSheet
-        id={id}
-        card={card}
-        days={days}
-        open={open}
-        hand={hand.hand}
-        drawn={hand.effect?.ok === true ? hand.effect.days : undefined}
-        onNear={hand.onNear}
-        onPick={pick}
-        onType={type}
-        onClass={openClass}
-      />
+      {isAdding ? (
+        <AddTimePlace key={personId} periodId={id.periodId} of={adding} onClose={() => setAdding(false)} />
+      ) : (
+        <CardSheet
+          id={id}
+          card={card}
+          days={days}
+          open={open}
+          hand={hand.hand}
+          drawn={hand.effect?.ok === true ? hand.effect.days : undefined}
+          onNear={hand.onNear}
+          onPick={pick}
+          onType={type}
+          onClass={openClass}
+          onAdd={mayAdd ? add : null}
+        />
+      )}
       <CardSide
         key={personId}
         id={id}
@@ -117,6 +134,7 @@ const CardSheet = memo(function CardSheet({
   onPick,
   onType,
   onClass,
+  onAdd,
 }: {
   id: CardId;
   card: CardReply;
@@ -129,6 +147,8 @@ const CardSheet = memo(function CardSheet({
   onPick: (day: Workday) => void;
   onType: (day: Workday) => void;
   onClass: (classId: ClassId) => void;
+  /** Adds time by lines; null where nobody may. */
+  onAdd: (() => void) | null;
 }) {
   const scale = useMemo(() => axisOf(card), [card]);
   const sums = useMemo(() => classSums(card.lines), [card]);
@@ -140,6 +160,11 @@ const CardSheet = memo(function CardSheet({
           {card.row.number} · {card.row.department} · {card.rulebook}, edition {card.edition}
         </span>
         <Approval id={id} card={card} />
+        {onAdd !== null && (
+          <Button onClick={onAdd}>
+            Add time <Kbd>{ADD_TIME_KEYS.add.press}</Kbd>
+          </Button>
+        )}
       </header>
       {card.changedSinceSealed && (
         <div className="mt-2">

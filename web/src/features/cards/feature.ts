@@ -1,4 +1,5 @@
 import type { Feature } from '../../ui/feature.ts';
+import { ADD_TIME_KEYS } from '../add-time/keys.ts';
 import { HAND_KEYS } from '../by-hand/keys.ts';
 import { SETTLE_KEYS } from '../settle/keys.ts';
 import { findPeople } from './find.ts';
@@ -10,7 +11,7 @@ export const cards: Feature = {
   right: 'see cards',
   isInBar: true,
   page: async () => (await import('./CardsPage.tsx')).CardsPage,
-  keys: { ...CARD_KEYS, ...SETTLE_KEYS, ...HAND_KEYS },
+  keys: { ...CARD_KEYS, ...ADD_TIME_KEYS, ...SETTLE_KEYS, ...HAND_KEYS },
   actions: [{ name: 'Settle what is open', to: '/cards?show=to-settle', right: 'correct' }],
   find: findPeople,
 };

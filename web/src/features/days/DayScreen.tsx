@@ -11,9 +11,10 @@ import { useKey } from '../../ui/keys.ts';
 import { say } from '../../ui/notices.ts';
 import { Select } from '../../ui/Select.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
+import { AddTimePlace, ofDay } from '../add-time/index.ts';
+import { ADD_TIME_KEYS } from '../add-time/keys.ts';
 import { useApproving } from '../approvals/index.ts';
 import { useByHand } from '../by-hand/index.ts';
-import { AddTime } from './AddTime.tsx';
 import { DayLanes } from './DayLanes.tsx';
 import { DaySide } from './DaySide.tsx';
 import { GROUPINGS, type Grouping, isShown, isToApprove, linesOf, showIn } from './groups.ts';
@@ -61,7 +62,8 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
   useKey(DAY_KEYS.approveMatching, () => approve(matching));
   const mayAdd = useMay('correct') && !period.sealed;
   const [isAdding, setAdding] = useState(false);
-  useKey(DAY_KEYS.add, () => mayAdd && setAdding(true));
+  const adding = useMemo(() => ofDay(day, people.rows, shown), [day, people, shown]);
+  useKey(ADD_TIME_KEYS.add, () => mayAdd && setAdding(true));
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[var(--spacing-states)_minmax(0,1fr)_var(--spacing-side)] max-md:block max-md:overflow-y-auto">
       <StateList
@@ -74,13 +76,7 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
         onSite={(next) => go({ site: next, person: null })}
       />
       {isAdding ? (
-        <AddTime
-          periodId={period.id}
-          day={day}
-          people={people.rows}
-          shown={shown}
-          onClose={() => setAdding(false)}
-        />
+        <AddTimePlace periodId={period.id} of={adding} onClose={() => setAdding(false)} />
       ) : (
         <main aria-label="The day" className="flex min-h-0 flex-col px-4.5 pt-3">
           <header className="flex flex-wrap items-center gap-x-2 gap-y-1">
@@ -96,7 +92,7 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
               />
               {mayAdd && (
                 <Button onClick={() => setAdding(true)}>
-                  Add time <Kbd>{DAY_KEYS.add.press}</Kbd>
+                  Add time <Kbd>{ADD_TIME_KEYS.add.press}</Kbd>
                 </Button>
               )}
               {mayApprove && (

@@ -1,4 +1,5 @@
 import type { Feature } from '../../ui/feature.ts';
+import { ADD_TIME_KEYS } from '../add-time/keys.ts';
 import { HAND_KEYS } from '../by-hand/keys.ts';
 import { SETTLE_KEYS } from '../settle/keys.ts';
 import { DAY_KEYS } from './keys.ts';
@@ -9,7 +10,7 @@ export const days: Feature = {
   right: 'see cards',
   isInBar: true,
   page: async () => (await import('./DaysPage.tsx')).DaysPage,
-  keys: { ...DAY_KEYS, ...SETTLE_KEYS, ...HAND_KEYS },
+  keys: { ...DAY_KEYS, ...ADD_TIME_KEYS, ...SETTLE_KEYS, ...HAND_KEYS },
   actions: [{ name: 'Look at yesterday, everybody', to: '/day', right: 'see cards' }],
   find: null,
 };

@@ -8,6 +8,5 @@ export const DAY_KEYS = {
   nextOpen: { press: 'N', does: 'Next person with something to settle' },
   approve: { press: 'A', does: 'Approve this day of this person' },
   approveMatching: { press: 'Shift A', does: 'Approve the day of all in the list that match their plan' },
-  add: { press: 'G', does: 'Add time for several people' },
   card: { press: 'C', does: 'Open the card' },
 } as const satisfies Keys;

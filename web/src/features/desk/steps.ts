@@ -1,5 +1,5 @@
 import type { HandoffReply, ImportsReply, StripReply } from '@heath/contract';
-import { sureness } from '@heath/core';
+import { holdsUp, sureness } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
 import { decimalHours } from '../../ui/format.ts';
 import { DESK_KEYS } from './keys.ts';
@@ -65,7 +65,7 @@ const takesOneKey = ({ proposals }: OpenException): boolean => {
 
 function settle({ open, unowned }: KnownOfPeriod): Step | null {
   if (open === undefined) return null;
-  const holdUp = open.filter(({ severity }) => severity === 'holds up').length;
+  const holdUp = open.filter(holdsUp).length;
   const toLookAt = open.length - holdUp + unowned;
   const oneKey = open.filter(takesOneKey).length;
   const parts = [

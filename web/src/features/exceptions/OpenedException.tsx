@@ -1,4 +1,4 @@
-import { isMissingPunch, type ZoneOffsets } from '@heath/core';
+import { asksWhy, isMissingPunch, type ZoneOffsets } from '@heath/core';
 import { memo, useMemo, useState } from 'react';
 import { useCardQuery } from '../../api/cards.ts';
 import type { OpenException } from '../../api/exceptions.ts';
@@ -43,6 +43,7 @@ export const OpenedException = memo(function OpenedException({
         <h2 className="text-lead">{who.name}</h2>
         <span className="min-w-0 flex-1 truncate text-note text-soft">
           {shortDay(workday)} · {who.department} · {lineOf(listed)}
+          {asksWhy(listed) && ' · approval waits for a reason'}
         </span>
         <span className="text-note text-soft">{of}</span>
       </header>

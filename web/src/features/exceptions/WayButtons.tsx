@@ -1,4 +1,4 @@
-import type { Exception } from '@heath/core';
+import { asksWhy, type Exception } from '@heath/core';
 import { type RefObject, useState } from 'react';
 import { problemOf } from '../../api/base.ts';
 import type { CardId } from '../../api/cards.ts';
@@ -31,8 +31,15 @@ interface WayButtonsProps {
 export function WayButtons({ id, exception, ways, note, onType, why, onNear, onDone }: WayButtonsProps) {
   const [correct, { isLoading }] = useCorrectMutation();
   const sayCorrected = useSayCorrected(id);
-  const take = async ({ says, did }: Way) => {
+  const isAsked = asksWhy(exception);
+  /** What waits for a reason. */
+  const [waiting, setWaiting] = useState<Way | null>(null);
+  const take = async (way: Way) => {
     if (isLoading) return;
+    const { says, did } = way;
+    const isMissing = isAsked && says.kind === 'accept' && note.trim() === '';
+    setWaiting(isMissing ? way : null);
+    if (isMissing) return why.current?.focus();
     const { data, error } = await correct({ ...id, says, settles: exception.key, note });
     if (data === undefined) return say(problemOf(error).title);
     onDone();
@@ -54,7 +61,14 @@ export function WayButtons({ id, exception, ways, note, onType, why, onNear, onD
       {exception.kind === 'absent' && (
         <LeaveButton exception={exception} disabled={isLoading} onTake={(way) => void take(way)} />
       )}
-      <WhyField text={note} onType={onType} press={EXCEPTION_KEYS.why.press} ref={why} />
+      <WhyField
+        text={note}
+        onType={onType}
+        press={EXCEPTION_KEYS.why.press}
+        ref={why}
+        isAsked={isAsked}
+        onEnter={waiting === null ? undefined : () => void take(waiting)}
+      />
     </>
   );
 }

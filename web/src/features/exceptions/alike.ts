@@ -1,5 +1,5 @@
 import type { SettleItem } from '@heath/contract';
-import { isMissingPunch, sureness } from '@heath/core';
+import { asksWhy, isMissingPunch, sureness } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
 import type { Bulk } from '../bulks/index.ts';
 import { lineOf } from './words.ts';
@@ -60,6 +60,7 @@ export const asBulk = ({ name, did, of, wayOf }: Alike): Bulk => ({
   name,
   did,
   verb: 'Settle',
+  asksWhy: of.some((one) => asksWhy(one) && wayOf(one).kind === 'accept'),
   of: of.map((one) => ({
     personId: one.who.personId,
     name: one.who.name,

@@ -1,4 +1,4 @@
-import { EXCEPTIONS, exceptionLabel, type Workday } from '@heath/core';
+import { EXCEPTIONS, exceptionLabel, holdsUp, type Workday } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
 
 /** One kind of exception that there is something of. */
@@ -20,7 +20,7 @@ export function kindsBySeverity(open: readonly OpenException[]): KindsBySeverity
   const holdingUp = new Set<string>();
   for (const { kind, severity } of open) {
     counts.set(kind, (counts.get(kind) ?? 0) + 1);
-    if (severity === 'holds up') holdingUp.add(kind);
+    if (holdsUp({ severity })) holdingUp.add(kind);
   }
   const all = EXCEPTIONS.flatMap(({ name: kind }): KindCount[] => {
     const count = counts.get(kind);

@@ -10,17 +10,24 @@ export function WhyField({
   onType,
   press,
   ref,
+  onEnter,
   isWide = false,
+  isAsked = false,
 }: {
   text: string;
   onType: (text: string) => void;
   /** The key that leads here, where there is one. */
   press?: string;
   ref: Ref<HTMLInputElement>;
+  /** What waited for a reason is done with it. */
+  onEnter?: (() => void) | undefined;
+  /** It is not done without. */
+  isAsked?: boolean;
   /** As wide as what it stands in. */
   isWide?: boolean;
 }) {
   const { part: Kept, ask } = useLater(loadKept);
+  const asks = isAsked ? 'Why: the rulebook asks' : 'Why, for the record';
   return (
     <div
       className={`flex ${isWide ? 'w-full' : 'w-72'} items-center rounded-control border border-rule bg-field focus-within:border-heather`}
@@ -28,12 +35,15 @@ export function WhyField({
       <input
         ref={ref}
         aria-label="Why, for the record"
-        placeholder={press === undefined ? 'Why, for the record' : `Why, for the record  (${press})`}
+        aria-required={isAsked}
+        placeholder={press === undefined ? asks : `${asks}  (${press})`}
         value={text}
         maxLength={500}
         onChange={(event) => onType(event.target.value)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
+          if (event.key !== 'Enter' && event.key !== 'Escape') return;
+          event.currentTarget.blur();
+          if (event.key === 'Enter') onEnter?.();
         }}
         className="min-w-0 flex-1 bg-transparent px-2.5 py-1 text-note outline-none"
       />

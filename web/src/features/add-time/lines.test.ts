@@ -1,11 +1,15 @@
-import type { DayRow } from '@heath/contract';
-import { instant, instantFromIso, workdayFromIso, zoneOffsets } from '@heath/core';
+import { instant, instantFromIso, workdayFromIso, workdayToIso, zoneOffsets } from '@heath/core';
 import { describe, expect, it } from 'vitest';
-import { itemsOf, readTimeLines } from './add-time.ts';
+import { itemsOf, readTimeLines } from './lines.ts';
+import { ofDay, ofPerson, type Person } from './subjects.ts';
 
 const offsets = zoneOffsets('Europe/London', instant(1_780_000_000), instant(1_800_000_000));
-const person = (personId: number, number: string, name: string): DayRow =>
-  ({ personId, number, name, offsets }) as DayRow;
+const person = (personId: number, number: string, name: string): Person => ({
+  personId,
+  number,
+  name,
+  offsets,
+});
 const people = [
   person(1, 'MF-0101', 'Abena Abernathy'),
   person(2, 'MF-0102', 'Gaspar Ribeiro'),
@@ -14,7 +18,7 @@ const people = [
 const jobs = [{ id: 7, name: 'Stores' }];
 const day = workdayFromIso('2026-10-28');
 const read = (text: string, same = { from: '', to: '' }, of = day) =>
-  readTimeLines(text, same, { day: of, people, jobs });
+  readTimeLines(text, same, ofDay(of, people, []), jobs);
 const at = (iso: string) => instantFromIso(iso);
 
 describe('time for several people', () => {
@@ -24,7 +28,7 @@ describe('time for several people', () => {
       { ok: true, line: 1, from: at('2026-10-28T08:00:00Z'), to: at('2026-10-28T16:30:00Z'), job: { id: 7 } },
       // Six in the morning after ten at night is the next day's.
       { ok: true, line: 2, from: at('2026-10-28T22:00:00Z'), to: at('2026-10-29T06:00:00Z'), job: null },
-      { ok: false, line: 4, fault: 'Abena Abernathy stands here twice.' },
+      { ok: false, line: 4, fault: 'abena stands here twice: line 1 says it, too.' },
     ]);
   });
 
@@ -63,5 +67,53 @@ describe('time for several people', () => {
       { personId: 1, says: { kind: 'add', punchKind: 'in', zone: 'Europe/London', job: 7 } },
       { personId: 1, says: { kind: 'add', punchKind: 'out', at: at('2026-10-28T12:00:00Z') } },
     ]);
+  });
+});
+
+describe('time of one person on several days', () => {
+  const gaspar = person(2, 'MF-0102', 'Gaspar Ribeiro');
+  const period = { firstDay: workdayFromIso('2026-10-05'), lastDay: workdayFromIso('2026-10-18') };
+  const said = (text: string) =>
+    readTimeLines(text, { from: '8:00', to: '16:00' }, ofPerson(gaspar, period), jobs).map((line) =>
+      line.ok ? workdayToIso(line.day) : line.fault,
+    );
+
+  it('takes a date as people and spreadsheets write it', () => {
+    for (const written of [
+      '2026-10-13',
+      '13',
+      '13 Oct',
+      'Tue 13 October',
+      'tuesday, 13 oct 2026',
+      '13.10.',
+      '13.10.2026',
+      '13/10',
+      '10/13/2026',
+      '13-10-2026',
+    ])
+      expect([written, ...said(written.includes(',') ? `${written}\t` : written)]).toEqual([
+        written,
+        '2026-10-13',
+      ]);
+    expect(said('05/10')).toEqual(['2026-10-05']);
+  });
+
+  it('never guesses: what can be two days, or is none of the period, is said', () => {
+    // With days before or behind the month, both ways of reading a date can lie within a period.
+    const long = { firstDay: workdayFromIso('2026-09-01'), lastDay: workdayFromIso('2026-10-31') };
+    const [line] = readTimeLines('9/10', { from: '8', to: '9' }, ofPerson(gaspar, long), jobs);
+    expect(line).toMatchObject({
+      ok: false,
+      fault: '9/10 can be Thu 10 Sep or Fri 9 Oct: write it as 2026-09-10.',
+    });
+    expect(said('27 Oct\n\t8\t9')).toEqual([
+      '27 Oct is no day of this period: write it as 2026-10-05 or 5 Oct.',
+      'Nothing is no day of this period: write it as 2026-10-05 or 5 Oct.',
+    ]);
+    expect(said('13 Oct\n13/10')[1]).toBe('13/10 stands here twice: line 1 says it, too.');
+  });
+
+  it('reads back every day of a period in whatever way it is written', () => {
+    for (const one of ofPerson(gaspar, period).all) expect(said(one)).toEqual([one]);
   });
 });

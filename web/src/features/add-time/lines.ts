@@ -1,4 +1,4 @@
-import type { BulkItem, DayRow, PlacesReply } from '@heath/contract';
+import type { BulkItem, PlacesReply } from '@heath/contract';
 import {
   firstInstantOf,
   type Instant,
@@ -6,9 +6,9 @@ import {
   type JobId,
   readTimeEntry,
   SECONDS_PER_DAY,
-  type Workday,
   wallClock,
 } from '@heath/core';
+import type { AddTime, Subject } from './subjects.ts';
 
 /** What is typed once for all lines that do not say it. */
 export interface SameForAll {
@@ -16,48 +16,51 @@ export interface SameForAll {
   readonly to: string;
 }
 
-/** Time of one person that is to be added; or what is wrong with a line, and what would be right. */
+/** Time of one person on one day that is to be added; or what is wrong with a line, and what would be right. */
 export type TimeLine =
   | { readonly ok: false; readonly line: number; readonly text: string; readonly fault: string }
-  | {
+  | (Subject & {
       readonly ok: true;
       readonly line: number;
-      readonly row: DayRow;
       readonly from: Instant;
       readonly to: Instant;
       readonly job: PlacesReply['jobs'][number] | null;
-    };
+    });
 
 /** No shift that somebody adds by hand is longer. */
 const LONGEST_SECONDS = 20 * 3600;
 
 /**
- * Lines as they are typed, or pasted from a spreadsheet: a person by number or name, in, out, a job. A tab, a semicolon or a comma stands between.
+ * Lines as they are typed, or pasted from a spreadsheet: a person or a date, in, out, a job. A tab, a semicolon or a comma stands between.
  * A line that leaves in and out away has those that are the same for all.
  */
 export function readTimeLines(
   text: string,
   same: SameForAll,
-  { day, people, jobs }: { day: Workday; people: readonly DayRow[]; jobs: PlacesReply['jobs'] },
+  { read }: Pick<AddTime, 'read'>,
+  jobs: PlacesReply['jobs'],
 ): TimeLine[] {
-  const seen = new Set<number>();
+  const seen = new Map<string, string>();
   return text.split(/\r\n|\r|\n/).flatMap((typed, i): TimeLine[] => {
     if (typed.trim() === '') return [];
     const wrong = (fault: string): TimeLine[] => [{ ok: false, line: i + 1, text: typed.trim(), fault }];
-    const [who = '', from = '', to = '', job = ''] = cellsOf(typed);
-    const found = personIn(people, who);
+    const [first = '', from = '', to = '', job = ''] = cellsOf(typed);
+    const found = read(first);
     if (typeof found === 'string') return wrong(found);
-    const start = readTimeEntry(from || same.from, beforeDay(found, day), 'after', found.offsets);
+    const { person, day } = found;
+    const start = readTimeEntry(from || same.from, beforeDay(found), 'after', person.offsets);
     if (!start.ok)
       return wrong(`${from || same.from || 'Nothing'} is not a time to begin: 6:05, 1405 or 5p is.`);
-    const end = readTimeEntry(to || same.to, start.at, 'after', found.offsets);
+    const end = readTimeEntry(to || same.to, start.at, 'after', person.offsets);
     if (!end.ok) return wrong(`${to || same.to || 'Nothing'} is not a time to end: 14:05 or 10p is.`);
     if (end.at - start.at > LONGEST_SECONDS) return wrong('That is more than twenty hours.');
     const named = job === '' ? null : jobs.find(({ name }) => name.toLowerCase() === job.toLowerCase());
     if (named === undefined) return wrong(`There is no job named ${job}.`);
-    if (seen.has(found.personId)) return wrong(`${found.name} stands here twice.`);
-    seen.add(found.personId);
-    return [{ ok: true, line: i + 1, row: found, from: start.at, to: end.at, job: named }];
+    const twice = `${person.personId} ${day}`;
+    const before = seen.get(twice);
+    if (before !== undefined) return wrong(`${first} stands here twice: ${before} says it, too.`);
+    seen.set(twice, `line ${i + 1}`);
+    return [{ ok: true, line: i + 1, ...found, from: start.at, to: end.at, job: named }];
   });
 }
 
@@ -66,26 +69,13 @@ const cellsOf = (line: string): string[] => {
   return line.split(separator).map((cell) => cell.trim());
 };
 
-/** The one person that is meant; else what is wrong. */
-function personIn(people: readonly DayRow[], who: string): DayRow | string {
-  const meant = who.toLowerCase();
-  const exact = people.filter(({ number, name }) =>
-    [number, name].some((one) => one.toLowerCase() === meant),
-  );
-  const near = exact.length > 0 ? exact : people.filter(({ name }) => name.toLowerCase().includes(meant));
-  const [first] = near;
-  if (meant === '' || first === undefined)
-    return `Nobody here is called ${who || 'nothing'}: give a number or a name.`;
-  return near.length === 1 ? first : `${who} can be ${near.length} people: give the number.`;
-}
-
 /** The last instant before a day at the site of somebody: what follows it is the day's. */
-const beforeDay = ({ offsets }: DayRow, day: Workday): Instant =>
+const beforeDay = ({ person: { offsets }, day }: Subject): Instant =>
   instant(firstInstantOf(offsets, wallClock(day * SECONDS_PER_DAY)) - 1);
 
 /** What adds the time of a line: an in and an out. */
-export function itemsOf({ row, from, to, job }: Extract<TimeLine, { ok: true }>): BulkItem[] {
-  const { personId, offsets } = row;
+export function itemsOf({ person, from, to, job }: Extract<TimeLine, { ok: true }>): BulkItem[] {
+  const { personId, offsets } = person;
   const place = {
     zone: offsets.zone,
     job: job === null ? null : (job.id as JobId),

@@ -1,48 +1,40 @@
-import type { DayRow } from '@heath/contract';
-import type { Workday } from '@heath/core';
 import { useMemo, useState } from 'react';
 import { usePlacesQuery } from '../../api/reasons.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { useDraft } from '../../ui/form/useDraft.ts';
-import { clockTime, dayAndTime, longDay } from '../../ui/format.ts';
+import { clockTime, dayAndTime } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
 import { type Bulk, BulkPanel } from '../bulks/index.ts';
 import { BULK_KEYS } from '../bulks/keys.ts';
-import { itemsOf, readTimeLines, type TimeLine } from './add-time.ts';
+import { itemsOf, readTimeLines, type TimeLine } from './lines.ts';
+import type { AddTime } from './subjects.ts';
 
 interface AddTimeProps {
   readonly periodId: number;
-  readonly day: Workday;
-  /** All of the day, who are looked for. */
-  readonly people: readonly DayRow[];
-  /** Those in the list: they can be put in with one press. */
-  readonly shown: readonly DayRow[];
+  readonly of: AddTime;
   readonly onClose: () => void;
 }
 const EMPTY = { lines: '', from: '', to: '' };
 const NO_JOBS: readonly never[] = [];
 
-/** Time for several people on one day: typed or pasted, each line said back, then shown with what it changes, then kept as one. */
-export function AddTime({ periodId, day, people, shown, onClose }: AddTimeProps) {
-  const { draft, type, forget } = useDraft(`time ${periodId} ${day}`, EMPTY);
+/** Time for several people on one day, or for one on several: typed or pasted, each line said back, then shown with what it changes, then kept as one. */
+export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
+  const { draft, type, forget } = useDraft(`time ${periodId} ${of.name}`, EMPTY);
   const { data: places } = usePlacesQuery();
   const [isShown, setShown] = useState(false);
   const jobs = places?.jobs ?? NO_JOBS;
-  const lines = useMemo(
-    () => readTimeLines(draft.lines, draft, { day, people, jobs }),
-    [draft, day, people, jobs],
-  );
+  const lines = useMemo(() => readTimeLines(draft.lines, draft, of, jobs), [draft, of, jobs]);
   const right = lines.filter((line) => line.ok);
   const isReady = right.length > 0 && right.length === lines.length;
-  const bulk = useMemo(() => bulkOf(lines, day), [lines, day]);
+  const bulk = useMemo(() => bulkOf(lines, of), [lines, of]);
   useKey(BULK_KEYS.close, () => !isShown && onClose());
   if (isShown)
     return (
       <BulkPanel
         periodId={periodId}
-        detail={longDay(day)}
+        detail={of.of}
         bulk={bulk}
         onClose={(isDone) => {
           if (isDone) forget();
@@ -52,10 +44,10 @@ export function AddTime({ periodId, day, people, shown, onClose }: AddTimeProps)
     );
   return (
     <main aria-label="Add time" className="flex min-h-0 flex-col overflow-y-auto px-4.5 pt-3 pb-4">
-      <h1 className="text-title">Add time, {longDay(day)}</h1>
+      <h1 className="text-title">Add time, {of.of}</h1>
       <p className="text-note text-soft">
-        A person a line: number or name, in, out, and a job where it is another. Rows pasted from a
-        spreadsheet are read as they come.
+        {of.first}, in, out, and a job where it is another. Rows pasted from a spreadsheet are read as they
+        come.
       </p>
       <div className="-mt-2 grid grid-cols-[calc(var(--spacing)*32)_calc(var(--spacing)*32)_auto] items-end gap-2">
         <Field
@@ -72,18 +64,18 @@ export function AddTime({ periodId, day, people, shown, onClose }: AddTimeProps)
         />
         <Button
           className="mb-1 justify-self-start"
-          disabled={shown.length === 0}
-          onClick={() => type({ lines: withLines(draft.lines, shown) })}
+          disabled={of.all.length === 0}
+          onClick={() => type({ lines: withLines(draft.lines, of.all) })}
         >
-          Put in the {shown.length.toLocaleString('en')} of the list
+          Put in all {of.all.length.toLocaleString('en')}
         </Button>
       </div>
       <textarea
-        aria-label="People and their times"
+        aria-label="Lines of time"
         value={draft.lines}
         rows={8}
         spellCheck={false}
-        placeholder={'MF-0131\t6:00\t14:00\nGaspar Ribeiro, 22, 6, Stores'}
+        placeholder={of.example}
         onChange={(event) => type({ lines: event.target.value })}
         className="mt-3 w-full rounded-control border border-rule bg-field px-2.5 py-1.5 text-note"
       />
@@ -111,42 +103,41 @@ function Understood({ line }: { line: TimeLine }) {
         Line {line.line}: {line.fault}
       </li>
     );
-  const { row, from, to, job } = line;
+  const { person, from, to, job } = line;
   return (
     <li className="border-b border-faint py-0.5">
-      <b className="font-semibold">{row.name}</b>{' '}
+      <b className="font-semibold">{person.name}</b>{' '}
       <span className="text-soft">
-        {row.number} · {dayAndTime(from, row.offsets)} to {clockTime(to, row.offsets)}
+        {person.number} · {dayAndTime(from, person.offsets)} to {clockTime(to, person.offsets)}
         {job !== null && ` · ${job.name}`}
       </span>
     </li>
   );
 }
 
-/** The lines with one for each person of a list, who have none yet. */
-const withLines = (lines: string, shown: readonly DayRow[]): string => {
+/** The lines with one for each of all who, or which, have none yet. */
+const withLines = (lines: string, all: readonly string[]): string => {
   const there = lines.toLowerCase();
-  const more = shown
-    .filter(({ number }) => !there.includes(number.toLowerCase()))
-    .map(({ number }) => number);
+  const more = all.filter((one) => !there.includes(one.toLowerCase()));
   return [...(lines.trim() === '' ? [] : [lines.trimEnd()]), ...more].join('\n');
 };
 
-const bulkOf = (lines: readonly TimeLine[], day: Workday): Bulk => ({
+const bulkOf = (lines: readonly TimeLine[], { of }: AddTime): Bulk => ({
   name: 'Add time',
-  did: `Added time on ${longDay(day)}`,
+  did: `Added time, ${of}`,
   verb: 'Add for',
-  of: lines.flatMap((line) =>
-    line.ok
-      ? [
-          {
-            personId: line.row.personId,
-            name: line.row.name,
-            workday: day,
-            line: `${clockTime(line.from, line.row.offsets)} to ${clockTime(line.to, line.row.offsets)}${line.job === null ? '' : `, ${line.job.name}`}`,
-            items: itemsOf(line),
-          },
-        ]
-      : [],
-  ),
+  of: lines.flatMap((line) => {
+    if (!line.ok) return [];
+    const { person, day, from, to, job } = line;
+    const times = `${clockTime(from, person.offsets)} to ${clockTime(to, person.offsets)}`;
+    return [
+      {
+        personId: person.personId,
+        name: person.name,
+        workday: day,
+        line: job === null ? times : `${times}, ${job.name}`,
+        items: itemsOf(line),
+      },
+    ];
+  }),
 });

@@ -1,0 +1,11 @@
+import { lazy, Suspense } from 'react';
+import type { AddTime } from './subjects.ts';
+
+const AddTimeForm = lazy(async () => ({ default: (await import('./AddTimeForm.tsx')).AddTimeForm }));
+
+/** Where time is added by lines; fetched when somebody first does. */
+export const AddTimePlace = (props: { periodId: number; of: AddTime; onClose: () => void }) => (
+  <Suspense fallback={<main aria-busy="true" className="px-4.5 pt-3" />}>
+    <AddTimeForm {...props} />
+  </Suspense>
+);

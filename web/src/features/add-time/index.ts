@@ -1,0 +1,2 @@
+export { AddTimePlace } from './AddTimePlace.tsx';
+export { ofDay, ofPerson } from './subjects.ts';
