@@ -19,6 +19,7 @@ export * from './pay-codes.ts';
 export * from './periods.ts';
 export * from './places.ts';
 export * from './problem.ts';
+export * from './progress.ts';
 export * from './punches.ts';
 export * from './questions.ts';
 export * from './reasons.ts';

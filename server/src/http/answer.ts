@@ -1,6 +1,7 @@
 import { type GivenBy, OPERATIONS, type OperationName, written } from '@heath/contract';
 import type { Response } from 'express';
 import * as v from 'valibot';
+import { isByLines } from './by-lines.ts';
 
 /** Outside production every reply is held against its schema: what is promised is what is sent. */
 const CHECKS = process.env.NODE_ENV !== 'production';
@@ -11,7 +12,9 @@ export function answer<Name extends OperationName>(
   name: Name,
   given: GivenBy<Name>,
 ): void {
-  response.status(OPERATIONS[name].status).json(bodyOf(name, given));
+  const body = bodyOf(name, given);
+  if (isByLines(response)) response.end(JSON.stringify(body));
+  else response.status(OPERATIONS[name].status).json(body);
 }
 
 /** What an operation gives, as its schema says it is written. */

@@ -10,6 +10,7 @@ import {
   isToBeRepeated,
   OutcomeUnknown,
 } from '../database/failures.ts';
+import { isByLines } from './by-lines.ts';
 
 /** An answer that says what is wrong, where, and what would be right (RFC 9457). */
 export class Problem extends Error {
@@ -124,14 +125,15 @@ export const sendProblem: ErrorRequestHandler = (error, request, response, _next
   if (problem === null) request.log?.error({ err: error }, 'request failed');
   else if (problem.status >= 500)
     request.log?.warn({ type: problem.type, code: codeOf(error) }, 'request not answered');
-  // Half a reply cannot be mended; whoever reads it must notice that it broke off.
-  if (response.headersSent) return void response.destroy();
   const body: ProblemBody = {
     type: problem?.type ?? 'unexpected',
     title: problem?.message ?? 'Something went wrong on the server. Nothing was changed.',
     status: problem?.status ?? 500,
     ...problem?.more,
   };
+  if (isByLines(response)) return void response.end(JSON.stringify(body));
+  // Half a reply cannot be mended; whoever reads it must notice that it broke off.
+  if (response.headersSent) return void response.destroy();
   if (!request.complete) readToItsEnd(request);
   const wait = problem?.more.retryAfterSeconds;
   if (wait !== undefined) response.set('Retry-After', String(wait));

@@ -33,6 +33,13 @@ function isUnanswered(error: FetchBaseQueryError | undefined): boolean {
   return error.status >= 500 && (type === undefined || TRIED_AGAIN.includes(type));
 }
 
+/** A problem says by itself with which status it was refused: what came line by line had begun well. */
+function asTold<T extends { readonly error?: FetchBaseQueryError | undefined }>(result: T): T {
+  const { error } = result;
+  const { status } = ((typeof error?.status === 'number' ? error.data : null) ?? {}) as Partial<ProblemBody>;
+  return error === undefined || status === undefined ? result : { ...result, error: { ...error, status } };
+}
+
 /** Nobody knows what became of a write. */
 function isOutcomeUnknown(error: FetchBaseQueryError): boolean {
   const { type } = ((typeof error.status === 'number' ? error.data : null) ?? {}) as Partial<ProblemBody>;
@@ -59,11 +66,11 @@ const askUntilAnswered: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryE
   const what = JSON.stringify([request.method, request.url, request.body]);
   const key = unanswered.get(what) ?? newWriteKey();
   if (isWrite) unanswered.set(what, key);
-  const keyed = isWrite ? { ...request, headers: { [WRITE_KEY_HEADER]: key } } : request;
+  const keyed = isWrite ? { ...request, headers: { ...request.headers, [WRITE_KEY_HEADER]: key } } : request;
   let waiting = false;
   try {
     for (let tries = 0; ; tries++) {
-      const result = await send(keyed, queryApi, extra);
+      const result = asTold(await send(keyed, queryApi, extra));
       if (!isUnanswered(result.error)) {
         unanswered.delete(what);
         return result;

@@ -1,5 +1,6 @@
 import { BulkPreview, BulkReply, type BulkRequest } from '@heath/contract';
 import { api } from './base.ts';
+import { byLines } from './by-lines.ts';
 import { reads } from './reads.ts';
 
 /** Many cards changed: what shows them is asked for anew. */
@@ -8,12 +9,22 @@ const CHANGED = ['cards', 'card', 'day', 'input', 'exceptions', 'strip', 'handof
 export const { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } = api.injectEndpoints({
   endpoints: (build) => ({
     previewBulk: build.query<BulkPreview, { periodId: number; body: BulkRequest }>({
-      query: ({ periodId, body }) => ({ url: `/periods/${periodId}/bulks/preview`, method: 'POST', body }),
+      query: ({ periodId, body }) => ({
+        url: `/periods/${periodId}/bulks/preview`,
+        method: 'POST',
+        body,
+        ...byLines(body),
+      }),
       transformResponse: reads(BulkPreview),
       keepUnusedDataFor: 0,
     }),
     settleBulk: build.mutation<BulkReply, { periodId: number; body: BulkRequest }>({
-      query: ({ periodId, body }) => ({ url: `/periods/${periodId}/bulks`, method: 'POST', body }),
+      query: ({ periodId, body }) => ({
+        url: `/periods/${periodId}/bulks`,
+        method: 'POST',
+        body,
+        ...byLines(body),
+      }),
       transformResponse: reads(BulkReply),
       invalidatesTags: CHANGED,
     }),

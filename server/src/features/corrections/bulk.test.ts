@@ -1,8 +1,10 @@
+import { randomUUID } from 'node:crypto';
 import {
   type BulkItem,
   type BulkRequest,
   cardRows,
   type ExceptionsReply,
+  PROGRESS_LINES,
   type SettleItem,
 } from '@heath/contract';
 import { compute, instantFromIso, isMissingPunch } from '@heath/core';
@@ -14,6 +16,7 @@ import { sendAlone } from '../../database/round-trip.ts';
 import { bulk, card, correction } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { serve } from '../../testing/serve.ts';
 import { listCards } from '../cards/service.ts';
 import { listExceptions } from '../exceptions/service.ts';
 import { previewBulk, settleBulk, undoBulk } from './bulk.ts';
@@ -264,5 +267,46 @@ describe('corrections by hand of several people at once', () => {
     );
     expect(new Set(preview.left.map(({ personId }) => personId))).toEqual(new Set(others));
     expect(preview.left[0]?.exception).toBe('by hand');
+  });
+});
+
+describe('a client that reads lines', () => {
+  it('hears how far many corrections have come; a refusal after the first line is the last one', async () => {
+    const { base, close } = await serve(company);
+    const json = { 'Content-Type': 'application/json', Origin: base };
+    const signedIn = await fetch(`${base}/api/session`, {
+      method: 'POST',
+      headers: json,
+      body: JSON.stringify({ username: 'odile', password: 'gorse-in-bloom' }),
+    });
+    const cookie = signedIn.headers.get('set-cookie')?.split(';')[0] ?? '';
+    const ask = async (all: BulkItem[], accept: string) => {
+      const reply = await fetch(`${base}/api/periods/${company.periodId}/bulks`, {
+        method: 'POST',
+        headers: { ...json, Cookie: cookie, Accept: accept, 'Idempotency-Key': randomUUID() },
+        body: JSON.stringify(request(all)),
+      });
+      const lines = (await reply.text()).split('\n').map((line) => JSON.parse(line));
+      for (const { bulkId } of lines) if (bulkId !== undefined) undoLast = () => takeBack(bulkId);
+      return { status: reply.status, type: reply.headers.get('content-type') ?? '', lines };
+    };
+    const all = await items();
+    const people = new Set(all.map(({ personId }) => personId)).size;
+    const whole = await ask(all, '*/*');
+    expect([whole.status, whole.lines.length, whole.lines[0].corrections]).toEqual([200, 1, all.length]);
+    await undoLast?.();
+    const told = await ask(all, PROGRESS_LINES);
+    expect(told.type).toContain(PROGRESS_LINES);
+    expect(told.lines).toEqual([
+      { done: people, of: people },
+      expect.objectContaining({ corrections: all.length, left: [] }),
+    ]);
+    // All of it is settled by now.
+    const refused = await ask(all, PROGRESS_LINES);
+    expect(refused.lines).toEqual([
+      { done: people, of: people },
+      expect.objectContaining({ status: 409, title: expect.stringContaining('settled this already') }),
+    ]);
+    close();
   });
 });

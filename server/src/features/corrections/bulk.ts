@@ -8,6 +8,7 @@ import { type ComputedCard, storeChangedCards } from '../../computing/store-card
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
 import { inTransaction, type Send, type Statement } from '../../database/round-trip.ts';
+import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { somebody, type Who } from '../../rights/who.ts';
@@ -26,8 +27,10 @@ import {
 import { checkPlaces, placesIn } from './places.ts';
 import { bulkOf, insertBulk, insertCorrection, type NewCorrection } from './store.ts';
 
-/** So many cards are read in one trip. */
-const CARDS_AT_ONCE = 250;
+/** So many cards are read in one trip; after each is told how far it is. */
+const CARDS_AT_ONCE = 100;
+
+const unheard: Report = () => {};
 
 type Left = BulkReply['left'][number];
 
@@ -118,9 +121,11 @@ async function stepAll(
   send: Send,
   periodId: number,
   steps: ReadonlyMap<number, readonly Step[]>,
+  report: Report,
 ): Promise<{ readonly all: readonly Stepped[]; readonly left: readonly Left[] }> {
   const all: Stepped[] = [];
   const left: Left[] = [];
+  let done = 0;
   for (const part of partsOf([...steps], CARDS_AT_ONCE)) {
     const people = part.map(([personId]) => personId);
     const read = await lockCards(context.database, periodId, people, context.clock.now(), send);
@@ -135,6 +140,8 @@ async function stepAll(
         left.push(...own.map(({ exception }) => ({ personId, exception, reason: error.message })));
       }
     }
+    done += part.length;
+    report(done, steps.size);
   }
   return { all, left };
 }
@@ -145,11 +152,12 @@ export async function previewBulk(
   who: Who,
   periodId: number,
   { items }: BulkRequest,
+  report: Report = unheard,
 ): Promise<BulkPreview> {
   await checkAllPlaces(context, items);
   return inTransaction(context.database, async ({ send }) => {
     const steps = byPerson(items, stepOf(null));
-    const { all, left } = await stepAll(context, who, send, periodId, steps);
+    const { all, left } = await stepAll(context, who, send, periodId, steps, report);
     const people = all
       .filter(({ done }) => done.length > 0)
       .map(({ card: { subject }, done, payableHours }) => ({
@@ -173,8 +181,9 @@ export const settleBulk = (
   who: Who,
   periodId: number,
   { what, items, note }: BulkRequest,
+  report: Report = unheard,
 ): Promise<BulkReply> =>
-  keepBulk(context, write, who, periodId, { what, note, undoes: null }, async () => {
+  keepBulk(context, write, who, periodId, { what, note, undoes: null, report }, async () => {
     await checkAllPlaces(context, items);
     return byPerson(items, stepOf(note));
   });
@@ -187,23 +196,31 @@ export const undoBulk = (
   periodId: number,
   id: number,
 ): Promise<BulkReply> =>
-  keepBulk(context, write, who, periodId, { what: 'Undone', note: '', undoes: id }, async () => {
-    const bulk = await bulkOf(context.database, periodId, id);
-    if (bulk === undefined)
-      throw new Problem(404, 'not-found', 'Nothing was settled together under this number in this period.');
-    if (bulk.undoneBy !== null)
-      throw new Problem(409, 'already-undone', `${bulk.undoneBy} has undone this already.`);
-    // The last first: each was made on what those before it had left.
-    return byPerson(bulk.corrections.toReversed(), ({ id: correctionId, settles }) => ({
-      exception: settles ?? '',
-      change: (card) => takenBack(card, periodId, correctionId),
-    }));
-  });
+  keepBulk(
+    context,
+    write,
+    who,
+    periodId,
+    { what: 'Undone', note: '', undoes: id, report: unheard },
+    async () => {
+      const bulk = await bulkOf(context.database, periodId, id);
+      if (bulk === undefined)
+        throw new Problem(404, 'not-found', 'Nothing was settled together under this number in this period.');
+      if (bulk.undoneBy !== null)
+        throw new Problem(409, 'already-undone', `${bulk.undoneBy} has undone this already.`);
+      // The last first: each was made on what those before it had left.
+      return byPerson(bulk.corrections.toReversed(), ({ id: correctionId, settles }) => ({
+        exception: settles ?? '',
+        change: (card) => takenBack(card, periodId, correctionId),
+      }));
+    },
+  );
 
 interface AboutBulk {
   readonly what: string;
   readonly note: string;
   readonly undoes: number | null;
+  readonly report: Report;
 }
 
 /** Writes many corrections and the cards they lead to in one transaction: after a crash all of them are there or none. */
@@ -212,7 +229,7 @@ function keepBulk(
   write: Write | null,
   who: Who,
   periodId: number,
-  { what, note, undoes }: AboutBulk,
+  { what, note, undoes, report }: AboutBulk,
   stepsOf: () => Promise<ReadonlyMap<number, readonly Step[]>>,
 ): Promise<BulkReply> {
   const by = { userId: somebody(who), at: context.clock.now() };
@@ -223,7 +240,7 @@ function keepBulk(
         const before = answerIn(write, (await send(answerQuery(who, write)))[0]);
         if (before !== undefined) return nothingMore(before.result as BulkReply);
       }
-      const { all, left } = await stepAll(context, who, send, periodId, steps);
+      const { all, left } = await stepAll(context, who, send, periodId, steps, report);
       const changed = all.filter(({ done }) => done.length > 0);
       const [first] = changed;
       if (first === undefined)

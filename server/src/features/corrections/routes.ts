@@ -2,6 +2,7 @@ import { BulkRequest, CorrectRequest, SettleRequest } from '@heath/contract';
 import type { Request, Router } from 'express';
 import type { CardKey } from '../../computing/read-card.ts';
 import { answer } from '../../http/answer.ts';
+import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
@@ -49,13 +50,20 @@ export function correctionRoutes(context: Context): Router {
   routes.post('/periods/:period/bulks/preview', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     const asked = valid(BulkRequest, request.body);
-    const effect = await previewBulk(context, whoOf(request), periodId, asked);
+    const effect = await previewBulk(context, whoOf(request), periodId, asked, reportTo(request, response));
     answer(response, 'POST /periods/:period/bulks/preview', effect);
   });
   routes.post('/periods/:period/bulks', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     const asked = valid(BulkRequest, request.body);
-    const settled = await settleBulk(context, writeOf(request), whoOf(request), periodId, asked);
+    const settled = await settleBulk(
+      context,
+      writeOf(request),
+      whoOf(request),
+      periodId,
+      asked,
+      reportTo(request, response),
+    );
     answer(response, 'POST /periods/:period/bulks', settled);
   });
   routes.post('/periods/:period/bulks/:bulk/undo', async (request, response) => {

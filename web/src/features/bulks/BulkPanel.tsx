@@ -3,6 +3,7 @@ import type { Workday } from '@heath/core';
 import { useMemo, useRef, useState } from 'react';
 import { problemOf } from '../../api/base.ts';
 import { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } from '../../api/bulks.ts';
+import { hearProgress } from '../../api/by-lines.ts';
 import { Button } from '../../ui/Button.tsx';
 import { BareCheckbox } from '../../ui/Checkbox.tsx';
 import { WhyField } from '../../ui/form/WhyField.tsx';
@@ -67,7 +68,12 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
   const [out, setOut] = useState<ReadonlySet<string>>(new Set());
   const [note, setNote] = useState('');
   const why = useRef<HTMLInputElement>(null);
-  const whole = useMemo(() => bodyOf(bulk, all, ''), [bulk, all]);
+  const [share, setShare] = useState<number | null>(null);
+  const whole = useMemo(() => {
+    const body = bodyOf(bulk, all, '');
+    hearProgress(body, setShare);
+    return body;
+  }, [bulk, all]);
   const { currentData: preview, error, refetch } = usePreviewBulkQuery({ periodId, body: whole });
   const kept = useMemo(() => all.filter((one) => !out.has(idOf(one))), [all, out]);
   const { run, isBusy } = useSettleBulk(periodId, () => onClose(true));
@@ -75,7 +81,12 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
   const take = () => {
     if (isBusy || kept.length === 0 || preview === undefined) return;
     if (isAsked && note.trim() === '') why.current?.focus();
-    else void run(bodyOf(bulk, kept, note));
+    else {
+      const body = bodyOf(bulk, kept, note);
+      setShare(null);
+      hearProgress(body, setShare);
+      void run(body);
+    }
   };
   useKey(BULK_KEYS.take, take);
   useKey(BULK_KEYS.close, () => onClose(false));
@@ -98,11 +109,11 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
           <p className="mb-1 text-note text-soft">
             Computing what would change for {all.length.toLocaleString('en')}…
           </p>
-          <ProgressBar label="Computing what would change" share={null} />
+          <ProgressBar label="Computing what would change" share={share} />
         </div>
       )}
       <Rows all={all} out={out} preview={preview} onToggle={toggle} />
-      {isBusy && <ProgressBar label={`${bulk.verb}: ${kept.length}`} share={null} />}
+      {isBusy && <ProgressBar label={`${bulk.verb}: ${kept.length}`} share={share} />}
       <footer className="flex flex-wrap items-center gap-2 pt-3">
         <Button look="primary" disabled={isBusy || preview === undefined || kept.length === 0} onClick={take}>
           {bulk.verb} {kept.length.toLocaleString('en')} <Kbd>{BULK_KEYS.take.press}</Kbd>
