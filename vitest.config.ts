@@ -18,7 +18,7 @@ export default defineConfig({
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['server/src/**/*.test.ts'],
           globalSetup: ['server/src/testing/database.ts'],
-          fileParallelism: false,
+          maxWorkers: 2,
           testTimeout: 60_000,
           hookTimeout: 120_000,
         },

@@ -233,6 +233,35 @@ describe('by the keyboard', () => {
     await page.getByText('Leave it').click();
   });
 
+  it('the panel offers what else a punch, a stretch and a meal can be, each with what it changes', async () => {
+    const choose = async (label: string, name: string) => {
+      await page.getByRole('combobox', { name: label }).click();
+      await page.getByRole('option', { name, exact: true }).click();
+    };
+    const changes = () => soon(() => effect().innerText()).toMatch(/[\d.]+ → [\d.]+/);
+    const leave = async () => {
+      await page.keyboard.press('Escape');
+      await soon(() => effect().count()).toBe(0);
+    };
+    const before = await total();
+    await page.keyboard.press('b');
+    for (const name of ['Paid double', 'Not worked', 'Paid time and a half']) {
+      await choose('What the stretch is', name);
+      await page.getByRole('combobox', { name: 'What the stretch is' }).filter({ hasText: name }).waitFor();
+      await changes();
+    }
+    await keepByMouse();
+    await soon(() => sentence()).toContain('Time and a half');
+    await undo(before);
+    await page.keyboard.press('e');
+    await page.getByLabel('Time', { exact: true }).press('Escape');
+    await choose('Counts as', 'Meal out');
+    await page.getByRole('heading', { name: 'The punch counts as' }).waitFor();
+    await soon(() => effect().innerText()).not.toBe('');
+    expect(await violations(page)).toEqual([]);
+    await leave();
+  });
+
   it('G takes rows of a spreadsheet for one card, a day a line, and shows what each would change', async () => {
     // The two weekends are free.
     await page.keyboard.press('g');

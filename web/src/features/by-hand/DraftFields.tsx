@@ -7,7 +7,18 @@ import { Field } from '../../ui/form/Field.tsx';
 import { HoursField } from '../../ui/form/HoursField.tsx';
 import { clockTime, dayAndTime, punchWord, shortDay } from '../../ui/format.ts';
 import { Select } from '../../ui/Select.tsx';
-import { asDuration, punchNamedIn, type Says, type SaysOf, timesOf } from './draft.ts';
+import {
+  asDuration,
+  isStretch,
+  type OnDay,
+  punchesOf,
+  punchNamedIn,
+  type Says,
+  type SaysOf,
+  type Stretch,
+  timesOf,
+  unpaidOf,
+} from './draft.ts';
 import type { ByHand } from './useByHand.ts';
 
 interface DraftFieldsProps {
@@ -24,6 +35,10 @@ const TITLES: Partial<Record<Says['kind'], string>> = {
   split: 'From then on another job',
   'set-meal': 'A meal that was not punched',
   'set-job': 'Worked in',
+  'set-class': 'Paid at a rate of its own',
+  'not-worked': 'A stretch that was not worked',
+  retype: 'The punch counts as',
+  'cancel-meal': 'The meal is paid',
   'set-workday': 'The shift counts for',
   'flat-hours': 'Hours without punches',
 };
@@ -54,11 +69,11 @@ export function DraftFields({ hand, card, day, onEnter }: DraftFieldsProps) {
           ))}
         </div>
       )}
-      {says.kind === 'move' && (
-        <Button look="quiet" className="mt-1" onClick={() => consider({ kind: 'drop', punch: says.punch })}>
-          Take it out instead
-        </Button>
+      {(says.kind === 'move' || says.kind === 'retype') && (
+        <OtherKind says={says} of={{ card, day }} onChange={consider} />
       )}
+      {says.kind === 'set-meal' && <MealsToPay of={{ card, day }} onChange={consider} />}
+      {isStretch(says) && <StretchIs says={says} onChange={consider} />}
       {says.kind === 'add' && (
         <Select
           label="Kind of punch"
@@ -137,6 +152,75 @@ const WRONG = {
   'not-a-time': 'A time like 6:05, 1405 or 5p',
   'skipped-hour': 'The clocks skip that hour that night',
 } as const;
+
+type Changing<S> = { says: S; onChange: (says: Says) => void };
+
+/** A punch that counts as another kind, or not at all. */
+function OtherKind({ says, of, onChange }: Changing<SaysOf<'move'> | SaysOf<'retype'>> & { of: OnDay }) {
+  const { punch } = says;
+  const kind = says.kind === 'retype' ? says.punchKind : punchesOf(of).find(({ id }) => id === punch)?.kind;
+  return (
+    <div className="mt-2 flex items-center gap-2">
+      {kind !== undefined && (
+        <Select
+          label="Counts as"
+          value={kind}
+          choices={PUNCH_KINDS.map((one) => ({ value: one, name: punchWord(one) }))}
+          onChoose={(punchKind) => onChange({ kind: 'retype', punch, punchKind })}
+          className="border border-rule bg-field px-2 py-1 text-note"
+        />
+      )}
+      <Button look="quiet" onClick={() => onChange({ kind: 'drop', punch })}>
+        Take it out instead
+      </Button>
+    </div>
+  );
+}
+
+/** Meals of the day that are taken off: each can be paid instead. */
+function MealsToPay({ of, onChange }: { of: OnDay; onChange: (says: Says) => void }) {
+  const { offsets } = of.card;
+  return unpaidOf(of).map(({ start, end }) => (
+    <Button
+      key={start}
+      look="quiet"
+      className="mt-1"
+      onClick={() => onChange({ kind: 'cancel-meal', at: start })}
+    >
+      Pay {clockTime(start, offsets)} to {clockTime(end, offsets)} instead
+    </Button>
+  ));
+}
+
+/** What a stretch can be, beside what it was clocked as. */
+const STRETCHES = [
+  { value: 'job', name: 'Work in another job or department', as: { kind: 'set-job' } },
+  { value: 'ordinary', name: 'Paid as ordinary time', as: { kind: 'set-class', multiplier: 1 } },
+  { value: 'half', name: 'Paid time and a half', as: { kind: 'set-class', multiplier: 1.5 } },
+  { value: 'double', name: 'Paid double', as: { kind: 'set-class', multiplier: 2 } },
+  { value: 'not worked', name: 'Not worked', as: { kind: 'not-worked' } },
+] as const;
+
+function StretchIs({ says, onChange }: Changing<Stretch>) {
+  const { from, to } = says;
+  const now = STRETCHES.find(
+    ({ as }) =>
+      as.kind === says.kind &&
+      (as.kind !== 'set-class' || (says.kind === 'set-class' && as.multiplier === says.multiplier)),
+  );
+  return (
+    <Select
+      label="What the stretch is"
+      value={now?.value ?? 'job'}
+      choices={STRETCHES}
+      onChoose={(chosen) => {
+        const as = STRETCHES.find(({ value }) => value === chosen)?.as;
+        if (as !== undefined) onChange({ ...as, from, to });
+      }}
+      className="mt-2 w-full border border-rule bg-field px-2 py-1 text-note"
+    />
+  );
+}
 
 const AS_IT_IS = '';
 

@@ -19,6 +19,7 @@ import {
   punchNamedIn,
   splitting,
   stating,
+  toolOf,
 } from './draft.ts';
 import { HandEffect } from './HandEffect.tsx';
 import { HAND_KEYS } from './keys.ts';
@@ -38,7 +39,7 @@ export function HandPanel({ hand, card, day }: HandPanelProps) {
       <Tools
         card={card}
         day={day}
-        kind={punchNamedIn(says) === null ? (says?.kind ?? null) : null}
+        kind={toolOf(says)}
         punch={punchNamedIn(says)}
         drawing={hand.drawing}
         consider={hand.consider}
@@ -82,7 +83,7 @@ const Tools = memo(function Tools(props: ToolsProps) {
     { press: HAND_KEYS.add, name: 'Punch', act: () => consider(adding(of)), of: 'add' },
     { press: HAND_KEYS.split, name: 'Split', act: draws('split'), of: 'split', needsWork: true },
     { press: HAND_KEYS.meal, name: 'Meal', act: draws('meal'), of: 'set-meal', needsWork: true },
-    { press: HAND_KEYS.job, name: 'Job', act: draws('job'), of: 'set-job', needsWork: true },
+    { press: HAND_KEYS.job, name: 'Stretch', act: draws('job'), of: 'set-job', needsWork: true },
     {
       press: HAND_KEYS.workday,
       name: 'Workday',

@@ -28,6 +28,9 @@ export function punchesOf(of: OnDay): EffectivePunch[] {
   return [...all.values()].sort((a, b) => a.at - b.at);
 }
 
+/** What is taken off the day. */
+export const unpaidOf = (of: OnDay) => shiftsOf(of).flatMap(({ unpaid }) => unpaid);
+
 /** From when to when the day was worked; around noon where it was not. */
 function around(of: OnDay): { readonly from: Instant; readonly to: Instant } {
   const punches = punchesOf(of);
@@ -67,6 +70,17 @@ export function punchNamedIn(says: Says | null): string | null {
   if (says === null) return null;
   if ('punch' in says) return `punch ${says.punch}`;
   return says.kind === 'add' && says.instead !== undefined ? `added ${says.instead}` : null;
+}
+
+/** What is said of a stretch of the day. */
+export type Stretch = SaysOf<'set-job'> | SaysOf<'set-class'> | SaysOf<'not-worked'>;
+export const isStretch = (says: Says): says is Stretch =>
+  says.kind === 'set-job' || says.kind === 'set-class' || says.kind === 'not-worked';
+
+/** The kind that the tool begins with by which a correction was made; null where that is a punch. */
+export function toolOf(says: Says | null): string | null {
+  if (says === null || punchNamedIn(says) !== null) return null;
+  return isStretch(says) ? 'set-job' : says.kind;
 }
 
 /** A punch that is missing: the in where the day begins, the out where it ends. */

@@ -5,7 +5,7 @@ export const HAND_KEYS = {
   add: { press: 'I', does: 'Add a punch' },
   split: { press: 'X', does: 'Split a spell between two jobs' },
   meal: { press: 'M', does: 'Draw a meal' },
-  job: { press: 'B', does: 'Give a stretch of the day to a job' },
+  job: { press: 'B', does: 'Give a stretch of the day to a job, a rate of its own, or take it out' },
   workday: { press: 'D', does: 'Count a shift for another workday' },
   hours: { press: 'H', does: 'Add hours or leave without punches' },
   keep: { press: 'Enter', does: 'Keep the correction that is shown' },
