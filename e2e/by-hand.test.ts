@@ -262,6 +262,21 @@ describe('by the keyboard', () => {
     await leave();
   });
 
+  it('a key that is pressed before its tool is there is heard all the same', async () => {
+    const next = async (key: string) => {
+      const name = await page.getByRole('heading', { level: 1 }).innerText();
+      await page.keyboard.press('j');
+      await page.waitForFunction((before) => document.querySelector('h1')?.textContent !== before, name);
+      await page.keyboard.press(key);
+    };
+    await next('e');
+    await page.getByRole('heading', { name: 'Take the punch to' }).waitFor();
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await next('h');
+    await page.getByRole('heading', { name: 'Hours without punches' }).waitFor();
+  });
+
   it('G takes rows of a spreadsheet for one card, a day a line, and shows what each would change', async () => {
     // The two weekends are free.
     await page.keyboard.press('g');

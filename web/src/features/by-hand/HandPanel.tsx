@@ -1,6 +1,6 @@
 import type { CardReply } from '@heath/contract';
 import type { Workday } from '@heath/core';
-import { memo, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { WhyField } from '../../ui/form/WhyField.tsx';
 import { clockTime, punchWord } from '../../ui/format.ts';
@@ -22,17 +22,19 @@ import {
   toolOf,
 } from './draft.ts';
 import { HandEffect } from './HandEffect.tsx';
-import { HAND_KEYS } from './keys.ts';
+import { HAND_KEYS, type HandTool } from './keys.ts';
 import type { ByHand } from './useByHand.ts';
 
 interface HandPanelProps {
   readonly hand: ByHand;
   readonly card: CardReply;
   readonly day: Workday;
+  /** The key that was pressed before its tool was there. */
+  readonly pressed: HandTool | null;
 }
 
 /** Corrections by hand on the open day: what there is to take hold of, the one that is considered, and what it would change. */
-export function HandPanel({ hand, card, day }: HandPanelProps) {
+export function HandPanel({ hand, card, day, pressed }: HandPanelProps) {
   const { says } = hand;
   return (
     <>
@@ -45,6 +47,7 @@ export function HandPanel({ hand, card, day }: HandPanelProps) {
         consider={hand.consider}
         setDrawing={hand.setDrawing}
         onNear={hand.onNear}
+        pressed={pressed}
       />
       {says !== null && <Considered hand={hand} card={card} day={day} />}
     </>
@@ -54,7 +57,9 @@ export function HandPanel({ hand, card, day }: HandPanelProps) {
 const CHIP =
   'rounded-control border border-rule px-1.5 py-px text-fine enabled:hover:border-heather disabled:text-soft aria-pressed:border-heather aria-pressed:bg-heather-wash';
 
-interface ToolsProps extends Pick<ByHand, 'consider' | 'drawing' | 'setDrawing' | 'onNear'> {
+interface ToolsProps
+  extends Pick<ByHand, 'consider' | 'drawing' | 'setDrawing' | 'onNear'>,
+    Pick<HandPanelProps, 'pressed'> {
   readonly card: CardReply;
   readonly day: Workday;
   /** The kind of what is considered, and the name of the punch that it takes elsewhere. */
@@ -64,15 +69,16 @@ interface ToolsProps extends Pick<ByHand, 'consider' | 'drawing' | 'setDrawing' 
 
 /** The punches of the day and what else can be done, each with its key. While something is dragged it stays as it is, and is not drawn anew. */
 const Tools = memo(function Tools(props: ToolsProps) {
-  const { card, day, kind, punch: picked, drawing, consider, setDrawing, onNear } = props;
+  const { card, day, kind, punch: picked, drawing, consider, setDrawing, onNear, pressed } = props;
   const of = { card, day };
   const punches = punchesOf(of);
   const movable = punches.filter((one) => moving(one) !== null);
-  useKey(HAND_KEYS.punch, () => {
+  const takeNext = () => {
     const place = movable.findIndex((one) => nameOf(one) === picked);
     const next = movable[(place + 1) % Math.max(movable.length, 1)];
     if (next !== undefined) consider(moving(next));
-  });
+  };
+  useKey(HAND_KEYS.punch, takeNext);
   const draws = (what: 'split' | 'meal' | 'job') => () => {
     onNear();
     setDrawing(drawing === what ? null : what);
@@ -93,6 +99,12 @@ const Tools = memo(function Tools(props: ToolsProps) {
     },
     { press: HAND_KEYS.hours, name: 'Hours', act: () => consider(stating(of)), of: 'flat-hours' },
   ];
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the tools have come
+  useEffect(() => {
+    if (pressed === 'punch') takeNext();
+    const tool = pressed === null ? undefined : tools.find(({ press }) => press === HAND_KEYS[pressed]);
+    if (tool !== undefined && (isWorked || tool.needsWork !== true)) tool.act();
+  }, []);
   return (
     <>
       <div className="flex flex-wrap gap-1">
@@ -147,7 +159,7 @@ function ToolButton({
 }
 
 /** The correction that is considered: its times, why, what it would change, and keeping or leaving it. */
-function Considered({ hand, card, day }: HandPanelProps) {
+function Considered({ hand, card, day }: Omit<HandPanelProps, 'pressed'>) {
   const why = useRef<HTMLInputElement>(null);
   const { effect, isBusy, problem } = hand;
   const isStopped =

@@ -1,24 +1,44 @@
 import type { CardReply } from '@heath/contract';
 import type { Workday } from '@heath/core';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
+import { type Key, useKey } from '../../ui/keys.ts';
+import { HAND_KEYS, type HandTool, TOOLS } from './keys.ts';
 import type { ByHand } from './useByHand.ts';
 
 const HandPanel = lazy(async () => ({ default: (await import('./HandPanel.tsx')).HandPanel }));
 
 /**
- * Where a card is corrected by hand. Whoever walks from card to card does not wait for it: it is fetched and drawn once somebody stays, or
- * their pointer comes near.
+ * Where a card is corrected by hand. Whoever walks from card to card does not wait for it: it is fetched and drawn once somebody stays, their
+ * pointer comes near, or they press one of its keys, which is heard then.
  */
 export function HandPlace(props: { hand: ByHand; card: CardReply; day: Workday }) {
-  const { may, isNear, says } = props.hand;
+  const { may, isNear, onNear, says } = props.hand;
+  const [pressed, setPressed] = useState<HandTool | null>(null);
   if (!may) return null;
+  const isDrawn = isNear || says !== null;
   return (
     <section aria-label="Correct by hand" className="mb-4 min-h-24 border-b border-rule pb-3">
-      {(isNear || says !== null) && (
+      {isDrawn ? (
         <Suspense fallback={null}>
-          <HandPanel {...props} />
+          <HandPanel {...props} pressed={pressed} />
         </Suspense>
+      ) : (
+        TOOLS.map((tool) => (
+          <HeardAhead
+            key={tool}
+            of={HAND_KEYS[tool]}
+            onPress={() => {
+              setPressed(tool);
+              onNear();
+            }}
+          />
+        ))
       )}
     </section>
   );
+}
+
+function HeardAhead({ of, onPress }: { of: Key; onPress: () => void }) {
+  useKey(of, onPress);
+  return null;
 }

@@ -11,3 +11,7 @@ export const HAND_KEYS = {
   keep: { press: 'Enter', does: 'Keep the correction that is shown' },
   drop: { press: 'Esc', does: 'Leave the correction' },
 } as const satisfies Keys;
+
+/** The keys that begin a correction. */
+export const TOOLS = ['punch', 'add', 'split', 'meal', 'job', 'workday', 'hours'] as const;
+export type HandTool = (typeof TOOLS)[number];

@@ -52,7 +52,7 @@ export const DayRow = memo(function DayRow({
     <div
       aria-current={isOpen ? 'date' : undefined}
       {...{ [DAY_ATTRIBUTE]: day }}
-      className={`isolate grid h-9 grid-cols-[var(--spacing-day)_minmax(0,1fr)_var(--spacing-total)] items-center border-t ${isMonday ? 'border-t-2 border-t-rule' : 'border-t-faint'} ${isOpen ? 'picked-day bg-sheet' : ''}`}
+      className={`isolate grid h-9 grid-cols-[var(--spacing-day)_minmax(0,1fr)_var(--spacing-total)] items-center border-t ${isMonday ? 'border-t-2 border-t-rule' : 'border-t-faint'} ${isOpen ? 'picked-day relative z-1 bg-sheet' : ''}`}
     >
       <button type="button" onClick={() => onPick(day)} className="h-full pl-1 text-left text-note">
         <b className="font-semibold">{weekday(day)}</b> {dayOfMonth(day)}

@@ -90,7 +90,11 @@ export function DayLanes(props: DayLanesProps) {
                   <GroupLine line={line} onApprove={onApprove} />
                 </div>
               ) : (
-                <div key={key} className="absolute inset-x-0 isolate" style={top}>
+                <div
+                  key={key}
+                  className={`absolute inset-x-0 isolate ${line.row.personId === openId ? 'z-1' : ''}`}
+                  style={top}
+                >
                   <PersonLine
                     day={day}
                     scale={scale}

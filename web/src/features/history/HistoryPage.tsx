@@ -47,9 +47,10 @@ export const shownOf = (all: readonly MadeCorrection[], which: string): readonly
 
 const number = (hours: number): number => hours / 90_000;
 
+/** Together as wide as a window of 1024 pixels. */
 const COLUMNS: readonly Column<MadeCorrection>[] = [
-  { id: 'when', name: 'When', value: ({ madeAt }) => madeAt, text: ({ madeAt }) => moment(madeAt), room: 36 },
-  { id: 'by', name: 'By', value: ({ by }) => by, room: 26 },
+  { id: 'when', name: 'When', value: ({ madeAt }) => madeAt, text: ({ madeAt }) => moment(madeAt), room: 30 },
+  { id: 'by', name: 'By', value: ({ by }) => by, room: 22 },
   {
     id: 'person',
     name: 'Person',
@@ -59,27 +60,27 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
         {name}
       </Link>
     ),
-    room: 34,
+    room: 30,
   },
-  { id: 'number', name: 'Number', value: (made) => made.number, room: 22 },
-  { id: 'department', name: 'Department', value: ({ department }) => department, room: 32 },
+  { id: 'number', name: 'Number', value: (made) => made.number, room: 19 },
+  { id: 'department', name: 'Department', value: ({ department }) => department, room: 25 },
   {
     id: 'what',
     name: 'What',
     value: (made) => whatOf(made),
     show: (made) => <span className={made.undone ? 'line-through opacity-70' : ''}>{whatOf(made)}</span>,
-    room: 46,
+    room: 40,
     grows: true,
   },
-  { id: 'why', name: 'Why', value: ({ note }) => note || null, room: 32 },
-  { id: 'together', name: 'Together', value: ({ together }) => together, room: 28 },
+  { id: 'why', name: 'Why', value: ({ note }) => note || null, room: 21, grows: true },
+  { id: 'together', name: 'Together', value: ({ together }) => together, room: 19 },
   {
     id: 'before',
     name: 'Before, h',
     value: ({ payableBeforeHours }) => number(payableBeforeHours),
     text: ({ payableBeforeHours }) => decimalHours(payableBeforeHours),
     isFigure: true,
-    room: 20,
+    room: 17,
   },
   {
     id: 'after',
@@ -87,7 +88,7 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
     value: ({ payableAfterHours }) => number(payableAfterHours),
     text: ({ payableAfterHours }) => decimalHours(payableAfterHours),
     isFigure: true,
-    room: 20,
+    room: 17,
   },
 ];
 
