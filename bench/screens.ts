@@ -163,7 +163,7 @@ export async function interact(browser: Browser, base: string): Promise<Interact
   }
   await page.goto(`${base}/cards`);
   await page.getByTestId('people').getByRole('button').first().waitFor();
-  const scrolled = await page.evaluate(scrollThrough, LISTS.people);
+  const scrolled = await scrolling(page, LISTS.people);
   await page.close();
   return { openList, walk, openCard, settle, nothing, yardstick, ...scrolled };
 }
@@ -220,7 +220,7 @@ export async function settleMany(browser: Browser, base: string): Promise<Settli
   }
   await page.goto(`${base}/exceptions?kind=missing-out`);
   await take.waitFor();
-  const scrolled = await page.evaluate(scrollThrough, LISTS.exceptions);
+  const scrolled = await scrolling(page, LISTS.exceptions);
   const alike = await fiveHundredAlike(page, base);
   await page.close();
   return { walk, take: taken, pickKind, alike, ...scrolled };
@@ -316,7 +316,7 @@ export async function dayAndHand(browser: Browser, base: string): Promise<ByHand
   }
   await page.goto(`${base}/day?day=2026-10-27`);
   await page.getByTestId('day').getByRole('button').first().waitFor();
-  const scrolled = await page.evaluate(scrollThrough, LISTS.day);
+  const scrolled = await scrolling(page, LISTS.day);
   await page.goto(`${base}/cards?day=2026-10-27`);
   await page.locator('[aria-current="date"] [data-says^="Out"]').first().waitFor();
   const drag = await dragPunch(page);
@@ -409,6 +409,12 @@ const LISTS = {
     leftPixels: 200,
   },
 } as const satisfies Readonly<Record<string, LongList>>;
+
+/** Scrolls a list once somebody has had a look at it: what a page that was just loaded does besides is not the list's. */
+async function scrolling(page: Page, list: LongList) {
+  await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
+  return page.evaluate(scrollThrough, list);
+}
 
 /** Scrolls a list to its end within some seconds, twelve rows at a time, as a hand on a wheel would. Runs in the page. */
 async function scrollThrough({
