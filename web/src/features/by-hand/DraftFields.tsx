@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { HoursField } from '../../ui/form/HoursField.tsx';
 import { clockTime, dayAndTime, punchWord, shortDay } from '../../ui/format.ts';
+import { RATES } from '../../ui/rates.ts';
 import { Select } from '../../ui/Select.tsx';
 import {
   asDuration,
@@ -195,9 +196,11 @@ function MealsToPay({ of, onChange }: { of: OnDay; onChange: (says: Says) => voi
 /** What a stretch can be, beside what it was clocked as. */
 const STRETCHES = [
   { value: 'job', name: 'Work in another job or department', as: { kind: 'set-job' } },
-  { value: 'ordinary', name: 'Paid as ordinary time', as: { kind: 'set-class', multiplier: 1 } },
-  { value: 'half', name: 'Paid time and a half', as: { kind: 'set-class', multiplier: 1.5 } },
-  { value: 'double', name: 'Paid double', as: { kind: 'set-class', multiplier: 2 } },
+  ...RATES.map(({ value, name, multiplier }) => ({
+    value,
+    name,
+    as: { kind: 'set-class', multiplier } as const,
+  })),
   { value: 'not worked', name: 'Not worked', as: { kind: 'not-worked' } },
 ] as const;
 

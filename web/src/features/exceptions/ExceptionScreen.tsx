@@ -13,7 +13,15 @@ import { alike, asBulk } from './alike.ts';
 import { ExceptionList } from './ExceptionList.tsx';
 import { KindList } from './KindList.tsx';
 import { EXCEPTION_KEYS } from './keys.ts';
-import { type Facets, type KindsBySeverity, kindsBySeverity, nameOf, openPlace, within } from './kinds.ts';
+import {
+  type Facets,
+  type KindsBySeverity,
+  kindsBySeverity,
+  nameOf,
+  ofPerson,
+  openPlace,
+  within,
+} from './kinds.ts';
 import { UNOWNED, UnownedBadges } from './UnownedBadges.tsx';
 import { useNearException } from './useNearException.ts';
 
@@ -24,7 +32,8 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
   const day = dayOfIso(query.get('day'));
   const facets = useFacets(query);
   const groupId = group === null ? null : Number(group);
-  const ofGroup = useMemo(() => within(open, groupId, day), [open, groupId, day]);
+  const person = query.get('find') ?? '';
+  const ofGroup = useMemo(() => ofPerson(within(open, groupId, day), person), [open, groupId, day, person]);
   const inSight = useMemo(() => within(ofGroup, null, null, facets), [ofGroup, facets]);
   const badges = useBadges();
   const kinds = useMemo(() => withBadges(kindsBySeverity(inSight), badges.length), [inSight, badges.length]);
@@ -57,6 +66,8 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
         open={ofGroup}
         facets={facets}
         onFacet={(facet, value) => go({ [facet]: value, open: null })}
+        person={person}
+        onPerson={(find) => go({ find: find || null, open: null }, true)}
       />
       <div className="flex min-h-0 flex-col">
         {conflict !== null && (
@@ -82,7 +93,7 @@ export function ExceptionScreen({ periodId, open }: { periodId: number; open: re
           <Empty title={open.length === 0 ? 'Nothing to settle' : 'Nothing to settle here'}>
             {open.length === 0
               ? 'Every card of this period is clean. The handoff is next.'
-              : 'Pick another day or pay group above.'}
+              : 'Pick another day or pay group above, or somebody else below the kinds.'}
           </Empty>
         ) : (
           <ExceptionList

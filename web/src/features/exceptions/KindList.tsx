@@ -1,6 +1,9 @@
+import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { OpenException } from '../../api/exceptions.ts';
+import { useKey } from '../../ui/keys.ts';
 import { Select } from '../../ui/Select.tsx';
+import { EXCEPTION_KEYS } from './keys.ts';
 import { FACETS, type Facet, type Facets, type KindCount, type KindsBySeverity, valuesOf } from './kinds.ts';
 
 /** The kinds that there is something of, by what they mean for the handoff, and whose are shown. */
@@ -11,6 +14,8 @@ export function KindList({
   open,
   facets,
   onFacet,
+  person,
+  onPerson,
 }: {
   kinds: KindsBySeverity;
   picked: string | undefined;
@@ -19,7 +24,12 @@ export function KindList({
   open: readonly OpenException[];
   facets: Facets;
   onFacet: (facet: Facet, value: string | null) => void;
+  /** Part of a name or number. */
+  person: string;
+  onPerson: (text: string) => void;
 }) {
+  const field = useRef<HTMLInputElement>(null);
+  useKey(EXCEPTION_KEYS.filter, () => field.current?.focus());
   const part = (title: string, of: readonly KindCount[]) =>
     of.length > 0 && (
       <section className="mb-4" aria-label={title}>
@@ -48,6 +58,17 @@ export function KindList({
         </Link>
       </div>
       <div className="grid gap-1.5 border-t border-faint px-5 py-3">
+        <input
+          ref={field}
+          aria-label="Of a person"
+          placeholder={`Of a person  ${EXCEPTION_KEYS.filter.press}`}
+          defaultValue={person}
+          onChange={(event) => onPerson(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape' || event.key === 'Enter') event.currentTarget.blur();
+          }}
+          className="w-full rounded-control border border-rule bg-field px-2 py-0.5 text-note"
+        />
         {FACETS.map(({ facet, all }) => {
           const values = valuesOf(open, facet);
           return (

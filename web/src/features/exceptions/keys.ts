@@ -10,6 +10,7 @@ export const EXCEPTION_KEYS = {
   alike: { press: 'Shift Enter', does: 'Settle all that are alike, after a look at what would change' },
   next: { press: 'J', does: 'Next exception' },
   before: { press: 'K', does: 'Exception before' },
+  filter: { press: '/', does: 'Show those of a person' },
 } as const satisfies Keys;
 
 /** While badges that nobody owns are looked at. */

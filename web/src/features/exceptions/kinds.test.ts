@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { exceptionsAfter, type OpenException } from '../../api/exceptions.ts';
 import { LongList } from '../../api/LongList.ts';
 import { cardOf } from '../../testing/samples.ts';
-import { kindsBySeverity, nameOf, openPlace, within } from './kinds.ts';
+import { kindsBySeverity, nameOf, ofPerson, openPlace, within } from './kinds.ts';
 import { lineOf } from './words.ts';
 
 const offsets = { zone: 'Europe/London', starts: [0], offsets: [0] } as unknown as OpenException['offsets'];
@@ -28,6 +28,25 @@ const one = (personId: number, kind: string, more: Partial<OpenException> = {}):
   limit: null,
   proposals: [],
   ...more,
+});
+
+describe('exceptions of a person', () => {
+  it('are found by a part of the name or the number; of everybody where nothing is typed', () => {
+    const open = [one(1, 'late-in'), one(12, 'missing-in'), one(2, 'missing-out')];
+    const found = (text: string) => ofPerson(open, text).map(({ who: { personId } }) => personId);
+    expect([found('person 1'), found(' mf-2'), found('MF-12'), found('nobody')]).toEqual([
+      [1, 12],
+      [2],
+      [12],
+      [],
+    ]);
+    expect(ofPerson(open, '  ')).toBe(open);
+  });
+
+  it('asks why like what holds up the handoff, and stands there', () => {
+    const kinds = kindsBySeverity([one(1, 'absent', { severity: 'asks why' })]);
+    expect([kinds.holdUp.length, kinds.toLookAt.length]).toEqual([1, 0]);
+  });
 });
 
 describe('exceptions by kind', () => {

@@ -59,6 +59,13 @@ export const within = (
       FACETS.every(({ facet }) => (facets[facet] ?? null) === null || who[facet] === facets[facet]),
   );
 
+/** The exceptions of those whose name or number holds a text. */
+export function ofPerson(open: readonly OpenException[], text: string): readonly OpenException[] {
+  const meant = text.trim().toLowerCase();
+  if (meant === '') return open;
+  return open.filter(({ who }) => [who.name, who.number].some((one) => one.toLowerCase().includes(meant)));
+}
+
 /** What an exception is called in an address: its key alone is told by several periods of several people. */
 export const nameOf = ({ who, key }: OpenException): string => `${who.personId}.${key}`;
 

@@ -1,6 +1,6 @@
-import type { PlacesReply } from '@heath/contract';
-import type { DepartmentId, JobId } from '@heath/core';
-import { useMemo, useState } from 'react';
+import type { CorrectRequest, PlacesReply } from '@heath/contract';
+import type { DepartmentId, Instant, JobId } from '@heath/core';
+import { useState } from 'react';
 import type { FoundDay } from '../../api/finder.ts';
 import { usePlacesQuery } from '../../api/reasons.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -8,22 +8,25 @@ import { Empty } from '../../ui/Empty.tsx';
 import { clockTime, shortDay } from '../../ui/format.ts';
 import { Kbd } from '../../ui/Kbd.tsx';
 import { useKey } from '../../ui/keys.ts';
+import { RATES } from '../../ui/rates.ts';
 import { Select } from '../../ui/Select.tsx';
 import { type Bulk, BulkPanel } from '../bulks/index.ts';
 import { BULK_KEYS } from '../bulks/keys.ts';
 
 const AS_IT_IS = '';
 
-/** Gives the picked days to another job or department: which, then what that changes, then all of it as one. */
+/** Gives the picked days to another job or department, or another rate: which, then what that changes, then all of it as one. */
 export function GiveJob({ days, onClose }: { days: readonly FoundDay[]; onClose: () => void }) {
   const { data: places } = usePlacesQuery();
   const [job, setJob] = useState(AS_IT_IS);
   const [department, setDepartment] = useState(AS_IT_IS);
+  const [rate, setRate] = useState(AS_IT_IS);
   const [isShown, setShown] = useState(false);
   const open = days.filter(({ sealed, from }) => !sealed && from !== null);
   const [first] = open;
   const inPeriod = open.filter(({ periodId }) => periodId === first?.periodId);
-  const bulk = useMemo(() => bulkOf(inPeriod, job, department, places), [inPeriod, job, department, places]);
+  const given = { job, department, rate };
+  const bulk = bulkOf(inPeriod, given, places);
   useKey(BULK_KEYS.close, () => !isShown && onClose());
   if (first === undefined)
     return (
@@ -42,19 +45,16 @@ export function GiveJob({ days, onClose }: { days: readonly FoundDay[]; onClose:
     );
   const choice = (
     label: string,
-    all: PlacesReply['jobs'],
+    all: readonly { readonly value: string; readonly name: string }[],
     value: string,
     onChoose: (value: string) => void,
   ) => (
     <Select
       label={label}
       value={value}
-      choices={[
-        { value: AS_IT_IS, name: `${label} as it is` },
-        ...all.map((one) => ({ value: String(one.id), name: one.name })),
-      ]}
+      choices={[{ value: AS_IT_IS, name: `${label} as it is` }, ...all]}
       onChoose={onChoose}
-      className="w-64 border border-rule bg-field px-2 py-1 text-note"
+      className="w-56 border border-rule bg-field px-2 py-1 text-note"
     />
   );
   const leftOut = days.length - inPeriod.length;
@@ -66,12 +66,13 @@ export function GiveJob({ days, onClose }: { days: readonly FoundDay[]; onClose:
         {leftOut > 0 &&
           ` ${leftOut.toLocaleString('en')} of what is picked stay out: handed off, in another period, or without punches.`}
       </p>
-      <div className="flex gap-2">
-        {choice('Job', places?.jobs ?? [], job, setJob)}
-        {choice('Department', places?.departments ?? [], department, setDepartment)}
+      <div className="flex flex-wrap gap-2">
+        {choice('Job', byId(places?.jobs), job, setJob)}
+        {choice('Department', byId(places?.departments), department, setDepartment)}
+        {choice('Pay', RATES, rate, setRate)}
         <Button
           look="primary"
-          disabled={job === AS_IT_IS && department === AS_IT_IS}
+          disabled={Object.values(given).every((one) => one === AS_IT_IS)}
           onClick={() => setShown(true)}
         >
           Show what changes
@@ -84,15 +85,38 @@ export function GiveJob({ days, onClose }: { days: readonly FoundDay[]; onClose:
   );
 }
 
-function bulkOf(
-  days: readonly FoundDay[],
-  job: string,
-  department: string,
-  places: PlacesReply | undefined,
-): Bulk {
+/** What is chosen for all that is picked; `AS_IT_IS` where nothing is. */
+interface Given {
+  readonly job: string;
+  readonly department: string;
+  readonly rate: string;
+}
+
+const byId = (all: PlacesReply['jobs'] = []) => all.map(({ id, name }) => ({ value: String(id), name }));
+
+/** What is said of all that was clocked on a day. */
+function saysOf({ job, department, rate }: Given, from: Instant, to: Instant): CorrectRequest['says'][] {
+  const multiplier = RATES.find(({ value }) => value === rate)?.multiplier;
+  const place = {
+    ...(job === AS_IT_IS ? {} : { job: Number(job) as JobId }),
+    ...(department === AS_IT_IS ? {} : { department: Number(department) as DepartmentId }),
+  };
+  return [
+    ...(Object.keys(place).length === 0 ? [] : [{ kind: 'set-job', from, to, ...place } as const]),
+    ...(multiplier === undefined ? [] : [{ kind: 'set-class', from, to, multiplier } as const]),
+  ];
+}
+
+function bulkOf(days: readonly FoundDay[], given: Given, places: PlacesReply | undefined): Bulk {
   const nameOf = (all: PlacesReply['jobs'] | undefined, id: string) =>
     all?.find((one) => String(one.id) === id)?.name;
-  const to = [nameOf(places?.jobs, job), nameOf(places?.departments, department)].filter(Boolean).join(', ');
+  const to = [
+    nameOf(places?.jobs, given.job),
+    nameOf(places?.departments, given.department),
+    RATES.find(({ value }) => value === given.rate)?.name.toLowerCase(),
+  ]
+    .filter(Boolean)
+    .join(', ');
   return {
     name: `Give to ${to}`,
     did: `Gave to ${to}`,
@@ -106,18 +130,7 @@ function bulkOf(
               name,
               workday,
               line: `${shortDay(workday)}, ${clockTime(from, offsets)} to ${clockTime(until, offsets)}`,
-              items: [
-                {
-                  personId,
-                  says: {
-                    kind: 'set-job',
-                    from,
-                    to: until,
-                    ...(job === AS_IT_IS ? {} : { job: Number(job) as JobId }),
-                    ...(department === AS_IT_IS ? {} : { department: Number(department) as DepartmentId }),
-                  },
-                },
-              ],
+              items: saysOf(given, from, until).map((says) => ({ personId, says })),
             },
           ],
     ),
