@@ -81,6 +81,30 @@ await (await chooser).setFiles({
 await page.getByRole('button', { name: 'Import these punches' }).waitFor();
 await page.waitForTimeout(300);
 await page.screenshot({ path: join(folder, 'confirm.png') });
+// A history begins with something that was settled; it is taken back afterwards.
+await page.goto(`${base}/exceptions?kind=missing-out`);
+await page.getByRole('button', { name: /^Take all/ }).waitFor();
+await page.keyboard.press('Shift+Enter');
+await page.getByLabel('Effect').waitFor();
+await page.keyboard.press('Enter');
+await page
+  .getByText(/^Took the planned time/)
+  .first()
+  .waitFor();
+await page.keyboard.press('Control+k');
+await page.getByRole('dialog').getByRole('combobox').fill('History');
+await page
+  .getByRole('option', { name: /History/ })
+  .first()
+  .waitFor();
+await page.keyboard.press('Enter');
+await page.getByText(/added/).first().waitFor();
+await page.mouse.move(640, 700);
+// Until what was said is gone.
+await page.waitForTimeout(9000);
+await page.screenshot({ path: join(folder, 'history.png') });
+await page.keyboard.press('Control+z');
+await page.getByText('Correction taken back').first().waitFor();
 // By night, as whoever has it so on their computer sees it.
 await page.emulateMedia({ colorScheme: 'dark' });
 await page.goto(base + PICTURES[0].path);

@@ -98,6 +98,7 @@ export const api = createApi({
     'card',
     'day',
     'input',
+    'history',
     'exceptions',
     'strip',
     'imports',

@@ -4,7 +4,7 @@ import { byLines } from './by-lines.ts';
 import { reads } from './reads.ts';
 
 /** Many cards changed: what shows them is asked for anew. */
-const CHANGED = ['cards', 'card', 'day', 'input', 'exceptions', 'strip', 'handoff'] as const;
+const CHANGED = ['cards', 'card', 'day', 'input', 'history', 'exceptions', 'strip', 'handoff'] as const;
 
 export const { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } = api.injectEndpoints({
   endpoints: (build) => ({

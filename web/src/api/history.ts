@@ -27,6 +27,8 @@ export const { useHistoryQuery } = api.injectEndpoints({
     history: build.query<LongList<MadeCorrection>, number>({
       query: (periodId) => `/periods/${periodId}/history`,
       transformResponse: madeCorrections,
+      // What is taken back by its key while it is looked at is seen to be so.
+      providesTags: ['history'],
       // Others correct all the time: it is asked for anew whenever it is opened.
       keepUnusedDataFor: 0,
     }),
