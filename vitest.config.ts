@@ -8,6 +8,8 @@ export default defineConfig({
           name: 'unit',
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['{core,cli,contract,demo,web}/src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
+          maxWorkers: 2,
+          sequence: { groupOrder: 0 },
           // How long a number of random cases takes is the machine's affair: this only ends what hangs.
           testTimeout: 180_000,
         },
@@ -18,7 +20,9 @@ export default defineConfig({
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['server/src/**/*.test.ts'],
           globalSetup: ['server/src/testing/database.ts'],
+          // Each file has a database of its own.
           maxWorkers: 2,
+          sequence: { groupOrder: 1 },
           testTimeout: 60_000,
           hookTimeout: 120_000,
         },
@@ -30,6 +34,7 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           globalSetup: ['e2e/server.ts'],
           fileParallelism: false,
+          sequence: { groupOrder: 2 },
           testTimeout: 120_000,
           hookTimeout: 240_000,
         },

@@ -401,6 +401,35 @@ describe('the day', () => {
     await page.getByRole('heading', { name: 'Tuesday 27 October' }).waitFor();
   });
 
+  it('has every ribbon in sight once somebody who flew through it stops', async () => {
+    await page.goto(`${server.url}/day?day=${DAY}`);
+    const list = page.getByTestId('day');
+    await list.getByRole('img').first().waitFor();
+    /** Whoever is in sight, and how many of them have their ribbon. */
+    const seen = () =>
+      list.evaluate((scroller) => {
+        const { top, bottom } = scroller.getBoundingClientRect();
+        const rows = [...scroller.querySelectorAll('button[aria-current]')].filter((row) => {
+          const place = row.getBoundingClientRect();
+          return place.top >= top && place.bottom <= bottom;
+        });
+        const drawn = rows.filter((row) => row.parentElement?.querySelector('[role="img"]') != null);
+        return { names: rows.map((row) => row.textContent), rows: rows.length, drawn: drawn.length };
+      });
+    const first = await seen();
+    await list.evaluate(async (scroller) => {
+      for (let i = 1; i <= 5; i++) {
+        scroller.scrollTop = (i * scroller.scrollHeight) / 5;
+        await new Promise(requestAnimationFrame);
+      }
+    });
+    await soon(async () => {
+      const { rows, drawn } = await seen();
+      return rows > 5 && rows === drawn;
+    }).toBe(true);
+    expect((await seen()).names).not.toContain(first.names[0]);
+  });
+
   it('takes time for several people from pasted rows, shows what each would then have, and is undone as one', async () => {
     await page.goto(`${server.url}/day?day=2026-10-31&show=off`);
     await page.getByRole('heading', { name: 'Saturday 31 October' }).waitFor();

@@ -196,31 +196,24 @@ export const undoBulk = (
   periodId: number,
   id: number,
 ): Promise<BulkReply> =>
-  keepBulk(
-    context,
-    write,
-    who,
-    periodId,
-    { what: 'Undone', note: '', undoes: id, report: unheard },
-    async () => {
-      const bulk = await bulkOf(context.database, periodId, id);
-      if (bulk === undefined)
-        throw new Problem(404, 'not-found', 'Nothing was settled together under this number in this period.');
-      if (bulk.undoneBy !== null)
-        throw new Problem(409, 'already-undone', `${bulk.undoneBy} has undone this already.`);
-      // The last first: each was made on what those before it had left.
-      return byPerson(bulk.corrections.toReversed(), ({ id: correctionId, settles }) => ({
-        exception: settles ?? '',
-        change: (card) => takenBack(card, periodId, correctionId),
-      }));
-    },
-  );
+  keepBulk(context, write, who, periodId, { what: 'Undone', note: '', undoes: id }, async () => {
+    const bulk = await bulkOf(context.database, periodId, id);
+    if (bulk === undefined)
+      throw new Problem(404, 'not-found', 'Nothing was settled together under this number in this period.');
+    if (bulk.undoneBy !== null)
+      throw new Problem(409, 'already-undone', `${bulk.undoneBy} has undone this already.`);
+    // The last first: each was made on what those before it had left.
+    return byPerson(bulk.corrections.toReversed(), ({ id: correctionId, settles }) => ({
+      exception: settles ?? '',
+      change: (card) => takenBack(card, periodId, correctionId),
+    }));
+  });
 
 interface AboutBulk {
   readonly what: string;
   readonly note: string;
   readonly undoes: number | null;
-  readonly report: Report;
+  readonly report?: Report;
 }
 
 /** Writes many corrections and the cards they lead to in one transaction: after a crash all of them are there or none. */
@@ -229,7 +222,7 @@ function keepBulk(
   write: Write | null,
   who: Who,
   periodId: number,
-  { what, note, undoes, report }: AboutBulk,
+  { what, note, undoes, report = unheard }: AboutBulk,
   stepsOf: () => Promise<ReadonlyMap<number, readonly Step[]>>,
 ): Promise<BulkReply> {
   const by = { userId: somebody(who), at: context.clock.now() };
