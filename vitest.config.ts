@@ -28,10 +28,23 @@ export default defineConfig({
         },
       },
       {
+        // It needs no server and no database, and runs beside those who do.
+        test: {
+          name: 'kit',
+          setupFiles: ['core/src/testing/seed.ts'],
+          include: ['e2e/kit.test.ts'],
+          maxWorkers: 2,
+          sequence: { groupOrder: 1 },
+          testTimeout: 120_000,
+          hookTimeout: 240_000,
+        },
+      },
+      {
         test: {
           name: 'browser',
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['e2e/**/*.test.ts'],
+          exclude: ['e2e/kit.test.ts'],
           globalSetup: ['e2e/server.ts'],
           fileParallelism: false,
           sequence: { groupOrder: 2 },

@@ -260,6 +260,37 @@ describe('by the keyboard', () => {
     await soon(() => effect().innerText()).not.toBe('');
     expect(await violations(page)).toEqual([]);
     await leave();
+    await page.keyboard.press('m');
+    await page.getByRole('button', { name: /^Pay \d\d:\d\d to \d\d:\d\d instead/ }).click();
+    await page.getByRole('heading', { name: 'The meal is paid' }).waitFor();
+    await changes();
+    await page.getByLabel('Time', { exact: true }).press('Escape');
+    await leave();
+  });
+
+  it('what computes beside the screen is started anew where it does not answer', async () => {
+    const other = await page.context().newPage();
+    // The first worker hears nothing.
+    await other.addInitScript(() => {
+      const Real = window.Worker;
+      let workers = 0;
+      window.Worker = class extends Real {
+        private readonly isDeaf = workers++ === 0;
+        override postMessage(...message: [unknown]) {
+          if (!this.isDeaf) super.postMessage(...message);
+        }
+      };
+    });
+    await other.goto(`${server.url}/cards?day=${DAY}`);
+    await other.getByRole('button', { name: /^Split/ }).waitFor();
+    await other.keyboard.press('m');
+    const told = other.getByTestId('effect');
+    await told.waitFor({ state: 'attached' });
+    expect(await told.innerText()).toBe('');
+    await other.waitForTimeout(5500);
+    await other.getByLabel('To', { exact: true }).fill('12:00');
+    await soon(() => told.innerText()).toContain('→');
+    await other.close();
   });
 
   it('a key that is pressed before its tool is there is heard all the same', async () => {

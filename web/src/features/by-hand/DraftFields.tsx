@@ -186,7 +186,7 @@ function MealsToPay({ of, onChange }: { of: OnDay; onChange: (says: Says) => voi
       key={start}
       look="quiet"
       className="mt-1"
-      onClick={() => onChange({ kind: 'cancel-meal', at: start })}
+      onClick={() => onChange({ kind: 'cancel-meal', at: instant(Math.round((start + end) / 2)) })}
     >
       Pay {clockTime(start, offsets)} to {clockTime(end, offsets)} instead
     </Button>

@@ -1,7 +1,7 @@
 import type { CardInputReply } from '@heath/contract';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { computing } from '../../computing/computing.ts';
+import { effectOf, prepare } from '../../computing/computing.ts';
 import type { Effect } from '../../computing/effect.ts';
 import type { Says } from './draft.ts';
 
@@ -27,19 +27,16 @@ export function useEffectOf(of: CardInputReply | undefined, says: Says | null, z
   useEffect(() => {
     if (of === undefined) return;
     // Where it cannot be had, nothing is shown of an effect; the server says what it is when the correction is kept.
-    void computing()
-      .then((core) => core.load(of))
-      .catch(() => {});
+    void prepare(of).catch(() => {});
   }, [of]);
   const ask = useCallback(async (first: Asked | null) => {
     wanted.current = first;
     if (isBusy.current) return;
     isBusy.current = true;
     try {
-      const core = await computing();
       for (let asked = wanted.current; asked !== null; ) {
         const { of: card, says: what, zone: where, onKnown } = asked;
-        const effect = await core.effectOf(what, where);
+        const effect = await effectOf(card, what, where);
         if (effect !== null && wanted.current?.of === card) {
           const found = { of: card, says: what, zone: where, effect };
           // A hand sees it with the move that asked for it, not when there is time.
