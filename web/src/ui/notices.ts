@@ -32,6 +32,8 @@ async function show(text: string, milliseconds: number, action: ExternalToast['a
 const drawn = () => new Promise<void>((resolve) => requestAnimationFrame(() => setTimeout(resolve, 100)));
 
 function showPlainly(text: string): void {
+  // Its page may be gone by then: nobody is left to tell.
+  if (!('document' in globalThis)) return;
   const notice = document.body.appendChild(document.createElement('p'));
   notice.setAttribute('role', 'status');
   notice.className = 'fixed right-6 bottom-6 z-50 rounded-control bg-peat px-4 py-3 text-on-peat';
