@@ -8,7 +8,6 @@ export default defineConfig({
           name: 'unit',
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['{core,cli,contract,demo,web}/src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
-          maxWorkers: 2,
           sequence: { groupOrder: 0 },
           // How long a number of random cases takes is the machine's affair: this only ends what hangs.
           testTimeout: 180_000,
