@@ -58,6 +58,37 @@ export {
   premiumClass,
 } from './pay/classes.ts';
 export type { PayCode, PayCodeMap } from './pay/codes.ts';
+// Pay codes and files for the pay system.
+export { type FileCheck, FileChecker, type FileFault, isSound } from './pay/layouts/check.ts';
+export { COLUMNS } from './pay/layouts/columns.ts';
+export { type ColumnKind, LINE_PARTS, type LinePart } from './pay/layouts/define.ts';
+export { fileLines } from './pay/layouts/file-lines.ts';
+export { type FileRow, fileNameOf, fileRows } from './pay/layouts/file-rows.ts';
+export {
+  ENCODINGS,
+  isTextLayout,
+  kindOf as columnKindOf,
+  LAYOUT_KINDS,
+  type Layout,
+  type LayoutColumn,
+  type LayoutObjection,
+  LayoutSchema,
+  layoutObjections,
+} from './pay/layouts/layout.ts';
+export { textCell } from './pay/layouts/text-cell.ts';
+export type { BatchHead, BatchLine, FileLine } from './pay/layouts/types.ts';
+export { fileBytes, fileTexts } from './pay/layouts/write.ts';
+export { accountOf, type MappingAccount, type RuleAccount } from './pay/mapping/account.ts';
+export { MAPPING_CONDITIONS } from './pay/mapping/conditions.ts';
+export { type CodeMapping, compileMapping } from './pay/mapping/map-lines.ts';
+export {
+  type MappingRule,
+  MappingRuleSchema,
+  type MappingWhen,
+  statedOf,
+  whenSentence,
+} from './pay/mapping/rule.ts';
+export type { PayLine } from './pay/pay-line.ts';
 // What is known of a person.
 export {
   type CarriedInput,

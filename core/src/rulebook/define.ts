@@ -78,7 +78,7 @@ export function oneOfKinds<
   return typedBy<v.GenericSchema<unknown, AnyOf<Key, Kinds>>>(v.variant(key, madeOf(options)));
 }
 
-type AnyOf<Key extends string, Kinds extends readonly { name: string; settings: Fields }[]> = {
+export type AnyOf<Key extends string, Kinds extends readonly { name: string; settings: Fields }[]> = {
   [I in keyof Kinds]: { readonly [K in Key]: Kinds[I]['name'] } & SettingsOf<Kinds[I]['settings']>;
 }[number];
 

@@ -1,8 +1,7 @@
 import type { Writable } from 'node:stream';
-import { exactHours, workdayToIso } from '@heath/core';
+import { exactHours, textCell, workdayToIso } from '@heath/core';
 import { stringify } from 'csv-stringify';
 import type { Reads } from '../../database/connect.ts';
-import { textCell } from '../../http/csv.ts';
 import { type BatchRow, linesAfter } from './store.ts';
 
 const LINES_AT_ONCE = 5000;

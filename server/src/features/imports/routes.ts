@@ -1,11 +1,10 @@
 import { StartImportRequest } from '@heath/contract';
-import type { RefusalReason } from '@heath/core';
+import { type RefusalReason, textCell } from '@heath/core';
 import { stringify } from 'csv-stringify';
 import type { Router } from 'express';
 import * as v from 'valibot';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { textCell } from '../../http/csv.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';

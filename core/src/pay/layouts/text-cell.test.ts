@@ -1,7 +1,7 @@
 import { stringify } from 'csv-stringify/sync';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { textCell } from './csv.ts';
+import { textCell } from './text-cell.ts';
 
 /** How readers of CSV split a text: by quotes as they should, or by every line end and separator. */
 const startsOfCells = (csv: string): string[] =>

@@ -1,0 +1,10 @@
+import { textColumn } from '../define.ts';
+
+/** Who bears the cost, by its code. */
+export const costCenter = textColumn({
+  name: 'cost center',
+  label: 'Cost center',
+  says: 'Who bears the cost, by its code.',
+  needs: ['cost center'],
+  text: ({ first }) => first.costCenter,
+});

@@ -1,0 +1,10 @@
+import { textColumn } from '../define.ts';
+
+/** The department that was worked for, by its code. */
+export const department = textColumn({
+  name: 'department',
+  label: 'Department',
+  says: 'The department that was worked for, by its code.',
+  needs: ['department'],
+  text: ({ first }) => first.department,
+});

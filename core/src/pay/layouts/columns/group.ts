@@ -1,0 +1,10 @@
+import { textColumn } from '../define.ts';
+
+/** The pay group of the person, by its code. */
+export const group = textColumn({
+  name: 'group',
+  label: 'Pay group',
+  says: 'The pay group of the person, by its code.',
+  needs: ['person'],
+  text: ({ first }) => first.group,
+});

@@ -1,0 +1,15 @@
+import { defineColumn } from '../define.ts';
+import { hoursCell, hoursOfText, hoursSettings } from '../hours-text.ts';
+
+/** The hours of the line. */
+export const hours = defineColumn({
+  name: 'hours',
+  label: 'Hours',
+  says: 'The paid hours of the line; in a record around the lines, their sum.',
+  settings: hoursSettings,
+  begins: { written: '8.50', decimals: 2 },
+  ofLine: (settings, line, _batch, writing) => hoursCell(settings, line.hours, writing),
+  ofFile: (settings, _batch, totals, writing) => hoursCell(settings, totals.hours, writing),
+  readHours: hoursOfText,
+  hoursOf: (_, line) => line.hours,
+});

@@ -1,0 +1,10 @@
+import { textColumn } from '../define.ts';
+
+/** The number by which the pay system knows the person. */
+export const person = textColumn({
+  name: 'person',
+  label: 'Person’s number',
+  says: 'The number by which the pay system knows the person.',
+  needs: ['person'],
+  text: ({ first }) => first.person,
+});

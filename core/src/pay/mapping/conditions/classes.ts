@@ -1,0 +1,12 @@
+import * as v from 'valibot';
+import { CLASS_KINDS, classKind } from '../class-values.ts';
+import { defineMappingCondition } from '../define.ts';
+
+/** Only lines of these kinds: ordinary time, overtime, premiums, leave, guarantees or flat adjustments. */
+export const classes = defineMappingCondition({
+  name: 'classes',
+  label: 'Class',
+  says: 'Only lines of these kinds: ordinary time, overtime, premiums, leave, guarantees or flat adjustments.',
+  value: v.picklist(CLASS_KINDS, 'Give ordinary, overtime, premium, leave, guarantee or adjustment.'),
+  of: ({ classId }) => classKind(classId),
+});
