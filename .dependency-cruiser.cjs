@@ -28,6 +28,12 @@ module.exports = {
       to: { path: '^(contract|server|web)/' },
     },
     {
+      name: 'stand-ins-stand-outside',
+      severity: 'error',
+      from: { path: '^stand-ins/' },
+      to: { path: '^(cli|contract|server|web)/' },
+    },
+    {
       name: 'core-does-no-io',
       severity: 'error',
       from: { path: '^core/src', pathNot: '\\.test\\.ts$' },

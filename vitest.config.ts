@@ -7,7 +7,10 @@ export default defineConfig({
         test: {
           name: 'unit',
           setupFiles: ['core/src/testing/seed.ts'],
-          include: ['{core,cli,contract,demo,web}/src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
+          include: [
+            '{core,cli,contract,demo,web,stand-ins/*}/src/**/*.test.{ts,tsx}',
+            'scripts/**/*.test.ts',
+          ],
           sequence: { groupOrder: 0 },
           // How long a number of random cases takes is the machine's affair: this only ends what hangs.
           testTimeout: 180_000,

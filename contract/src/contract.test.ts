@@ -2,7 +2,8 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import {
   AddCodeRequest,
-  AssignCodeRequest,
+  HandOffRequest,
+  KeepMappingRequest,
   SettleRequest,
   SignInRequest,
   StartImportRequest,
@@ -35,8 +36,15 @@ describe('requests', () => {
   it('pay codes and classes have their forms', () => {
     expect(refusal(AddCodeRequest, { code: '110', name: 'Ordinary' })).toBeUndefined();
     expect(refusal(AddCodeRequest, { code: '=1+1', name: 'x' })).toContain('code');
-    expect(refusal(AssignCodeRequest, { classId: 'overtime-1.5', codeId: null })).toBeUndefined();
-    expect(refusal(AssignCodeRequest, { classId: 'whatever', codeId: 1 })).toContain('classId');
+    const rule = { name: '', firstDay: null, lastDay: null, when: { multipliers: [2] }, code: '220' };
+    expect(refusal(KeepMappingRequest, { basedOn: null, rules: [rule] })).toBeUndefined();
+    expect(refusal(KeepMappingRequest, { basedOn: 1, rules: [{ ...rule, when: { shoes: [1] } }] })).toContain(
+      'when',
+    );
+    expect(refusal(HandOffRequest, {})).toBeUndefined();
+    expect(refusal(HandOffRequest, { overrides: [{ check: 'approved', reason: ' x ' }] })).toContain(
+      'reason',
+    );
   });
   it('signing in asks for both', () => {
     expect(refusal(SignInRequest, { username: ' ', password: 'x' })).toBe('username: Type your user name.');

@@ -4,6 +4,7 @@ import { day } from './day.ts';
 import { list } from './list.ts';
 
 const count = v.pipe(v.number(), v.integer());
+const moment = v.pipe(v.string(), v.isoTimestamp());
 
 /** Hours under one pay code; `code` is null in the catch-all. */
 export const CodeSum = v.strictObject({
@@ -11,30 +12,110 @@ export const CodeSum = v.strictObject({
   name: v.string(),
   classIds: list(classId),
   premium: v.boolean(),
+  /** Whether worked time is paid under it. */
+  worked: v.boolean(),
   people: count,
+  lines: count,
   hours: count,
   /** The same code's hours in the period before; null where that was not handed off. */
   previousHours: v.nullable(count),
 });
 export type CodeSum = v.InferOutput<typeof CodeSum>;
 
+/** A line that the pay system refused, and what it was. */
+export const RefusedLine = v.strictObject({
+  /** Its number in the file. */
+  line: count,
+  personId: v.nullable(count),
+  /** Whose it is and for what, in words. */
+  about: v.string(),
+  hours: count,
+  reason: v.string(),
+});
+export type RefusedLine = v.InferOutput<typeof RefusedLine>;
+
+/** Some lines of a batch on their way to the pay system, or there. */
+export const Delivery = v.strictObject({
+  id: count,
+  status: v.picklist(['waiting', 'accepted', 'in part', 'refused', 'gave up']),
+  /** How many lines it sends. */
+  lines: count,
+  /** Whether these are what an earlier one left. */
+  isRest: v.boolean(),
+  answer: v.nullable(v.string()),
+  madeBy: v.string(),
+  madeAt: moment,
+  answeredAt: v.nullable(moment),
+  refused: list(RefusedLine),
+});
+export type Delivery = v.InferOutput<typeof Delivery>;
+
+/** What became of a batch, in one word. */
+export const BATCH_STATES = [
+  'sealed',
+  'under way',
+  'accepted',
+  'in part',
+  'refused',
+  'gave up',
+  'reopened',
+  'void',
+] as const;
+
 export const HandoffBatch = v.strictObject({
   id: count,
+  number: count,
+  kind: v.picklist(['regular', 'difference']),
+  state: v.picklist(BATCH_STATES),
   firstDay: day,
   lastDay: day,
+  groups: list(v.string()),
   people: count,
   lines: count,
   payableHours: count,
   premiumHours: count,
   madeBy: v.string(),
-  /** ISO 8601 instant. */
-  madeAt: v.pipe(v.string(), v.isoTimestamp()),
+  madeAt: moment,
+  /** Checks that were not met, and why it went all the same. */
+  overrides: list(v.strictObject({ check: v.string(), says: v.string(), reason: v.string() })),
+  /** Null where it stands. */
+  ended: v.nullable(v.strictObject({ reason: v.string(), by: v.string(), at: moment })),
+  /** Null where an earlier Heath made it. */
+  file: v.nullable(
+    v.strictObject({ name: v.string(), layout: v.string(), lines: count, bytes: count, sha256: v.string() }),
+  ),
 });
 export type HandoffBatch = v.InferOutput<typeof HandoffBatch>;
+
+/** A batch with what it comes to by code, and how it was delivered. */
+export const BatchDetail = v.strictObject({
+  batch: HandoffBatch,
+  codes: list(
+    v.strictObject({ code: v.string(), name: v.string(), lines: count, people: count, hours: count }),
+  ),
+  /** The latest first. */
+  deliveries: list(Delivery),
+  /** Lines that the pay system has not accepted, of all that was sent so far. */
+  linesLeft: count,
+});
+export type BatchDetail = v.InferOutput<typeof BatchDetail>;
+
+/** A pay group in a period, and the batch that closed it. */
+export const HandoffGroup = v.strictObject({
+  id: count,
+  name: v.string(),
+  people: count,
+  toSettle: count,
+  computing: count,
+  /** Null while it is open. */
+  batchId: v.nullable(count),
+});
+export type HandoffGroup = v.InferOutput<typeof HandoffGroup>;
 
 /** GET /api/periods/:id/handoff */
 export const HandoffReply = v.strictObject({
   periodId: count,
+  groups: list(HandoffGroup),
   people: count,
   clockedSeconds: count,
   /** From clocked to payable: what meals and breaks took off. */
@@ -45,12 +126,75 @@ export const HandoffReply = v.strictObject({
   payableSeconds: count,
   notWorkedSeconds: count,
   payableHours: count,
-  codes: list(CodeSum),
   toSettle: count,
   computing: count,
-  /** Null until the period is handed off. */
-  batch: v.nullable(HandoffBatch),
-  /** Batches of earlier periods, newest first. */
+  /** What the batches of this period come to by code, as far as they stand. */
+  sealedCodes: list(CodeSum),
+  /** The number of the next batch. */
+  nextNumber: count,
+  /** Batches of this period, the latest first. */
+  batches: list(HandoffBatch),
+  /** Batches of earlier periods, the latest first. */
   earlier: list(HandoffBatch),
 });
 export type HandoffReply = v.InferOutput<typeof HandoffReply>;
+
+const groups = v.optional(
+  v.pipe(
+    v.array(
+      v.pipe(v.number('Give the id of a pay group.'), v.integer(), v.minValue(1), v.maxValue(2_147_483_647)),
+    ),
+    v.minLength(1, 'Name at least one pay group, or leave the field out for all that are open.'),
+    v.maxLength(200),
+  ),
+);
+
+/** POST /api/periods/:period/handoff/check */
+export const CheckHandoffRequest = v.object({ groups });
+
+export const HandoffCheck = v.strictObject({
+  name: v.string(),
+  weight: v.picklist(['must', 'why', 'look']),
+  says: v.string(),
+  /** How many cases there are; the list ends with the first two hundred. */
+  count,
+  cases: list(v.strictObject({ personId: v.nullable(count), about: v.string(), says: v.string() })),
+});
+export type HandoffCheck = v.InferOutput<typeof HandoffCheck>;
+
+export const HandoffCheckReply = v.strictObject({
+  checks: list(HandoffCheck),
+  codes: list(CodeSum),
+  lines: count,
+  payableHours: count,
+  /** Lines that correct an earlier period, and go out with it. */
+  correcting: v.strictObject({ lines: count, people: count, hours: count }),
+  file: v.strictObject({ name: v.string(), layout: v.string(), lines: count }),
+});
+export type HandoffCheckReply = v.InferOutput<typeof HandoffCheckReply>;
+
+const reason = v.pipe(
+  v.string('Give a reason.'),
+  v.trim(),
+  v.minLength(3, 'Give a reason of at least three characters: it stays with the batch.'),
+  v.maxLength(300, 'A reason has at most 300 characters.'),
+);
+
+/** POST /api/periods/:period/handoff */
+export const HandOffRequest = v.object({
+  groups,
+  /** Checks that are not met and may be passed over, each with the reason. */
+  overrides: v.optional(
+    v.pipe(v.array(v.object({ check: v.pipe(v.string(), v.maxLength(40)), reason })), v.maxLength(40)),
+    [],
+  ),
+});
+export type HandOffRequest = v.InferOutput<typeof HandOffRequest>;
+
+/** POST /api/handoffs/:id/reopen and /void */
+export const EndBatchRequest = v.object({ reason });
+
+/** POST /api/handoffs/:id/deliver */
+export const DeliverRequest = v.object({
+  what: v.picklist(['all', 'rest'], 'Deliver all of it, or the rest that was not accepted.'),
+});

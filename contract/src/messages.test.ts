@@ -3,7 +3,9 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import {
   AddCodeRequest,
-  AssignCodeRequest,
+  AddLayoutRequest,
+  HandOffRequest,
+  KeepMappingRequest,
   plainMessage,
   SettleRequest,
   SignInRequest,
@@ -13,7 +15,15 @@ import {
 /** What a validator would say, and what nobody who fills in a form should read. */
 const VALIDATORS_WORDS = /Invalid|Expected|received|undefined|\bnull\b(?! for)|object Object|[{}]/;
 
-const requests = { AddCodeRequest, AssignCodeRequest, SettleRequest, SignInRequest, StartImportRequest };
+const requests = {
+  AddCodeRequest,
+  AddLayoutRequest,
+  HandOffRequest,
+  KeepMappingRequest,
+  SettleRequest,
+  SignInRequest,
+  StartImportRequest,
+};
 
 describe('what people read where a request is wrong', () => {
   it.each(Object.entries(requests))('%s says it in words, whatever comes', (_name, schema) => {

@@ -83,9 +83,11 @@ function operation(path: string, method: string, one: Operation): Json {
   const reply =
     gives === 'csv'
       ? { content: { 'text/csv': { schema: { type: 'string' } } } }
-      : gives === null
-        ? {}
-        : inJson(gives, events === true ? 'text/event-stream' : undefined);
+      : gives === 'file'
+        ? { content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } } }
+        : gives === null
+          ? {}
+          : inJson(gives, events === true ? 'text/event-stream' : undefined);
   return {
     summary: one.says,
     ...(parameters.length === 0 ? {} : { parameters }),

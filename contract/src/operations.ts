@@ -7,12 +7,28 @@ import { CardInputReply, CorrectRequest, SettlePreview, SettleReply, SettleReque
 import { DayReply, RibbonsReply } from './days.ts';
 import { EvidenceReply, ExceptionsReply } from './exceptions.ts';
 import { FoundReply, SaveSearchRequest, Search, SearchesReply } from './finder.ts';
-import { HandoffReply } from './handoff.ts';
+import {
+  BatchDetail,
+  CheckHandoffRequest,
+  DeliverRequest,
+  EndBatchRequest,
+  HandOffRequest,
+  HandoffCheckReply,
+  HandoffReply,
+} from './handoff.ts';
 import { HappenedReply } from './happened.ts';
 import { HistoryReply } from './history.ts';
 import { ImportReply, ImportsReply, RefusalsReply, StartImportRequest } from './imports.ts';
+import {
+  AddLayoutRequest,
+  ChangeLayoutRequest,
+  LayoutPreview,
+  LayoutsReply,
+  PreviewLayoutRequest,
+} from './layouts.ts';
 import { LeaveKindsReply } from './leave-kinds.ts';
-import { AddCodeRequest, AssignCodeRequest, PayCodesReply } from './pay-codes.ts';
+import { KeepMappingRequest, MappingPreview, MappingReply, PreviewMappingRequest } from './mapping.ts';
+import { AddCodeRequest, ListReply, PayCodesReply } from './pay-codes.ts';
 import { PeriodsReply } from './periods.ts';
 import { PlacesReply } from './places.ts';
 import { PunchesReply } from './punches.ts';
@@ -35,8 +51,8 @@ export interface Operation {
   readonly takes?: v.GenericSchema | 'file';
   /** What may stand in its query. */
   readonly query?: Readonly<Record<string, string>>;
-  /** The body of its reply; a CSV file; nothing. */
-  readonly gives: v.GenericSchema | 'csv' | null;
+  /** The body of its reply; a CSV file; another file; nothing. */
+  readonly gives: v.GenericSchema | 'csv' | 'file' | null;
   /** What it gives comes again and again, as server-sent events, whenever it changes. */
   readonly events?: true;
   readonly status: 200 | 201 | 204;
@@ -269,28 +285,99 @@ export const OPERATIONS = {
     status: 204,
   },
 
-  'GET /pay-codes': { says: 'Pay codes, and what is paid under which.', gives: PayCodesReply, status: 200 },
-  'POST /pay-codes': { says: 'Adds a pay code.', takes: AddCodeRequest, gives: PayCodesReply, status: 201 },
-  'PUT /pay-codes/classes': {
-    says: 'Says under which code a class is paid.',
-    takes: AssignCodeRequest,
+  'GET /pay-codes': {
+    says: 'The codes of the pay system, and whom it knows.',
     gives: PayCodesReply,
     status: 200,
   },
+  'POST /pay-codes': { says: 'Adds a pay code.', takes: AddCodeRequest, gives: PayCodesReply, status: 201 },
+  'PUT /pay-codes/list': {
+    says: 'Takes the pay system’s list of codes: what is new is added, what differs is changed.',
+    takes: 'file',
+    gives: ListReply,
+    status: 200,
+  },
+  'PUT /pay-codes/people': {
+    says: 'Takes the pay system’s list of people, and which codes each may have.',
+    takes: 'file',
+    gives: ListReply,
+    status: 200,
+  },
+
+  'GET /mapping': { says: 'Which lines are paid under which code.', gives: MappingReply, status: 200 },
+  'PUT /mapping': {
+    says: 'Keeps a mapping as a whole.',
+    takes: KeepMappingRequest,
+    gives: MappingReply,
+    status: 200,
+  },
+  'POST /periods/:period/mapping/preview': {
+    says: 'What a mapping would do with the lines of a period, rule by rule. Nothing is written.',
+    takes: PreviewMappingRequest,
+    gives: MappingPreview,
+    status: 200,
+  },
+
+  'GET /layouts': { says: 'What files for the pay system look like.', gives: LayoutsReply, status: 200 },
+  'POST /layouts': { says: 'Adds a layout.', takes: AddLayoutRequest, gives: LayoutsReply, status: 201 },
+  'PUT /layouts/:layout': {
+    says: 'Changes a layout.',
+    takes: ChangeLayoutRequest,
+    gives: LayoutsReply,
+    status: 200,
+  },
+  'DELETE /layouts/:layout': { says: 'Takes a layout away.', gives: LayoutsReply, status: 200 },
+  'PUT /layouts/:layout/use': {
+    says: 'Hands off in this layout from now on.',
+    gives: LayoutsReply,
+    status: 200,
+  },
+  'POST /periods/:period/layouts/preview': {
+    says: 'What a layout would make of the lines of a period, or of a batch. Nothing is written.',
+    takes: PreviewLayoutRequest,
+    gives: LayoutPreview,
+    status: 200,
+  },
+
   'GET /periods/:period/handoff': {
-    says: 'What must be known before a period is handed off, and its batch where it was.',
+    says: 'What a period comes to, which pay groups of it are closed, and its batches.',
     gives: HandoffReply,
     status: 200,
   },
+  'POST /periods/:period/handoff/check': {
+    says: 'Whether pay groups of a period can be handed off, check by check, with the cases of each. Nothing is written.',
+    takes: CheckHandoffRequest,
+    gives: HandoffCheckReply,
+    status: 200,
+  },
   'POST /periods/:period/handoff': {
-    says: 'Seals a period and writes its pay lines down as one batch, once.',
+    says: 'Seals pay groups of a period as one numbered batch, once.',
+    takes: HandOffRequest,
     gives: HandoffReply,
     status: 201,
   },
-  'GET /handoffs/:id/file.csv': {
-    says: 'A batch as a file, with its control totals.',
-    query: { by: 'workday, or period for one line a person and code.' },
-    gives: 'csv',
+  'GET /handoffs/:id': {
+    says: 'A batch with its control totals and deliveries.',
+    gives: BatchDetail,
+    status: 200,
+  },
+  'GET /handoffs/:id/file': { says: 'The file of a batch, as it was sealed.', gives: 'file', status: 200 },
+  'POST /handoffs/:id/deliver': {
+    says: 'Sends a batch to the pay system, or what it has not accepted of it.',
+    takes: DeliverRequest,
+    gives: BatchDetail,
+    status: 201,
+  },
+  'POST /handoffs/:id/reopen': {
+    says: 'Takes back a batch that nobody has sent: its cards are open again.',
+    takes: EndBatchRequest,
+    gives: BatchDetail,
+    status: 200,
+  },
+  'POST /handoffs/:id/void': {
+    says: 'Declares a batch void that was sent and not accepted: its cards are open again.',
+    takes: EndBatchRequest,
+    gives: BatchDetail,
     status: 200,
   },
 

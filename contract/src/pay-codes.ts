@@ -1,33 +1,34 @@
-import { type ClassId, isClassId } from '@heath/core';
 import * as v from 'valibot';
-import { classId as anyClassId } from './card-parts.ts';
+import { day } from './day.ts';
 import { list } from './list.ts';
 
-const id = v.pipe(v.number(), v.integer());
+const count = v.pipe(v.number(), v.integer());
+export const CODE_KINDS = ['hours', 'premium', 'leave', 'guarantee', 'adjustment', 'amount'] as const;
+
+export const PayCodeView = v.strictObject({
+  id: count,
+  code: v.string(),
+  name: v.string(),
+  kind: v.picklist(CODE_KINDS),
+  multiplier: v.nullable(v.number()),
+  account: v.nullable(v.string()),
+  firstDay: v.nullable(day),
+  lastDay: v.nullable(day),
+});
+export type PayCodeView = v.InferOutput<typeof PayCodeView>;
 
 /** GET /api/pay-codes */
 export const PayCodesReply = v.strictObject({
-  codes: list(v.strictObject({ id, code: v.string(), name: v.string() })),
-  /** Every class and premium that a rulebook can pay or a card holds; `codeId` null is the catch-all. */
-  classes: list(v.strictObject({ classId: anyClassId, codeId: v.nullable(id) })),
+  codes: list(PayCodeView),
+  /** Whom the pay system knows; null where it has not said. */
+  people: v.nullable(
+    v.strictObject({
+      known: count,
+      unknown: list(v.strictObject({ personId: count, number: v.string(), name: v.string() })),
+    }),
+  ),
 });
 export type PayCodesReply = v.InferOutput<typeof PayCodesReply>;
-
-/** PUT /api/pay-codes/classes */
-export const AssignCodeRequest = v.object({
-  classId: v.custom<ClassId>(
-    (input) => typeof input === 'string' && isClassId(input),
-    'Give a class like "ordinary", "overtime-1.5", "leave:Holiday", "guarantee:Call-out" or "premium:Night premium".',
-  ),
-  codeId: v.nullable(
-    v.pipe(
-      v.number('Give the id of a pay code, or null for the catch-all.'),
-      v.integer('Give the id of a pay code, or null for the catch-all.'),
-      v.minValue(1, 'Give the id of a pay code, or null for the catch-all.'),
-      v.maxValue(2_147_483_647, 'There is no such pay code.'),
-    ),
-  ),
-});
 
 /** POST /api/pay-codes */
 export const AddCodeRequest = v.object({
@@ -42,4 +43,17 @@ export const AddCodeRequest = v.object({
     v.minLength(1, 'Give the code a name.'),
     v.maxLength(120, 'The name of a code has at most 120 characters.'),
   ),
+  kind: v.optional(
+    v.picklist(CODE_KINDS, 'Give hours, premium, leave, guarantee, adjustment or amount.'),
+    'hours',
+  ),
 });
+
+/** PUT /api/pay-codes/list and /api/pay-codes/people: a CSV file of the pay system's. */
+export const ListReply = v.strictObject({
+  added: count,
+  changed: count,
+  /** What is there and not in the list; it stays. */
+  notInList: count,
+});
+export type ListReply = v.InferOutput<typeof ListReply>;

@@ -6,10 +6,10 @@ const count = v.pipe(v.number(), v.integer());
 /** Work off the request that is not done: it waits, runs, or gave up. */
 export const TaskView = v.strictObject({
   id: count,
-  kind: v.picklist(['import', 'recompute']),
-  /** The id of the file or of the period. */
+  kind: v.picklist(['import', 'recompute', 'deliver']),
+  /** The id of the file, of the period or of the batch. */
   subjectId: count,
-  /** The file's name, or the period's first and last day as an ISO 8601 interval. */
+  /** The file's name, the period's first and last day as an ISO 8601 interval, or the number of the batch. */
   subject: v.string(),
   status: v.picklist(['waiting', 'running', 'gave up']),
   attempts: count,

@@ -59,11 +59,11 @@ export {
 } from './pay/classes.ts';
 export type { PayCode, PayCodeMap } from './pay/codes.ts';
 // Pay codes and files for the pay system.
+export { type DifferenceLine, differenceOf, type PaidLine } from './pay/differences.ts';
 export { type FileCheck, FileChecker, type FileFault, isSound } from './pay/layouts/check.ts';
 export { COLUMNS } from './pay/layouts/columns.ts';
 export { type ColumnKind, LINE_PARTS, type LinePart } from './pay/layouts/define.ts';
-export { fileLines } from './pay/layouts/file-lines.ts';
-export { type FileRow, fileNameOf, fileRows } from './pay/layouts/file-rows.ts';
+export { type FileRow, fileNameOf, fileRows, RowMaker, totalsOf } from './pay/layouts/file-rows.ts';
 export {
   ENCODINGS,
   isTextLayout,
@@ -75,9 +75,10 @@ export {
   LayoutSchema,
   layoutObjections,
 } from './pay/layouts/layout.ts';
+export { rowText } from './pay/layouts/row-text.ts';
 export { textCell } from './pay/layouts/text-cell.ts';
-export type { BatchHead, BatchLine, FileLine } from './pay/layouts/types.ts';
-export { fileBytes, fileTexts } from './pay/layouts/write.ts';
+export type { BatchHead, BatchLine, FileLine, FileTotals } from './pay/layouts/types.ts';
+export { FileWriter, fileOf } from './pay/layouts/write.ts';
 export { accountOf, type MappingAccount, type RuleAccount } from './pay/mapping/account.ts';
 export { MAPPING_CONDITIONS } from './pay/mapping/conditions.ts';
 export { type CodeMapping, compileMapping } from './pay/mapping/map-lines.ts';
@@ -89,6 +90,10 @@ export {
   whenSentence,
 } from './pay/mapping/rule.ts';
 export type { PayLine } from './pay/pay-line.ts';
+export { CHECKS, type Checked, checkAll, holdingUp } from './pay/readiness/checks.ts';
+export type { Case, Weight } from './pay/readiness/define.ts';
+export type { CardFacts, CodeFacts, Facts, KnownToPaySystem, Uncaught } from './pay/readiness/facts.ts';
+export { isFar, type Usual, usualOf } from './pay/readiness/usual.ts';
 // What is known of a person.
 export {
   type CarriedInput,

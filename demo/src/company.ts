@@ -1,4 +1,11 @@
-import { type ClassId, type Rulebook, type Workday, workdayFromIso } from '@heath/core';
+import {
+  type Layout,
+  type LayoutColumn,
+  type MappingRule,
+  type Rulebook,
+  type Workday,
+  workdayFromIso,
+} from '@heath/core';
 import { nameOf } from './names.ts';
 import { harborAgreement } from './rulebooks/harbor-agreement.ts';
 import { nightBerthTerms } from './rulebooks/night-berth-terms.ts';
@@ -127,19 +134,136 @@ export const CURRENT_PERIOD: Workday = workdayFromIso('2026-10-19');
 /** Where the demo's clock stands: Monday 2 November 2026, 09:00 in London. */
 export const DEMO_NOW = '2026-11-02T09:00:00Z';
 
+/** Jobs of a type of their own: they are paid from codes of their own. */
+export const JOB_TYPES: Readonly<Partial<Record<(typeof JOBS)[number], string>>> = { 'Storm duty': 'storm' };
+
+/** The codes that the pay system knows. */
 export const PAY_CODES: readonly {
   readonly code: string;
   readonly name: string;
   readonly kind: 'hours' | 'premium' | 'guarantee' | 'leave';
-  readonly pays: readonly ClassId[];
+  readonly multiplier?: number;
 }[] = [
-  { code: '110', name: 'Ordinary', kind: 'hours', pays: ['ordinary'] },
-  { code: '215', name: 'Overtime, time and a half', kind: 'hours', pays: ['overtime-1.5'] },
-  { code: '220', name: 'Overtime, double', kind: 'hours', pays: ['overtime-2'] },
-  { code: '340', name: 'Night premium', kind: 'premium', pays: ['premium:Night'] },
-  { code: '410', name: 'Call-out top-up', kind: 'guarantee', pays: ['guarantee:Call-out'] },
-  { code: '510', name: 'Annual leave', kind: 'leave', pays: ['leave:Annual leave'] },
+  { code: '110', name: 'Ordinary', kind: 'hours', multiplier: 1 },
+  { code: '215', name: 'Overtime, time and a half', kind: 'hours', multiplier: 1.5 },
+  { code: '220', name: 'Overtime, double', kind: 'hours', multiplier: 2 },
+  { code: '340', name: 'Night premium', kind: 'premium' },
+  { code: '410', name: 'Call-out top-up', kind: 'guarantee' },
+  { code: '510', name: 'Annual leave', kind: 'leave' },
+  { code: '770', name: 'Storm duty', kind: 'hours', multiplier: 1 },
+  { code: '775', name: 'Storm duty, time and a half', kind: 'hours', multiplier: 1.5 },
+  { code: '780', name: 'Storm duty, double', kind: 'hours', multiplier: 2 },
 ];
+
+const rule = (name: string, when: MappingRule['when'], code: string): MappingRule => ({
+  name,
+  firstDay: null,
+  lastDay: null,
+  when,
+  code,
+});
+
+/** Which lines are paid under which code. */
+export const MAPPING: readonly MappingRule[] = [
+  rule('Storm duty at 2', { multipliers: [2], jobTypes: ['storm'] }, '780'),
+  rule('Storm duty at 1½', { multipliers: [1.5], jobTypes: ['storm'] }, '775'),
+  rule('Storm duty', { multipliers: [1], jobTypes: ['storm'] }, '770'),
+  rule('Ordinary', { multipliers: [1] }, '110'),
+  rule('Time and a half', { multipliers: [1.5] }, '215'),
+  rule('Double', { multipliers: [2] }, '220'),
+  rule('Night', { premiums: ['Night'] }, '340'),
+  rule('Call-out', { guarantees: ['Call-out'] }, '410'),
+  rule('Annual leave', { leave: ['Annual leave'] }, '510'),
+];
+
+const column = (holds: string, heading: string, more: object = {}): LayoutColumn =>
+  ({ holds, heading, width: null, fill: ' ', align: 'left', ...more }) as LayoutColumn;
+const hoursWritten = { written: '8.50', decimals: 2, align: 'right' } as const;
+
+/** What the files of the pay system and of the board look like; the first is in use. */
+export const LAYOUTS: readonly Layout[] = [
+  {
+    name: 'Tideline intake',
+    kind: 'csv',
+    lineFor: ['person', 'day', 'code', 'job', 'cost center'],
+    columns: [
+      column('person', 'EMP'),
+      column('workday', 'DATE', { pattern: 'DD/MM/YYYY' }),
+      column('code', 'CODE'),
+      column('hours', 'HOURS', hoursWritten),
+      column('cost center', 'COST'),
+      column('reference', 'REF'),
+    ],
+    hasHeading: true,
+    header: null,
+    trailer: [
+      column('words', '', { text: 'TRAILER' }),
+      column('line count', 'lines'),
+      column('hours', 'hours', hoursWritten),
+      column('people count', 'people'),
+    ],
+    nothing: 'leave out',
+    separator: ',',
+    quotes: 'where needed',
+    decimalMark: '.',
+    lineEnd: 'crlf',
+    encoding: 'utf-8',
+    fileName: 'pay-{batch}-{last}.csv',
+  },
+  {
+    name: 'Ledger by period',
+    kind: 'fixed',
+    lineFor: ['person', 'code'],
+    columns: [
+      column('person', 'NUMBER', { width: 10 }),
+      column('code', 'CODE', { width: 6 }),
+      column('period last', 'UNTIL', { pattern: 'YYYYMMDD', width: 8 }),
+      column('hours', 'HOURS', { ...hoursWritten, width: 9, fill: '0' }),
+    ],
+    hasHeading: false,
+    header: [
+      column('words', '', { text: 'LEDGER', width: 10 }),
+      column('batch number', '', { width: 6, fill: '0', align: 'right' }),
+      column('period last', '', { pattern: 'YYYYMMDD', width: 8 }),
+      column('hours', '', { ...hoursWritten, width: 9, fill: '0' }),
+    ],
+    trailer: null,
+    nothing: 'leave out',
+    separator: ',',
+    quotes: 'never',
+    decimalMark: '.',
+    lineEnd: 'lf',
+    encoding: 'windows-1252',
+    fileName: 'ledger-{last}.txt',
+  },
+  {
+    name: 'Paper for the board',
+    kind: 'pdf',
+    lineFor: ['code', 'department'],
+    columns: [
+      column('department', 'Department'),
+      column('code', 'Code'),
+      column('code name', 'Paid as'),
+      column('hours', 'Hours', hoursWritten),
+    ],
+    hasHeading: true,
+    header: null,
+    trailer: [
+      column('words', '', { text: 'Hours in all, premiums included:' }),
+      column('hours', '', hoursWritten),
+    ],
+    nothing: 'leave out',
+    separator: ',',
+    quotes: 'never',
+    decimalMark: '.',
+    lineEnd: 'lf',
+    encoding: 'utf-8',
+    fileName: 'board-{last}.pdf',
+  },
+];
+
+/** Who was hired in the middle of the current period: the pay system does not know them yet. */
+export const HIRED = 57;
 
 /** Holidays of the harbors. */
 export const HOLIDAYS: readonly { readonly day: Workday; readonly name: string }[] = [
@@ -264,7 +388,7 @@ export function people(count: number): DemoPerson[] {
       pattern: pick(department.patterns),
       roster: department.roster[Math.floor(index / 2) % department.roster.length]!,
       // One is hired and one leaves in the middle of the current period.
-      firstDay: index === 57 ? workdayFromIso('2026-10-26') : workdayFromIso('2024-01-08'),
+      firstDay: index === HIRED ? workdayFromIso('2026-10-26') : workdayFromIso('2024-01-08'),
       lastDay: index === 20 ? workdayFromIso('2026-10-23') : null,
     };
   });

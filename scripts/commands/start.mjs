@@ -14,7 +14,7 @@ import { dataFolder, root } from '../lib/paths.mjs';
 import { endChild, endStartedWith, forget, remember, remembered } from '../lib/processes.mjs';
 import { run } from '../lib/run.mjs';
 import { fail, say } from '../lib/say.mjs';
-import { checkSettings, databaseOf, portOf } from '../lib/settings.mjs';
+import { checkSettings, databaseOf, payIntakeOf, portOf } from '../lib/settings.mjs';
 import { supervise } from '../lib/supervise.mjs';
 
 const LOOK_MILLISECONDS = 5000;
@@ -68,6 +68,8 @@ await orFail(() => remember(lockFile, process.pid));
 
 let server = null;
 let mariadb = null;
+/** The small pay system that ships with Heath; null where another is given. */
+let intake = null;
 const watches = [];
 const timers = [];
 let stopping = false;
@@ -75,6 +77,7 @@ async function stop(code) {
   if (stopping) {
     // Told twice: nothing is waited for any more. The database recovers from its own log.
     server?.kill('SIGKILL');
+    intake?.kill('SIGKILL');
     mariadb?.child.kill('SIGKILL');
     process.exit(code);
   }
@@ -82,6 +85,7 @@ async function stop(code) {
   for (const timer of timers) clearInterval(timer);
   for (const watch of watches) void watch.end();
   if (server !== null) await endChild(server, SERVER_END_SECONDS);
+  if (intake !== null) await endChild(intake, SERVER_END_SECONDS);
   await mariadb?.stop();
   forget(lockFile);
   process.exit(code);
@@ -106,6 +110,31 @@ const env = {
 await build();
 const setUp = join(root, 'dist', 'server', 'set-up.js');
 if ((await run(process.execPath, [setUp, ...process.argv.slice(2)], { env })) !== 0) await stop(1);
+
+/** Starts the pay system that ships with Heath, always on the port that it had first, and waits until it listens. */
+function launchIntake() {
+  return new Promise((resolve, reject) => {
+    const child = spawn(
+      process.execPath,
+      [join(root, 'dist', 'stand-ins', 'pay-intake', 'main.js'), serverOf],
+      {
+        env: {
+          ...env,
+          HEATH_INTAKE_PORT: env.HEATH_PAY_INTAKE ? new URL(env.HEATH_PAY_INTAKE).port : '0',
+          HEATH_INTAKE_FOLDER: join(folder, 'pay-intake'),
+        },
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      },
+    );
+    intake = child;
+    child.on('message', ({ listening }) => {
+      env.HEATH_PAY_INTAKE = listening;
+      resolve(child);
+    });
+    child.on('error', (error) => reject(new Error(error.message)));
+    child.on('exit', (code) => reject(new Error(code === null ? 'it was killed' : 'it says why above')));
+  });
+}
 
 let silentLooks = 0;
 
@@ -170,7 +199,9 @@ function watchDisk() {
 }
 
 let first;
+let firstIntake = null;
 try {
+  if (payIntakeOf(process.env) === undefined) firstIntake = await launchIntake();
   first = await launchServer();
 } catch {
   // Whatever keeps it from coming up the first time is said above, and will not go away by itself.
@@ -178,6 +209,8 @@ try {
 }
 say(`Heath is at http://localhost:${port} (Ctrl-C ends it)`);
 watches.push(supervise({ name: 'The server', launch: launchServer, say, child: first }));
+if (firstIntake !== null)
+  watches.push(supervise({ name: 'The pay intake', launch: launchIntake, say, child: firstIntake }));
 if (mariadb !== null) {
   watches.push(
     supervise({ name: 'The database', launch: () => mariadb.launch(), say, child: mariadb.child }),

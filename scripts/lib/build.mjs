@@ -18,7 +18,7 @@ import { basename, dirname, join } from 'node:path';
 import { root } from './paths.mjs';
 import { fail, say } from './say.mjs';
 
-const SOURCES = ['core', 'contract', 'server', 'web', 'demo', 'scripts', 'package-lock.json'];
+const SOURCES = ['core', 'contract', 'server', 'web', 'demo', 'stand-ins', 'scripts', 'package-lock.json'];
 const stampFile = join(root, 'dist', 'stamp');
 
 function newest(path) {
@@ -63,7 +63,7 @@ export async function build() {
   say('Building.');
   try {
     // The headless program may be running from its own folder beside these.
-    for (const part of ['stamp', 'server', 'web'])
+    for (const part of ['stamp', 'server', 'stand-ins', 'web'])
       rmSync(join(root, 'dist', part), { recursive: true, force: true });
     mkdirSync(join(root, 'dist'), { recursive: true });
     const program = basename(dirname(await builtProgram()));
@@ -72,6 +72,10 @@ export async function build() {
         rmSync(join(root, 'dist', name), { recursive: true, force: true });
     const entries = ['main', 'worker', 'set-up'].map((name) => join(root, 'server', 'src', `${name}.ts`));
     await bundle(entries, join(root, 'dist', 'server'));
+    await bundle(
+      [join(root, 'stand-ins', 'pay-intake', 'src', 'main.ts')],
+      join(root, 'dist', 'stand-ins', 'pay-intake'),
+    );
     const vite = await import('vite');
     await vite.build({ configFile: join(root, 'web', 'vite.config.ts'), logLevel: 'warn' });
   } catch (error) {

@@ -70,6 +70,15 @@ export function originsOf(env) {
   });
 }
 
+/** Where the pay system answers, or undefined where the one that ships with Heath is to be started. */
+export function payIntakeOf(env) {
+  const text = env.HEATH_PAY_INTAKE;
+  if (text === undefined || text === '') return undefined;
+  if (!URL.canParse(text) || !/^https?:$/.test(new URL(text).protocol))
+    refuse(`HEATH_PAY_INTAKE must be an address like https://pay.example, not "${text}".`);
+  return text;
+}
+
 const NETWORKS = ['loopback', 'linklocal', 'uniquelocal'];
 
 const isNetwork = (text) => {
@@ -103,5 +112,5 @@ export function logLevelOf(env) {
 
 /** Reads all of them, for a starter that wants to know before it begins. */
 export function checkSettings(env) {
-  for (const read of [portOf, nowOf, databaseOf, originsOf, trustProxyOf, logLevelOf]) read(env);
+  for (const read of [portOf, nowOf, databaseOf, originsOf, trustProxyOf, logLevelOf, payIntakeOf]) read(env);
 }

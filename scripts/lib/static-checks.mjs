@@ -17,6 +17,7 @@ const STEPS = [
       'server/src',
       'web/src',
       'demo',
+      'stand-ins',
     ],
   ],
   ['Unused code and packages', ['knip', '--no-config-hints']],

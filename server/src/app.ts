@@ -18,7 +18,9 @@ import { happenedRoutes } from './features/happened/routes.ts';
 import { healthRoutes } from './features/health/routes.ts';
 import { historyRoutes } from './features/history/routes.ts';
 import { importRoutes } from './features/imports/routes.ts';
+import { layoutRoutes } from './features/layouts/routes.ts';
 import { leaveKindRoutes } from './features/leave-kinds/routes.ts';
+import { mappingRoutes } from './features/mapping/routes.ts';
 import { payCodeRoutes } from './features/pay-codes/routes.ts';
 import { periodRoutes } from './features/periods/routes.ts';
 import { placeRoutes } from './features/places/routes.ts';
@@ -107,6 +109,8 @@ export function createApp(
   api.use(reasonRoutes(context));
   api.use(leaveKindRoutes(context));
   api.use(payCodeRoutes(context));
+  api.use(mappingRoutes(context));
+  api.use(layoutRoutes(context));
   api.use(handoffRoutes(context));
   api.use(approvalRoutes(context));
   api.use(badgeRoutes(context));

@@ -53,7 +53,7 @@ async function main(): Promise<void> {
     process.env.HEATH_NOW = DEMO_NOW;
   const clock = clockAt(process.env.HEATH_NOW);
   const workerFile = fileURLToPath(new URL('./worker.js', import.meta.url));
-  const runner = new TaskRunner(database, log, config.server, workerFile);
+  const runner = new TaskRunner(database, clock, log, config.server, workerFile);
   const reader = new FileReader(workerFile);
   const sessions = new SessionStore(database);
   const context: Context = {

@@ -27,5 +27,8 @@ export const runImport = (claimed: Claimed): Promise<undefined | Packed> =>
 export const computeCards = ({ periodId, people }: CardsOfPeriod): Promise<undefined | Packed> =>
   done(() => hands.computeCards(periodId, people));
 
+export const compareCards = ({ periodId, people }: CardsOfPeriod): Promise<undefined | Packed> =>
+  done(() => hands.compareCards(periodId, people));
+
 export const inspectImport = (importId: number): Promise<Inspected | Packed> =>
   packed(() => inspectFile(database, importId));

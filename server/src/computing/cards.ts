@@ -29,6 +29,7 @@ import {
   badgeOwner,
   card,
   correction,
+  difference,
   payGroup,
   period,
   person,
@@ -36,7 +37,9 @@ import {
   seal,
   task,
 } from '../database/schema/index.ts';
+import { differenceOfCard, isTouched } from './differences.ts';
 import { allEditions } from './rulebooks.ts';
+import { isOpen } from './sealed.ts';
 
 /** No cycle and no average over weeks reaches further beyond a period's end than this. */
 const FURTHEST_REACH_DAYS = 400;
@@ -138,12 +141,6 @@ export const touchQuery = (periodIds: readonly number[], personIds: readonly num
 /** The card's results no longer belong to its inputs, or an earlier Heath computed it, which did not keep what is to settle. */
 export const stale = or(ne(card.inputVersion, card.computedVersion), isNull(card.exceptions))!;
 
-/** The seal of a card, where its pay group has handed off its period. */
-export const sealOfCard = and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId))!;
-
-/** The card's pay group has not handed off its period: it is not closed against change. */
-export const isOpen = notExists(build.select({ batchId: seal.batchId }).from(seal).where(sealOfCard));
-
 /** Every pay group of the period's schedule has handed it off. */
 export const isSealed = notExists(
   build
@@ -153,13 +150,22 @@ export const isSealed = notExists(
     .where(and(eq(payGroup.scheduleId, period.scheduleId), isNull(seal.batchId))),
 );
 
-/** Asks for the stale cards of an open period to be computed; one that waits already waits once. */
+/**
+ * Asks for the stale cards of a period to be computed, and for those that are sealed to be held against what was sent; one that waits already
+ * waits once.
+ */
 export const askForRecomputeQuery = (periodId: number): SQL => sql`
   INSERT IGNORE INTO ${task} (kind, subject_id, status)
-  SELECT 'recompute', ${period.id}, 'waiting' FROM ${period} WHERE ${period.id} = ${periodId} AND NOT (${isSealed})`;
+  SELECT 'recompute', ${period.id}, 'waiting' FROM ${period} WHERE ${period.id} = ${periodId}`;
 
-/** Asks for whatever is stale in open periods to be computed: what a task that gave up, or a server that died, left undone. */
+/** Asks for whatever is stale to be computed: what a task that gave up, or a server that died, left undone. */
 export async function askForStaleCards(queries: Reads): Promise<void> {
   const periods = await queries.selectDistinct({ id: card.periodId }).from(card).where(and(stale, isOpen));
-  for (const { id } of periods) await queries.execute(askForRecomputeQuery(id));
+  const sealed = await queries
+    .selectDistinct({ id: card.periodId })
+    .from(card)
+    .leftJoin(difference, differenceOfCard)
+    .where(isTouched);
+  for (const id of new Set([...periods, ...sealed].map((one) => one.id)))
+    await queries.execute(askForRecomputeQuery(id));
 }

@@ -135,6 +135,7 @@ describe('computing a period anew', () => {
           computeCards(periodId, people.slice(half)),
         ]);
       },
+      compareCards: async () => {},
       atOnce: 2,
     };
     const told: [number, number][] = [];
@@ -155,6 +156,7 @@ describe('computing a period anew', () => {
         running--;
         throw new Error('This part failed.');
       },
+      compareCards: async () => {},
       atOnce: 2,
     };
     await expect(

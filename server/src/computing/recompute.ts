@@ -4,10 +4,11 @@ import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import { happenedQuery } from '../database/happened.ts';
 import { build, inTransaction, select, selects, selectValues, sendAlone } from '../database/round-trip.ts';
-import { card } from '../database/schema/index.ts';
+import { card, difference } from '../database/schema/index.ts';
 import { handled } from '../handled.ts';
 import { type Among, amongRun, amongThese, isRun, ofRun } from './among.ts';
-import { isOpen, stale } from './cards.ts';
+import { stale } from './cards.ts';
+import { differenceOfCard, isTouched, storeDifferences } from './differences.ts';
 import {
   ANY_SPAN,
   inputSelects,
@@ -20,6 +21,7 @@ import {
 } from './inputs.ts';
 import { spanOfPeriod } from './period-span.ts';
 import { cardResults } from './results.ts';
+import { isOpen } from './sealed.ts';
 import { type ComputedCard, storingCards } from './store-cards.ts';
 import { held, heldSelects } from './subjects.ts';
 
@@ -41,42 +43,60 @@ function computeChecked(input: PersonInput): Computed {
 export interface Computing {
   /** Computes some cards of a period, see `recomputeCards`. */
   readonly computeCards: (periodId: number, people: readonly number[]) => Promise<void>;
+  /** Holds some sealed cards of a period against what was sent, see `compareCards`. */
+  readonly compareCards: (periodId: number, people: readonly number[]) => Promise<void>;
   /** How many times at once. */
   readonly atOnce: number;
 }
 
 /**
- * Computes every stale card of an open period. A card that changes while it is computed stays stale, and is taken again.
+ * Computes every stale card of a period that is open, and holds those that are sealed and were touched against what was sent. A card that
+ * changes while it is computed stays stale, and is taken again.
  *
  * @returns when nothing of it is computed any more, also where a part failed: then it throws what that part did
  */
 export async function recomputePeriod(
   database: Database,
-  { computeCards, atOnce }: Computing,
+  computing: Computing,
   periodId: number,
   progress: (done: number, total: number) => Promise<void>,
 ): Promise<void> {
   let done = 0;
   for (;;) {
-    const people = await stalePeople(database, periodId);
-    if (people.length === 0) return;
-    const parts = partsOf(people, CARDS_OF_A_PART);
-    const total = done + people.length;
-    const lane = async () => {
-      for (let part = parts.shift(); part !== undefined; part = parts.shift()) {
-        try {
-          await computeCards(periodId, part);
-        } catch (error) {
-          parts.length = 0;
-          throw error;
-        }
-        done += part.length;
-        await progress(done, total);
-      }
+    const open = await stalePeople(database, periodId);
+    const sealed = await touchedPeople(database, periodId);
+    if (open.length + sealed.length === 0) return;
+    const total = done + open.length + sealed.length;
+    const tell = async (count: number) => {
+      done += count;
+      await progress(done, total);
     };
-    const lanes = await Promise.allSettled(Array.from({ length: atOnce }, lane));
-    for (const each of lanes) if (each.status === 'rejected') throw each.reason;
+    await inParts(computing.atOnce, open, (part) => computing.computeCards(periodId, part), tell);
+    await inParts(computing.atOnce, sealed, (part) => computing.compareCards(periodId, part), tell);
   }
+}
+
+/** Does something with parts of a list, some at a time; where one fails, no more are begun and the others ended. */
+async function inParts(
+  atOnce: number,
+  people: readonly number[],
+  work: (part: readonly number[]) => Promise<void>,
+  tell: (count: number) => Promise<void>,
+): Promise<void> {
+  const parts = partsOf(people, CARDS_OF_A_PART);
+  const lane = async () => {
+    for (let part = parts.shift(); part !== undefined; part = parts.shift()) {
+      try {
+        await work(part);
+      } catch (error) {
+        parts.length = 0;
+        throw error;
+      }
+      await tell(part.length);
+    }
+  };
+  const lanes = await Promise.allSettled(Array.from({ length: atOnce }, lane));
+  for (const each of lanes) if (each.status === 'rejected') throw each.reason;
 }
 
 /**
@@ -124,6 +144,37 @@ async function stalePeople(database: Database, periodId: number): Promise<number
     .where(and(eq(card.periodId, periodId), stale, isOpen))
     .orderBy(card.personId);
   return rows.map(({ personId }) => personId);
+}
+
+/** Whose sealed cards of a period follow from something else than what was last held against what was sent. */
+async function touchedPeople(database: Database, periodId: number): Promise<number[]> {
+  const rows = await database
+    .select({ personId: card.personId })
+    .from(card)
+    .leftJoin(difference, differenceOfCard)
+    .where(and(eq(card.periodId, periodId), isTouched))
+    .orderBy(card.personId);
+  return rows.map(({ personId }) => personId);
+}
+
+/**
+ * Computes sealed cards of a period from what is there now and holds each against all that was sent of it. What is stored of the card stays
+ * as it was handed off.
+ */
+export async function compareCards(
+  database: Database,
+  clock: Clock,
+  periodId: number,
+  people: readonly number[],
+): Promise<void> {
+  for (const part of partsOf(people, CARDS_AT_ONCE)) {
+    const { subjects, inputs } = await readInputs(database, clock, periodId, part);
+    const cards = inputs.map((input, k) => ({
+      ...subjects[k]!,
+      lines: computeChecked(input).lines,
+    }));
+    await storeDifferences(database, clock, periodId, cards);
+  }
 }
 
 /** A card of a period as it comes, value by value. */

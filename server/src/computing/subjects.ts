@@ -6,8 +6,8 @@ import { card, department, payGroup, period, person, seal, site } from '../datab
 import type { Among } from './among.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
 import { byPerson } from './by-person.ts';
-import { sealOfCard } from './cards.ts';
 import { byRulebook, editionIdsSelect } from './rulebooks.ts';
+import { sealOfCard } from './sealed.ts';
 
 /** One person's card in one period: who, when, under which rules, and what is stored of it. */
 export interface CardSubject {

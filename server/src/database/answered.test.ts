@@ -54,10 +54,14 @@ describe('a write with a key', () => {
   it('is done once, however often it is asked for, also at once', async () => {
     const one = write();
     const ids = await Promise.all(
-      [1, 2, 3, 4].map(() => createCode(company, company.who, one, 'ONCE', 'Once')),
+      [1, 2, 3, 4].map(() =>
+        createCode(company, company.who, one, { code: 'ONCE', name: 'Once', kind: 'hours' }),
+      ),
     );
     expect(new Set(ids).size).toBe(1);
-    expect(await createCode(company, company.who, one, 'ONCE', 'Once')).toBe(ids[0]);
+    expect(await createCode(company, company.who, one, { code: 'ONCE', name: 'Once', kind: 'hours' })).toBe(
+      ids[0],
+    );
     expect(await codesNamed('ONCE')).toBe(1);
   });
 
@@ -68,22 +72,28 @@ describe('a write with a key', () => {
         throw new Error('not yet');
       }),
     ).rejects.toThrow('not yet');
-    expect(await createCode(company, company.who, one, 'LATER', 'Later')).toBeGreaterThan(0);
+    expect(
+      await createCode(company, company.who, one, { code: 'LATER', name: 'Later', kind: 'hours' }),
+    ).toBeGreaterThan(0);
   });
 
   it('is refused where the key was another write’s', async () => {
     const one = write('this');
-    await createCode(company, company.who, one, 'THIS', 'This');
+    await createCode(company, company.who, one, { code: 'THIS', name: 'This', kind: 'hours' });
     const other = { ...write('that'), key: one.key };
-    await expect(createCode(company, company.who, other, 'THAT', 'That')).rejects.toBeInstanceOf(
-      KeyUsedTwice,
-    );
+    await expect(
+      createCode(company, company.who, other, { code: 'THAT', name: 'That', kind: 'hours' }),
+    ).rejects.toBeInstanceOf(KeyUsedTwice);
     expect(await codesNamed('THAT')).toBe(0);
   });
 
   it('is answered rightly where the database died just behind the commit and came back', async () => {
     wire.cutBehind('COMMIT');
-    const id = await createCode({ ...company, database }, company.who, write(), 'BEHIND', 'Behind');
+    const id = await createCode({ ...company, database }, company.who, write(), {
+      code: 'BEHIND',
+      name: 'Behind',
+      kind: 'hours',
+    });
     expect(wire.cuts).toBe(1);
     const [row] = await company.database.select().from(payCode).where(eq(payCode.code, 'BEHIND'));
     expect(row!.id).toBe(id);
@@ -92,7 +102,11 @@ describe('a write with a key', () => {
   it('is done again where the commit never arrived', async () => {
     const cuts = wire.cuts;
     wire.cutBefore('COMMIT');
-    await createCode({ ...company, database }, company.who, write(), 'BEFORE', 'Before');
+    await createCode({ ...company, database }, company.who, write(), {
+      code: 'BEFORE',
+      name: 'Before',
+      kind: 'hours',
+    });
     expect([wire.cuts, await codesNamed('BEFORE')]).toEqual([cuts + 1, 1]);
   });
 
@@ -101,12 +115,18 @@ describe('a write with a key', () => {
     wire.cutBehind('COMMIT');
     wire.down = true;
     await expect(
-      createCode({ ...company, database }, company.who, one, 'AWAY', 'Away'),
+      createCode({ ...company, database }, company.who, one, { code: 'AWAY', name: 'Away', kind: 'hours' }),
     ).rejects.toBeInstanceOf(OutcomeUnknown);
     expect(await codesNamed('AWAY')).toBe(1);
     wire.down = false;
     const [row] = await company.database.select().from(payCode).where(eq(payCode.code, 'AWAY'));
-    expect(await createCode({ ...company, database }, company.who, one, 'AWAY', 'Away')).toBe(row!.id);
+    expect(
+      await createCode({ ...company, database }, company.who, one, {
+        code: 'AWAY',
+        name: 'Away',
+        kind: 'hours',
+      }),
+    ).toBe(row!.id);
   });
 
   it('a correction behind whose commit the database died is kept once and found again by its key', async () => {

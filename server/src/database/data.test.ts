@@ -128,13 +128,18 @@ async function fillTheRest(): Promise<void> {
      SELECT period_id, person_id, 'x', '2026-10-19', 'person', 'x', 1, 1 FROM card LIMIT 1`,
     `INSERT INTO question_event (question_id, what, made_by, made_at) SELECT id, 'reminded', 1, 1 FROM question`,
     `INSERT INTO saved_search (user_id, name, search) VALUES (1, 'x', '{}')`,
-    `INSERT INTO layout (code, name, says) VALUES ('x', 'X', '{}')`,
     `INSERT INTO batch (kind, period_id, people, \`lines\`, payable_hours, premium_hours, made_by, made_at)
      SELECT 'regular', MIN(id), 1, 1, 900, 0, 1, 1 FROM period`,
     `INSERT INTO seal SELECT MIN(period.id), MIN(pay_group.id), MIN(batch.id), 1, 1 FROM period, pay_group, batch`,
     `INSERT INTO batch_line (batch_id, seq, person_id, person_number, workday, code, class_id, seconds, hours)
      SELECT batch.id, 1, person.id, person.number, '2026-10-19', '110', 'ordinary', 36, 900 FROM batch, person LIMIT 1`,
-    `INSERT INTO delivery (batch_id, sha256, made_by, made_at) SELECT id, 'x', 1, 1 FROM batch`,
+    `INSERT INTO delivery (batch_id, \`key\`, sha256, status, made_by, made_at) SELECT id, 'x', 'x', 'waiting', 1, 1 FROM batch`,
+    `INSERT INTO refused_line SELECT id, 1, 'x' FROM delivery`,
+    `INSERT INTO batch_code SELECT id, '110', 1, 1, 900 FROM batch`,
+    `INSERT INTO batch_file SELECT id, 'x', '{}', 'x.csv', 1, 1, 'x' FROM batch`,
+    `INSERT INTO batch_chunk SELECT id, 0, 'x' FROM batch`,
+    `INSERT INTO difference SELECT period_id, person_id, 1, '[]', 0, 0 FROM card LIMIT 1`,
+    `INSERT INTO decision (period_id, person_id, version, what, made_by, made_at) SELECT period_id, person_id, 1, 'carry', 1, 1 FROM difference`,
     `INSERT INTO import_refusal SELECT id, 9, 'person', 'x', 'no-site', '[]' FROM import_file`,
   ])
     await company.database.execute(sql.raw(statement));
@@ -176,7 +181,10 @@ describe('the database refuses', () => {
       'approval',
       'question',
       'question_event',
+      'mapping',
+      'batch_chunk',
       'batch_line',
+      'decision',
     ]);
     for (const table of [...ONLY_GROWS, 'batch']) {
       const [column] = await columnsOf(table);
@@ -203,9 +211,11 @@ describe('the database refuses', () => {
       'batch',
       'bulk',
       'correction',
+      'decision',
       'happened',
       'import_file',
       'leave_entry',
+      'mapping',
       'question',
       'question_event',
       'task',

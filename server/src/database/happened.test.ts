@@ -21,7 +21,11 @@ const codes = async () => (await company.database.select().from(payCode)).length
 
 describe('a write', () => {
   it('leaves a row of who, when, what, before and after', async () => {
-    const id = await createCode(company, company.who, null, '777', 'Heard of');
+    const id = await createCode(company, company.who, null, {
+      code: '777',
+      name: 'Heard of',
+      kind: 'hours',
+    });
     const [row] = await company.database.select().from(happened).orderBy(desc(happened.id)).limit(1);
     expect(row).toMatchObject({
       at: company.clock.now(),
@@ -30,7 +34,7 @@ describe('a write', () => {
       about: 'pay_code',
       aboutId: id,
       before: null,
-      after: { code: '777', name: 'Heard of' },
+      after: { code: '777', name: 'Heard of', kind: 'hours' },
     });
   });
 

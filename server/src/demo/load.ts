@@ -23,11 +23,15 @@ import {
   people as demoPeople,
   FIRST_PERIOD,
   GROUPS,
+  HIRED,
   HOLIDAYS,
+  JOB_TYPES,
   JOBS,
+  LAYOUTS,
   LEAVE,
   LEAVE_CODE,
   LEAVE_KINDS,
+  MAPPING,
   MOVED,
   PAY_CODES,
   planOf,
@@ -49,6 +53,7 @@ import { writing } from '../database/happened.ts';
 import * as tables from '../database/schema/index.ts';
 import { transaction } from '../database/transaction.ts';
 import { Disk } from '../disk.ts';
+import { approve } from '../features/approvals/service.ts';
 import { handOff } from '../features/handoff/service.ts';
 import { inspectFile } from '../features/imports/inspect.ts';
 import { receive, start } from '../features/imports/service.ts';
@@ -87,12 +92,15 @@ export async function loadCompany(
       .insert(tables.calendarDay)
       .values(HOLIDAYS.map(({ day, name }) => ({ calendarId, day, kind: 'holiday' as const, name })));
     await tx.insert(tables.site).values(SITES.map((name) => ({ ...named(name), zone: ZONE, calendarId })));
-    await tx.insert(tables.job).values(JOBS.map(named));
+    await tx
+      .insert(tables.job)
+      .values(JOBS.map((name) => ({ ...named(name), type: JOB_TYPES[name] ?? null })));
     await tx.insert(tables.department).values(DEPARTMENTS.map(({ name }) => named(name)));
     await tx.insert(tables.costCenter).values(DEPARTMENTS.map(({ name }) => named(name)));
     await loadRules(tx, firstPeriod);
-    await loadPayCodes(tx);
-    const ids = await loadPeople(tx, demoPeople(count), firstPeriod);
+    const everybody = demoPeople(count);
+    await loadPaySystem(tx, everybody);
+    const ids = await loadPeople(tx, everybody, firstPeriod);
     for (const one of users) await loadUser(tx, one, ids);
     await loadReasons(tx);
     tell({ what: 'set up', about: 'person', aboutId: 0, after: { people: count } });
@@ -121,13 +129,20 @@ async function loadRules(tx: Queries, firstPeriod: Workday): Promise<void> {
   }
 }
 
-async function loadPayCodes(tx: Queries): Promise<void> {
-  let position = 0;
-  for (const { code, name, kind, pays } of PAY_CODES) {
-    const payCodeId = await insertedId(tx.insert(tables.payCode).values({ code, name, kind }));
-    for (const classId of pays)
-      await tx.insert(tables.mappingRule).values({ position: ++position, classId, payCodeId });
-  }
+/** The codes of the pay system, what is paid under which, whom it knows, and what its files look like. */
+async function loadPaySystem(tx: Queries, people: readonly DemoPerson[]): Promise<void> {
+  for (const { code, name, kind, multiplier } of PAY_CODES)
+    await tx.insert(tables.payCode).values({ code, name, kind, multiplier: multiplier ?? null });
+  await tx.insert(tables.mapping).values({ rules: MAPPING, madeAt: instantFromIso(DEMO_NOW) });
+  for (const [i, says] of LAYOUTS.entries())
+    await tx
+      .insert(tables.layout)
+      .values({ code: codeOf(says.name), name: says.name, says, isInUse: i === 0 });
+  await insertAll(
+    tx,
+    tables.knownPerson,
+    people.filter(({ index }) => index !== HIRED).map(({ number, name }) => ({ number, name, codes: null })),
+  );
 }
 
 /** The reasons that are kept. */
@@ -387,7 +402,7 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
         punchFile(size.people, firstDay, last),
       );
     await recomputePeriod(database, here(database, clock), id, async () => {});
-    if (firstDay < CURRENT_PERIOD) await handOff(context, await actingAs(database, 'odile'), null, id);
+    if (firstDay < CURRENT_PERIOD) await handOffAccepted(context, id);
     else if (last === lastDay) {
       await importFile(context, 'gate-northquay.csv', strangersFile());
       // The same file once more, as it comes when somebody is not sure.
@@ -395,6 +410,34 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
       await askTwo(context, id);
     }
   }
+}
+
+/** What is paid and done with: approved, sealed, and accepted by the pay system. */
+async function handOffAccepted(context: Context, periodId: number): Promise<void> {
+  const { database, clock } = context;
+  const who = await actingAs(database, 'odile');
+  const cards = await database
+    .select({ personId: tables.card.personId })
+    .from(tables.card)
+    .where(eq(tables.card.periodId, periodId));
+  await approve(context, who, null, periodId, { people: cards.map(({ personId }) => personId) });
+  const { batchId, lines } = await handOff(context, who, null, periodId);
+  await writing(database, { userId: null, at: clock.now() }, async (tx, tell) => {
+    const [file] = await tx.select().from(tables.batchFile).where(eq(tables.batchFile.batchId, batchId));
+    const id = await insertedId(
+      tx.insert(tables.delivery).values({
+        batchId,
+        key: `set-up-${batchId}`.padEnd(32, '0'),
+        sha256: file?.sha256 ?? '',
+        status: 'accepted',
+        answer: `Taken: ${file?.lines ?? lines} lines.`,
+        madeBy: who.userId ?? 0,
+        madeAt: clock.now(),
+        answeredAt: clock.now(),
+      }),
+    );
+    tell({ what: 'answered', about: 'delivery', aboutId: id, after: { status: 'accepted', refused: 0 } });
+  });
 }
 
 const TWO_DAYS_SECONDS = 2 * SECONDS_PER_DAY;

@@ -19,8 +19,8 @@ export function answer<Name extends OperationName>(
 
 /** What an operation gives, as its schema says it is written. */
 export function bodyOf<Name extends OperationName>(name: Name, given: GivenBy<Name>): unknown {
-  const { gives }: { readonly gives: v.GenericSchema | 'csv' | null } = OPERATIONS[name];
-  if (gives === null || gives === 'csv') throw new Error(`${name} gives no JSON.`);
+  const { gives }: { readonly gives: v.GenericSchema | 'csv' | 'file' | null } = OPERATIONS[name];
+  if (gives === null || typeof gives === 'string') throw new Error(`${name} gives no JSON.`);
   const body = written(gives, given);
   if (CHECKS) check(name, gives, body);
   return body;

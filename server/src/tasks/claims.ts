@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq, lt, lte, or, sql } from 'drizzle-orm';
+import { and, eq, inArray, lt, lte, or, sql } from 'drizzle-orm';
 import { realSeconds } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import { isDuplicate } from '../database/failures.ts';
@@ -14,10 +14,17 @@ const LONGEST_PAUSE_SECONDS = 300;
 /** Seconds to wait after the attempt of this number, from 1, before the next: 1, 2, 4, … up to five minutes. */
 export const pauseAfter = (attempt: number): number => Math.min(2 ** (attempt - 1), LONGEST_PAUSE_SECONDS);
 
+/** What a task does. */
+export type TaskKind = (typeof task.kind.enumValues)[number];
+
+/** What waits for nobody outside. What waits for the pay system is claimed apart, so that a slow answer holds up nothing else. */
+export const OWN_WORK: readonly TaskKind[] = ['import', 'recompute'];
+export const DELIVERING: readonly TaskKind[] = ['deliver'];
+
 /** A task that this process has claimed. */
 export interface Claimed {
   readonly id: number;
-  readonly kind: 'import' | 'recompute';
+  readonly kind: TaskKind;
   readonly subjectId: number;
   readonly claim: string;
   /** Which attempt this is, from 1. */
@@ -41,8 +48,13 @@ const mine = (claimed: Claimed) => and(eq(task.id, claimed.id), eq(task.claim, c
  * without an end is given up on the way.
  *
  * @param server by what name the claim is remembered, see `releaseClaims`
+ * @param kinds of which kinds
  */
-export async function claimTask(database: Database, server: string): Promise<Claimed | null> {
+export async function claimTask(
+  database: Database,
+  server: string,
+  kinds: readonly TaskKind[] = task.kind.enumValues,
+): Promise<Claimed | null> {
   for (;;) {
     const now = realSeconds();
     const claim = randomUUID();
@@ -51,9 +63,12 @@ export async function claimTask(database: Database, server: string): Promise<Cla
         .select({ id: task.id, kind: task.kind, subjectId: task.subjectId, attempts: task.attempts })
         .from(task)
         .where(
-          or(
-            and(eq(task.status, 'waiting'), lte(task.notBefore, now)),
-            and(eq(task.status, 'running'), lt(task.leaseUntil, now)),
+          and(
+            inArray(task.kind, [...kinds]),
+            or(
+              and(eq(task.status, 'waiting'), lte(task.notBefore, now)),
+              and(eq(task.status, 'running'), lt(task.leaseUntil, now)),
+            ),
           ),
         )
         .orderBy(task.id)
@@ -142,9 +157,14 @@ export async function failTask(
  * Lets go of everything that a server of this name had claimed: to be called when it starts, since then nobody works at it, and when it
  * ends. What it had begun does not count as an attempt where it ended as it should.
  */
-export async function releaseClaims(database: Database, server: string, ended: boolean): Promise<void> {
+export async function releaseClaims(
+  database: Database,
+  server: string,
+  ended: boolean,
+  kinds: readonly TaskKind[] = task.kind.enumValues,
+): Promise<void> {
   await database
     .update(task)
     .set({ leaseUntil: 0, ...(ended ? { attempts: sql`GREATEST(${task.attempts} - 1, 0)` } : {}) })
-    .where(and(eq(task.status, 'running'), eq(task.claimedBy, server)));
+    .where(and(eq(task.status, 'running'), eq(task.claimedBy, server), inArray(task.kind, [...kinds])));
 }

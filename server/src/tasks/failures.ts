@@ -8,6 +8,7 @@ export function failureOf(error: unknown): Failure {
     return { reason: 'It needed more memory than Heath gives to one task.', again: false };
   if (name === 'AbortError' || name === 'TimeoutError')
     return { reason: 'It took longer than half an hour and was ended.', again: false };
+  if (code === 'NO_ANSWER') return { reason: (error as Error).message, again: true };
   if (isDiskFull(error)) return { reason: 'The disk that holds the data is full.', again: true };
   if (error instanceof OutcomeUnknown || isConnectionLost(error))
     return { reason: 'The database went away.', again: true };

@@ -1,19 +1,24 @@
 import type { Logger } from 'pino';
 import { Piscina } from 'piscina';
+import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
+import { deliver } from '../features/handoff/deliveries/run.ts';
 import { unpacked } from './across-threads.ts';
 import {
   type Claimed,
   claimTask,
+  DELIVERING,
   endTask,
   failTask,
   isClaimLost,
   LEASE_SECONDS,
+  OWN_WORK,
   releaseClaims,
   renewLease,
+  type TaskKind,
 } from './claims.ts';
 import { failureOf } from './failures.ts';
-import { type Hands, work } from './work.ts';
+import { type Hands, payIntakeOf, work } from './work.ts';
 
 const POLL_MILLISECONDS = 1000;
 /** The largest file takes minutes; whatever takes this long will not end. */
@@ -28,25 +33,34 @@ export interface CardsOfPeriod {
   readonly people: readonly number[];
 }
 
+/** Tasks of some kinds, done one after another. */
+class Lane {
+  busy = false;
+  again = false;
+  failing = false;
+  recovered = false;
+
+  constructor(readonly kinds: readonly TaskKind[]) {}
+}
+
 /**
- * Claims tasks and runs them in worker threads, one task after another. Any number of servers may do so side by side on one
+ * Claims tasks and runs them in worker threads, one task after another in each of two lanes. Any number of servers may do so side by side on one
  * database; a task whose server died is claimed again when its lease has run out, or at once when that server starts again.
  */
 export class TaskRunner {
   readonly #database: Database;
+  readonly #clock: Clock;
   readonly #log: Logger;
   readonly #server: string;
   readonly #importing: Piscina;
   readonly #computing: Piscina;
   #timer: NodeJS.Timeout | null = null;
-  #busy = false;
-  #again = false;
   #stopping = false;
-  #failing = false;
-  #recovered = false;
+  readonly #lanes: readonly Lane[] = [new Lane(OWN_WORK), new Lane(DELIVERING)];
 
-  constructor(database: Database, log: Logger, server: string, workerFile: string) {
+  constructor(database: Database, clock: Clock, log: Logger, server: string, workerFile: string) {
     this.#database = database;
+    this.#clock = clock;
     this.#log = log;
     this.#server = server;
     this.#importing = new Piscina({
@@ -75,29 +89,33 @@ export class TaskRunner {
 
   /** Looks for work now, or again after the work at hand. */
   nudge(): void {
+    for (const lane of this.#lanes) this.#nudge(lane);
+  }
+
+  #nudge(lane: Lane): void {
     if (this.#stopping) return;
-    if (this.#busy) {
-      this.#again = true;
+    if (lane.busy) {
+      lane.again = true;
       return;
     }
-    this.#busy = true;
-    this.#drain()
+    lane.busy = true;
+    this.#drain(lane)
       .then(
         () => {
-          this.#failing = false;
+          lane.failing = false;
         },
         (error: unknown) => {
           // Once, not with every second that the database is away.
-          if (!this.#failing) this.#log.error({ err: error }, 'task runner failed');
-          this.#failing = true;
+          if (!lane.failing) this.#log.error({ err: error }, 'task runner failed');
+          lane.failing = true;
         },
       )
       .finally(() => {
-        this.#busy = false;
-        if (!this.#again) return;
-        this.#again = false;
+        lane.busy = false;
+        if (!lane.again) return;
+        lane.again = false;
         // While the database is away, the next look is the timer's.
-        if (!this.#failing) this.nudge();
+        if (!lane.failing) this.#nudge(lane);
       });
   }
 
@@ -111,27 +129,33 @@ export class TaskRunner {
     );
   }
 
-  async #drain(): Promise<void> {
-    if (!this.#recovered) {
-      await releaseClaims(this.#database, this.#server, false);
-      this.#recovered = true;
+  async #drain(lane: Lane): Promise<void> {
+    if (!lane.recovered) {
+      await releaseClaims(this.#database, this.#server, false, lane.kinds);
+      lane.recovered = true;
     }
-    const next = () => claimTask(this.#database, this.#server);
+    const next = () => claimTask(this.#database, this.#server, lane.kinds);
     for (let claimed = await next(); claimed !== null && !this.#stopping; claimed = await next())
-      await this.#run(claimed);
+      await this.#run(claimed, lane);
   }
 
   #threads(signal: AbortSignal): Hands {
-    const run = async (threads: Piscina, name: 'runImport' | 'computeCards', what: Claimed | CardsOfPeriod) =>
-      unpacked<undefined>(await threads.run(what, { name, signal }));
+    const run = async (
+      threads: Piscina,
+      name: 'runImport' | 'computeCards' | 'compareCards',
+      what: Claimed | CardsOfPeriod,
+    ) => unpacked<undefined>(await threads.run(what, { name, signal }));
     return {
       runImport: (claimed) => run(this.#importing, 'runImport', claimed),
       computeCards: (periodId, people) => run(this.#computing, 'computeCards', { periodId, people }),
+      compareCards: (periodId, people) => run(this.#computing, 'compareCards', { periodId, people }),
+      // Nothing to compute: it waits for an answer, and this thread does other things meanwhile.
+      deliver: ({ subjectId }) => deliver(this.#database, this.#clock, payIntakeOf(process.env), subjectId),
       atOnce: THREADS,
     };
   }
 
-  async #run(claimed: Claimed): Promise<void> {
+  async #run(claimed: Claimed, lane: Lane): Promise<void> {
     const lease = setInterval(
       () => {
         renewLease(this.#database, claimed).catch((error: unknown) =>
@@ -152,9 +176,9 @@ export class TaskRunner {
       }
       this.#log.error({ err: error, task: claimed.id, attempt: claimed.attempt }, 'task failed');
       // Where even this cannot be kept, the claim is let go as soon as the database is back.
-      this.#recovered = false;
+      lane.recovered = false;
       await failTask(this.#database, claimed, failureOf(error));
-      this.#recovered = true;
+      lane.recovered = true;
     } finally {
       clearInterval(lease);
     }

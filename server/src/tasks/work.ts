@@ -1,24 +1,32 @@
 import type { Clock } from '../clock.ts';
-import { type Computing, recomputeCards, recomputePeriod } from '../computing/recompute.ts';
+import { type Computing, compareCards, recomputeCards, recomputePeriod } from '../computing/recompute.ts';
 import type { Database } from '../database/connect.ts';
+import { deliver } from '../features/handoff/deliveries/run.ts';
 import { runImport } from '../features/imports/run.ts';
 import { type Claimed, claimTask, endTask, tellProgress } from './claims.ts';
 
 /** Where the parts of the work are done: in this thread or in others. Each throws what the work throws. */
 export interface Hands extends Computing {
   readonly runImport: (claimed: Claimed) => Promise<void>;
+  readonly deliver: (claimed: Claimed) => Promise<void>;
 }
+
+/** Where the pay system answers; null where none is known, and nothing can be delivered. */
+export const payIntakeOf = (env: NodeJS.ProcessEnv): string | null => env.HEATH_PAY_INTAKE || null;
 
 /** The work done in whichever thread this is called. */
 export const here = (database: Database, clock: Clock): Hands => ({
   runImport: (claimed) => runImport(database, clock, claimed, progressOf(database, claimed)),
   computeCards: (periodId, people) => recomputeCards(database, clock, periodId, people),
+  compareCards: (periodId, people) => compareCards(database, clock, periodId, people),
+  deliver: ({ subjectId }) => deliver(database, clock, payIntakeOf(process.env), subjectId),
   atOnce: 1,
 });
 
 /** Does one claimed task to its end. */
 export async function work(database: Database, hands: Hands, claimed: Claimed): Promise<void> {
   if (claimed.kind === 'import') return hands.runImport(claimed);
+  if (claimed.kind === 'deliver') return hands.deliver(claimed);
   await recomputePeriod(database, hands, claimed.subjectId, progressOf(database, claimed));
 }
 

@@ -1,18 +1,76 @@
-import { HandoffReply } from '@heath/contract';
+import {
+  BatchDetail,
+  type CheckHandoffRequest,
+  type HandOffRequest,
+  HandoffCheckReply,
+  HandoffReply,
+} from '@heath/contract';
+import type * as v from 'valibot';
 import { api } from './base.ts';
+import { byLines } from './by-lines.ts';
 import { reads } from './reads.ts';
 
-export const { useHandoffQuery, useHandOffMutation } = api.injectEndpoints({
+/** What is closed, or open again: whatever shows it is asked for anew. */
+const SEALED = ['handoff', 'periods', 'cards', 'card', 'strip', 'exceptions'] as const;
+
+export const {
+  useHandoffQuery,
+  useCheckHandoffQuery,
+  useHandOffMutation,
+  useBatchQuery,
+  useDeliverMutation,
+  useReopenMutation,
+  useVoidBatchMutation,
+} = api.injectEndpoints({
   endpoints: (build) => ({
     handoff: build.query<HandoffReply, number>({
       query: (periodId) => `/periods/${periodId}/handoff`,
       transformResponse: reads(HandoffReply),
       providesTags: ['handoff'],
     }),
-    handOff: build.mutation<HandoffReply, number>({
-      query: (periodId) => ({ url: `/periods/${periodId}/handoff`, method: 'POST' }),
+    checkHandoff: build.query<
+      HandoffCheckReply,
+      { periodId: number; body: v.InferOutput<typeof CheckHandoffRequest> }
+    >({
+      query: ({ periodId, body }) => ({
+        url: `/periods/${periodId}/handoff/check`,
+        method: 'POST',
+        body,
+        ...byLines(body),
+      }),
+      transformResponse: reads(HandoffCheckReply),
+      providesTags: ['handoff', 'mapping', 'layouts', 'pay-codes'],
+      keepUnusedDataFor: 30,
+    }),
+    handOff: build.mutation<HandoffReply, { periodId: number; body: Partial<HandOffRequest> }>({
+      query: ({ periodId, body }) => ({
+        url: `/periods/${periodId}/handoff`,
+        method: 'POST',
+        body,
+        ...byLines(body),
+      }),
       transformResponse: reads(HandoffReply),
-      invalidatesTags: ['handoff', 'periods', 'cards', 'card', 'strip'],
+      invalidatesTags: SEALED,
+    }),
+    batch: build.query<BatchDetail, number>({
+      query: (id) => `/handoffs/${id}`,
+      transformResponse: reads(BatchDetail),
+      providesTags: ['batch'],
+    }),
+    deliver: build.mutation<BatchDetail, { id: number; what: 'all' | 'rest' }>({
+      query: ({ id, what }) => ({ url: `/handoffs/${id}/deliver`, method: 'POST', body: { what } }),
+      transformResponse: reads(BatchDetail),
+      invalidatesTags: ['batch', 'handoff'],
+    }),
+    reopen: build.mutation<BatchDetail, { id: number; reason: string }>({
+      query: ({ id, reason }) => ({ url: `/handoffs/${id}/reopen`, method: 'POST', body: { reason } }),
+      transformResponse: reads(BatchDetail),
+      invalidatesTags: ['batch', ...SEALED],
+    }),
+    voidBatch: build.mutation<BatchDetail, { id: number; reason: string }>({
+      query: ({ id, reason }) => ({ url: `/handoffs/${id}/void`, method: 'POST', body: { reason } }),
+      transformResponse: reads(BatchDetail),
+      invalidatesTags: ['batch', ...SEALED],
     }),
   }),
 });

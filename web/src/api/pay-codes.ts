@@ -1,17 +1,28 @@
-import type { PayCodesReply } from '@heath/contract';
-import type { ClassId } from '@heath/core';
+import { ListReply, PayCodesReply } from '@heath/contract';
 import { api } from './base.ts';
+import { reads } from './reads.ts';
 
-export const { usePayCodesQuery, useAddCodeMutation, useAssignCodeMutation } = api.injectEndpoints({
+export const { usePayCodesQuery, useAddCodeMutation, useTakeListMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    payCodes: build.query<PayCodesReply, void>({ query: () => '/pay-codes', providesTags: ['pay-codes'] }),
+    payCodes: build.query<PayCodesReply, void>({
+      query: () => '/pay-codes',
+      transformResponse: reads(PayCodesReply),
+      providesTags: ['pay-codes'],
+    }),
     addCode: build.mutation<PayCodesReply, { code: string; name: string }>({
       query: (body) => ({ url: '/pay-codes', method: 'POST', body }),
-      invalidatesTags: ['pay-codes'],
+      transformResponse: reads(PayCodesReply),
+      invalidatesTags: ['pay-codes', 'mapping'],
     }),
-    assignCode: build.mutation<PayCodesReply, { classId: ClassId; codeId: number | null }>({
-      query: (body) => ({ url: '/pay-codes/classes', method: 'PUT', body }),
-      invalidatesTags: ['pay-codes', 'handoff', 'card'],
+    takeList: build.mutation<ListReply, { what: 'list' | 'people'; text: string }>({
+      query: ({ what, text }) => ({
+        url: `/pay-codes/${what}`,
+        method: 'PUT',
+        body: text,
+        headers: { 'Content-Type': 'text/csv' },
+      }),
+      transformResponse: reads(ListReply),
+      invalidatesTags: ['pay-codes', 'mapping'],
     }),
   }),
 });

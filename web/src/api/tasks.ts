@@ -8,6 +8,7 @@ export function changedBy(before: readonly TaskView[], after: readonly TaskView[
   const ended = before.filter(({ id }) => !goesOn.has(id));
   return [
     ...(ended.length > 0 ? (['strip', 'cards', 'card', 'exceptions', 'handoff'] as const) : []),
+    ...(ended.some(({ kind }) => kind === 'deliver') ? (['batch'] as const) : []),
     ...(ended.some(({ kind }) => kind === 'import') ? (['import', 'imports'] as const) : []),
   ];
 }
@@ -40,7 +41,7 @@ const tasksApi = api.injectEndpoints({
     }),
     retryTask: build.mutation<TasksReply, number>({
       query: (id) => ({ url: `/tasks/${id}/retry`, method: 'POST' }),
-      invalidatesTags: ['tasks', 'strip', 'import', 'imports'],
+      invalidatesTags: ['tasks', 'strip', 'import', 'imports', 'batch', 'handoff'],
     }),
     cancelTask: build.mutation<TasksReply, number>({
       query: (id) => ({ url: `/tasks/${id}`, method: 'DELETE' }),

@@ -6,7 +6,7 @@ import { finder } from '../features/finder/feature.ts';
 import { handoff } from '../features/handoff/feature.ts';
 import { history } from '../features/history/feature.ts';
 import { imports } from '../features/imports/feature.ts';
-import { payCodes } from '../features/pay-codes/feature.ts';
+import { payFiles } from '../features/pay-files/feature.ts';
 import { account } from '../features/sign-in/feature.ts';
 import { type Feature, homeOf } from '../ui/feature.ts';
 import type { Keys } from '../ui/keys.ts';
@@ -19,7 +19,7 @@ export const FEATURES: readonly Feature[] = [
   days,
   cards,
   handoff,
-  payCodes,
+  payFiles,
   history,
   finder,
   account,

@@ -2,7 +2,6 @@ import { unencodable } from './encode.ts';
 import type { FileRow } from './file-rows.ts';
 import { isTextLayout, kindOf, type Layout, type LayoutColumn } from './layout.ts';
 import { padded, separatorOf } from './row-text.ts';
-import type { BatchLine } from './types.ts';
 
 /** A value that a file does not hold as it should. */
 export interface FileFault {
@@ -82,10 +81,8 @@ export class FileChecker {
     return strange === null ? null : `${encoding} has no ${strange}: write the file in UTF-8.`;
   }
 
-  /** What came of it. */
-  done(lines: Iterable<Pick<BatchLine, 'hours'>>): FileCheck {
-    let hoursInBatch = 0;
-    for (const { hours } of lines) hoursInBatch += hours;
+  /** What came of it, for a batch of so many hours. */
+  done(hoursInBatch: number): FileCheck {
     return {
       lines: this.#lines,
       people: this.#people.size,

@@ -20,39 +20,62 @@ interface Gathered {
 }
 
 /**
- * The lines of a file from the lines of its batch: those that a layout does not tell apart are added up. What corrects an earlier period
- * stays apart from what is of this one.
+ * Makes the lines of a file from the lines of its batch: those that a layout does not tell apart are added up. What corrects an earlier
+ * period stays apart from what is of this one.
  *
- * @param lines in order of person; only one person's lines are held at a time, where the layout has lines for each person
+ * Lines come in order of person; only one person's lines are held at a time, where the layout has lines for each person.
  */
-export function* fileLines(
-  { lineFor, nothing }: Pick<Layout, 'lineFor' | 'nothing'>,
-  lines: Iterable<BatchLine>,
-): Generator<FileLine> {
-  const parts = lineFor.map((part) => PART_OF[part]);
-  const byPerson = lineFor.includes('person');
-  let gathered = new Map<string, Gathered>();
-  let person: string | null = null;
-  let line = 0;
-  function* written(): Generator<FileLine> {
-    for (const one of gathered.values())
-      if (one.hours !== 0 || nothing === 'write') yield { line: ++line, ...one };
-    gathered = new Map();
+export class LineGatherer {
+  readonly #parts: readonly ((line: BatchLine) => string | number | null)[];
+  readonly #byPerson: boolean;
+  readonly #nothing: Layout['nothing'];
+  readonly #only: ReadonlySet<number> | null;
+  #gathered = new Map<string, Gathered>();
+  #person: string | null = null;
+  #line = 0;
+
+  /** @param only the lines of the file that are wanted, by their numbers, which stay what they are; null: all */
+  constructor(
+    { lineFor, nothing }: Pick<Layout, 'lineFor' | 'nothing'>,
+    only: ReadonlySet<number> | null = null,
+  ) {
+    this.#only = only;
+    this.#parts = lineFor.map((part) => PART_OF[part]);
+    this.#byPerson = lineFor.includes('person');
+    this.#nothing = nothing;
   }
-  for (const one of lines) {
-    if (byPerson && one.person !== person) {
-      yield* written();
-      person = one.person;
+
+  /** Takes the next line of the batch; gives the lines of the file that are complete with that. */
+  add(one: BatchLine): readonly FileLine[] {
+    let complete: readonly FileLine[] = NONE;
+    if (this.#byPerson && one.person !== this.#person) {
+      complete = this.end();
+      this.#person = one.person;
     }
-    const key = `${parts.map((part) => part(one) ?? '').join('\t')}\t${one.corrects?.firstDay ?? ''}`;
-    let sum = gathered.get(key);
+    let key = String(one.corrects?.firstDay ?? '');
+    for (const part of this.#parts) key += `\t${part(one) ?? ''}`;
+    let sum = this.#gathered.get(key);
     if (sum === undefined) {
       sum = { first: one, seqs: [], hours: 0, hoursByCode: new Map() };
-      gathered.set(key, sum);
+      this.#gathered.set(key, sum);
     }
     sum.seqs.push(one.seq);
     sum.hours += one.hours;
     sum.hoursByCode.set(one.code, (sum.hoursByCode.get(one.code) ?? 0) + one.hours);
+    return complete;
   }
-  yield* written();
+
+  /** The lines of the file that are left. */
+  end(): readonly FileLine[] {
+    const complete: FileLine[] = [];
+    for (const one of this.#gathered.values()) {
+      if (one.hours === 0 && this.#nothing === 'leave out') continue;
+      const line = ++this.#line;
+      if (this.#only === null || this.#only.has(line)) complete.push({ line, ...one });
+    }
+    this.#gathered = new Map();
+    return complete;
+  }
 }
+
+const NONE: readonly FileLine[] = [];

@@ -1,21 +1,21 @@
-import type { ClassId } from '@heath/core';
+import type { ClassId, DifferenceLine, Layout, MappingRule } from '@heath/core';
+import { sql } from 'drizzle-orm';
 import {
   bigint,
   boolean,
   char,
   double,
+  foreignKey,
   index,
   int,
   mysqlEnum,
   mysqlTable,
   primaryKey,
-  tinyint,
-  uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { at, id, json, workday } from './columns.ts';
+import { card } from './cards.ts';
+import { at, id, json, mediumBlob, workday } from './columns.ts';
 import { payGroup, period, person } from './people.ts';
-import { costCenter, department, job, site } from './places.ts';
 import { user } from './users.ts';
 
 export const payCode = mysqlTable('pay_code', {
@@ -31,60 +31,113 @@ export const payCode = mysqlTable('pay_code', {
   lastDay: workday('last_day'),
 });
 
-/** Which lines are paid under which code: rules in order, the first that fits a line holds. What is null does not matter. */
-export const mappingRule = mysqlTable(
-  'mapping_rule',
-  {
-    id: id(),
-    position: int('position').notNull().unique(),
-    firstDay: workday('first_day'),
-    lastDay: workday('last_day'),
-    classId: varchar('class_id', { length: 120 }).$type<ClassId>(),
-    multiplier: double('multiplier'),
-    jobId: int('job_id').references(() => job.id),
-    jobType: varchar('job_type', { length: 32 }),
-    departmentId: int('department_id').references(() => department.id),
-    siteId: int('site_id').references(() => site.id),
-    costCenterId: int('cost_center_id').references(() => costCenter.id),
-    groupId: int('group_id').references(() => payGroup.id),
-    personId: int('person_id').references(() => person.id),
-    /** Monday is 0. */
-    weekday: tinyint('weekday'),
-    holiday: boolean('holiday'),
-    payCodeId: int('pay_code_id')
-      .notNull()
-      .references(() => payCode.id),
-  },
-  (t) => [index('mapping_rule_class').on(t.classId)],
-);
+/**
+ * Which lines are paid under which code, as a whole: whoever changes a rule adds the next. Never changed once it is here, so that a batch
+ * can say by which it was paid.
+ */
+export const mapping = mysqlTable('mapping', {
+  id: id(),
+  rules: json<readonly MappingRule[]>('rules').notNull(),
+  madeBy: int('made_by').references(() => user.id),
+  madeAt: at('made_at').notNull(),
+});
 
 /** What a file for the pay system looks like. */
 export const layout = mysqlTable('layout', {
   id: id(),
   code: varchar('code', { length: 32 }).notNull().unique(),
   name: varchar('name', { length: 120 }).notNull(),
-  says: json<unknown>('says').notNull(),
+  says: json<Layout>('says').notNull(),
+  /** The one in which handoffs are sealed. */
+  isInUse: boolean('is_in_use').notNull().default(false),
+  /** Grows with every change, so that nobody writes over what they have not seen. */
+  version: int('version').notNull().default(1),
 });
 
-/** One batch of pay lines of a period: all of it, or what changed in it since. Numbered, and never changed once it is made. */
+/** Somebody whom the pay system knows, as its list says. */
+export const knownPerson = mysqlTable('known_person', {
+  number: varchar('number', { length: 32 }).primaryKey(),
+  name: varchar('name', { length: 120 }).notNull().default(''),
+  /** The codes that they may have; null: all. */
+  codes: json<readonly string[]>('codes'),
+});
+
+/** One batch of pay lines: of some pay groups in a period, or what changed since. Numbered; only that it was taken back is ever added. */
 export const batch = mysqlTable(
   'batch',
   {
     id: id(),
-    kind: mysqlEnum('kind', ['regular', 'difference']).notNull(),
+    /** What people call it. Null of what never leaves: hours that were waived. */
+    number: int('number').unique(),
+    kind: mysqlEnum('kind', ['regular', 'difference', 'waived']).notNull(),
     periodId: int('period_id')
       .notNull()
       .references(() => period.id),
+    /** Null where an earlier Heath made it. */
+    mappingId: int('mapping_id').references(() => mapping.id),
     people: int('people').notNull(),
     lines: int('lines').notNull(),
     payableHours: bigint('payable_hours', { mode: 'number' }).notNull(),
     premiumHours: bigint('premium_hours', { mode: 'number' }).notNull(),
+    /** SHA-256 of its lines; null once it is taken back. The same is not handed off twice. */
+    content: char('content', { length: 64 }).unique(),
+    /** Checks that were not met, and why it went all the same. */
+    overrides:
+      json<readonly { readonly check: string; readonly says: string; readonly reason: string }[]>(
+        'overrides',
+      ),
     madeBy: int('made_by')
       .notNull()
       .references(() => user.id),
     madeAt: at('made_at').notNull(),
+    /** Taken back before it was sent, or declared void after. */
+    ended: mysqlEnum('ended', ['reopened', 'void']),
+    endedReason: varchar('ended_reason', { length: 500 }),
+    endedBy: int('ended_by').references(() => user.id),
+    endedAt: at('ended_at'),
   },
   (t) => [index('batch_period').on(t.periodId)],
+);
+
+/** What a batch comes to under one code. */
+export const batchCode = mysqlTable(
+  'batch_code',
+  {
+    batchId: int('batch_id')
+      .notNull()
+      .references(() => batch.id),
+    code: varchar('code', { length: 16 }).notNull(),
+    lines: int('lines').notNull(),
+    people: int('people').notNull(),
+    hours: bigint('hours', { mode: 'number' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.batchId, t.code] })],
+);
+
+/** The file of a batch, as it was sealed: its layout then, and what its bytes are known by. */
+export const batchFile = mysqlTable('batch_file', {
+  batchId: int('batch_id')
+    .primaryKey()
+    .references(() => batch.id),
+  layoutName: varchar('layout_name', { length: 120 }).notNull(),
+  layout: json<Layout>('layout').notNull(),
+  name: varchar('name', { length: 120 }).notNull(),
+  lines: int('lines').notNull(),
+  bytes: bigint('bytes', { mode: 'number' }).notNull(),
+  sha256: char('sha256', { length: 64 }).notNull(),
+});
+
+/** Some of its bytes. */
+export const batchChunk = mysqlTable(
+  'batch_chunk',
+  {
+    batchId: int('batch_id')
+      .notNull()
+      .references(() => batchFile.batchId),
+    seq: int('seq').notNull(),
+    bytes: mediumBlob('bytes').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.batchId, t.seq] })],
 );
 
 /** The cards of a pay group are closed against change, and went out with a batch. One for each group and period: nothing is sent twice. */
@@ -131,11 +184,13 @@ export const batchLine = mysqlTable(
     costCenter: varchar('cost_center', { length: 32 }),
     seconds: int('seconds').notNull(),
     hours: int('hours').notNull(),
+    /** The sealed period that it corrects; null where it is of the batch's own. */
+    correctsId: int('corrects_id').references(() => period.id),
   },
-  (t) => [primaryKey({ columns: [t.batchId, t.seq] })],
+  (t) => [primaryKey({ columns: [t.batchId, t.seq] }), index('batch_line_person').on(t.personId, t.workday)],
 );
 
-/** A file of a batch that left Heath: in which layout, its bytes by their hash, and what the pay system answered. */
+/** Some lines of a batch on their way to the pay system, or there. */
 export const delivery = mysqlTable(
   'delivery',
   {
@@ -143,13 +198,88 @@ export const delivery = mysqlTable(
     batchId: int('batch_id')
       .notNull()
       .references(() => batch.id),
-    layoutId: int('layout_id').references(() => layout.id),
+    /** By this the pay system knows that it has seen it before. */
+    key: char('key', { length: 32 }).notNull().unique(),
+    /** The lines of the file that are sent, by their numbers; null: all of it. */
+    onlyLines: json<readonly number[]>('only_lines'),
     sha256: char('sha256', { length: 64 }).notNull(),
+    status: mysqlEnum('status', ['waiting', 'accepted', 'in part', 'refused', 'gave up']).notNull(),
+    /** One batch is under way once. */
+    underWay: int('under_way')
+      .generatedAlwaysAs(sql`IF(status = 'waiting', batch_id, NULL)`, { mode: 'stored' })
+      .unique(),
+    /** What the pay system says of it as a whole. */
     answer: varchar('answer', { length: 500 }),
     madeBy: int('made_by')
       .notNull()
       .references(() => user.id),
     madeAt: at('made_at').notNull(),
+    answeredAt: at('answered_at'),
   },
-  (t) => [uniqueIndex('delivery_bytes').on(t.batchId, t.sha256)],
+  (t) => [index('delivery_batch').on(t.batchId)],
+);
+
+/** A line of a delivery that the pay system refused. */
+export const refusedLine = mysqlTable(
+  'refused_line',
+  {
+    deliveryId: int('delivery_id')
+      .notNull()
+      .references(() => delivery.id),
+    /** Its number in the file of the batch. */
+    line: int('line').notNull(),
+    reason: varchar('reason', { length: 200 }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.deliveryId, t.line] })],
+);
+
+/** A sealed card held against all that was sent of it: what its inputs give now, less that. No line where they agree. */
+export const difference = mysqlTable(
+  'difference',
+  {
+    periodId: int('period_id').notNull(),
+    personId: int('person_id').notNull(),
+    /** The `inputVersion` of the card that it was computed from. */
+    version: int('version').notNull(),
+    lines: json<readonly DifferenceLine[]>('lines').notNull(),
+    lineCount: int('line_count').notNull(),
+    /** Premiums aside. */
+    payableHours: int('payable_hours').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.periodId, t.personId] }),
+    index('difference_lines').on(t.lineCount),
+    foreignKey({
+      name: 'difference_card_fk',
+      columns: [t.periodId, t.personId],
+      foreignColumns: [card.periodId, card.personId],
+    }),
+  ],
+);
+
+/** What somebody decided of a difference as it was at one version; only ever added. */
+export const decision = mysqlTable(
+  'decision',
+  {
+    id: id(),
+    periodId: int('period_id').notNull(),
+    personId: int('person_id').notNull(),
+    version: int('version').notNull(),
+    what: mysqlEnum('what', ['carry', 'waive', 'approve', 'withdraw', 'sent']).notNull(),
+    reason: varchar('reason', { length: 500 }).notNull().default(''),
+    /** With which batch it went, or by which it was waived. */
+    batchId: int('batch_id').references(() => batch.id),
+    madeBy: int('made_by')
+      .notNull()
+      .references(() => user.id),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [
+    index('decision_of').on(t.periodId, t.personId),
+    foreignKey({
+      name: 'decision_difference_fk',
+      columns: [t.periodId, t.personId],
+      foreignColumns: [difference.periodId, difference.personId],
+    }),
+  ],
 );

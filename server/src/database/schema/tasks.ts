@@ -7,7 +7,7 @@ export const task = mysqlTable(
   'task',
   {
     id: id(),
-    kind: mysqlEnum('kind', ['import', 'recompute']).notNull(),
+    kind: mysqlEnum('kind', ['import', 'recompute', 'deliver']).notNull(),
     subjectId: int('subject_id').notNull(),
     status: mysqlEnum('status', ['waiting', 'running', 'done', 'failed', 'canceled']).notNull(),
     /** The period, while computing it waits: one period waits once. */

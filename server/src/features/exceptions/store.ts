@@ -1,6 +1,7 @@
 import { and, count, eq, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
-import { isOpen, stale } from '../../computing/cards.ts';
+import { stale } from '../../computing/cards.ts';
+import { isOpen } from '../../computing/sealed.ts';
 import type { Reads } from '../../database/connect.ts';
 import { card, department, person, site } from '../../database/schema/index.ts';
 

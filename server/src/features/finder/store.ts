@@ -1,6 +1,6 @@
 import { SECONDS_PER_DAY, type Span, type Workday } from '@heath/core';
 import { and, asc, between, eq, gte, inArray, isNotNull, isNull, lte, type SQL, sql } from 'drizzle-orm';
-import { sealOfCard } from '../../computing/cards.ts';
+import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
   badgeOwner,

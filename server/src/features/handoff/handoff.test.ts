@@ -1,126 +1,312 @@
-import { Writable } from 'node:stream';
-import { cardRows } from '@heath/contract';
-import { holdsUp } from '@heath/core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { batchLine, batch as batchTable } from '../../database/schema/index.ts';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { cardRows, type HandoffBatch } from '@heath/contract';
+import { isPremium } from '@heath/core';
+import { startIntake } from '@heath/pay-intake';
+import { parse } from 'csv-parse/sync';
+import { eq, sql } from 'drizzle-orm';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { batchLine, batch as batchTable, delivery, seal, task } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
+import { chunksOf } from '../../pay/batch-file.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { approveAll, settleAll } from '../../testing/settle.ts';
 import { listCards, openCard } from '../cards/service.ts';
-import { correct, settle, undo } from '../corrections/service.ts';
-import { assignCode, payCodes } from '../pay-codes/service.ts';
-import { writeFile } from './file.ts';
-import { handOff, handoffOf } from './service.ts';
-import { findBatch } from './store.ts';
+import { undo } from '../corrections/service.ts';
+import { keepMapping, mappingNow } from '../mapping/service.ts';
+import { deliverBatch } from './deliveries/service.ts';
+import { batchDetail, checkHandoff, handOff, handoffOf, takeBack } from './service.ts';
 
 let company: Company;
+let intake: Awaited<ReturnType<typeof startIntake>>;
+const folder = mkdtempSync(join(tmpdir(), 'heath-intake-'));
 beforeAll(async () => {
   company = await freshCompany('handoff');
+  intake = await startIntake({ ledgerFile: join(folder, 'ledger.jsonl') });
+  process.env.HEATH_PAY_INTAKE = intake.url;
   await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
   await company.work();
 });
-afterAll(() => company.close());
+afterAll(async () => {
+  delete process.env.HEATH_PAY_INTAKE;
+  await intake.close();
+  rmSync(folder, { recursive: true, force: true });
+  await company.close();
+});
 
-async function fileOf(batchId: number, by: 'workday' | 'period'): Promise<string[][]> {
-  let text = '';
-  const sink = new Writable({
-    write(chunk, _encoding, done) {
-      text += chunk;
-      done();
-    },
+const quiet = () => {};
+const checks = async (groups?: readonly number[]) => {
+  const { checks: all } = await checkHandoff(company, company.periodId, groups, quiet);
+  return all.filter(({ count }) => count > 0).map(({ name, weight, count }) => `${name} ${weight} ${count}`);
+};
+const seal1 = (groups: number[] | undefined, ...overrides: string[]) =>
+  handOff(company, company.who, null, company.periodId, {
+    groups,
+    overrides: overrides.map((check) => ({ check, reason: 'We know of it' })),
   });
-  const ended = new Promise((resolve) => sink.once('finish', resolve));
-  await writeFile(company.database, (await findBatch(company.database, batchId))!, by, sink);
-  await ended;
-  return text
-    .trimEnd()
-    .split('\r\n')
-    .map((line) => line.split(','));
+const detail = async (id: number) => batchDetail(company, id);
+const batches = async () => (await handoffOf(company, company.periodId)).batches;
+const groupId = async (name: string) =>
+  (await handoffOf(company, company.periodId)).groups.find((group) => group.name === name)!.id;
+async function fileOf(id: number): Promise<Buffer> {
+  const parts: Buffer[] = [];
+  for await (const part of chunksOf(company.database, id)) parts.push(part);
+  return Buffer.concat(parts);
 }
-const hoursIn = (rows: readonly string[][]) =>
-  rows.reduce((sum, row) => sum + Math.round(Number(row[3]) * 90_000), 0);
+/** Asks for a delivery and does what waits, with what the pay system does to the next answers. */
+async function deliver(id: number, what: 'all' | 'rest', how = 'well', times = 0, milliseconds = 0) {
+  await fetch(`${intake.url}/behavior`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ how, times, milliseconds }),
+  });
+  await deliverBatch(company, company.who, null, id, what);
+  await company.work().catch(() => {});
+}
 
 let lastSettled: { personId: number; correctionId: number };
 
-describe('handing off', () => {
-  it('is refused while a missing punch is open, and writes nothing', async () => {
-    await expect(handOff(company, company.who, null, company.periodId)).rejects.toThrow(
-      '12 exceptions are open',
+describe('before a handoff', () => {
+  it('checks say what holds it up, case by case, and it is refused and writes nothing', async () => {
+    expect(await checks()).toEqual(['settled must 11', 'approved why 64', 'known people why 1']);
+    await expect(seal1(undefined, 'approved', 'known people')).rejects.toThrow(
+      '11 cards have open exceptions',
     );
     expect(await company.database.select().from(batchTable)).toEqual([]);
-    const rows = cardRows(await listCards(company, company.who, company.periodId));
-    for (const row of rows.filter((r) => r.toSettle > 0)) {
-      const key = { periodId: company.periodId, personId: row.personId };
-      const { exceptions } = await openCard(company, company.who, key);
-      for (const { key: exception, workday, proposals } of exceptions.filter(holdsUp)) {
-        const at = proposals[0]?.at;
-        // Where nothing is proposed, it is right as it is.
-        const { correctionId } =
-          at === undefined
-            ? await correct(company, null, company.who, key, {
-                says: { kind: 'accept', exception, workday },
-                settles: exception,
-                note: 'Rang in sick',
-              })
-            : await settle(company, null, company.who, key, { exception, at, note: '' });
-        lastSettled = { personId: row.personId, correctionId };
-      }
-    }
+    lastSettled = (await settleAll(company))!;
+    expect(await checks()).toEqual(['approved why 64', 'known people why 1']);
+    await approveAll(company);
+    expect(await checks()).toEqual(['known people why 1']);
+    const { checks: all } = await checkHandoff(company, company.periodId, undefined, quiet);
+    expect(all.find(({ name }) => name === 'known people')!.cases).toMatchObject([
+      { says: 'MF-0158 is not in the pay system’s list.' },
+    ]);
   });
 
-  it('is refused while an hour has no code; the catch-all says how many', async () => {
-    const { classes } = await payCodes(company.database);
-    const night = classes.find(({ classId }) => classId === 'premium:Night')!;
-    await assignCode(company, company.who, null, night.classId, null);
-    const waiting = await handoffOf(company, company.periodId);
-    const catchAll = waiting.codes.find((code) => code.code === null)!;
-    expect(catchAll.classIds).toEqual(['premium:Night']);
-    expect(catchAll.hours).toBeGreaterThan(0);
-    await expect(handOff(company, company.who, null, company.periodId)).rejects.toThrow(
-      `${(catchAll.hours / 90_000).toFixed(2)} hours have no pay code`,
+  it('an hour that no rule catches holds it up, whatever reason is given', async () => {
+    const { id, rules } = await mappingNow(company);
+    const without = rules.filter(({ name }) => name !== 'Night');
+    await keepMapping(company, company.who, null, id, without);
+    expect(await checks()).toEqual(['mapped must 6', 'known people why 1']);
+    await expect(seal1(undefined, 'mapped', 'known people')).rejects.toThrow('no pay code');
+    const { id: next } = await mappingNow(company);
+    await expect(keepMapping(company, company.who, null, id, rules)).rejects.toThrow(
+      'changed the mapping meanwhile',
     );
-    await assignCode(company, company.who, null, night.classId, night.codeId);
+    await keepMapping(company, company.who, null, next, rules);
+    expect(await company.database.select().from(batchTable)).toEqual([]);
   });
 
-  it('seals once: of two at the same time one is refused, and the cards take no more corrections', async () => {
+  it('what asks why waits for a reason, which stays with the batch', async () => {
+    await expect(seal1(undefined)).rejects.toThrow('1 person unknown to the pay system');
+  });
+});
+
+let night: number;
+let rest: number;
+
+describe('sealing', () => {
+  it('closes one pay group, and leaves the others open', async () => {
+    const group = await groupId('Night');
+    const { batchId } = await seal1([group]);
+    night = batchId;
+    const { groups } = await handoffOf(company, company.periodId);
+    expect(groups.map(({ name, batchId: of }) => [name, of])).toEqual([
+      ['Afloat', null],
+      ['Ashore', null],
+      ['Night', batchId],
+    ]);
+    await expect(seal1([group])).rejects.toThrow('Night was handed off already');
+    expect((await detail(batchId)).batch).toMatchObject({
+      number: 1,
+      state: 'sealed',
+      groups: ['Night'],
+      overrides: [],
+    });
+  });
+
+  it('is done once for the rest: of two at the same time one is refused, and the cards take no more corrections', async () => {
     const results = await Promise.allSettled([
-      handOff(company, company.who, null, company.periodId),
-      handOff(company, await company.as('marek'), null, company.periodId),
+      seal1(undefined, 'known people'),
+      handOff(company, await company.as('marek'), null, company.periodId, {
+        overrides: [{ check: 'known people', reason: 'They come next week' }],
+      }),
     ]);
     expect(results.map((result) => result.status).sort()).toEqual(['fulfilled', 'rejected']);
     expect((results.find((r) => r.status === 'rejected') as PromiseRejectedResult).reason.message).toContain(
       'never sent twice',
     );
+    const [of] = await batches();
+    rest = of!.id;
+    // No number is left out by the one that was refused.
+    expect([of!.number, of!.overrides.map(({ says }) => says)]).toEqual([
+      2,
+      ['1 person unknown to the pay system'],
+    ]);
     const { personId, correctionId } = lastSettled;
     await expect(
       undo(company, null, company.who, { periodId: company.periodId, personId }, correctionId),
     ).rejects.toThrow('handed off');
   });
 
-  it('writes lines that add up to the cards, and control totals that add up to the lines', async () => {
-    const { batch, payableHours, codes } = await handoffOf(company, company.periodId);
+  it('keeps lines that add up to the cards, control totals that add up to the lines, and the very bytes', async () => {
     const rows = cardRows(await listCards(company, company.who, company.periodId));
     const cards = rows.reduce((sum, row) => sum + row.payableHours!, 0);
-    expect(cards).toBe(payableHours);
-    const premium = codes.filter((code) => code.premium).reduce((sum, code) => sum + code.hours, 0);
-    for (const by of ['workday', 'period'] as const) {
-      const [header, ...all] = await fileOf(batch!.id, by);
-      expect(header).toEqual(['Person', 'Code', by === 'workday' ? 'Workday' : 'Period', 'Hours']);
-      const lines = all.filter((row) => row[0] !== 'Control total');
-      const totals = all.filter((row) => row[0] === 'Control total');
-      expect(hoursIn(lines)).toBe(cards + premium);
-      for (const [, code, count, hours] of totals) {
-        const under = code === 'All' ? lines : lines.filter((row) => row[1] === code);
-        expect([count, Math.round(Number(hours) * 90_000)]).toEqual([
-          `${under.length} lines`,
-          hoursIn(under),
+    const lines = await company.database.select().from(batchLine);
+    const payable = lines.filter(({ classId }) => !isPremium(classId));
+    expect(payable.reduce((sum, { hours }) => sum + hours, 0)).toBe(cards);
+    for (const id of [night, rest]) {
+      const { batch, codes } = await detail(id);
+      const own = lines.filter(({ batchId }) => batchId === id);
+      expect([batch.lines, batch.people]).toEqual([
+        own.length,
+        new Set(own.map(({ personId }) => personId)).size,
+      ]);
+      expect(batch.payableHours + batch.premiumHours).toBe(own.reduce((sum, { hours }) => sum + hours, 0));
+      for (const { code, hours, people, lines: count } of codes) {
+        const under = own.filter((line) => line.code === code);
+        expect([count, people, hours]).toEqual([
+          under.length,
+          new Set(under.map(({ personId }) => personId)).size,
+          under.reduce((sum, line) => sum + line.hours, 0),
         ]);
       }
-      expect(totals.map((row) => row[1])).toEqual(['110', '215', '220', '340', '410', '510', 'All']);
+      const file = await fileOf(id);
+      expect([file.length, createHash('sha256').update(file).digest('hex')]).toEqual([
+        batch.file!.bytes,
+        batch.file!.sha256,
+      ]);
+      const [heading, ...rest_] = parse(file.toString('utf8'), { relax_column_count: true }) as string[][];
+      const trailer = rest_.pop()!;
+      expect(heading).toEqual(['EMP', 'DATE', 'CODE', 'HOURS', 'COST', 'REF']);
+      const hundredths = rest_.reduce((sum, row) => sum + Math.round(Number(row[3]) * 100), 0);
+      expect(hundredths * 900).toBe(batch.payableHours + batch.premiumHours);
+      expect(trailer).toEqual([
+        'TRAILER',
+        String(rest_.length),
+        (hundredths / 100).toFixed(2),
+        String(batch.people),
+      ]);
     }
-    expect(await company.database.select().from(batchLine)).toHaveLength(batch!.lines);
   });
 
-  it('shows punches that come after sealing as a change, and leaves what was sent as it was', async () => {
+  it('can be taken back before anybody sent it: the cards are open, the batch stays and says so', async () => {
+    await takeBack(company, company.who, null, night, 'reopened', 'A wrong night');
+    expect((await detail(night)).batch).toMatchObject({
+      state: 'reopened',
+      ended: { reason: 'A wrong night' },
+    });
+    expect(await company.database.select().from(seal).where(eq(seal.batchId, night))).toEqual([]);
+    await expect(takeBack(company, company.who, null, night, 'reopened', 'Again')).rejects.toThrow(
+      'taken back already',
+    );
+    await expect(deliverBatch(company, company.who, null, night, 'all')).rejects.toThrow('taken back');
+    const { batchId } = await seal1(undefined);
+    expect((await detail(batchId)).batch).toMatchObject({ number: 3, groups: ['Night'], state: 'sealed' });
+    night = batchId;
+  });
+
+  it('refuses the very same lines a second time, even where no seal is in the way', async () => {
+    const [row] = await company.database.select().from(batchTable).where(eq(batchTable.id, night));
+    await company.database.delete(seal).where(eq(seal.batchId, night));
+    await expect(seal1(undefined)).rejects.toThrow('The very same lines went out as handoff 3');
+    await company.database.insert(seal).values({
+      periodId: row!.periodId,
+      groupId: await groupId('Night'),
+      batchId: night,
+      madeBy: 1,
+      madeAt: 1,
+    });
+  });
+});
+
+const paid = () => intake.ledger.entries.flatMap(({ paid: lines }) => lines);
+/** Every line of a batch that the pay system paid, each once. */
+const paidOf = ({ number }: HandoffBatch) =>
+  paid().filter(({ reference }) => reference.startsWith(`${number}-`));
+
+describe('delivering', () => {
+  beforeEach(async () => {
+    // Whoever waits for the next try waits no longer.
+    await company.database.update(task).set({ notBefore: 0 });
+  });
+
+  it('is accepted in part where the pay system does not know somebody, and says which lines', async () => {
+    await deliver(rest, 'all');
+    const { batch, deliveries, linesLeft } = await detail(rest);
+    expect(batch.state).toBe('in part');
+    const [{ refused }] = deliveries as [(typeof deliveries)[number]];
+    expect(refused.length).toBeGreaterThan(0);
+    expect(new Set(refused.map(({ reason }) => reason))).toEqual(new Set(['Nobody has the number MF-0158.']));
+    expect(linesLeft).toBe(refused.length);
+    expect(paidOf(batch)).toHaveLength(batch.file!.lines - linesLeft);
+    await expect(deliverBatch(company, company.who, null, rest, 'all')).rejects.toThrow('Send the rest');
+    await expect(takeBack(company, company.who, null, rest, 'void', 'No')).rejects.toThrow('has accepted it');
+  });
+
+  it('sends just the rest once that is put right, and then nothing more', async () => {
+    await fetch(`${intake.url}/people`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ number: 'MF-0158', name: 'New' }),
+    });
+    await deliver(rest, 'rest');
+    const { batch, linesLeft, deliveries } = await detail(rest);
+    expect([batch.state, linesLeft, deliveries[0]!.isRest, deliveries[0]!.refused]).toEqual([
+      'accepted',
+      0,
+      true,
+      [],
+    ]);
+    expect(paidOf(batch)).toHaveLength(batch.file!.lines);
+    expect(new Set(paidOf(batch).map(({ reference }) => reference)).size).toBe(batch.file!.lines);
+    await expect(deliverBatch(company, company.who, null, rest, 'rest')).rejects.toThrow('never sent twice');
+  });
+
+  it.each(['lost', 'garbled', 'cut off', 'busy'])('pays nobody twice where the answer is %s', async (how) => {
+    await company.database.execute(sql`DELETE FROM refused_line`);
+    await company.database.execute(sql`DELETE FROM delivery WHERE batch_id = ${night}`);
+    await deliver(night, 'all', how, 1);
+    expect((await detail(night)).batch.state).toBe('under way');
+    const [waits] = await company.database.select().from(task).where(eq(task.status, 'running'));
+    await company.database
+      .update(task)
+      .set({ status: 'waiting', notBefore: 0 })
+      .where(eq(task.id, waits!.id));
+    await company.work();
+    const { batch } = await detail(night);
+    const lines = paidOf(batch);
+    expect([
+      batch.state === 'accepted' || how !== 'lost',
+      new Set(lines.map(({ reference }) => reference)).size,
+    ]).toEqual([true, batch.file!.lines]);
+    expect(lines).toHaveLength(batch.file!.lines);
+  });
+
+  it('gives up at some time, says why, and goes on as the same delivery when it is asked to', async () => {
+    const last = (await batches()).find(({ id }) => id === night)!;
+    await company.database.execute(sql`DELETE FROM refused_line`);
+    await company.database.execute(sql`DELETE FROM delivery WHERE batch_id = ${night}`);
+    await deliver(night, 'all', 'lost', 1);
+    await company.database.execute(
+      sql`UPDATE task SET status = 'failed', error = 'The pay system could not be reached.' WHERE kind = 'deliver' AND status = 'running'`,
+    );
+    expect((await detail(night)).batch.state).toBe('gave up');
+    expect((await detail(night)).deliveries[0]).toMatchObject({
+      status: 'gave up',
+      answer: 'The pay system could not be reached.',
+    });
+    const before = await company.database.select().from(delivery);
+    await deliver(night, 'all');
+    expect(await company.database.select().from(delivery)).toHaveLength(before.length);
+    expect(paidOf(last)).toHaveLength(last.file!.lines);
+  });
+});
+
+describe('after a handoff', () => {
+  it('punches that come after sealing are a change of the card, and what was sent stays as it was', async () => {
     const before = await handoffOf(company, company.periodId);
     await importFile(
       company,

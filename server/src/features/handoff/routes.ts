@@ -1,16 +1,16 @@
-import { workdayToIso } from '@heath/core';
+import { CheckHandoffRequest, DeliverRequest, EndBatchRequest, HandOffRequest } from '@heath/contract';
 import type { Router } from 'express';
-import * as v from 'valibot';
 import { answer } from '../../http/answer.ts';
+import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
+import { chunksOf } from '../../pay/batch-file.ts';
+import { mediaType } from '../../pay/file-maker.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { writeFile } from './file.ts';
-import { handOff, handoffOf } from './service.ts';
+import { deliverBatch } from './deliveries/service.ts';
+import { batchDetail, checkHandoff, handOff, handoffOf, takeBack } from './service.ts';
 import { findBatch } from './store.ts';
-
-const By = v.optional(v.picklist(['workday', 'period'], 'Lines are by workday or by period.'), 'workday');
 
 export function handoffRoutes(context: Context): Router {
   const routes = guarded();
@@ -18,19 +18,51 @@ export function handoffRoutes(context: Context): Router {
     const periodId = valid(IdParam, request.params.period);
     answer(response, 'GET /periods/:period/handoff', await handoffOf(context, periodId));
   });
+  routes.post('/periods/:period/handoff/check', async (request, response) => {
+    const periodId = valid(IdParam, request.params.period);
+    const { groups } = valid(CheckHandoffRequest, request.body ?? {});
+    const checked = await checkHandoff(context, periodId, groups, reportTo(request, response));
+    answer(response, 'POST /periods/:period/handoff/check', checked);
+  });
   routes.post('/periods/:period/handoff', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
-    await handOff(context, whoOf(request), writeOf(request), periodId);
+    const asked = valid(HandOffRequest, request.body ?? {});
+    await handOff(context, whoOf(request), writeOf(request), periodId, asked, reportTo(request, response));
     const sealed = await afterwards(() => handoffOf(context, periodId));
     answer(response, 'POST /periods/:period/handoff', sealed);
   });
-  routes.get('/handoffs/:id/file.csv', async (request, response) => {
-    const by = valid(By, request.query.by);
+  routes.get('/handoffs/:id', async (request, response) => {
+    answer(response, 'GET /handoffs/:id', await batchDetail(context, valid(IdParam, request.params.id)));
+  });
+  routes.get('/handoffs/:id/file', async (request, response) => {
     const batch = await findBatch(context.database, valid(IdParam, request.params.id));
     if (batch === undefined) throw new Problem(404, 'not-found', 'There is no such batch.');
-    const days = `${workdayToIso(batch.firstDay)}_${workdayToIso(batch.lastDay)}`;
-    response.type('text/csv').attachment(`handoff-${batch.batch.id}_${days}_by-${by}.csv`);
-    await writeFile(context.database, batch, by, response);
+    const { file } = batch;
+    if (file === null)
+      throw new Problem(404, 'not-found', 'This batch has no file: an earlier Heath made it.');
+    response.type(mediaType(file.layout)).attachment(file.name);
+    response.set('Content-Length', String(file.bytes));
+    for await (const part of chunksOf(context.database, batch.batch.id))
+      if (!response.write(part))
+        await new Promise((resolve) => response.once('drain', resolve).once('close', resolve));
+    response.end();
   });
+  routes.post('/handoffs/:id/deliver', async (request, response) => {
+    const id = valid(IdParam, request.params.id);
+    const { what } = valid(DeliverRequest, request.body);
+    await deliverBatch(context, whoOf(request), writeOf(request), id, what);
+    answer(response, 'POST /handoffs/:id/deliver', await afterwards(() => batchDetail(context, id)));
+  });
+  for (const [path, name, how] of [
+    ['/handoffs/:id/reopen', 'POST /handoffs/:id/reopen', 'reopened'],
+    ['/handoffs/:id/void', 'POST /handoffs/:id/void', 'void'],
+  ] as const)
+    routes.post(path, async (request, response) => {
+      const id = valid(IdParam, request.params.id);
+      const { reason } = valid(EndBatchRequest, request.body);
+      await takeBack(context, whoOf(request), writeOf(request), id, how, reason);
+      context.nudge();
+      answer(response, name, await afterwards(() => batchDetail(context, id)));
+    });
   return routes.router;
 }

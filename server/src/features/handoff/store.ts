@@ -1,27 +1,31 @@
-import type { ClassId, PayCode, PayCodeMap } from '@heath/core';
-import { and, asc, desc, eq, gt, lt, sql } from 'drizzle-orm';
+import type { Workday } from '@heath/core';
+import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
+  approval,
   batch,
+  batchChunk,
+  batchCode,
+  batchFile,
   batchLine,
   card,
-  costCenter,
-  department,
-  job,
+  delivery,
   payCode,
   payGroup,
   period,
   person,
+  refusedLine,
   seal,
-  site,
+  setting,
   user,
 } from '../../database/schema/index.ts';
-import { codeIds } from '../../pay/class-codes.ts';
 
 /** What the handoff adds up: one row a card. */
 export function cardSums(queries: Reads, periodId: number) {
   return queries
     .select({
+      groupId: card.groupId,
       inputVersion: card.inputVersion,
       computedVersion: card.computedVersion,
       clockedSeconds: card.clockedSeconds,
@@ -35,94 +39,251 @@ export function cardSums(queries: Reads, periodId: number) {
     .where(eq(card.periodId, periodId));
 }
 
-/** Locks every card of a period until the transaction ends, so that nobody settles while it is sealed. */
-export async function lockCards(queries: Reads, periodId: number): Promise<void> {
-  await queries.select({ id: card.personId }).from(card).where(eq(card.periodId, periodId)).for('update');
-}
-
-/** The lines of some cards after a person's number, in order of number. */
-export function cardLines(queries: Reads, periodId: number, afterNumber: string, limit: number) {
+/** The pay groups of a period: of its schedule, and whoever else has cards in it; each with the batch that closed it. */
+export async function groupsOf(queries: Reads, { id, scheduleId }: { id: number; scheduleId: number }) {
   return queries
-    .select({ personId: person.id, number: person.number, lines: card.lines })
-    .from(card)
-    .innerJoin(person, eq(person.id, card.personId))
-    .where(and(eq(card.periodId, periodId), gt(person.number, afterNumber)))
-    .orderBy(asc(person.number))
-    .limit(limit);
-}
-
-export async function payCodeMap(queries: Reads): Promise<PayCodeMap> {
-  const codes = await queries
-    .select({ id: payCode.id, code: payCode.code, name: payCode.name })
-    .from(payCode);
-  const byId = new Map(codes.map(({ id, ...rest }) => [id, rest]));
-  const map = new Map<ClassId, PayCode>();
-  for (const [classId, id] of await codeIds(queries)) {
-    const found = byId.get(id);
-    if (found !== undefined) map.set(classId, found);
-  }
-  return map;
-}
-
-/** The codes of jobs, departments, sites and cost centers, by their numbers. */
-export async function placeCodes(queries: Reads) {
-  const of = async (table: typeof job | typeof department | typeof site | typeof costCenter) => {
-    const rows = await queries.select({ id: table.id, code: table.code }).from(table);
-    const codes = new Map(rows.map(({ id, code }) => [id, code]));
-    return (id: number | null) => (id === null ? null : (codes.get(id) ?? null));
-  };
-  return {
-    job: await of(job),
-    department: await of(department),
-    site: await of(site),
-    costCenter: await of(costCenter),
-  };
-}
-
-/** Closes the cards of every pay group of a schedule in a period: they went out with a batch. */
-export async function sealGroups(
-  queries: Queries,
-  scheduleId: number,
-  made: Omit<typeof seal.$inferInsert, 'groupId'>,
-): Promise<void> {
-  const groups = await queries
-    .select({ groupId: payGroup.id })
+    .select({ id: payGroup.id, name: payGroup.name, approvals: payGroup.approvals, batchId: seal.batchId })
     .from(payGroup)
-    .where(eq(payGroup.scheduleId, scheduleId));
-  await queries.insert(seal).values(groups.map(({ groupId }) => ({ groupId, ...made })));
+    .leftJoin(seal, and(eq(seal.groupId, payGroup.id), eq(seal.periodId, id)))
+    .where(eq(payGroup.scheduleId, scheduleId))
+    .orderBy(payGroup.name);
 }
+
+/** Locks every card of some pay groups in a period until the transaction ends, so that nobody settles while it is sealed. */
+export async function lockCards(queries: Reads, periodId: number, groups: readonly number[]): Promise<void> {
+  if (groups.length === 0) return;
+  await queries
+    .select({ id: card.personId })
+    .from(card)
+    .where(and(eq(card.periodId, periodId), inArray(card.groupId, [...groups])))
+    .for('update');
+}
+
+const undoing = alias(approval, 'undoing');
+
+/** How many people stand for each version of the cards of a period. */
+export function standing(queries: Reads, periodId: number) {
+  return queries
+    .select({
+      personId: approval.personId,
+      version: approval.version,
+      people: sql<number>`COUNT(DISTINCT ${approval.madeBy})`.mapWith(Number),
+    })
+    .from(approval)
+    .leftJoin(undoing, eq(undoing.undoes, approval.id))
+    .where(
+      and(
+        eq(approval.periodId, periodId),
+        isNull(approval.undoes),
+        isNull(undoing.id),
+        isNull(approval.workday),
+      ),
+    )
+    .groupBy(approval.personId, approval.version);
+}
+
+const PERIODS_LOOKED_BACK = 6;
+
+/** What the cards of the last periods before one paid, the latest first. */
+export async function pastHours(
+  queries: Reads,
+  { scheduleId, firstDay }: { scheduleId: number; firstDay: Workday },
+): Promise<Map<number, number[]>> {
+  const periods = await queries
+    .select({ id: period.id })
+    .from(period)
+    .where(and(eq(period.scheduleId, scheduleId), lt(period.firstDay, firstDay)))
+    .orderBy(desc(period.firstDay))
+    .limit(PERIODS_LOOKED_BACK);
+  const past = new Map<number, number[]>();
+  if (periods.length === 0) return past;
+  const rows = await queries
+    .select({ personId: card.personId, payableHours: card.payableHours })
+    .from(card)
+    .where(
+      and(
+        inArray(
+          card.periodId,
+          periods.map(({ id }) => id),
+        ),
+        gt(card.computedVersion, 0),
+      ),
+    )
+    .orderBy(desc(card.periodId));
+  for (const { personId, payableHours } of rows) {
+    const own = past.get(personId);
+    if (own === undefined) past.set(personId, [payableHours]);
+    else own.push(payableHours);
+  }
+  return past;
+}
+
+/** Who has hours in another period that shares days with this one: the names of the groups that pay them there. */
+export async function alsoPaid(
+  queries: Reads,
+  { id, firstDay, lastDay }: { id: number; firstDay: Workday; lastDay: Workday },
+): Promise<Map<number, string[]>> {
+  const rows = await queries
+    .select({ personId: card.personId, group: payGroup.name })
+    .from(card)
+    .innerJoin(period, eq(period.id, card.periodId))
+    .innerJoin(payGroup, eq(payGroup.id, card.groupId))
+    .where(
+      and(
+        ne(period.id, id),
+        lte(period.firstDay, lastDay),
+        gte(period.lastDay, firstDay),
+        gt(card.payableHours, 0),
+      ),
+    );
+  const also = new Map<number, string[]>();
+  for (const { personId, group } of rows) also.set(personId, [...(also.get(personId) ?? []), group]);
+  return also;
+}
+
+/** Every code that was handed off before; null where nothing was. */
+export async function codesBefore(queries: Reads): Promise<Set<string> | null> {
+  const rows = await queries.selectDistinct({ code: batchCode.code }).from(batchCode);
+  return rows.length === 0 ? null : new Set(rows.map(({ code }) => code));
+}
+
+const lastDelivery = alias(delivery, 'last_delivery');
 
 const batches = (queries: Reads) =>
   queries
-    .select({ batch, firstDay: period.firstDay, lastDay: period.lastDay, by: user.name })
+    .select({
+      batch,
+      firstDay: period.firstDay,
+      lastDay: period.lastDay,
+      scheduleId: period.scheduleId,
+      by: user.name,
+      endedBy: sql<string | null>`(SELECT name FROM user WHERE user.id = ${batch.endedBy})`,
+      file: batchFile,
+      deliveryId: lastDelivery.id,
+      delivered: lastDelivery.status,
+      gaveUp:
+        sql<number>`EXISTS (SELECT 1 FROM task WHERE task.kind = 'deliver' AND task.subject_id = ${lastDelivery.id} AND task.status = 'failed')`.mapWith(
+          Boolean,
+        ),
+      /** How many of its deliveries were accepted, as a whole or in part. */
+      accepted:
+        sql<number>`(SELECT COUNT(*) FROM delivery WHERE delivery.batch_id = ${batch.id} AND delivery.status IN ('accepted', 'in part'))`.mapWith(
+          Number,
+        ),
+      groups: sql<
+        string | null
+      >`(SELECT GROUP_CONCAT(pay_group.name ORDER BY pay_group.name SEPARATOR '\t') FROM seal JOIN pay_group ON pay_group.id = seal.group_id WHERE seal.batch_id = ${batch.id})`,
+    })
     .from(batch)
     .innerJoin(period, eq(period.id, batch.periodId))
-    .innerJoin(user, eq(user.id, batch.madeBy));
+    .innerJoin(user, eq(user.id, batch.madeBy))
+    .leftJoin(batchFile, eq(batchFile.batchId, batch.id))
+    .leftJoin(
+      lastDelivery,
+      eq(lastDelivery.id, sql`(SELECT MAX(d.id) FROM delivery d WHERE d.batch_id = ${batch.id})`),
+    );
 export type BatchRow = Awaited<ReturnType<typeof batches>>[number];
 
-export async function batchOf(queries: Reads, periodId: number): Promise<BatchRow | undefined> {
-  return (await batches(queries).where(and(eq(batch.periodId, periodId), eq(batch.kind, 'regular'))))[0];
+/** Batches that are handed off, or were: of what is waived nothing leaves. */
+const isHandedOff = ne(batch.kind, 'waived');
+
+export function batchesOf(queries: Reads, periodId: number): Promise<BatchRow[]> {
+  return batches(queries)
+    .where(and(eq(batch.periodId, periodId), isHandedOff))
+    .orderBy(desc(batch.number));
 }
 
 export async function findBatch(queries: Reads, id: number): Promise<BatchRow | undefined> {
-  return (await batches(queries).where(eq(batch.id, id)))[0];
+  return (await batches(queries).where(and(eq(batch.id, id), isHandedOff)))[0];
 }
 
-/** Batches of the periods before this one, newest first. */
+/** Locks a batch until the transaction ends. */
+export async function lockBatch(queries: Reads, id: number): Promise<void> {
+  await queries.select({ id: batch.id }).from(batch).where(eq(batch.id, id)).for('update');
+}
+
+const MOST_EARLIER = 60;
+
+/** Batches of the periods before this one, the latest first. */
 export function batchesBefore(queries: Reads, of: typeof period.$inferSelect): Promise<BatchRow[]> {
   return batches(queries)
-    .where(and(eq(period.scheduleId, of.scheduleId), lt(period.firstDay, of.firstDay)))
-    .orderBy(desc(period.firstDay));
+    .where(and(eq(period.scheduleId, of.scheduleId), lt(period.firstDay, of.firstDay), isHandedOff))
+    .orderBy(desc(period.firstDay), desc(batch.number))
+    .limit(MOST_EARLIER);
 }
 
-/** Hours by pay code of one batch. */
-export async function hoursByCode(queries: Reads, batchId: number): Promise<Map<string, number>> {
+/** Hours by pay code of the batches that stand of the period before one; null where there are none. */
+export async function hoursBefore(
+  queries: Reads,
+  of: typeof period.$inferSelect,
+): Promise<Map<string, number> | null> {
+  const [before] = await queries
+    .select({ id: period.id })
+    .from(period)
+    .where(and(eq(period.scheduleId, of.scheduleId), lt(period.firstDay, of.firstDay)))
+    .orderBy(desc(period.firstDay))
+    .limit(1);
+  if (before === undefined) return null;
   const rows = await queries
-    .select({ code: batchLine.code, sum: sql<string>`sum(${batchLine.hours})` })
-    .from(batchLine)
-    .where(eq(batchLine.batchId, batchId))
-    .groupBy(batchLine.code);
-  return new Map(rows.map((row) => [row.code, Number(row.sum)]));
+    .select({ code: batchCode.code, hours: sql<number>`SUM(${batchCode.hours})`.mapWith(Number) })
+    .from(batchCode)
+    .innerJoin(batch, eq(batch.id, batchCode.batchId))
+    .where(and(eq(batch.periodId, before.id), eq(batch.kind, 'regular'), isNull(batch.ended)))
+    .groupBy(batchCode.code);
+  return rows.length === 0 ? null : new Map(rows.map(({ code, hours }) => [code, hours]));
+}
+
+/** What a batch comes to by code. */
+export const codesOfBatch = (queries: Reads, batchId: number) =>
+  queries
+    .select({
+      code: batchCode.code,
+      name: sql<string>`COALESCE(${payCode.name}, '')`,
+      lines: batchCode.lines,
+      people: batchCode.people,
+      hours: batchCode.hours,
+    })
+    .from(batchCode)
+    .leftJoin(payCode, eq(payCode.code, batchCode.code))
+    .where(eq(batchCode.batchId, batchId))
+    .orderBy(batchCode.code);
+
+/** What the batches that stand of a period come to by code. */
+export const codesOfPeriod = (queries: Reads, periodId: number) =>
+  queries
+    .select({
+      code: batchCode.code,
+      name: sql<string>`COALESCE(MAX(${payCode.name}), '')`,
+      kind: sql<string>`MAX(${payCode.kind})`,
+      lines: sql<number>`SUM(${batchCode.lines})`.mapWith(Number),
+      people: sql<number>`SUM(${batchCode.people})`.mapWith(Number),
+      hours: sql<number>`SUM(${batchCode.hours})`.mapWith(Number),
+    })
+    .from(batchCode)
+    .innerJoin(batch, eq(batch.id, batchCode.batchId))
+    .leftJoin(payCode, eq(payCode.code, batchCode.code))
+    .where(and(eq(batch.periodId, periodId), isNull(batch.ended), isHandedOff))
+    .groupBy(batchCode.code)
+    .orderBy(batchCode.code);
+
+/** The number of the next batch. Whoever else seals waits for this transaction, so that no number is left out or given twice. */
+export async function nextNumber(queries: Queries): Promise<number> {
+  await queries
+    .insert(setting)
+    .values({ name: LAST_HANDOFF, value: '1' })
+    .onDuplicateKeyUpdate({ set: { value: sql`CAST(${setting.value} AS UNSIGNED) + 1` } });
+  return lastNumber(queries);
+}
+
+const LAST_HANDOFF = 'last-handoff';
+
+/** The number of the last batch. */
+export async function lastNumber(queries: Reads): Promise<number> {
+  const [row] = await queries
+    .select({ value: setting.value })
+    .from(setting)
+    .where(eq(setting.name, LAST_HANDOFF));
+  return Number(row?.value ?? 0);
 }
 
 export async function addBatch(queries: Queries, values: typeof batch.$inferInsert): Promise<number> {
@@ -134,24 +295,102 @@ export async function addBatch(queries: Queries, values: typeof batch.$inferInse
 export async function countBatch(
   queries: Queries,
   id: number,
-  set: Pick<typeof batch.$inferSelect, 'lines' | 'payableHours' | 'premiumHours'>,
+  set: Pick<
+    typeof batch.$inferSelect,
+    'people' | 'lines' | 'payableHours' | 'premiumHours' | 'content' | 'overrides'
+  >,
 ): Promise<void> {
   await queries.update(batch).set(set).where(eq(batch.id, id));
 }
 
-export async function addLines(
-  queries: Queries,
-  lines: readonly (typeof batchLine.$inferInsert)[],
-): Promise<void> {
-  if (lines.length > 0) await queries.insert(batchLine).values([...lines]);
+/** The batch that has the same content and stands; undefined where there is none. */
+export async function batchWith(queries: Reads, content: string): Promise<number | null> {
+  const [row] = await queries.select({ number: batch.number }).from(batch).where(eq(batch.content, content));
+  return row?.number ?? null;
 }
 
-/** Lines of a batch after one of them, in order. */
-export function linesAfter(queries: Reads, batchId: number, seq: number, limit: number) {
-  return queries
-    .select()
-    .from(batchLine)
-    .where(and(eq(batchLine.batchId, batchId), gt(batchLine.seq, seq)))
-    .orderBy(asc(batchLine.seq))
-    .limit(limit);
+/** Closes the cards of some pay groups in a period: they went out with a batch. */
+export async function sealGroups(
+  queries: Queries,
+  groups: readonly number[],
+  made: Omit<typeof seal.$inferInsert, 'groupId'>,
+): Promise<void> {
+  if (groups.length > 0) await queries.insert(seal).values(groups.map((groupId) => ({ groupId, ...made })));
 }
+
+/** Opens the cards again that a batch closed. */
+export async function unseal(queries: Queries, batchId: number): Promise<void> {
+  await queries.delete(seal).where(eq(seal.batchId, batchId));
+}
+
+export async function endBatch(
+  queries: Queries,
+  id: number,
+  set: Required<Pick<typeof batch.$inferInsert, 'ended' | 'endedReason' | 'endedBy' | 'endedAt'>>,
+): Promise<void> {
+  await queries
+    .update(batch)
+    .set({ ...set, content: null })
+    .where(eq(batch.id, id));
+}
+
+/** A line as it is written: of a batch whose number is known. */
+export type NewLine = typeof batchLine.$inferInsert;
+const ROWS_AT_ONCE = 2000;
+
+export async function addLines(queries: Queries, lines: readonly NewLine[]): Promise<void> {
+  for (let i = 0; i < lines.length; i += ROWS_AT_ONCE)
+    await queries.insert(batchLine).values(lines.slice(i, i + ROWS_AT_ONCE));
+}
+
+export async function addCodes(
+  queries: Queries,
+  rows: readonly (typeof batchCode.$inferInsert)[],
+): Promise<void> {
+  if (rows.length > 0) await queries.insert(batchCode).values([...rows]);
+}
+
+export async function addFile(queries: Queries, values: typeof batchFile.$inferInsert): Promise<void> {
+  await queries.insert(batchFile).values(values);
+}
+
+/** Says what the file of a batch is known by, once its bytes are written. */
+export async function countFile(
+  queries: Queries,
+  batchId: number,
+  set: Pick<typeof batchFile.$inferSelect, 'lines' | 'bytes' | 'sha256'>,
+): Promise<void> {
+  await queries.update(batchFile).set(set).where(eq(batchFile.batchId, batchId));
+}
+
+export async function addChunk(queries: Queries, values: typeof batchChunk.$inferInsert): Promise<void> {
+  await queries.insert(batchChunk).values(values);
+}
+
+/** The deliveries of a batch, the latest first. */
+export const deliveriesOf = (queries: Reads, batchId: number) =>
+  queries
+    .select({ delivery, by: user.name })
+    .from(delivery)
+    .innerJoin(user, eq(user.id, delivery.madeBy))
+    .where(eq(delivery.batchId, batchId))
+    .orderBy(desc(delivery.id));
+
+/** What was refused of some deliveries. */
+export const refusedOf = (queries: Reads, deliveries: readonly number[]) =>
+  deliveries.length === 0
+    ? Promise.resolve([])
+    : queries
+        .select()
+        .from(refusedLine)
+        .where(inArray(refusedLine.deliveryId, [...deliveries]))
+        .orderBy(refusedLine.deliveryId, refusedLine.line);
+
+/** Who people are, by their numbers. */
+export const peopleNumbered = async (queries: Reads, numbers: readonly string[]) =>
+  numbers.length === 0
+    ? []
+    : queries
+        .select({ id: person.id, number: person.number, name: person.name })
+        .from(person)
+        .where(inArray(person.number, [...numbers]));

@@ -1,27 +1,47 @@
-import { AddCodeRequest, AssignCodeRequest } from '@heath/contract';
-import type { Router } from 'express';
+import { AddCodeRequest } from '@heath/contract';
+import { type Request, type Router, text } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { assignCode, createCode, payCodes } from './service.ts';
+import { createCode, listText, payCodes, takeCodes, takePeople } from './service.ts';
+
+/** A list of a hundred thousand people is about this large. */
+const MOST_OF_A_LIST = '8mb';
 
 export function payCodeRoutes(context: Context): Router {
   const routes = guarded();
-  const { database } = context;
   routes.get('/pay-codes', async (_request, response) => {
-    answer(response, 'GET /pay-codes', await payCodes(database));
+    answer(response, 'GET /pay-codes', await payCodes(context));
   });
   routes.post('/pay-codes', async (request, response) => {
-    const { code, name } = valid(AddCodeRequest, request.body);
-    await createCode(context, whoOf(request), writeOf(request), code, name);
-    answer(response, 'POST /pay-codes', await afterwards(() => payCodes(database)));
+    await createCode(context, whoOf(request), writeOf(request), valid(AddCodeRequest, request.body));
+    answer(response, 'POST /pay-codes', await afterwards(() => payCodes(context)));
   });
-  routes.put('/pay-codes/classes', async (request, response) => {
-    const { classId, codeId } = valid(AssignCodeRequest, request.body);
-    await assignCode(context, whoOf(request), writeOf(request), classId, codeId);
-    answer(response, 'PUT /pay-codes/classes', await afterwards(() => payCodes(database)));
+  routes.put('/pay-codes/list', async (request, response) => {
+    const list = await listIn(request);
+    answer(response, 'PUT /pay-codes/list', await takeCodes(context, whoOf(request), writeOf(request), list));
+  });
+  routes.put('/pay-codes/people', async (request, response) => {
+    const list = await listIn(request);
+    answer(
+      response,
+      'PUT /pay-codes/people',
+      await takePeople(context, whoOf(request), writeOf(request), list),
+    );
   });
   return routes.router;
+}
+
+const read = text({ type: () => true, limit: MOST_OF_A_LIST });
+
+/** The list that a request carries, as text. */
+async function listIn(request: Request): Promise<string> {
+  await new Promise<void>((resolve, reject) =>
+    read(request, request.res as never, (error?: unknown) =>
+      error === undefined ? resolve() : reject(error),
+    ),
+  );
+  return listText(request.body);
 }

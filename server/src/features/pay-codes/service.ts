@@ -1,93 +1,166 @@
-import type { PayCodesReply } from '@heath/contract';
-import { type ClassId, classOf, guaranteeClass, premiumClass, type Rulebook } from '@heath/core';
+import { AddCodeRequest, CODE_KINDS, type ListReply, type PayCodesReply } from '@heath/contract';
+import * as v from 'valibot';
 import { once, type Write } from '../../database/answered.ts';
-import type { Database } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
-import { codeIds } from '../../pay/class-codes.ts';
+import { Problem, valid } from '../../http/problem.ts';
 import type { Who } from '../../rights/who.ts';
-import { addCode, allRules, assign, codes, findCode, findCodeNamed, leaveClasses } from './store.ts';
+import { dayIn, readList } from './lists.ts';
+import { addCode, changeCode, codes, findCodeNamed, keepKnown, knownPeople, unknownPeople } from './store.ts';
 
-/** Every multiplier that an hour can have: where rules are added together, any of them may meet. */
-function multipliers({ overtime, overtimeMeets }: Rulebook): number[] {
-  const each = overtime.map(({ tiers }) => tiers.map(({ multiplier }) => multiplier));
-  if (overtimeMeets?.mode !== 'added together') return each.flat();
-  let sums = [1];
-  for (const tiers of each)
-    sums = [
-      ...new Set([
-        ...sums,
-        ...sums.flatMap((sum) => tiers.map((tier) => Math.round((sum + tier - 1) * 1000) / 1000)),
-      ]),
-    ];
-  return sums;
-}
+type Asks = Pick<Context, 'database' | 'clock'>;
 
-/** Every class, guarantee and premium that some rulebook edition can pay, and the leave that somebody has. */
-function payableClasses(rulebooks: readonly Rulebook[], leave: readonly ClassId[]): Set<ClassId> {
-  const classes = new Set<ClassId>(['ordinary']);
-  for (const rulebook of rulebooks)
-    for (const multiplier of multipliers(rulebook)) classes.add(classOf(multiplier));
-  for (const { guarantees } of rulebooks)
-    for (const { name } of guarantees ?? []) classes.add(guaranteeClass(name));
-  for (const classId of leave) classes.add(classId);
-  for (const rulebook of rulebooks)
-    for (const premium of rulebook.premiums) classes.add(premiumClass(premium.name));
-  return classes;
-}
-
-export async function payCodes(database: Database): Promise<PayCodesReply> {
-  const rulebooks = (await allRules(database)).map((row) => row.rules as Rulebook);
-  const assigned = await codeIds(database);
-  const classes = new Set([...payableClasses(rulebooks, await leaveClasses(database)), ...assigned.keys()]);
+export async function payCodes({ database }: Pick<Context, 'database'>): Promise<PayCodesReply> {
+  const known = (await knownPeople(database)).length;
   return {
-    codes: (await codes(database)).map(({ id, code, name }) => ({ id, code, name })),
-    classes: [...classes].map((classId) => ({ classId, codeId: assigned.get(classId) ?? null })),
+    codes: await codes(database),
+    people: known === 0 ? null : { known, unknown: await unknownPeople(database) },
   };
-}
-
-/** Says under which pay code a class is paid; null puts it into the catch-all. */
-export async function assignCode(
-  context: Context,
-  who: Who,
-  write: Write | null,
-  classId: ClassId,
-  codeId: number | null,
-): Promise<void> {
-  await once(context, who, write, async (tx, tell) => {
-    const before = (await codeIds(tx)).get(classId) ?? null;
-    if (codeId !== null && (await findCode(tx, codeId)) === undefined) {
-      throw new Problem(422, 'invalid', 'There is no such pay code.', { field: 'codeId' });
-    }
-    await assign(tx, classId, codeId);
-    tell({
-      what: 'mapped',
-      about: 'pay_code',
-      aboutId: codeId ?? before ?? 0,
-      before: { classId, codeId: before },
-      after: { classId, codeId },
-    });
-    return null;
-  });
 }
 
 /** Adds a pay code. Returns its id; refused where the code is there already. */
 export function createCode(
-  context: Context,
+  context: Asks,
   who: Who,
   write: Write | null,
-  code: string,
-  name: string,
+  added: v.InferOutput<typeof AddCodeRequest>,
 ): Promise<number> {
   return once(context, who, write, async (tx, tell) => {
-    const existing = await findCodeNamed(tx, code);
+    const existing = await findCodeNamed(tx, added.code);
     if (existing !== undefined) {
-      throw new Problem(409, 'invalid', `Code ${code} is there already: ${existing.name}.`, {
+      throw new Problem(409, 'invalid', `Code ${added.code} is there already: ${existing.name}.`, {
         field: 'code',
       });
     }
-    const id = await addCode(tx, code, name);
-    tell({ what: 'added', about: 'pay_code', aboutId: id, after: { code, name } });
+    const id = await addCode(tx, added);
+    tell({ what: 'added', about: 'pay_code', aboutId: id, after: added });
     return id;
   });
 }
+
+const CODE_HEADINGS = {
+  code: ['code', 'paycode', 'earningcode', 'paytype'],
+  name: ['name', 'description', 'codename', 'label'],
+  kind: ['kind', 'type', 'category'],
+  multiplier: ['multiplier', 'factor', 'timestherate'],
+  account: ['account', 'glaccount', 'ledger', 'ledgeraccount'],
+  'first day': ['firstday', 'from', 'validfrom', 'start'],
+  'last day': ['lastday', 'to', 'until', 'validto', 'end'],
+} as const;
+
+/** Takes the pay system's list of codes: what is new is added, what differs is changed, what is missing in it stays. */
+export function takeCodes(context: Asks, who: Who, write: Write | null, text: string): Promise<ListReply> {
+  return once(context, who, write, async (tx, tell) => {
+    const listed = readList<keyof typeof CODE_HEADINGS>(text, CODE_HEADINGS, ['code', 'name']).map(
+      ({ line, of }) => {
+        const wrong = (field: string, says: string) =>
+          new Problem(422, 'invalid', `Line ${line}: ${says}`, { field });
+        const parsed = v.safeParse(AddCodeRequest, { code: of.code, name: of.name });
+        if (!parsed.success) throw wrong('code', parsed.issues[0].message);
+        const kind = CODE_KINDS.find((one) => one === (of.kind ?? 'hours').toLowerCase());
+        if (kind === undefined)
+          throw wrong('kind', `${of.kind} is no kind of code: give ${CODE_KINDS.join(', ')}.`);
+        const multiplier = of.multiplier === undefined ? null : Number(of.multiplier.replace(',', '.'));
+        if (multiplier !== null && !(multiplier >= 0 && multiplier <= 10))
+          throw wrong('multiplier', `${of.multiplier} is no multiplier: write it like 1.5.`);
+        if ((of.account?.length ?? 0) > 32) throw wrong('account', 'an account has at most 32 characters.');
+        return {
+          line,
+          code: parsed.output.code,
+          name: parsed.output.name,
+          kind,
+          multiplier,
+          account: of.account ?? null,
+          firstDay: dayIn(of['first day'], line, 'first day'),
+          lastDay: dayIn(of['last day'], line, 'last day'),
+        };
+      },
+    );
+    const again = listed.find(({ code }, i) => listed.findIndex((one) => one.code === code) < i);
+    if (again !== undefined)
+      throw new Problem(422, 'invalid', `Line ${again.line}: code ${again.code} stands in the list twice.`, {
+        field: 'code',
+      });
+    const before = new Map((await codes(tx)).map((one) => [one.code, one]));
+    let [added, changed] = [0, 0];
+    for (const { line: _, ...values } of listed) {
+      const was = before.get(values.code);
+      if (was === undefined) {
+        await addCode(tx, values);
+        added++;
+      } else if (
+        (Object.keys(values) as (keyof typeof values)[]).some((field) => was[field] !== values[field])
+      ) {
+        await changeCode(tx, was.id, values);
+        changed++;
+      }
+    }
+    const inList = new Set(listed.map(({ code }) => code));
+    const notInList = [...before.keys()].filter((code) => !inList.has(code)).length;
+    tell({ what: 'list taken', about: 'pay_code', aboutId: 0, after: { added, changed, notInList } });
+    return { added, changed, notInList };
+  });
+}
+
+const PEOPLE_HEADINGS = {
+  number: [
+    'number',
+    'personno',
+    'personnumber',
+    'person',
+    'employee',
+    'employeeno',
+    'employeenumber',
+    'id',
+    'emp',
+  ],
+  name: ['name', 'fullname', 'employeename'],
+  codes: ['codes', 'paycodes', 'allowedcodes', 'may'],
+} as const;
+
+/** Takes the pay system's list of people, as the whole of whom it knows; codes stand behind one another with blanks or bars between. */
+export function takePeople(context: Asks, who: Who, write: Write | null, text: string): Promise<ListReply> {
+  return once(context, who, write, async (tx, tell) => {
+    const known = new Set((await codes(tx)).map(({ code }) => code));
+    const listed = readList<keyof typeof PEOPLE_HEADINGS>(text, PEOPLE_HEADINGS, ['number']).map(
+      ({ line, of }) => {
+        const { number, name = '', codes: may } = of;
+        if (number === undefined || number.length > 32)
+          throw new Problem(422, 'invalid', `Line ${line}: give a number of at most 32 characters.`, {
+            field: 'number',
+          });
+        const own = may === undefined ? null : may.split(/[\s|/]+/).filter((code) => code !== '');
+        const unknown = own?.find((code) => !known.has(code));
+        if (unknown !== undefined)
+          throw new Problem(
+            422,
+            'invalid',
+            `Line ${line}: there is no pay code ${unknown}. Take the list of codes first.`,
+            {
+              field: 'codes',
+            },
+          );
+        return { number, name: name.slice(0, 120), codes: own };
+      },
+    );
+    const before = new Map((await knownPeople(tx)).map((one) => [one.number, one]));
+    const news = new Map(listed.map((one) => [one.number, one]));
+    let [added, changed] = [0, 0];
+    for (const one of news.values()) {
+      const was = before.get(one.number);
+      if (was === undefined) added++;
+      else if (was.name !== one.name || JSON.stringify(was.codes) !== JSON.stringify(one.codes)) changed++;
+    }
+    await keepKnown(tx, [...news.values()]);
+    const notInList = [...before.keys()].filter((number) => !news.has(number)).length;
+    tell({ what: 'list taken', about: 'known_person', aboutId: 0, after: { added, changed, notInList } });
+    return { added, changed, notInList };
+  });
+}
+
+/** Text of a list that was sent. */
+export const ListText = v.pipe(
+  v.string('Send the list as a CSV file.'),
+  v.minLength(1, 'The file is empty. Send the list as a CSV file.'),
+);
+export const listText = (body: unknown): string =>
+  valid(ListText, typeof body === 'string' ? body : undefined);

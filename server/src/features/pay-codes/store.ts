@@ -1,48 +1,53 @@
-import type { ClassId } from '@heath/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, max, sql } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
-import { leaveEntry, leaveKind, mappingRule, payCode, rulebookEdition } from '../../database/schema/index.ts';
-import { ofClassAlone } from '../../pay/class-codes.ts';
+import { card, knownPerson, payCode, person } from '../../database/schema/index.ts';
 
 export const codes = (queries: Reads) => queries.select().from(payCode).orderBy(payCode.code);
-export const allRules = (queries: Reads) =>
-  queries.select({ rules: rulebookEdition.rules }).from(rulebookEdition);
-
-export async function findCode(queries: Reads, id: number) {
-  const [row] = await queries.select().from(payCode).where(eq(payCode.id, id));
-  return row;
-}
 
 export async function findCodeNamed(queries: Reads, code: string) {
   const [row] = await queries.select().from(payCode).where(eq(payCode.code, code));
   return row;
 }
 
-export async function addCode(queries: Queries, code: string, name: string): Promise<number> {
-  const [result] = await queries.insert(payCode).values({ code, name });
+export async function addCode(queries: Queries, values: typeof payCode.$inferInsert): Promise<number> {
+  const [result] = await queries.insert(payCode).values(values);
   return result.insertId;
 }
 
-/** Says under which code a class is paid, by a rule of its own behind all others; null takes that rule away. */
-export async function assign(queries: Queries, classId: ClassId, payCodeId: number | null): Promise<void> {
-  const own = and(ofClassAlone, eq(mappingRule.classId, classId));
-  const [rule] = await queries.select({ id: mappingRule.id }).from(mappingRule).where(own).for('update');
-  if (payCodeId === null) await queries.delete(mappingRule).where(own);
-  else if (rule !== undefined)
-    await queries.update(mappingRule).set({ payCodeId }).where(eq(mappingRule.id, rule.id));
-  else {
-    const [last] = await queries
-      .select({ position: sql<number | null>`MAX(${mappingRule.position})` })
-      .from(mappingRule);
-    await queries.insert(mappingRule).values({ position: (last?.position ?? 0) + 1, classId, payCodeId });
-  }
+export async function changeCode(
+  queries: Queries,
+  id: number,
+  set: Partial<typeof payCode.$inferInsert>,
+): Promise<void> {
+  await queries.update(payCode).set(set).where(eq(payCode.id, id));
 }
 
-/** The classes of leave and adjustments that people have. */
-export async function leaveClasses(queries: Reads): Promise<ClassId[]> {
-  const rows = await queries
-    .selectDistinct({ kind: leaveEntry.kind, code: leaveKind.code })
-    .from(leaveEntry)
-    .innerJoin(leaveKind, eq(leaveKind.id, leaveEntry.leaveKindId));
-  return rows.map(({ kind, code }): ClassId => `${kind}:${code}`);
+export const knownPeople = (queries: Reads) => queries.select().from(knownPerson);
+
+/** Whom the pay system does not know, of those who have a card in the latest period. */
+export const unknownPeople = (queries: Reads) =>
+  queries
+    .select({ personId: person.id, number: person.number, name: person.name })
+    .from(card)
+    .innerJoin(person, eq(person.id, card.personId))
+    .leftJoin(knownPerson, eq(knownPerson.number, person.number))
+    .where(
+      and(
+        isNull(knownPerson.number),
+        eq(card.periodId, queries.select({ id: max(card.periodId) }).from(card)),
+      ),
+    )
+    .orderBy(person.number)
+    .limit(200);
+
+/** Adds people whom the pay system knows, and changes those who are there. */
+export async function keepKnown(
+  queries: Queries,
+  people: readonly (typeof knownPerson.$inferInsert)[],
+): Promise<void> {
+  for (let i = 0; i < people.length; i += 1000)
+    await queries
+      .insert(knownPerson)
+      .values(people.slice(i, i + 1000))
+      .onDuplicateKeyUpdate({ set: { name: sql`VALUES(name)`, codes: sql`VALUES(codes)` } });
 }

@@ -1,11 +1,11 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Keeps, Reads } from '../../database/connect.ts';
-import { card, importFile, period, task } from '../../database/schema/index.ts';
+import { batch, card, delivery, importFile, period, task } from '../../database/schema/index.ts';
 
 /** A task that is not done, with what it is about. */
 export interface OpenTask {
   readonly id: number;
-  readonly kind: 'import' | 'recompute';
+  readonly kind: 'import' | 'recompute' | 'deliver';
   readonly subjectId: number;
   readonly status: 'waiting' | 'running' | 'failed';
   readonly attempts: number;
@@ -23,13 +23,16 @@ export interface OpenTask {
  */
 export async function openTasks(queries: Reads): Promise<OpenTask[]> {
   const [rows] = await queries.execute(sql`
-    SELECT ${task.id} AS id, ${task.kind} AS kind, ${task.subjectId} AS subjectId, ${task.status} AS status, ${task.attempts} AS attempts,
+    SELECT ${task.id} AS id, ${task.kind} AS kind, COALESCE(${batch.id}, ${task.subjectId}) AS subjectId, ${task.status} AS status, ${task.attempts} AS attempts,
            ${task.done} AS done, ${task.total} AS total,
-           ${task.error} AS error, ${importFile.name} AS name, ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay
+           ${task.error} AS error, COALESCE(${importFile.name}, ${batch.number}) AS name, ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay
       FROM ${task}
       LEFT JOIN ${importFile} ON ${task.kind} = 'import' AND ${importFile.id} = ${task.subjectId}
       LEFT JOIN ${period} ON ${task.kind} = 'recompute' AND ${period.id} = ${task.subjectId}
+      LEFT JOIN ${delivery} ON ${task.kind} = 'deliver' AND ${delivery.id} = ${task.subjectId}
+      LEFT JOIN ${batch} ON ${batch.id} = ${delivery.batchId}
      WHERE ${task.status} IN ('waiting', 'running')
+        OR (${task.status} = 'failed' AND ${task.kind} = 'deliver' AND ${delivery.status} = 'waiting')
         OR (${task.status} = 'failed' AND ${task.kind} = 'import' AND ${importFile.taskId} = ${task.id} AND ${importFile.status} = 'queued')
         OR (${task.status} = 'failed' AND ${task.kind} = 'recompute'
             AND NOT EXISTS (SELECT 1 FROM ${task} later WHERE later.kind = 'recompute' AND later.subject_id = ${task.subjectId} AND later.id > ${task.id})

@@ -1,7 +1,6 @@
 import type { CardReply, ShiftView } from '@heath/contract';
 import {
   type ClassId,
-  classesOf,
   classLabel,
   classSums,
   correctionKind,
@@ -16,8 +15,8 @@ import {
   type ShiftReason,
   type Workday,
 } from '@heath/core';
-import { memo, type ReactNode } from 'react';
-import { usePayCodesQuery } from '../../api/pay-codes.ts';
+import { memo, type ReactNode, useMemo } from 'react';
+import { useMappingQuery } from '../../api/mapping.ts';
 import { correctionWords } from '../../ui/correction-words.ts';
 import {
   clockTime,
@@ -29,6 +28,7 @@ import {
   shortDay,
 } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
+import { codesOf } from './codes-of-lines.ts';
 
 /** Why a day's payable hours are what they are: steps from the punch to the pay code. */
 export const DayWhy = memo(function DayWhy({ card, day }: { card: CardReply; day: Workday }) {
@@ -57,7 +57,7 @@ export const DayWhy = memo(function DayWhy({ card, day }: { card: CardReply; day
         <Noticed card={card} day={day} />
         <NotWorkedSteps card={card} day={day} />
         <CorrectionSteps card={card} day={day} />
-        <Codes lines={lines} />
+        <Codes card={card} lines={lines} />
       </section>
     );
   }
@@ -81,7 +81,7 @@ export const DayWhy = memo(function DayWhy({ card, day }: { card: CardReply; day
           ))}
       </ol>
       <CorrectionSteps card={card} day={day} />
-      <Codes lines={lines} />
+      <Codes card={card} lines={lines} />
     </section>
   );
 });
@@ -225,30 +225,27 @@ function Noticed({ card, day }: { card: CardReply; day: Workday }) {
   );
 }
 
-function Codes({ lines }: { lines: readonly Line[] }) {
-  const { data } = usePayCodesQuery();
-  const sums = classSums(lines);
+/** Under which code each hour of the day is paid. */
+function Codes({ card, lines }: { card: CardReply; lines: readonly Line[] }) {
+  const { data } = useMappingQuery();
+  const sums = useMemo(() => (data === undefined ? [] : codesOf(card, lines, data)), [card, lines, data]);
   return (
     <dl className="mt-2 border-t border-rule pt-2.5 text-note">
-      {classesOf(sums).map((classId) => {
-        const codeId = data?.classes.find((assigned) => assigned.classId === classId)?.codeId;
-        const code = data?.codes.find(({ id }) => id === codeId);
-        return (
-          <div key={classId} className="flex justify-between py-0.75">
-            <dt>
-              <span
-                className={`mr-1.5 rounded-key px-1.5 font-semibold ${code ? 'bg-faint' : 'bg-ember-wash text-ember'}`}
-              >
-                {code?.code ?? (data === undefined ? '…' : 'no code')}
-              </span>
-              {code?.name ?? classLabel(classId)}
-            </dt>
-            <dd className="font-semibold">
-              <Hours hours={sums[classId]!.hours} />
-            </dd>
-          </div>
-        );
-      })}
+      {sums.map(({ code, name, hours }) => (
+        <div key={`${code} ${name}`} className="flex justify-between py-0.75">
+          <dt>
+            <span
+              className={`mr-1.5 rounded-key px-1.5 font-semibold ${code === null ? 'bg-ember-wash text-ember' : 'bg-faint'}`}
+            >
+              {code ?? 'no code'}
+            </span>
+            {name}
+          </dt>
+          <dd className="font-semibold">
+            <Hours hours={hours} />
+          </dd>
+        </div>
+      ))}
     </dl>
   );
 }

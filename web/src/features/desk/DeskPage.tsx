@@ -177,18 +177,18 @@ function Batches({ periodId }: { periodId: number }) {
   const may = useMay('see pay');
   const { data } = useHandoffQuery(periodId, { skip: !may });
   if (!may || data === undefined) return <div />;
-  const all = [...(data.batch === null ? [] : [data.batch]), ...data.earlier].slice(0, MOST_BATCHES);
+  const all = [...data.batches, ...data.earlier].slice(0, MOST_BATCHES);
   return (
     <section aria-label="Handed off">
       <h2 className="border-b-2 border-ink pb-1 text-lead">After the last handoff</h2>
       {all.length === 0 && <p className="py-2 text-note text-soft">Nothing was handed off yet.</p>}
       <ul>
-        {all.map(({ id, firstDay, lastDay, lines, payableHours }) => (
+        {all.map(({ id, number, firstDay, lastDay, lines, payableHours }) => (
           <li
             key={id}
             className="grid grid-cols-[calc(var(--spacing)*8)_1fr_auto] gap-2 border-b border-faint py-1.5 text-note"
           >
-            <span className="text-soft">{id}</span>
+            <span className="text-soft">{number}</span>
             <span>
               {dateRange(firstDay, lastDay)}, {lines.toLocaleString('en')} lines
             </span>

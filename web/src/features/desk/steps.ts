@@ -109,28 +109,36 @@ function check({ handoff }: KnownOfPeriod): Step | null {
     press: DESK_KEYS.check.press,
     says: `Payable stands at ${decimalHours(handoff.payableHours)} h, ${way} in the last period.`,
     share: null,
-    isDone: handoff.batch !== null,
+    isDone: isClosed(handoff),
     to: '/handoff',
     opens: 'Compare',
   };
 }
 
+/** Every pay group of the period has handed it off. */
+const isClosed = ({ groups }: HandoffReply): boolean =>
+  groups.every(({ people, batchId }) => people === 0 || batchId !== null);
+
 function handOff({ handoff }: KnownOfPeriod): Step | null {
   if (handoff === undefined) return null;
-  const uncoded = handoff.codes.filter(({ code }) => code === null);
-  const hours = uncoded.reduce((sum, code) => sum + code.hours, 0);
-  const { batch } = handoff;
+  const standing = handoff.batches.filter(({ ended }) => ended === null);
+  const open = handoff.groups.filter(({ people, batchId }) => people > 0 && batchId === null);
+  const undelivered = standing.filter(({ state }) => state !== 'accepted');
+  const isDone = isClosed(handoff) && undelivered.length === 0;
   return {
     name: 'Hand off',
     press: DESK_KEYS.handOff.press,
     says:
-      batch !== null
-        ? `Handed off as batch ${batch.id}: ${of(batch.lines, 'line')}.`
-        : hours > 0
-          ? `${decimalHours(hours)} h have no pay code yet.`
-          : 'Every hour has a pay code.',
+      open.length > 0
+        ? `${open.map(({ name }) => name).join(', ')} ${open.length === 1 ? 'is' : 'are'} to be sealed.`
+        : undelivered.length > 0
+          ? `Handoff ${undelivered.map(({ number }) => number).join(', ')} is sealed and not accepted yet.`
+          : `Handed off and accepted: ${of(
+              standing.reduce((sum, { lines }) => sum + lines, 0),
+              'line',
+            )}.`,
     share: null,
-    isDone: batch !== null,
+    isDone,
     to: '/handoff',
     opens: 'Handoff',
   };

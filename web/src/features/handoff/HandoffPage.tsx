@@ -1,18 +1,24 @@
-import type { CodeSum, HandoffReply } from '@heath/contract';
-import { Link } from 'react-router';
-import { useHandoffQuery } from '../../api/handoff.ts';
+import type { HandoffReply, PeriodSummary } from '@heath/contract';
+import { useEffect, useMemo, useState } from 'react';
+import { hearProgress } from '../../api/by-lines.ts';
+import { useBatchQuery, useCheckHandoffQuery, useHandoffQuery } from '../../api/handoff.ts';
 import { Empty } from '../../ui/Empty.tsx';
-import { dateRange, decimalHours } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
+import { dateRange } from '../../ui/format.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
-import { says } from '../../ui/Says.tsx';
-import type { Column } from '../../ui/table/columns.ts';
-import { Table } from '../../ui/table/Table.tsx';
+import { ProgressBar } from '../../ui/Progress.tsx';
+import { Side } from '../../ui/Side.tsx';
+import { Toggles } from '../../ui/Toggles.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
+import { Batches } from './Batches.tsx';
+import { BatchMain } from './BatchMain.tsx';
+import { BatchSide } from './BatchSide.tsx';
 import { Bridge } from './Bridge.tsx';
+import { CodeTable } from './CodeTable.tsx';
+import { together } from './codes.ts';
 import { Ready } from './Ready.tsx';
 
-/** The sums of a period, what still holds them up, and the file for the pay system. */
+/** The sums of a period, what still holds them up, and what became of the batches that left. */
 export function HandoffPage() {
   const { period, isMissing, error, again } = usePeriod();
   const handoff = useHandoffQuery(period?.id ?? 0, { skip: period === undefined });
@@ -28,124 +34,122 @@ export function HandoffPage() {
       {data === undefined ? (
         <NotYet what="the handoff" error={handoff.error} again={() => void handoff.refetch()} />
       ) : (
-        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
-          <main className="min-h-0 overflow-y-auto border-r border-rule px-5.5 py-4">
-            <h1 className="text-title">
-              {data.batch === null ? `Handoff ${data.earlier.length + 1}` : `Handoff ${data.batch.id}`}
-            </h1>
-            <p className="mb-2 text-soft">
-              {dateRange(period.firstDay, period.lastDay)} · all groups · {data.people.toLocaleString('en')}{' '}
-              people
-            </p>
-            {data.computing === 0 && data.people > 0 && <Bridge handoff={data} />}
-            <CodeTable handoff={data} />
-          </main>
-          <Ready handoff={data} />
-        </div>
+        <Opened period={period} handoff={data} />
       )}
     </>
   );
 }
 
-const COLUMNS: readonly Column<CodeSum>[] = [
-  {
-    id: 'code',
-    name: 'Code',
-    value: ({ code }) => code ?? 'none',
-    show: ({ code }) => (
-      <span
-        className={`rounded-key px-1.5 text-note font-semibold ${code === null ? 'border border-ember text-ember' : 'bg-faint'}`}
-      >
-        {code ?? 'none'}
-      </span>
-    ),
-    room: 20,
-  },
-  {
-    id: 'name',
-    name: 'Pay code',
-    value: ({ name }) => name,
-    show: ({ name, code }) => (
-      <>
-        {name}
-        {code === null && (
-          <Link to="/pay-codes" className="ml-2 text-ember underline">
-            decide
-          </Link>
-        )}
-      </>
-    ),
-    sum: () => 'Payable hours, premiums aside',
-    room: 48,
-    grows: true,
-  },
-  {
-    id: 'people',
-    name: 'People',
-    value: ({ people }) => people,
-    text: ({ people }) => people.toLocaleString('en'),
-    isFigure: true,
-    room: 22,
-  },
-  {
-    id: 'hours',
-    name: 'Hours',
-    value: ({ hours }) => hours,
-    text: ({ hours }) => decimalHours(hours),
-    show: ({ hours }) => <Hours hours={hours} />,
-    sum: (rows) => decimalHours(rows.reduce((sum, { hours, premium }) => (premium ? sum : sum + hours), 0)),
-    isFigure: true,
-    room: 28,
-  },
-  {
-    id: 'against',
-    name: 'Against last period',
-    value: (sum) => againstLast(sum),
-    text: (sum) => againstText(sum),
-    show: (sum) => <Against sum={sum} />,
-    isFigure: true,
-    room: 36,
-  },
-];
+const SCREEN = 'grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]';
+const MAIN = 'min-h-0 overflow-y-auto border-r border-rule px-5.5 py-4';
 
-function CodeTable({ handoff }: { handoff: HandoffReply }) {
+/** The batch in the address; without one what is open of the period, or the last batch where nothing is. */
+function Opened({ period, handoff }: { period: PeriodSummary; handoff: HandoffReply }) {
+  const { query } = useAddress();
+  const isOpen = handoff.groups.some(({ batchId, people }) => batchId === null && people > 0);
+  const asked = Number(query.get('batch'));
+  const standing = handoff.batches.find(({ ended }) => ended === null);
+  const batchId = asked > 0 ? asked : isOpen ? 0 : (standing?.id ?? 0);
+  return batchId > 0 ? (
+    <OfBatch id={batchId} handoff={handoff} />
+  ) : (
+    <ToHandOff period={period} handoff={handoff} />
+  );
+}
+
+function OfBatch({ id, handoff }: { id: number; handoff: HandoffReply }) {
+  const { currentData: detail, error, refetch } = useBatchQuery(id);
+  if (detail === undefined) return <NotYet what="the batch" error={error} again={() => void refetch()} />;
+  const isWhole = handoff.groups.every(({ batchId }) => batchId !== null);
   return (
-    <div className="mt-2">
-      <Table
-        id="handoff-codes"
-        name="Pay codes of this handoff"
-        columns={COLUMNS}
-        rows={handoff.codes}
-        idOf={({ code, premium }) => `${code}${premium}`}
-        isAlarming={({ code }) => code === null}
-        height="rows"
-        empty="Nothing is payable in this period yet."
-      />
+    <div className={SCREEN}>
+      <main className={MAIN}>
+        <BatchMain detail={detail} handoff={isWhole ? handoff : null} />
+      </main>
+      <Side label="Handed off" className="bg-sheet px-5 py-4">
+        <BatchSide detail={detail} />
+        <Batches handoff={handoff} shown={id} />
+      </Side>
     </div>
   );
 }
 
-/** A change this large is worth a look. */
-const LARGE_PERCENT = 50;
-
-/** By how many percent the hours changed; null where there is nothing to compare with. */
-const againstLast = ({ hours, previousHours: previous }: CodeSum): number | null =>
-  previous === null || previous === 0 ? null : ((hours - previous) / previous) * 100;
-
-function againstText(sum: CodeSum): string {
-  const percent = againstLast(sum);
-  if (percent === null) return sum.previousHours === 0 ? 'new' : '';
-  return `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
+function ToHandOff({ period, handoff }: { period: PeriodSummary; handoff: HandoffReply }) {
+  const { query, go } = useAddress();
+  const open = handoff.groups.filter(({ batchId, people }) => batchId === null && people > 0);
+  const chosen = open.find(({ id }) => String(id) === query.get('only'));
+  const [share, setShare] = useState<number | null>(null);
+  const only = chosen?.id;
+  const body = useMemo(() => ({ ...(only === undefined ? {} : { groups: [only] }) }), [only]);
+  useEffect(() => hearProgress(body, setShare), [body]);
+  const skip = open.length === 0 || handoff.people === 0;
+  const check = useCheckHandoffQuery({ periodId: handoff.periodId, body }, { skip });
+  const checked = check.currentData;
+  const codes = useMemo(
+    () => together(checked?.codes ?? [], only === undefined ? handoff.sealedCodes : []),
+    [checked, handoff, only],
+  );
+  const groups =
+    chosen === undefined
+      ? open.length === handoff.groups.length
+        ? 'all groups'
+        : open.map(({ name }) => name).join(', ')
+      : chosen.name;
+  const people = (chosen === undefined ? open : [chosen]).reduce((sum, group) => sum + group.people, 0);
+  return (
+    <div className={SCREEN}>
+      <main className={MAIN}>
+        <header className="flex items-baseline gap-4">
+          <h1 className="text-title">Handoff {handoff.nextNumber}</h1>
+          {open.length > 1 && (
+            <Toggles
+              label="Pay groups to hand off"
+              value={chosen === undefined ? 'all' : String(chosen.id)}
+              choices={[
+                {
+                  value: 'all',
+                  name: handoff.groups.length === open.length ? 'All groups' : 'All that are open',
+                },
+                ...open.map(({ id, name, people: count }) => ({ value: String(id), name, count })),
+              ]}
+              onChoose={(value) => go({ only: value === 'all' ? null : value })}
+            />
+          )}
+        </header>
+        <p className="mb-2 text-soft">
+          {dateRange(period.firstDay, period.lastDay)} · {groups} · {people.toLocaleString('en')} people
+        </p>
+        {handoff.people === 0 && (
+          <Empty title="Nobody has a card in this period" within>
+            Cards are there once people are assigned to a pay group of it.
+          </Empty>
+        )}
+        {checked === undefined && !skip && (
+          <NotChecked error={check.error} again={() => void check.refetch()} share={share} />
+        )}
+        {checked !== undefined && (
+          <>
+            {handoff.computing === 0 && only === undefined && <Bridge handoff={handoff} codes={codes} />}
+            <CodeTable codes={codes} />
+          </>
+        )}
+      </main>
+      <Side label="Ready" className="bg-sheet px-5 py-4">
+        {open.length > 0 && handoff.people > 0 && (
+          <Ready handoff={handoff} checked={checked} groups={body.groups} isChecking={check.isFetching} />
+        )}
+        <Batches handoff={handoff} shown={0} />
+      </Side>
+    </div>
+  );
 }
 
-function Against({ sum }: { sum: CodeSum }) {
-  const isLarge = sum.previousHours === 0 || Math.abs(againstLast(sum) ?? 0) >= LARGE_PERCENT;
+function NotChecked({ error, again, share }: { error: unknown; again: () => void; share: number | null }) {
+  if (error !== undefined) return <NotYet what="the checks" error={error} again={again} place="part" />;
   return (
-    <span
-      {...says(sum.previousHours === null ? '' : `Last period ${decimalHours(sum.previousHours)}`)}
-      className={isLarge ? 'font-semibold text-ember' : 'text-soft'}
-    >
-      {againstText(sum)}
-    </span>
+    <div className="max-w-xl py-6">
+      <p className="mb-1 text-note text-soft">Mapping every line and checking the cards…</p>
+      <ProgressBar label="Checking the cards" share={share} />
+    </div>
   );
 }

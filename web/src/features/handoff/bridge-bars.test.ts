@@ -13,6 +13,8 @@ const code = (
   code: name,
   name,
   premium: false,
+  worked: multiplier !== null,
+  lines: 1,
   classIds: [multiplier === null ? ('leave:Annual leave' as never) : classOf(multiplier)],
   people: 1,
   hours: hoursOf(hours * 3600),

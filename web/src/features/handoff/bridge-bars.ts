@@ -1,18 +1,12 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
-import { hoursOf, inSteps, isWorked, stepOf } from '@heath/core';
+import { hoursOf, inSteps, stepOf } from '@heath/core';
 import type { Bar, BarMark } from '../../ui/chart/bars.ts';
 import { decimalHours } from '../../ui/format.ts';
 
 type Walked = Pick<
   HandoffReply,
-  | 'clockedSeconds'
-  | 'unpaidSeconds'
-  | 'heldSeconds'
-  | 'payableSeconds'
-  | 'notWorkedSeconds'
-  | 'payableHours'
-  | 'codes'
->;
+  'clockedSeconds' | 'unpaidSeconds' | 'heldSeconds' | 'payableSeconds' | 'notWorkedSeconds' | 'payableHours'
+> & { readonly codes: readonly CodeSum[] };
 
 /**
  * The bridge: walks from clocked to payable hours, every step as it is, and what rounding to whole steps of pay moved as one of its own; then from
@@ -69,7 +63,7 @@ function codeBars({ codes, payableHours }: Walked): Bar[] {
     });
 }
 
-const isTier = ({ classIds }: CodeSum): boolean => classIds.some((classId) => isWorked(classId));
+const isTier = ({ worked }: CodeSum): boolean => worked;
 const TIERS: readonly BarMark[] = ['ordinary', 'overtime-1', 'overtime-2', 'overtime-3'];
 
 function markOf(code: CodeSum, tier: number): BarMark {

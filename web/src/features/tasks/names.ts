@@ -5,6 +5,7 @@ import { dateRange } from '../../ui/format.ts';
 /** What a task is working at, in words. */
 export function nameOf({ kind, subject }: Pick<TaskView, 'kind' | 'subject'>): string {
   if (kind === 'import') return `Importing ${subject}`;
+  if (kind === 'deliver') return `Delivering handoff ${subject}`;
   const [first, last] = subject.split('/').map(workdayFromIso);
   return first === undefined || last === undefined
     ? 'Computing cards'
@@ -17,4 +18,8 @@ export const shareOf = ({ done, total }: Pick<TaskView, 'done' | 'total'>): numb
 
 /** Where one sees what comes of it. */
 export const placeOf = ({ kind, subjectId }: Pick<TaskView, 'kind' | 'subjectId'>): string =>
-  kind === 'import' ? `/punches/${subjectId}` : `/cards?period=${subjectId}`;
+  ({
+    import: `/punches/${subjectId}`,
+    deliver: `/handoff?batch=${subjectId}`,
+    recompute: `/cards?period=${subjectId}`,
+  })[kind];

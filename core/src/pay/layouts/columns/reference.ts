@@ -11,5 +11,4 @@ export const reference = defineColumn({
 });
 
 /** How a line of a handoff is named. */
-const referenceOf = (batch: number, line: number): string =>
-  `${batch}-${String(line).padStart(4, '0')}`;
+const referenceOf = (batch: number, line: number): string => `${batch}-${String(line).padStart(4, '0')}`;

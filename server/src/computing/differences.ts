@@ -1,0 +1,204 @@
+import {
+  compileMapping,
+  type DifferenceLine,
+  differenceOf,
+  isPremium,
+  type Line,
+  type PaidLine,
+  type Workday,
+} from '@heath/core';
+import { and, eq, exists, inArray, isNull, ne, or, sql } from 'drizzle-orm';
+import type { Clock } from '../clock.ts';
+import type { Database, Queries, Reads } from '../database/connect.ts';
+import { writing } from '../database/happened.ts';
+import { build } from '../database/round-trip.ts';
+import { batch, batchLine, card, difference, period, person, seal } from '../database/schema/index.ts';
+import { holidaysOf } from '../pay/holidays.ts';
+import { asksForHolidays, payLine, placesByNumber } from '../pay/lines.ts';
+import { currentMapping, mappingAt } from '../pay/mapping.ts';
+import { sealOfCard } from './sealed.ts';
+
+/** What a sealed card was held against last. */
+export const differenceOfCard = and(
+  eq(difference.periodId, card.periodId),
+  eq(difference.personId, card.personId),
+)!;
+
+const isSealedCard = exists(build.select({ batchId: seal.batchId }).from(seal).where(sealOfCard));
+
+/**
+ * A sealed card that follows from something else than what was last held against what was sent: since it was sealed something of its inputs
+ * changed. Joined with `differenceOfCard` at the left.
+ */
+export const isTouched = and(
+  isSealedCard,
+  ne(card.inputVersion, card.computedVersion),
+  or(isNull(difference.version), ne(difference.version, card.inputVersion)),
+)!;
+
+/** A sealed card as it is computed now. */
+interface ComputedNow {
+  readonly personId: number;
+  readonly groupId: number;
+  readonly inputVersion: number;
+  readonly lines: readonly Line[];
+}
+
+/** All that was sent of a period of some people, or waived; batches that were taken back aside. */
+async function sentOf(
+  queries: Reads,
+  periodId: number,
+  people: readonly number[],
+): Promise<Map<number, PaidLine[]>> {
+  const rows = await queries
+    .select({ line: batchLine })
+    .from(batchLine)
+    .innerJoin(batch, eq(batch.id, batchLine.batchId))
+    .where(
+      and(
+        inArray(batchLine.personId, [...people]),
+        isNull(batch.ended),
+        eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, periodId),
+      ),
+    );
+  const sent = new Map<number, PaidLine[]>();
+  for (const { line } of rows) {
+    const own = sent.get(line.personId);
+    if (own === undefined) sent.set(line.personId, [line]);
+    else own.push(line);
+  }
+  return sent;
+}
+
+/** By which mapping each pay group of a period was handed off: what its hours are paid under does not change with a later one. */
+async function mappingsOf(queries: Reads, periodId: number) {
+  const now = await currentMapping(queries);
+  const rows = await queries
+    .select({ groupId: seal.groupId, mappingId: batch.mappingId })
+    .from(seal)
+    .innerJoin(batch, eq(batch.id, seal.batchId))
+    .where(eq(seal.periodId, periodId));
+  const compiledNow = compileMapping(now.rules);
+  const byGroup = new Map<number, ReturnType<typeof compileMapping>>();
+  for (const { groupId, mappingId } of rows) {
+    const { rules } = mappingId === null ? now : await mappingAt(queries, mappingId);
+    byGroup.set(groupId, compileMapping(rules));
+  }
+  return { now: compiledNow, byGroup };
+}
+
+/** What nothing catches is listed as this: no such code is ever handed off. */
+export const NO_CODE = '';
+
+/** Holds cards as they are computed now against what was sent of them, and keeps what differs. */
+export async function storeDifferences(
+  database: Database,
+  clock: Clock,
+  periodId: number,
+  cards: readonly ComputedNow[],
+): Promise<void> {
+  if (cards.length === 0) return;
+  const ids = cards.map(({ personId }) => personId).sort((a, b) => a - b);
+  const [of] = await database.select().from(period).where(eq(period.id, periodId));
+  if (of === undefined) return;
+  const places = await placesByNumber(database);
+  const numbers = new Map(
+    (
+      await database
+        .select({ id: person.id, number: person.number })
+        .from(person)
+        .where(inArray(person.id, ids))
+    ).map(({ id, number }) => [id, number]),
+  );
+  const mappings = await mappingsOf(database, periodId);
+  const asksForDays = [mappings.now, ...mappings.byGroup.values()].some(({ rules }) =>
+    asksForHolidays(rules),
+  );
+  const isHoliday = asksForDays ? await holidaysOf(database, of, ids) : () => false;
+  await writing(database, { userId: null, at: clock.now() }, async (tx, tell) => {
+    // Whoever seals, sends or takes back holds these, so that what was sent stays what it is until this is kept.
+    const held = await tx
+      .select({ personId: card.personId, inputVersion: card.inputVersion })
+      .from(card)
+      .where(and(eq(card.periodId, periodId), inArray(card.personId, ids), isSealedCard))
+      .for('update');
+    const version = new Map(held.map(({ personId, inputVersion }) => [personId, inputVersion]));
+    const sent = await sentOf(tx, periodId, ids);
+    let differ = 0;
+    for (const { personId, groupId, inputVersion, lines } of cards) {
+      // What changed meanwhile stays touched, and is taken again.
+      if (version.get(personId) !== inputVersion) continue;
+      const own = { number: numbers.get(personId) ?? '', groupId };
+      const mapping = mappings.byGroup.get(groupId) ?? mappings.now;
+      const paid = lines
+        .filter(({ hours, seconds }) => hours !== 0 || seconds !== 0)
+        .map((line): PaidLine => {
+          const one = payLine(line, own, places, isHoliday(personId, line.workday));
+          const code =
+            mapping.rules[mapping.ruleOf(one)]?.code ??
+            mappings.now.rules[mappings.now.ruleOf(one)]?.code ??
+            NO_CODE;
+          return { ...one, code };
+        });
+      const found = differenceOf(paid.map(paidOf), (sent.get(personId) ?? []).map(paidOf));
+      if (found.length > 0) differ++;
+      await keepDifference(tx, { periodId, personId, version: inputVersion, lines: found });
+    }
+    tell({ what: 'compared', about: 'period', aboutId: periodId, after: { cards: cards.length, differ } });
+  });
+}
+
+/** A line by nothing but what is compared. */
+const paidOf = (line: PaidLine): PaidLine => ({
+  workday: line.workday as Workday,
+  code: line.code,
+  classId: line.classId,
+  multiplier: line.multiplier,
+  rule: line.rule,
+  job: line.job,
+  department: line.department,
+  site: line.site,
+  costCenter: line.costCenter,
+  seconds: line.seconds,
+  hours: line.hours,
+});
+
+async function keepDifference(
+  tx: Queries,
+  one: {
+    readonly periodId: number;
+    readonly personId: number;
+    readonly version: number;
+    readonly lines: readonly DifferenceLine[];
+  },
+): Promise<void> {
+  const set = {
+    version: one.version,
+    lines: one.lines,
+    lineCount: one.lines.length,
+    payableHours: one.lines.reduce((sum, { classId, hours }) => (isPremium(classId) ? sum : sum + hours), 0),
+  };
+  await tx
+    .insert(difference)
+    .values({ periodId: one.periodId, personId: one.personId, ...set })
+    .onDuplicateKeyUpdate({ set });
+}
+
+/** Lets whatever hangs on a batch be held against what was sent anew: the batch was taken back, or corrected what another said. */
+export async function touchDifferences(tx: Queries, batchId: number): Promise<void> {
+  const ofBatch = build
+    .select({ seq: batchLine.seq })
+    .from(batchLine)
+    .innerJoin(batch, eq(batch.id, batchLine.batchId))
+    .where(
+      and(
+        eq(batchLine.batchId, batchId),
+        eq(batchLine.personId, difference.personId),
+        eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, difference.periodId),
+      ),
+    );
+  await tx
+    .update(difference)
+    .set({ version: 0, lines: [], lineCount: 0, payableHours: 0 })
+    .where(exists(ofBatch));
+}

@@ -1,0 +1,79 @@
+import { and, asc, eq, gt, inArray, max } from 'drizzle-orm';
+import type { Queries, Reads } from '../../database/connect.ts';
+import { card, decision, difference, payGroup, period, person } from '../../database/schema/index.ts';
+import type { Correcting } from './gather.ts';
+
+/** The last that was decided of each difference, as it is now. */
+const lastDecisions = (queries: Reads) =>
+  queries
+    .select({ periodId: decision.periodId, personId: decision.personId, id: max(decision.id).as('last_id') })
+    .from(decision)
+    .groupBy(decision.periodId, decision.personId)
+    .as('last_decision');
+
+/** What changed in earlier periods of people of some pay groups, was approved, and is to go out; in order of their numbers. */
+export async function correctingNow(queries: Reads, groups: readonly number[]): Promise<Correcting[]> {
+  if (groups.length === 0) return [];
+  const last = lastDecisions(queries);
+  const rows = await queries
+    .select({
+      personId: person.id,
+      number: person.number,
+      name: person.name,
+      group: payGroup.code,
+      periodId: period.id,
+      firstDay: period.firstDay,
+      lastDay: period.lastDay,
+      version: difference.version,
+      decided: decision.version,
+      lines: difference.lines,
+    })
+    .from(difference)
+    .innerJoin(last, and(eq(last.periodId, difference.periodId), eq(last.personId, difference.personId)))
+    .innerJoin(decision, eq(decision.id, last.id))
+    .innerJoin(card, and(eq(card.periodId, difference.periodId), eq(card.personId, difference.personId)))
+    .innerJoin(payGroup, eq(payGroup.id, card.groupId))
+    .innerJoin(person, eq(person.id, difference.personId))
+    .innerJoin(period, eq(period.id, difference.periodId))
+    .where(and(gt(difference.lineCount, 0), eq(decision.what, 'approve'), inArray(card.groupId, [...groups])))
+    .orderBy(asc(person.number), asc(period.firstDay));
+  return (
+    rows
+      // Since it was approved, nothing changed.
+      .filter(({ version, decided }) => version === decided)
+      .map(({ personId, number, name, group, periodId, firstDay, lastDay, lines }) => ({
+        personId,
+        number,
+        name,
+        group,
+        period: { id: periodId, firstDay, lastDay },
+        lines,
+      }))
+  );
+}
+
+/** Says that differences went out with a batch: with that, card and sent agree. */
+export async function markSent(
+  queries: Queries,
+  sent: readonly Correcting[],
+  batchId: number,
+  { madeBy, madeAt }: { readonly madeBy: number; readonly madeAt: number },
+): Promise<void> {
+  for (const {
+    personId,
+    period: { id: periodId },
+  } of sent) {
+    const [kept] = await queries
+      .select({ version: difference.version })
+      .from(difference)
+      .where(and(eq(difference.periodId, periodId), eq(difference.personId, personId)))
+      .for('update');
+    await queries
+      .insert(decision)
+      .values({ periodId, personId, version: kept?.version ?? 0, what: 'sent', batchId, madeBy, madeAt });
+    await queries
+      .update(difference)
+      .set({ lines: [], lineCount: 0, payableHours: 0 })
+      .where(and(eq(difference.periodId, periodId), eq(difference.personId, personId)));
+  }
+}

@@ -1,0 +1,118 @@
+import type { BatchDetail, Delivery, RefusedLine } from '@heath/contract';
+import {
+  type BatchLine,
+  classLabel,
+  type FileLine,
+  fileRows,
+  type Instant,
+  instantToIso,
+  workdayToIso,
+} from '@heath/core';
+import type { Reads } from '../../../database/connect.ts';
+import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
+import { stateOf } from '../batch-state.ts';
+import { type BatchRow, deliveriesOf, peopleNumbered, refusedOf } from '../store.ts';
+import { givenUp } from './store.ts';
+
+type Rows = Awaited<ReturnType<typeof deliveriesOf>>;
+type Refused = Awaited<ReturnType<typeof refusedOf>>;
+
+/** The lines of the file of a batch that the pay system has not accepted, of all that was sent so far; in order. */
+export async function linesLeft(queries: Reads, row: BatchRow): Promise<number[]> {
+  const deliveries = await deliveriesOf(queries, row.batch.id);
+  const refused = await refusedOf(
+    queries,
+    deliveries.map(({ delivery }) => delivery.id),
+  );
+  return left(row, deliveries, refused);
+}
+
+function left({ file }: BatchRow, deliveries: Rows, refused: Refused): number[] {
+  const accepted = new Set<number>();
+  const all = Array.from({ length: file?.lines ?? 0 }, (_, i) => i + 1);
+  for (const { delivery } of deliveries) {
+    if (delivery.status !== 'accepted' && delivery.status !== 'in part') continue;
+    const not = new Set(
+      refused.filter(({ deliveryId }) => deliveryId === delivery.id).map(({ line }) => line),
+    );
+    for (const line of delivery.onlyLines ?? all) if (!not.has(line)) accepted.add(line);
+  }
+  return all.filter((line) => !accepted.has(line));
+}
+
+const MOST_SHOWN = 200;
+
+/** How a batch was delivered, and what of it is left. */
+export async function deliveriesIn(
+  queries: Reads,
+  row: BatchRow,
+): Promise<Pick<BatchDetail, 'deliveries' | 'linesLeft'>> {
+  const deliveries = await deliveriesOf(queries, row.batch.id);
+  const refused = await refusedOf(
+    queries,
+    deliveries.map(({ delivery }) => delivery.id),
+  );
+  const gaveUp = await givenUp(
+    queries,
+    deliveries.map(({ delivery }) => delivery.id),
+  );
+  const words = await wordsOf(
+    queries,
+    row,
+    new Set(refused.slice(0, MOST_SHOWN * 4).map(({ line }) => line)),
+  );
+  const view = ({ delivery, by }: Rows[number]): Delivery => ({
+    id: delivery.id,
+    status: delivery.status === 'waiting' && gaveUp.has(delivery.id) ? 'gave up' : delivery.status,
+    lines: delivery.onlyLines?.length ?? row.file?.lines ?? 0,
+    isRest: delivery.onlyLines !== null,
+    answer: delivery.answer ?? gaveUp.get(delivery.id) ?? null,
+    madeBy: by,
+    madeAt: instantToIso(delivery.madeAt as Instant),
+    answeredAt: delivery.answeredAt === null ? null : instantToIso(delivery.answeredAt as Instant),
+    refused: refused
+      .filter(({ deliveryId }) => deliveryId === delivery.id)
+      .slice(0, MOST_SHOWN)
+      .map(({ line, reason }) => ({ ...(words.get(line) ?? UNKNOWN), line, reason })),
+  });
+  const isSent = !['sealed', 'reopened', 'void'].includes(stateOf(row));
+  return { deliveries: deliveries.map(view), linesLeft: isSent ? left(row, deliveries, refused).length : 0 };
+}
+
+type Words = Pick<RefusedLine, 'about' | 'personId' | 'hours'>;
+const UNKNOWN: Words = { about: 'Not a line of this file', personId: null, hours: 0 };
+
+/** What some lines of the file of a batch are, in words. */
+async function wordsOf(
+  queries: Reads,
+  { batch, file, firstDay, lastDay }: BatchRow,
+  wanted: ReadonlySet<number>,
+): Promise<Map<number, Words>> {
+  const words = new Map<number, Words>();
+  if (file === null || wanted.size === 0) return words;
+  const lines: BatchLine[] = [];
+  for await (const some of linesOfBatch(queries, batch.id)) lines.push(...some);
+  const found: FileLine[] = [];
+  const head = headOf(batch.number ?? batch.id, { firstDay, lastDay });
+  for (const { line } of fileRows({ ...file.layout, header: null }, head, lines, wanted))
+    if (line !== null) found.push(line);
+  const ids = new Map(
+    (await peopleNumbered(queries, [...new Set(found.map(({ first }) => first.person))])).map(
+      ({ id, number }) => [number, id],
+    ),
+  );
+  const { lineFor } = file.layout;
+  for (const { line, first, hours } of found) {
+    const parts = [
+      lineFor.includes('person') ? first.name : null,
+      lineFor.includes('day') ? workdayToIso(first.workday) : null,
+      lineFor.includes('code') ? `${first.code} ${classLabel(first.classId)}` : null,
+    ];
+    words.set(line, {
+      about: parts.filter((part) => part !== null).join(' · '),
+      personId: ids.get(first.person) ?? null,
+      hours,
+    });
+  }
+  return words;
+}

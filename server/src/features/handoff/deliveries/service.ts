@@ -1,0 +1,85 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { once, type Write } from '../../../database/answered.ts';
+import type { Reads } from '../../../database/connect.ts';
+import type { Context } from '../../../http/context.ts';
+import { Problem } from '../../../http/problem.ts';
+import { somebody, type Who } from '../../../rights/who.ts';
+import { stateOf } from '../batch-state.ts';
+import { type BatchRow, findBatch, lockBatch } from '../store.ts';
+import { linesLeft } from './of-batch.ts';
+import { bytesOf } from './run.ts';
+import { addDelivery, askAgain, askToDeliver } from './store.ts';
+
+/**
+ * Asks for a batch to be sent to the pay system, or for what it has not accepted of it. One that nobody knows the end of is sent again as the
+ * same delivery.
+ */
+export async function deliverBatch(
+  context: Pick<Context, 'database' | 'clock' | 'nudge'>,
+  who: Who,
+  write: Write | null,
+  batchId: number,
+  what: 'all' | 'rest',
+): Promise<void> {
+  const userId = somebody(who);
+  await once(context, who, write, async (tx, tell) => {
+    // Whoever takes it back holds it, too.
+    await lockBatch(tx, batchId);
+    const row = await findBatch(tx, batchId);
+    if (row === undefined) throw new Problem(404, 'not-found', 'There is no such batch.');
+    const state = stateOf(row);
+    if (state === 'gave up' && row.deliveryId !== null) {
+      await askAgain(tx, row.deliveryId);
+      tell({ what: 'delivered again', about: 'delivery', aboutId: row.deliveryId });
+      return null;
+    }
+    const objection = cannotSend(state, what);
+    if (objection !== null) throw new Problem(409, state === 'under way' ? 'busy' : 'sealed', objection);
+    if (row.file === null)
+      throw new Problem(409, 'not-ready', 'This batch has no file to send: an earlier Heath made it.');
+    const left = state === 'sealed' || state === 'refused' ? null : await linesLeft(tx, row);
+    if (left?.length === 0) throw new Problem(409, 'sealed', 'Nothing of this batch is left to send.');
+    const sha256 = await hashOf(tx, row, left);
+    const id = await addDelivery(tx, {
+      batchId,
+      key: randomBytes(16).toString('hex'),
+      onlyLines: left,
+      sha256,
+      status: 'waiting',
+      madeBy: userId,
+      madeAt: context.clock.now(),
+    });
+    await askToDeliver(tx, id);
+    tell({
+      what: 'delivered',
+      about: 'delivery',
+      aboutId: id,
+      after: { batchId, lines: left?.length ?? row.file.lines, sha256 },
+    });
+    return null;
+  });
+  context.nudge();
+}
+
+/** Why a batch cannot be sent; null where it can. */
+function cannotSend(state: ReturnType<typeof stateOf>, what: 'all' | 'rest'): string | null {
+  if (state === 'reopened' || state === 'void') return 'This batch was taken back. Nothing of it is sent.';
+  if (state === 'accepted') return 'The pay system has accepted this batch already. It is never sent twice.';
+  if (state === 'under way') return 'This batch is on its way to the pay system already.';
+  return state === 'in part' && what === 'all'
+    ? 'The pay system has accepted part of this batch already. Send the rest of it.'
+    : null;
+}
+
+async function hashOf(
+  queries: Reads,
+  { batch, file, firstDay, lastDay }: BatchRow,
+  left: readonly number[] | null,
+): Promise<string> {
+  const hash = createHash('sha256');
+  if (file !== null) {
+    const sealed = { id: batch.id, number: batch.number ?? batch.id, firstDay, lastDay, layout: file.layout };
+    for await (const part of bytesOf(queries, sealed, left)) hash.update(part);
+  }
+  return hash.digest('hex');
+}

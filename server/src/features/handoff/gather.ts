@@ -1,0 +1,340 @@
+import { createHash } from 'node:crypto';
+import {
+  type BatchLine,
+  type CardFacts,
+  type ClassId,
+  type CodeMapping,
+  compileMapping,
+  type DifferenceLine,
+  type Facts,
+  type FileCheck,
+  isPremium,
+  type Layout,
+  type LayoutColumn,
+  totalsOf,
+  type Uncaught,
+  type Workday,
+  workdayToIso,
+} from '@heath/core';
+import type { Database, Reads } from '../../database/connect.ts';
+import type { period } from '../../database/schema/index.ts';
+import type { Report } from '../../http/by-lines.ts';
+import { codesByCode, headOf } from '../../pay/batch-lines.ts';
+import { fileMaker } from '../../pay/file-maker.ts';
+import { knownPeople } from '../../pay/known-people.ts';
+import { asksForHolidays, type CardOfLines, linesOfCards, placesByNumber } from '../../pay/lines.ts';
+import type { Sink } from '../../pay/making.ts';
+import type { KeptMapping } from '../../pay/mapping.ts';
+import { jobNames, lineWords } from '../../pay/words.ts';
+import { alsoPaid, codesBefore, type NewLine, pastHours, standing } from './store.ts';
+
+/** What changed in an earlier period, and goes out now. */
+export interface Correcting {
+  readonly personId: number;
+  readonly number: string;
+  readonly name: string;
+  readonly group: string;
+  readonly period: { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday };
+  readonly lines: readonly DifferenceLine[];
+}
+
+/** What is to be handed off. */
+export interface ToHandOff {
+  readonly period: typeof period.$inferSelect;
+  readonly groups: readonly { readonly id: number; readonly approvals: number }[];
+  readonly number: number;
+  readonly mapping: KeptMapping;
+  readonly layout: Layout;
+  /** In order of number. */
+  readonly correcting: readonly Correcting[];
+  /** How many cards there are, for the progress. */
+  readonly cards: number;
+}
+
+/** A line of a batch before the batch has its id. */
+export type GatheredLine = Omit<NewLine, 'batchId'>;
+
+/** Takes what a handoff is made of, while it is gathered. */
+export interface Sinks {
+  readonly lines: (lines: readonly GatheredLine[]) => Promise<void>;
+  readonly bytes: Sink;
+}
+
+/** What some lines come to under one code. */
+export interface CodeTotal {
+  readonly classIds: Set<ClassId>;
+  readonly people: Set<string>;
+  lines: number;
+  hours: number;
+}
+
+/** Everything that came of gathering. */
+export interface Gathered {
+  readonly facts: Facts;
+  /** By code; null: the catch-all. */
+  readonly codes: ReadonlyMap<string | null, CodeTotal>;
+  readonly lines: number;
+  readonly people: number;
+  readonly payableHours: number;
+  readonly premiumHours: number;
+  /** SHA-256 of the lines, whatever the file looks like. */
+  readonly content: string;
+  readonly correcting: { readonly lines: number; readonly people: number; readonly hours: number };
+}
+
+/** More than so many payable hours a day, over all days of a period, cannot be true. */
+const MOST_HOURS_A_DAY = 16 * 90_000;
+
+/** Reads every card of some pay groups, maps its lines and makes the file, card after card, and counts what the checks look at. */
+export async function gather(
+  database: Database,
+  queries: Reads,
+  what: ToHandOff,
+  sinks: Sinks,
+  report: Report,
+): Promise<Gathered> {
+  const { period, groups, mapping, layout } = what;
+  const places = await placesByNumber(queries);
+  const names = jobNames(places);
+  const codes = await codesByCode(queries);
+  const head = headOf(what.number, period);
+  const compiled = compileMapping(mapping.rules);
+  const gathering = new Gathering(compiled, names, codes, what.correcting);
+  const which = {
+    periodId: period.id,
+    firstDay: period.firstDay,
+    lastDay: period.lastDay,
+    groups: groups.map(({ id }) => id),
+  };
+  const read = () => linesOfCards(database, queries, which, places, asksForHolidays(mapping.rules));
+
+  const maker = fileMaker(layout, head, sinks.bytes);
+  await maker.start(
+    await totalsBefore(layout, read, () => new Gathering(compiled, names, codes, what.correcting)),
+  );
+  let done = 0;
+  for await (const cards of read()) {
+    const lines = cards.flatMap((card) => gathering.card(card));
+    await maker.add(lines.map(({ file }) => file));
+    await sinks.lines(lines.map(({ row }) => row));
+    done += cards.length;
+    report(done, Math.max(what.cards, done));
+  }
+  const left = gathering.end();
+  await maker.add(left.map(({ file }) => file));
+  await sinks.lines(left.map(({ row }) => row));
+  const file = await maker.end();
+
+  const facts = await factsOf(queries, what, gathering, file, codes);
+  return gathering.result(facts);
+}
+
+/** A record before the lines says what they come to, so that they are read once before. */
+async function totalsBefore(
+  layout: Layout,
+  read: () => AsyncGenerator<readonly CardOfLines[]>,
+  begin: () => Gathering,
+) {
+  if (layout.header === null || !layout.header.some(counts)) return null;
+  const gathering = begin();
+  const lines: BatchLine[] = [];
+  for await (const cards of read())
+    for (const card of cards) for (const { file } of gathering.card(card)) lines.push(file);
+  for (const { file } of gathering.end()) lines.push(file);
+  return totalsOf(layout, lines);
+}
+
+const counts = ({ holds }: LayoutColumn): boolean =>
+  holds === 'hours' || holds === 'line count' || holds === 'people count';
+
+interface Made {
+  readonly file: BatchLine;
+  readonly row: GatheredLine;
+}
+
+/** Makes lines of cards, and counts them. */
+class Gathering {
+  readonly #mapping: CodeMapping;
+  readonly #names: ReadonlyMap<string, string>;
+  readonly #known: Awaited<ReturnType<typeof codesByCode>>;
+  readonly #correcting: readonly Correcting[];
+  #nextCorrecting = 0;
+  #seq = 0;
+  readonly codes = new Map<string | null, CodeTotal>();
+  readonly cards: (Omit<CardFacts, 'isApproved' | 'past' | 'alsoIn'> & {
+    readonly version: number;
+    readonly groupId: number;
+  })[] = [];
+  readonly #uncaught = new Map<string, { lines: number; hours: number }>();
+  readonly #people = new Set<string>();
+  readonly #hash = createHash('sha256');
+  hoursInLines = 0;
+  payableHours = 0;
+  premiumHours = 0;
+  readonly correcting = { lines: 0, people: 0, hours: 0 };
+
+  constructor(
+    mapping: CodeMapping,
+    names: ReadonlyMap<string, string>,
+    known: Awaited<ReturnType<typeof codesByCode>>,
+    correcting: readonly Correcting[],
+  ) {
+    this.#mapping = mapping;
+    this.#names = names;
+    this.#known = known;
+    this.#correcting = correcting;
+  }
+
+  /** The lines of a card, with what corrects earlier periods of this person and of those before them. */
+  card(card: CardOfLines): Made[] {
+    const made = this.#correctingUntil(card.number);
+    const codes = new Set<string>();
+    let lastPaidDay: Workday | null = null;
+    for (const line of card.lines) {
+      const code = this.#mapping.rules[this.#mapping.ruleOf(line)]?.code ?? null;
+      this.#count(code, line.classId, card.number, line.hours);
+      if (!isPremium(line.classId)) this.hoursInLines += line.hours;
+      if (lastPaidDay === null || line.workday > lastPaidDay) lastPaidDay = line.workday;
+      if (code === null) {
+        const words = lineWords(line, this.#names);
+        const sum = this.#uncaught.get(words) ?? { lines: 0, hours: 0 };
+        this.#uncaught.set(words, { lines: sum.lines + 1, hours: sum.hours + line.hours });
+        continue;
+      }
+      codes.add(code);
+      made.push(this.#made(card, { ...line, code }, line.group, null));
+    }
+    const { personId, number, name, isComputed, toSettle, payableHours, lastDay, version, groupId } = card;
+    this.cards.push({
+      personId,
+      number,
+      name,
+      isComputed,
+      toSettle,
+      payableHours,
+      lastDay,
+      version,
+      groupId,
+      lastPaidDay,
+      codes,
+    });
+    return made;
+  }
+
+  /** What corrects earlier periods of people who have no card any more. */
+  end(): Made[] {
+    return this.#correctingUntil(null);
+  }
+
+  get uncaught(): Uncaught[] {
+    return [...this.#uncaught].map(([what, sum]) => ({ what, ...sum }));
+  }
+
+  result(facts: Facts): Gathered {
+    return {
+      facts,
+      codes: this.codes,
+      lines: this.#seq,
+      people: this.#people.size,
+      payableHours: this.payableHours,
+      premiumHours: this.premiumHours,
+      content: this.#hash.digest('hex'),
+      correcting: this.correcting,
+    };
+  }
+
+  #correctingUntil(number: string | null): Made[] {
+    const made: Made[] = [];
+    for (
+      let next = this.#correcting[this.#nextCorrecting];
+      next !== undefined && (number === null || next.number <= number);
+      next = this.#correcting[++this.#nextCorrecting]
+    ) {
+      this.correcting.people++;
+      for (const line of next.lines) {
+        this.correcting.lines++;
+        if (!isPremium(line.classId)) this.correcting.hours += line.hours;
+        this.#count(line.code, line.classId, next.number, line.hours);
+        made.push(this.#made(next, line, next.group, next.period));
+      }
+    }
+    return made;
+  }
+
+  #count(code: string | null, classId: ClassId, person: string, hours: number): void {
+    const sum = this.codes.get(code) ?? { classIds: new Set(), people: new Set(), lines: 0, hours: 0 };
+    sum.classIds.add(classId);
+    sum.people.add(person);
+    sum.lines++;
+    sum.hours += hours;
+    this.codes.set(code, sum);
+  }
+
+  #made(
+    { personId, number, name }: { readonly personId: number; readonly number: string; readonly name: string },
+    line: DifferenceLine,
+    group: string,
+    corrects: Correcting['period'] | null,
+  ): Made {
+    const { workday, code, classId, multiplier, rule, job, department, site, costCenter, seconds, hours } =
+      line;
+    const seq = ++this.#seq;
+    this.#people.add(number);
+    if (isPremium(classId)) this.premiumHours += hours;
+    else this.payableHours += hours;
+    const known = this.#known.get(code);
+    this.#hash.update(
+      `${JSON.stringify([number, workdayToIso(workday), code, classId, multiplier, rule, job, department, site, costCenter, hours, corrects?.id ?? null])}\n`,
+    );
+    const what = { workday, code, classId, multiplier, rule, job, department, site, costCenter, hours };
+    return {
+      file: {
+        ...what,
+        seq,
+        person: number,
+        name,
+        group,
+        codeName: known?.name ?? '',
+        account: known?.account ?? null,
+        corrects,
+      },
+      row: { ...what, seq, personId, personNumber: number, seconds, correctsId: corrects?.id ?? null },
+    };
+  }
+}
+
+async function factsOf(
+  queries: Reads,
+  { period, groups }: ToHandOff,
+  gathering: Gathering,
+  file: FileCheck,
+  codes: Awaited<ReturnType<typeof codesByCode>>,
+): Promise<Facts> {
+  const needed = new Map(groups.map(({ id, approvals }) => [id, approvals]));
+  const stands = new Map(
+    (await standing(queries, period.id)).map(({ personId, version, people }) => [
+      `${personId} ${version}`,
+      people,
+    ]),
+  );
+  const past = await pastHours(queries, period);
+  const also = await alsoPaid(queries, period);
+  const known = await knownPeople(queries);
+  return {
+    firstDay: period.firstDay,
+    lastDay: period.lastDay,
+    cards: gathering.cards.map(({ version, groupId, ...card }) => ({
+      ...card,
+      isApproved: (stands.get(`${card.personId} ${version}`) ?? 0) >= (needed.get(groupId) ?? 1),
+      past: past.get(card.personId) ?? [],
+      alsoIn: also.get(card.personId) ?? [],
+    })),
+    uncaught: gathering.uncaught,
+    known,
+    codes: [...codes.values()],
+    codesBefore: await codesBefore(queries),
+    hoursInLines: gathering.hoursInLines,
+    file,
+    settings: { hoursADay: MOST_HOURS_A_DAY },
+  };
+}

@@ -1,0 +1,43 @@
+import { AddLayoutRequest, ChangeLayoutRequest, PreviewLayoutRequest } from '@heath/contract';
+import type { Router } from 'express';
+import { answer } from '../../http/answer.ts';
+import { reportTo } from '../../http/by-lines.ts';
+import type { Context } from '../../http/context.ts';
+import { IdParam, valid } from '../../http/problem.ts';
+import { afterwards, writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
+import { allLayouts, createLayout, dropLayout, keepLayout, previewLayout, useLayout } from './service.ts';
+
+export function layoutRoutes(context: Context): Router {
+  const routes = guarded();
+  const all = () => afterwards(() => allLayouts(context));
+  routes.get('/layouts', async (_request, response) => {
+    answer(response, 'GET /layouts', await allLayouts(context));
+  });
+  routes.post('/layouts', async (request, response) => {
+    const { says } = valid(AddLayoutRequest, request.body);
+    await createLayout(context, whoOf(request), writeOf(request), says);
+    answer(response, 'POST /layouts', await all());
+  });
+  routes.put('/layouts/:layout', async (request, response) => {
+    const id = valid(IdParam, request.params.layout);
+    const { says, version } = valid(ChangeLayoutRequest, request.body);
+    await keepLayout(context, whoOf(request), writeOf(request), id, says, version);
+    answer(response, 'PUT /layouts/:layout', await all());
+  });
+  routes.delete('/layouts/:layout', async (request, response) => {
+    await dropLayout(context, whoOf(request), writeOf(request), valid(IdParam, request.params.layout));
+    answer(response, 'DELETE /layouts/:layout', await all());
+  });
+  routes.put('/layouts/:layout/use', async (request, response) => {
+    await useLayout(context, whoOf(request), writeOf(request), valid(IdParam, request.params.layout));
+    answer(response, 'PUT /layouts/:layout/use', await all());
+  });
+  routes.post('/periods/:period/layouts/preview', async (request, response) => {
+    const periodId = valid(IdParam, request.params.period);
+    const { says, batchId } = valid(PreviewLayoutRequest, request.body);
+    const preview = await previewLayout(context, periodId, says, batchId, reportTo(request, response));
+    answer(response, 'POST /periods/:period/layouts/preview', preview);
+  });
+  return routes.router;
+}

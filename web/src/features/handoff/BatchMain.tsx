@@ -1,0 +1,125 @@
+import type { BatchDetail, HandoffReply, RefusedLine } from '@heath/contract';
+import { Link } from 'react-router';
+import { dateRange, decimalHours } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+import type { Column } from '../../ui/table/columns.ts';
+import { Table } from '../../ui/table/Table.tsx';
+import { Bridge } from './Bridge.tsx';
+import { CodeChip } from './CodeChip.tsx';
+import { STATES } from './words.ts';
+
+type CodeOfBatch = BatchDetail['codes'][number];
+
+const CODES: readonly Column<CodeOfBatch>[] = [
+  {
+    id: 'code',
+    name: 'Code',
+    value: ({ code }) => code,
+    show: ({ code }) => <CodeChip code={code} />,
+    room: 20,
+  },
+  { id: 'name', name: 'Pay code', value: ({ name }) => name, room: 48, grows: true },
+  {
+    id: 'people',
+    name: 'People',
+    value: ({ people }) => people,
+    text: ({ people }) => people.toLocaleString('en'),
+    isFigure: true,
+    room: 22,
+  },
+  {
+    id: 'lines',
+    name: 'Lines',
+    value: ({ lines }) => lines,
+    text: ({ lines }) => lines.toLocaleString('en'),
+    sum: (rows) => rows.reduce((sum, { lines }) => sum + lines, 0).toLocaleString('en'),
+    isFigure: true,
+    room: 22,
+  },
+  {
+    id: 'hours',
+    name: 'Hours',
+    value: ({ hours }) => hours,
+    text: ({ hours }) => decimalHours(hours),
+    show: ({ hours }) => <Hours hours={hours} />,
+    sum: (rows) => decimalHours(rows.reduce((sum, { hours }) => sum + hours, 0)),
+    isFigure: true,
+    room: 28,
+  },
+];
+
+const REFUSED: readonly Column<RefusedLine>[] = [
+  { id: 'line', name: 'Line', value: ({ line }) => line, isFigure: true, room: 16 },
+  {
+    id: 'about',
+    name: 'What was sent',
+    value: ({ about }) => about,
+    show: ({ about, personId }) =>
+      personId === null ? (
+        about
+      ) : (
+        <Link to={`/cards?person=${personId}`} className="hover:text-heather hover:underline">
+          {about}
+        </Link>
+      ),
+    room: 60,
+    grows: true,
+  },
+  {
+    id: 'hours',
+    name: 'Hours',
+    value: ({ hours }) => hours,
+    text: ({ hours }) => decimalHours(hours),
+    isFigure: true,
+    room: 20,
+  },
+  { id: 'reason', name: 'Why it was refused', value: ({ reason }) => reason, room: 60, grows: true },
+];
+
+/** A batch as it was sealed: its control totals, and at their lines what the pay system did not take. */
+export function BatchMain({
+  detail: { batch, codes, deliveries },
+  handoff,
+}: {
+  detail: BatchDetail;
+  /** For the bridge: of a period that is closed as a whole. */
+  handoff: HandoffReply | null;
+}) {
+  const refused = deliveries[0]?.refused ?? [];
+  return (
+    <>
+      <h1 className="text-title">Handoff {batch.number}</h1>
+      <p className="mb-2 text-soft">
+        {dateRange(batch.firstDay, batch.lastDay)} ·{' '}
+        {batch.groups.length > 0 ? batch.groups.join(', ') : 'no group'} · {batch.people.toLocaleString('en')}{' '}
+        people · {STATES[batch.state]}
+      </p>
+      {handoff?.batches.some(({ id }) => id === batch.id) && (
+        <Bridge handoff={handoff} codes={handoff.sealedCodes} />
+      )}
+      {refused.length > 0 && (
+        <section aria-label="Refused lines" className="mb-5">
+          <h2 className="mb-1 text-lead">Lines that were not taken</h2>
+          <Table
+            id="handoff-refused"
+            name="Lines that were not taken"
+            columns={REFUSED}
+            rows={refused}
+            idOf={({ line }) => String(line)}
+            height="rows"
+            empty="Every line was taken."
+          />
+        </section>
+      )}
+      <Table
+        id="handoff-batch"
+        name="Control totals of this batch"
+        columns={CODES}
+        rows={codes}
+        idOf={({ code }) => code}
+        height="rows"
+        empty="This batch has no lines."
+      />
+    </>
+  );
+}

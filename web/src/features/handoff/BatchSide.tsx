@@ -1,0 +1,192 @@
+import type { BatchDetail, Delivery } from '@heath/contract';
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import { problemOf } from '../../api/base.ts';
+import { useDeliverMutation, useReopenMutation, useVoidBatchMutation } from '../../api/handoff.ts';
+import { useMay } from '../../api/useMay.ts';
+import { Button } from '../../ui/Button.tsx';
+import { decimalHours, moment } from '../../ui/format.ts';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { say } from '../../ui/notices.ts';
+import { says } from '../../ui/Says.tsx';
+import { HANDOFF_KEYS } from './keys.ts';
+import { ANSWERS } from './words.ts';
+
+/** Beside a batch: its file, how it was delivered, and the ways that are open with it. */
+export function BatchSide({ detail }: { detail: BatchDetail }) {
+  const { batch, deliveries } = detail;
+  const figures = [
+    ['Lines', batch.lines.toLocaleString('en')],
+    ['People', batch.people.toLocaleString('en')],
+    ['Payable hours', decimalHours(batch.payableHours)],
+    ['Premium hours beside them', decimalHours(batch.premiumHours)],
+  ] as const;
+  return (
+    <>
+      <h2 className="mb-2 text-lead">{batch.ended === null ? 'Handed off' : 'Taken back'}</h2>
+      <section aria-label="Batch">
+        <p className="text-note text-soft">
+          {batch.ended === null
+            ? `By ${batch.madeBy}, ${moment(batch.madeAt)}. The cards are sealed.`
+            : `By ${batch.ended.by}, ${moment(batch.ended.at)}: “${batch.ended.reason}”. Its cards are open again.`}
+        </p>
+        <dl className="mt-2">
+          {figures.map(([name, value]) => (
+            <div key={name} className="flex justify-between border-t border-faint py-1.5">
+              <dt>{name}</dt>
+              <dd className="font-semibold">{value}</dd>
+            </div>
+          ))}
+        </dl>
+        {batch.overrides.length > 0 && (
+          <ul aria-label="Passed over" className="border-t border-faint py-1.5 text-note">
+            {batch.overrides.map(({ check, says: what, reason }) => (
+              <li key={check}>
+                {what}: <span className="text-soft">“{reason}”</span>
+              </li>
+            ))}
+          </ul>
+        )}
+        {batch.file !== null && <File id={batch.id} file={batch.file} />}
+      </section>
+      {batch.ended === null && batch.file !== null && <Deliver detail={detail} />}
+      {deliveries.length > 0 && <Deliveries deliveries={deliveries} />}
+      {batch.ended === null && <TakeBack detail={detail} />}
+    </>
+  );
+}
+
+function File({ id, file }: { id: number; file: NonNullable<BatchDetail['batch']['file']> }) {
+  return (
+    <div className="border-t border-faint py-1.5 text-note">
+      <p className="flex items-baseline justify-between gap-2">
+        <b className="min-w-0 truncate font-semibold">{file.name}</b>
+        <span className="whitespace-nowrap text-soft">{file.bytes.toLocaleString('en')} bytes</span>
+      </p>
+      <p className="text-soft">
+        {file.layout}, {file.lines.toLocaleString('en')} lines,{' '}
+        <span {...says(`SHA-256 ${file.sha256}`)}>SHA-256 {file.sha256.slice(0, 12)}…</span>
+      </p>
+      <a
+        href={`/api/handoffs/${id}/file`}
+        download
+        className="mt-2 flex items-center justify-center gap-1.5 rounded-control border border-rule py-1 hover:border-heather"
+      >
+        <Download size={14} aria-hidden="true" /> Download the file
+      </a>
+      <p className="mt-1 text-fine text-soft">Downloading delivers nothing.</p>
+    </div>
+  );
+}
+
+function Deliver({ detail: { batch, linesLeft } }: { detail: BatchDetail }) {
+  const [deliver, { isLoading, error }] = useDeliverMutation();
+  const may = useMay('hand off');
+  const { state } = batch;
+  const isRest = state === 'in part';
+  const isDone = state === 'accepted' || state === 'under way';
+  const go = async () => {
+    if (isDone || !may || isLoading) return;
+    const result = await deliver({ id: batch.id, what: isRest ? 'rest' : 'all' });
+    if (result.data !== undefined) say(`Handoff ${batch.number} is on its way.`);
+  };
+  useKey(HANDOFF_KEYS.deliver, () => void go());
+  if (isDone) return null;
+  return (
+    <div className="mt-3">
+      {error !== undefined && <Notice>{problemOf(error).title}</Notice>}
+      <Button
+        look="primary"
+        disabled={isLoading || !may}
+        onClick={() => void go()}
+        className="w-full justify-center py-2 font-semibold"
+      >
+        {isRest
+          ? `Deliver the ${linesLeft.toLocaleString('en')} that are left`
+          : state === 'sealed'
+            ? 'Deliver to the pay system'
+            : 'Deliver again'}
+        <Kbd>{HANDOFF_KEYS.deliver.press}</Kbd>
+      </Button>
+    </div>
+  );
+}
+
+function Deliveries({ deliveries }: { deliveries: readonly Delivery[] }) {
+  return (
+    <section aria-label="Deliveries" className="mt-5">
+      <h2 className="mb-1 text-lead">Deliveries</h2>
+      <ul>
+        {deliveries.map(({ id, status, lines, isRest, answer, madeBy, madeAt }) => (
+          <li key={id} className="border-t border-faint py-1.5 text-note">
+            <span className="flex justify-between gap-2">
+              <b
+                className={`font-semibold ${status === 'accepted' || status === 'waiting' ? '' : 'text-ember'}`}
+              >
+                {ANSWERS[status]}
+              </b>
+              <span className="text-soft">
+                {isRest ? 'the rest, ' : ''}
+                {lines.toLocaleString('en')} lines
+              </span>
+            </span>
+            <span className="text-soft">
+              {answer === null ? '' : `${answer} `}
+              {madeBy}, {moment(madeAt)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The way back: a batch that nobody has sent is reopened, one that was refused is declared void. */
+function TakeBack({ detail: { batch } }: { detail: BatchDetail }) {
+  const [reopen, reopening] = useReopenMutation();
+  const [voidBatch, voiding] = useVoidBatchMutation();
+  const may = useMay('hand off');
+  const [reason, setReason] = useState('');
+  const isVoid = batch.state === 'refused' || batch.state === 'gave up';
+  if (!may || (batch.state !== 'sealed' && !isVoid)) return null;
+  const error = reopening.error ?? voiding.error;
+  const isBusy = reopening.isLoading || voiding.isLoading;
+  const go = async () => {
+    const asked = { id: batch.id, reason };
+    const result = await (isVoid ? voidBatch(asked) : reopen(asked));
+    if (result.data !== undefined) {
+      setReason('');
+      say(`Handoff ${batch.number} is ${isVoid ? 'void' : 'reopened'}. Its cards are open again.`);
+    }
+  };
+  return (
+    <section aria-label={isVoid ? 'Declare void' : 'Reopen'} className="mt-5 border-t border-rule pt-3">
+      <h3 className="font-semibold">{isVoid ? 'Declare it void' : 'Reopen it'}</h3>
+      <p className="text-note text-soft">
+        {isVoid
+          ? 'The pay system has taken nothing of it. The batch stays, and says so.'
+          : 'Nobody has sent it yet. The batch stays, and says so.'}
+      </p>
+      {error !== undefined && <Notice>{problemOf(error).title}</Notice>}
+      <div className="mt-2 flex gap-2">
+        <input
+          aria-label="Why it is taken back"
+          placeholder="Why"
+          value={reason}
+          maxLength={300}
+          onChange={(event) => setReason(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && reason.trim().length >= 3) void go();
+            if (event.key === 'Escape') event.currentTarget.blur();
+          }}
+          className="min-w-0 flex-1 rounded-control border border-rule bg-field px-2 py-0.5 text-note"
+        />
+        <Button disabled={reason.trim().length < 3 || isBusy} onClick={() => void go()}>
+          {isVoid ? 'Void' : 'Reopen'}
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,114 @@
+import type { CodeSum } from '@heath/contract';
+import { Link } from 'react-router';
+import { decimalHours } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+import { says } from '../../ui/Says.tsx';
+import type { Column } from '../../ui/table/columns.ts';
+import { Table } from '../../ui/table/Table.tsx';
+import { CodeChip } from './CodeChip.tsx';
+
+const COLUMNS: readonly Column<CodeSum>[] = [
+  {
+    id: 'code',
+    name: 'Code',
+    value: ({ code }) => code ?? 'none',
+    show: ({ code }) => <CodeChip code={code} />,
+    room: 20,
+  },
+  {
+    id: 'name',
+    name: 'Pay code',
+    value: ({ name }) => name,
+    show: ({ name, code }) => (
+      <>
+        {name}
+        {code === null && (
+          <Link to="/pay-files?show=catch-all" className="ml-2 text-ember underline">
+            decide
+          </Link>
+        )}
+      </>
+    ),
+    sum: () => 'Payable hours, premiums aside',
+    room: 48,
+    grows: true,
+  },
+  {
+    id: 'people',
+    name: 'People',
+    value: ({ people }) => people,
+    text: ({ people }) => people.toLocaleString('en'),
+    isFigure: true,
+    room: 22,
+  },
+  {
+    id: 'lines',
+    name: 'Lines',
+    value: ({ lines }) => lines,
+    text: ({ lines }) => lines.toLocaleString('en'),
+    isFigure: true,
+    room: 20,
+  },
+  {
+    id: 'hours',
+    name: 'Hours',
+    value: ({ hours }) => hours,
+    text: ({ hours }) => decimalHours(hours),
+    show: ({ hours }) => <Hours hours={hours} />,
+    sum: (rows) => decimalHours(rows.reduce((sum, { hours, premium }) => (premium ? sum : sum + hours), 0)),
+    isFigure: true,
+    room: 28,
+  },
+  {
+    id: 'against',
+    name: 'Against last period',
+    value: (sum) => againstLast(sum),
+    text: (sum) => againstText(sum),
+    show: (sum) => <Against sum={sum} />,
+    isFigure: true,
+    room: 36,
+  },
+];
+
+/** Hours by code, beside those of the period before. */
+export function CodeTable({ codes }: { codes: readonly CodeSum[] }) {
+  return (
+    <div className="mt-2">
+      <Table
+        id="handoff-codes"
+        name="Pay codes of this handoff"
+        columns={COLUMNS}
+        rows={codes}
+        idOf={({ code, premium }) => `${code}${premium}`}
+        isAlarming={({ code }) => code === null}
+        height="rows"
+        empty="Nothing is payable in this period yet."
+      />
+    </div>
+  );
+}
+
+/** A change this large is worth a look. */
+const LARGE_PERCENT = 50;
+
+/** By how many percent the hours changed; null where there is nothing to compare with. */
+const againstLast = ({ hours, previousHours: previous }: CodeSum): number | null =>
+  previous === null || previous === 0 ? null : ((hours - previous) / previous) * 100;
+
+function againstText(sum: CodeSum): string {
+  const percent = againstLast(sum);
+  if (percent === null) return sum.previousHours === 0 ? 'new' : '';
+  return `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(1)} %`;
+}
+
+function Against({ sum }: { sum: CodeSum }) {
+  const isLarge = sum.previousHours === 0 || Math.abs(againstLast(sum) ?? 0) >= LARGE_PERCENT;
+  return (
+    <span
+      {...says(sum.previousHours === null ? '' : `Last period ${decimalHours(sum.previousHours)}`)}
+      className={isLarge ? 'font-semibold text-ember' : 'text-soft'}
+    >
+      {againstText(sum)}
+    </span>
+  );
+}

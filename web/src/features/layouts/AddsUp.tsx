@@ -1,0 +1,36 @@
+import type { LayoutPreview } from '@heath/contract';
+import { decimalHours } from '../../ui/format.ts';
+
+/** Whether the file says what its lines come to, and its lines what the cards do. */
+export function AddsUp({
+  preview: { hoursInCards, hoursInBatch, hoursInFile, hoursUncaught, lines, people, fileName },
+}: {
+  preview: LayoutPreview;
+}) {
+  const isSum = hoursInFile === hoursInBatch;
+  const figures = [
+    ['Cards, payable', decimalHours(hoursInCards), false],
+    ['Lines, premiums too', decimalHours(hoursInBatch), false],
+    ['This file', decimalHours(hoursInFile), !isSum],
+    ...(hoursUncaught === 0 ? [] : [['In the catch-all', decimalHours(hoursUncaught), true] as const]),
+    ['Lines in the file', lines.toLocaleString('en'), false],
+    ['People', people.toLocaleString('en'), false],
+    ['Name', fileName, false],
+  ] as const;
+  return (
+    <section aria-label="Adds up" className="mt-5">
+      <h2 className="mb-1 text-lead">Adds up</h2>
+      <dl>
+        {figures.map(([name, value, isWrong]) => (
+          <div
+            key={name}
+            className={`flex justify-between gap-3 border-t border-faint py-1 text-note ${isWrong ? 'text-ember' : ''}`}
+          >
+            <dt className={isWrong ? '' : 'text-soft'}>{name}</dt>
+            <dd className="min-w-0 truncate font-semibold">{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}

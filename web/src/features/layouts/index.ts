@@ -1,0 +1,2 @@
+export { LayoutView } from './LayoutView.tsx';
+export { NewLayout } from './NewLayout.tsx';

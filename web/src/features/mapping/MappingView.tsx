@@ -1,0 +1,261 @@
+import type { MappingPreview, MappingReply, PeriodSummary } from '@heath/contract';
+import type { MappingRule } from '@heath/core';
+import { useEffect, useMemo, useState } from 'react';
+import { problemOf } from '../../api/base.ts';
+import { hearProgress } from '../../api/by-lines.ts';
+import { useKeepMappingMutation, useMappingQuery, usePreviewMappingQuery } from '../../api/mapping.ts';
+import { useMay } from '../../api/useMay.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Unsaved } from '../../ui/form/Unsaved.tsx';
+import { decimalHours } from '../../ui/format.ts';
+import { Kbd } from '../../ui/Kbd.tsx';
+import { useKey } from '../../ui/keys.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { NotYet } from '../../ui/NotYet.tsx';
+import { type Done, say, sayDone } from '../../ui/notices.ts';
+import { ProgressBar } from '../../ui/Progress.tsx';
+import { Side } from '../../ui/Side.tsx';
+import { Sortable } from '../../ui/Sortable.tsx';
+import { type DraftRule, draftOf, isSame, newRule } from './draft.ts';
+import { MAPPING_KEYS } from './keys.ts';
+import { RuleForm } from './RuleForm.tsx';
+import { RuleRow } from './RuleRow.tsx';
+import { RULE_TRACKS } from './tracks.ts';
+
+/** The mapping as a table of rules, in order; what each does with the lines of the period, and what a change would do before it is kept. */
+export function MappingView({
+  period,
+  keep,
+  show,
+}: {
+  period: PeriodSummary;
+  /** The key that keeps what was changed. */
+  keep: string;
+  /** All rules, what nothing catches, or rules that never matched. */
+  show: 'rules' | 'catch-all' | 'never';
+}) {
+  const { data, error, refetch } = useMappingQuery();
+  if (data === undefined)
+    return <NotYet what="the mapping" error={error} again={() => void refetch()} place="part" />;
+  return <Editor key={data.id ?? 0} kept={data} period={period} keep={keep} show={show} />;
+}
+
+function Editor({
+  kept,
+  period,
+  keep,
+  show,
+}: {
+  kept: MappingReply;
+  period: PeriodSummary;
+  keep: string;
+  show: 'rules' | 'catch-all' | 'never';
+}) {
+  const [draft, setDraft] = useState(() => draftOf(kept.rules));
+  const [openId, setOpenId] = useState<string | null>(draft[0]?.id ?? null);
+  const may = useMay('map pay codes');
+  const isChanged = !isSame(draft, kept.rules);
+  const { preview, share, previewError } = usePreview(period.id, draft);
+  const { save, isSaving, saveError } = useSaving(kept, draft);
+  const open = draft.findIndex(({ id }) => id === openId);
+  const move = (by: number) => {
+    const to = open + by;
+    if (!may || open < 0 || to < 0 || to >= draft.length) return;
+    const next = [...draft];
+    const [one] = next.splice(open, 1);
+    if (one !== undefined) next.splice(to, 0, one);
+    setDraft(next);
+  };
+  const go = (by: number) => setOpenId(draft[Math.min(Math.max(open + by, 0), draft.length - 1)]?.id ?? null);
+  const add = () => {
+    const code = kept.codes[0]?.code;
+    if (!may) return;
+    if (code === undefined) return say('The pay system has no codes yet: take its list first.');
+    const rule = newRule(code);
+    setDraft([...draft.slice(0, Math.max(open, 0)), rule, ...draft.slice(Math.max(open, 0))]);
+    setOpenId(rule.id);
+  };
+  useKey(MAPPING_KEYS.nextRule, () => go(1));
+  useKey(MAPPING_KEYS.previousRule, () => go(-1));
+  useKey(MAPPING_KEYS.ruleUp, () => move(-1));
+  useKey(MAPPING_KEYS.ruleDown, () => move(1));
+  useKey(MAPPING_KEYS.addRule, add);
+  useKey({ press: keep, does: '', inFields: true }, () => isChanged && may && void save());
+  const shown = draft
+    .map((one, i) => ({ one, i }))
+    .filter(({ i }) => show !== 'never' || preview?.rules[i]?.lines === 0);
+  const opened = draft[open];
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
+      <main aria-label="Mapping" className="min-h-0 overflow-y-auto border-r border-rule px-5.5 py-4">
+        <header className="mb-3 flex items-center gap-3">
+          <h1 className="text-title">To pay codes</h1>
+          <span className="text-note text-soft">the first rule that fits a line decides</span>
+          <span className="ml-auto flex gap-2">
+            <Button onClick={add} disabled={!may}>
+              Add a rule <Kbd>{MAPPING_KEYS.addRule.press}</Kbd>
+            </Button>
+            {isChanged && <Button onClick={() => setDraft(draftOf(kept.rules))}>Leave as it was</Button>}
+            <Button look="primary" disabled={!isChanged || !may || isSaving} onClick={() => void save()}>
+              Keep <Kbd>{keep}</Kbd>
+            </Button>
+          </span>
+        </header>
+        {(saveError ?? previewError) !== undefined && (
+          <div className="mb-3">
+            <Notice>{problemOf(saveError ?? previewError).title}</Notice>
+          </div>
+        )}
+        {preview === undefined && previewError === undefined && (
+          <ProgressBar label="Mapping the lines" share={share} />
+        )}
+        {show !== 'catch-all' && (
+          <Sortable ids={draft.map(({ id }) => id)} onOrder={(ids) => setDraft(inOrderOf(draft, ids))}>
+            <RuleHeads />
+            <ol aria-label="Rules">
+              {shown.map(({ one, i }) => (
+                <RuleRow
+                  key={one.id}
+                  draft={one}
+                  place={i + 1}
+                  names={kept.names}
+                  does={preview?.rules[i]}
+                  isOpen={one.id === openId}
+                  isFixed={!may || show === 'never'}
+                  onOpen={() => setOpenId(one.id)}
+                />
+              ))}
+            </ol>
+          </Sortable>
+        )}
+        {preview !== undefined && <CatchAll preview={preview} isAlone={show === 'catch-all'} />}
+        {preview !== undefined && isChanged && <Changes preview={preview} />}
+        <Unsaved when={isChanged && !isSaving} />
+      </main>
+      <Side label="Rule" className="bg-sheet px-5 py-4">
+        {opened === undefined ? (
+          <p className="text-soft">Choose a rule, or add one.</p>
+        ) : (
+          <RuleForm
+            key={opened.id}
+            rule={opened.rule}
+            place={open + 1}
+            of={kept}
+            near={period.firstDay}
+            isFixed={!may}
+            onChange={(rule) => setDraft(draft.map((one) => (one.id === opened.id ? { ...one, rule } : one)))}
+            onRemove={() => {
+              setDraft(draft.filter(({ id }) => id !== opened.id));
+              setOpenId(draft[open + 1]?.id ?? draft[open - 1]?.id ?? null);
+            }}
+          />
+        )}
+      </Side>
+    </div>
+  );
+}
+
+const inOrderOf = (draft: readonly DraftRule[], ids: readonly string[]): DraftRule[] =>
+  ids.flatMap((id) => draft.filter((one) => one.id === id));
+
+/** What the rules as they are now would do; asked for again with every change. */
+function usePreview(periodId: number, draft: readonly DraftRule[]) {
+  const [share, setShare] = useState<number | null>(null);
+  const body = useMemo(() => ({ rules: draft.map(({ rule }) => rule) }), [draft]);
+  useEffect(() => hearProgress(body, setShare), [body]);
+  const { data, error } = usePreviewMappingQuery({ periodId, body });
+  return { preview: data?.rules.length === draft.length ? data : undefined, share, previewError: error };
+}
+
+function useSaving(kept: MappingReply, draft: readonly DraftRule[]) {
+  const [keepMapping, { isLoading, error }] = useKeepMappingMutation();
+  const to = async (
+    basedOn: number | null,
+    rules: readonly MappingRule[],
+    before: readonly MappingRule[],
+  ): Promise<Done | null> => {
+    const result = await keepMapping({ basedOn, rules });
+    if (result.error) return null;
+    const { id } = result.data;
+    return { text: 'The mapping is kept', undo: () => to(id, before, rules) };
+  };
+  const save = async () => {
+    const done = await to(
+      kept.id,
+      draft.map(({ rule }) => rule),
+      kept.rules,
+    );
+    if (done !== null) sayDone(done);
+  };
+  return { save, isSaving: isLoading, saveError: error };
+}
+
+function RuleHeads() {
+  return (
+    <div className={`${RULE_TRACKS} border-b-2 border-ink px-2 pb-1 text-note text-soft`}>
+      <span />
+      <span>What it catches</span>
+      <span>Code</span>
+      <span className="text-right">Lines</span>
+      <span className="text-right">Hours</span>
+    </div>
+  );
+}
+
+function CatchAll({ preview: { catchAll }, isAlone }: { preview: MappingPreview; isAlone: boolean }) {
+  const isEmpty = catchAll.lines === 0;
+  return (
+    <section
+      aria-label="Catch-all"
+      className={`mt-4 border px-4 py-3 ${isEmpty ? 'border-rule' : 'border-ember bg-ember-wash'}`}
+    >
+      <h2 className="text-lead">Catch-all</h2>
+      {isEmpty ? (
+        <p className="text-soft">Empty. What no rule catches gathers here and holds up the handoff.</p>
+      ) : (
+        <>
+          <p>
+            {decimalHours(catchAll.hours)} h in {catchAll.lines.toLocaleString('en')}{' '}
+            {catchAll.lines === 1 ? 'line' : 'lines'} have no code. They hold up the handoff until a rule
+            catches them.
+          </p>
+          <Sums of={catchAll.what.slice(0, isAlone ? 200 : 6)} isChange={false} />
+        </>
+      )}
+    </section>
+  );
+}
+
+function Changes({ preview: { changes } }: { preview: MappingPreview }) {
+  return (
+    <section aria-label="What would change" className="mt-4 border border-heather bg-heather-wash px-4 py-3">
+      <h2 className="text-lead">What would change in this period</h2>
+      {changes.length === 0 ? (
+        <p className="text-soft">No line of this period goes to another code.</p>
+      ) : (
+        <Sums of={changes} isChange />
+      )}
+    </section>
+  );
+}
+
+function Sums({ of, isChange }: { of: MappingPreview['changes']; isChange: boolean }) {
+  return (
+    <ul className="mt-1 text-note">
+      {of.map(({ what, from, to, lines, hours }) => (
+        <li key={`${what} ${from} ${to}`} className="flex gap-3 py-0.5">
+          <span className="min-w-0 flex-1 truncate">{what}</span>
+          {isChange && (
+            <span className="whitespace-nowrap">
+              {from ?? 'catch-all'} → <b className="font-semibold">{to ?? 'catch-all'}</b>
+            </span>
+          )}
+          <span className="w-20 text-right text-soft">
+            {lines.toLocaleString('en')} {lines === 1 ? 'line' : 'lines'}
+          </span>
+          <span className="w-20 text-right font-semibold">{decimalHours(hours)} h</span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,52 @@
+import type { MappingReply } from '@heath/contract';
+import { type MappingRule, type MappingWhen, whenSentence } from '@heath/core';
+
+/** A rule while it is edited, with a name by which it stays the same one however it is moved. */
+export interface DraftRule {
+  readonly id: string;
+  readonly rule: MappingRule;
+}
+
+let made = 0;
+const nextId = (): string => `rule-${++made}`;
+
+/** Rules as they are kept, to be edited. */
+export const draftOf = (rules: readonly MappingRule[]): DraftRule[] =>
+  rules.map((rule) => ({ id: nextId(), rule }));
+
+/** A rule that nobody has said anything of: it catches nothing before it has a condition, since none would catch everything. */
+export const newRule = (code: string): DraftRule => ({
+  id: nextId(),
+  rule: { name: '', firstDay: null, lastDay: null, when: { classes: ['ordinary'] }, code },
+});
+
+/** Whether two lists of rules say the same. */
+export const isSame = (draft: readonly DraftRule[], kept: readonly MappingRule[]): boolean =>
+  JSON.stringify(draft.map(({ rule }) => rule)) === JSON.stringify(kept);
+
+/** What codes in conditions are called. */
+export const nameOfIn =
+  (names: MappingReply['names']) =>
+  (condition: string, value: string | number): string | null => {
+    const among = (names as Readonly<Record<string, readonly unknown[]>>)[condition] ?? [];
+    for (const one of among)
+      if (typeof one === 'object' && one !== null && 'code' in one && one.code === value && 'name' in one)
+        return String(one.name);
+    return condition === 'multipliers' ? (PAYS[Number(value)] ?? `×${value}`) : null;
+  };
+
+const PAYS: Readonly<Record<number, string>> = { 1: 'ordinary', 1.5: 'time and a half', 2: 'double' };
+
+/** What a rule catches, in words. */
+export const sentenceOf = ({ when }: MappingRule, names: MappingReply['names']): string =>
+  whenSentence(when, nameOfIn(names));
+
+/** A rule with other values of one condition; none takes the condition away. */
+export function withCondition(
+  rule: MappingRule,
+  condition: string,
+  values: readonly (string | number)[],
+): MappingRule {
+  const { [condition as keyof MappingWhen]: _, ...rest } = rule.when;
+  return { ...rule, when: (values.length === 0 ? rest : { ...rest, [condition]: values }) as MappingWhen };
+}

@@ -1,0 +1,1 @@
+export { MappingView } from './MappingView.tsx';

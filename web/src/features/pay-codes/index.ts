@@ -1,0 +1,2 @@
+export { CodesView } from './CodesView.tsx';
+export { PeopleView } from './PeopleView.tsx';
