@@ -67,7 +67,7 @@ export async function weigh(browser: Browser, base: string): Promise<Weights> {
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByText('Good day').waitFor();
   const screens: Record<string, number> = { Desk: await since() };
-  for (const name of ['Time cards', 'Exceptions', 'The day', 'Handoff', 'Punches', 'Pay codes']) {
+  for (const name of ['Time cards', 'Exceptions', 'The day', 'Handoff', 'Punches', 'Pay files']) {
     await page.getByRole('link', { name }).click();
     await page.getByRole('heading', { level: 1 }).first().waitFor();
     screens[name] = await since();
@@ -135,7 +135,7 @@ export async function interact(browser: Browser, base: string): Promise<Interact
   const openList: number[] = [];
   const isListed = "String(document.querySelector('[data-testid=people] button') !== null)";
   for (let i = 0; i < 30; i++) {
-    await changing(page, link('Pay codes'), isListed);
+    await changing(page, link('Pay files'), isListed);
     await page.waitForTimeout(LOOKS_MILLISECONDS);
     openList.push(await changing(page, link('Time cards'), isListed));
     await page.getByRole('heading', { level: 1 }).waitFor();
@@ -292,7 +292,7 @@ export async function dayAndHand(browser: Browser, base: string): Promise<ByHand
   for (let i = 0; i < 31; i++) {
     openDay.push(await changing(page, link('The day'), isDay));
     await page.waitForTimeout(2 * LOOKS_MILLISECONDS);
-    await changing(page, link('Pay codes'), isDay);
+    await changing(page, link('Pay files'), isDay);
     await page.waitForTimeout(LOOKS_MILLISECONDS);
   }
   await page.goto(`${base}/day?day=2026-10-27`);

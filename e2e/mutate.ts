@@ -1,4 +1,5 @@
 /** Good files and requests, and how each is spoiled. */
+import { LAYOUTS } from '@heath/demo';
 import { workbookParts, zipped } from '../server/src/testing/workbook.ts';
 import type { Draw } from './draw.ts';
 
@@ -204,6 +205,13 @@ const CORRECTING = {
   says: { kind: 'set-meal', from: 1_792_500_000, to: 1_792_501_800 },
   note: 'by hand',
 };
+const RULE = {
+  name: 'Any',
+  firstDay: null,
+  lastDay: null,
+  when: { multipliers: [2], jobs: ['stores'] },
+  code: '110',
+};
 const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: unknown])[] = [
   ['GET', '/session'],
   ['GET', '/health'],
@@ -216,7 +224,10 @@ const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: un
   ['GET', '/imports/1'],
   ['GET', '/imports/1/refusals?after=0'],
   ['GET', '/imports/1/refusals.csv'],
-  ['GET', '/handoffs/1/file.csv?by=period'],
+  ['GET', '/handoffs/1'],
+  ['GET', '/handoffs/1/file'],
+  ['GET', '/mapping'],
+  ['GET', '/layouts'],
   ['GET', '/pay-codes'],
   ['GET', '/tasks'],
   ['POST', '/tasks/1/retry'],
@@ -228,9 +239,21 @@ const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: un
   ['POST', '/periods/1/cards/4/corrections/preview', CORRECTING],
   ['POST', '/periods/1/cards/4/corrections', CORRECTING],
   ['POST', '/periods/1/cards/4/corrections', { says: { kind: 'drop', punch: 1 }, note: '' }],
-  ['POST', '/periods/1/handoff'],
+  ['POST', '/periods/1/handoff', { groups: [1], overrides: [{ check: 'approved', reason: 'We know' }] }],
+  ['POST', '/periods/1/handoff/check', { groups: [1] }],
+  ['POST', '/handoffs/1/deliver', { what: 'all' }],
+  ['POST', '/handoffs/1/reopen', { reason: 'A wrong night' }],
+  ['POST', '/handoffs/1/void', { reason: 'A wrong night' }],
+  ['PUT', '/mapping', { basedOn: 1, rules: [RULE] }],
+  ['POST', '/periods/1/mapping/preview', { rules: [RULE] }],
+  ['POST', '/layouts', { says: LAYOUTS[0] }],
+  ['PUT', '/layouts/1', { says: LAYOUTS[1], version: 1 }],
+  ['PUT', '/layouts/1/use'],
+  ['DELETE', '/layouts/2'],
+  ['POST', '/periods/1/layouts/preview', { says: LAYOUTS[1], batchId: 1 }],
   ['POST', '/pay-codes', { code: 'N1', name: 'New' }],
-  ['PUT', '/pay-codes/classes', { classId: 'ordinary', codeId: 1 }],
+  ['PUT', '/pay-codes/list', 'code,name\n110,Ordinary'],
+  ['PUT', '/pay-codes/people', 'number,codes\nMF-0101,110 215'],
   ['POST', '/session', { username: 'nobody', password: 'no' }],
 ];
 const VALUES: readonly unknown[] = [

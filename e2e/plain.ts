@@ -73,41 +73,46 @@ function quarter(at: number): number {
   return into < 480 ? at - into : at - into + 900;
 }
 
-/** The paid seconds of a shift, each by its instant. */
-function paidSeconds(spells: readonly Spell[], agreement: Agreement): number[] {
+/** A paid second: its instant, and whether it was worked at storm duty. */
+interface Paid {
+  readonly at: number;
+  readonly storm: boolean;
+}
+
+/** The paid seconds of a shift. A short break belongs to the work before it. */
+function paidSeconds(spells: readonly Spell[], agreement: Agreement): Paid[] {
   const shift = spells.map((spell) => ({ ...spell }));
   if (agreement !== 'harbor') {
     shift[0]!.start = quarter(shift[0]!.start);
     shift[shift.length - 1]!.end = quarter(shift[shift.length - 1]!.end);
   }
-  const seconds: number[] = [];
+  const seconds: Paid[] = [];
   let unpaid = 0;
   shift.forEach((spell, i) => {
     const before = shift[i - 1];
     if (before !== undefined) {
       if (spell.start - before.end > 20 * 60) unpaid += spell.start - before.end;
-      else for (let t = before.end; t < spell.start; t++) seconds.push(t);
+      else for (let at = before.end; at < spell.start; at++) seconds.push({ at, storm: before.storm });
     }
-    for (let t = spell.start; t < spell.end; t++) seconds.push(t);
+    for (let at = spell.start; at < spell.end; at++) seconds.push({ at, storm: spell.storm });
   });
   // Shore: half an hour off past five hours, after the fourth. Night: past six, at two o'clock. Both count what was punched.
   const due = agreement === 'shore' ? 5 : 6;
   const take = agreement === 'harbor' || seconds.length <= due * HOUR ? 0 : Math.max(30 * 60 - unpaid, 0);
   if (take === 0) return seconds;
-  let from: number = seconds[4 * HOUR]!;
+  let from = seconds[4 * HOUR]!.at;
   if (agreement === 'night') {
-    from = DateTime.fromSeconds(seconds[0]!, { zone }).plus({ days: 1 }).startOf('day').toSeconds();
+    from = DateTime.fromSeconds(seconds[0]!.at, { zone }).plus({ days: 1 }).startOf('day').toSeconds();
     while (DateTime.fromSeconds(from, { zone }).hour !== 2) from += 60;
   }
   const first = Math.min(
-    seconds.findIndex((t) => t >= from),
+    seconds.findIndex(({ at }) => at >= from),
     seconds.length - take,
   );
   return [...seconds.slice(0, first), ...seconds.slice(first + take)];
 }
 
-interface PaidSecond {
-  readonly at: number;
+interface PaidSecond extends Paid {
   readonly day: string;
   pays: 1 | 1.5 | 2;
 }
@@ -153,10 +158,13 @@ function shares(parts: ReadonlyMap<string, number>): Map<string, number> {
 const HOLIDAYS = ['2026-08-31', '2026-10-30'];
 
 const CODES = new Map([
-  ['topped up', '410'],
   ['1', '110'],
+  ['1 storm', '770'],
   ['1.5', '215'],
+  ['1.5 storm', '775'],
   ['2', '220'],
+  ['2 storm', '780'],
+  ['topped up', '410'],
 ]);
 
 /** `person|code|date` to hundredths of an hour, as the file has them, for the days from `first` to `last`. */
@@ -175,8 +183,8 @@ export function plainLines(
     const toppedUp = new Map<string, number>();
     for (const shift of shiftsOf(punches.filter((punch) => punch.person === person))) {
       const paid = paidSeconds(shift, agreement);
-      const day = localDate(paid[0]!);
-      for (const at of paid) seconds.push({ at, day, pays: 1 });
+      const day = localDate(paid[0]!.at);
+      for (const second of paid) seconds.push({ ...second, day, pays: 1 });
       // Called out by the storm: four hours at least.
       if (agreement === 'harbor' && shift[0]!.storm) toppedUp.set(day, Math.max(4 * HOUR - paid.length, 0));
     }
@@ -206,10 +214,11 @@ export function plainLines(
 
     const days = new Map<string, { classes: Map<string, number>; night: number }>();
     const clockBack = Date.UTC(2026, 9, 25, 1) / 1000;
-    for (const { at, day, pays } of seconds) {
+    for (const { at, day, pays, storm } of seconds) {
       if (!days.has(day)) days.set(day, { classes: new Map(), night: 0 });
       const sums = days.get(day)!;
-      sums.classes.set(String(pays), (sums.classes.get(String(pays)) ?? 0) + 1);
+      const kind = storm ? `${pays} storm` : String(pays);
+      sums.classes.set(kind, (sums.classes.get(kind) ?? 0) + 1);
       const hour = Math.floor(((at + (at < clockBack ? HOUR : 0)) % 86_400) / HOUR);
       if (hour >= 22 || hour < 6) sums.night++;
     }

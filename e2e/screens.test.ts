@@ -71,7 +71,11 @@ describe('every screen', () => {
     ['/punches/99', 'text=cannot be shown'],
     ['/handoff', 'text=Ready?'],
     ['/handoff?period=1', 'text=The cards are sealed'],
-    ['/pay-codes', 'h2:has-text("Catch-all")'],
+    ['/pay-files', 'h2:has-text("Catch-all")'],
+    ['/pay-files?show=layout-1', 'text=TRAILER'],
+    ['/pay-files?show=new-layout', 'text=New layout'],
+    ['/pay-files?show=codes', 'text=Take their list'],
+    ['/pay-files?show=people', 'text=People it knows'],
     ['/nowhere', 'text=There is no page here'],
   ])('%s has nothing that axe finds', async (path, ready) => {
     await open(path, ready);
@@ -115,7 +119,7 @@ describe('every screen', () => {
     ['/handoff', '**/api/periods/*/handoff', 'the handoff'],
     ['/punches', '**/api/imports', 'the files'],
     ['/punches/1', '**/api/imports/1', 'this import'],
-    ['/pay-codes', '**/api/pay-codes', 'the pay codes'],
+    ['/pay-files', '**/api/mapping', 'the mapping'],
     ['/account', '**/api/sessions', 'where you are signed in'],
     ['/cards', '**/api/session', 'Heath'],
   ])('%s says while %s is late or refused, and shows it once it comes', async (path, address, what) => {
@@ -406,7 +410,7 @@ describe('work that failed', () => {
     await database.query(
       "INSERT INTO task (kind, subject_id, status, attempts, error) SELECT 'recompute', id, 'failed', 10, 'The database went away.' FROM period WHERE first_day = '2026-10-19'",
     );
-    await open('/pay-codes', 'text=was given up after 10 attempts');
+    await open('/pay-files', 'text=was given up after 10 attempts');
     const notice = page.getByRole('alert').filter({ hasText: 'given up' });
     expect(await notice.innerText()).toContain(
       'Computing the cards of 19 Oct – 1 Nov 2026 was given up after 10 attempts. The database went away.',

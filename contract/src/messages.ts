@@ -12,13 +12,16 @@ const KINDS: Readonly<Record<string, string>> = {
 const fieldOf = (issue: v.BaseIssue<unknown>): string => {
   const names = (issue.path ?? []).map(({ key }) => key).filter((key) => typeof key === 'string');
   const last = names[names.length - 1];
-  return last === undefined ? 'The request' : `"${last}"`;
+  if (last === undefined) return 'The request';
+  // What somebody sent as a name is not said back to them.
+  return /^[\w-]{1,40}$/.test(last) ? `"${last}"` : 'A field';
 };
 
 /** What is wrong, and what would be right, where a schema does not say it in words of its own. */
 export function plainMessage(issue: v.BaseIssue<unknown>): string {
   const field = fieldOf(issue);
   if (issue.input === undefined) return `${field} is missing.`;
+  if (issue.type === 'strict_object' && issue.expected === 'never') return `${field} is no field of this.`;
   switch (issue.type) {
     case 'max_length':
       return `${field} is too long: at most ${issue.requirement}.`;

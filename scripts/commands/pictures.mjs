@@ -28,7 +28,8 @@ const PICTURES = [
   { name: 'odd-days', path: '/odd-days?what=longer&hours=10', ready: 'text=days in' },
   { name: 'call-out', path: '/cards?person=1&day=2026-10-28', ready: 'text=Call-out' },
   { name: 'punches', path: '/punches/7', ready: 'text=already known' },
-  { name: 'pay-codes', path: '/pay-codes', ready: 'h2:has-text("Catch-all")' },
+  { name: 'mapping', path: '/pay-files', ready: 'text=Empty. What no rule' },
+  { name: 'layout', path: '/pay-files?show=layout-1', ready: 'text=TRAILER' },
   { name: 'handoff', path: '/handoff', ready: 'text=Ready?' },
 ];
 

@@ -59,7 +59,7 @@ describe('the application', () => {
     ['GET', '/api/periods/1/handoff'],
     ['GET', '/api/imports'],
     ['GET', '/api/imports/1/refusals.csv'],
-    ['GET', '/api/handoffs/1/file.csv'],
+    ['GET', '/api/handoffs/1/file'],
     ['GET', '/api/pay-codes'],
     ['POST', '/api/imports?name=x.csv'],
     ['POST', '/api/periods/1/cards/1/settle'],

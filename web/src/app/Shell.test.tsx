@@ -34,7 +34,7 @@ describe('the frame around every screen', () => {
       'The day',
       'Time cards',
       'Handoff',
-      'Pay codes',
+      'Pay files',
     ]);
     const handoff = screen.getByRole('link', { name: 'Handoff' });
     expect(handoff.getAttribute('href')).toBe('/handoff?period=1');

@@ -51,11 +51,15 @@ const file = (status: string) => ({
 const handoff = {
   periodId: 2,
   payableHours: 80 * HOUR,
-  codes: [{ code: null, hours: 3 * HOUR }],
-  batch: null,
+  groups: [
+    { id: 1, name: 'Afloat', people: 3, toSettle: 1, computing: 0, batchId: null },
+    { id: 2, name: 'Night', people: 1, toSettle: 0, computing: 0, batchId: null },
+  ],
+  batches: [],
   earlier: [
     {
       id: 6,
+      number: 6,
       firstDay: '2026-10-05',
       lastDay: '2026-10-18',
       people: 4,
@@ -103,7 +107,7 @@ describe('the desk', () => {
     await screen.findByText(/^1 exception to settle\. 1 take one key.*1 worth a look\.$/);
     await screen.findByText('1 of 4 cards.');
     await screen.findByText('Payable stands at 80.00 h, 2.00 less than in the last period.');
-    await screen.findByText('3.00 h have no pay code yet.');
+    await screen.findByText('Afloat, Night are to be sealed.');
     await screen.findByText('May Oakley approved 2 cards');
     expect(screen.getByText(/412 lines/)).toBeDefined();
   });

@@ -1,5 +1,5 @@
 import type { HandoffCheck, HandoffCheckReply, HandoffReply } from '@heath/contract';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { problemOf } from '../../api/base.ts';
 import { hearProgress } from '../../api/by-lines.ts';
 import { useHandOffMutation } from '../../api/handoff.ts';
@@ -45,9 +45,11 @@ export function Ready({
   const may = useMay('hand off');
   const checks = checked?.checks ?? [];
   const ready = checked !== undefined && isReady(checks, reasons);
-  // What was wrong before is looked at anew.
+  const forget = useRef(reset);
+  forget.current = reset;
+  // What was wrong before is looked at anew with other checks.
   // biome-ignore lint/correctness/useExhaustiveDependencies: whenever the checks are others
-  useEffect(() => reset(), [checked, reset]);
+  useEffect(() => forget.current(), [checked]);
   const overrides = useMemo(
     () =>
       (checked?.checks ?? []).flatMap(({ name, weight, count }) => {

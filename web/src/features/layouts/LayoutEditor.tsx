@@ -21,11 +21,17 @@ import { FilePreview } from './FilePreview.tsx';
 import { LAYOUT_KEYS } from './keys.ts';
 import type { ColumnPlace } from './place.ts';
 
+/** A layout as it is kept, and which version of it. */
+export interface KeptLayout {
+  readonly says: Layout;
+  readonly version: number;
+}
+
 const PREVIEW_MILLISECONDS = 250;
 
 /** A layout while it is edited: its columns in order, the real lines in it as table and as text, and whether they add up. */
 export function LayoutEditor({
-  kept,
+  latest,
   begin,
   periodId,
   keep,
@@ -34,21 +40,32 @@ export function LayoutEditor({
   onKeep,
   children,
 }: {
-  /** Null of one that is not kept yet, which begins as `begin`. */
-  kept: Layout | null;
-  begin?: Layout;
+  /** As it is kept now; null of one that is not kept yet, which begins as `begin`. */
+  latest: KeptLayout | null;
+  begin: Layout;
   periodId: number;
   keep: string;
   isSaving: boolean;
   problem: ProblemBody | null;
-  onKeep: (says: Layout) => Promise<void>;
+  /** @param version the one that was changed */
+  onKeep: (says: Layout, version: number) => Promise<void>;
   children?: ReactNode;
 }) {
-  const [says, setSays] = useState<Layout>(() => kept ?? (begin as Layout));
+  const [kept, setKept] = useState(latest);
+  const [says, setSays] = useState<Layout>(() => kept?.says ?? begin);
   const [open, setOpen] = useState<ColumnPlace | null>({ part: 'columns', index: 0 });
   const [isPast, setPast] = useState(false);
   const may = useMay('map pay codes');
-  const isChanged = kept === null || JSON.stringify(says) !== JSON.stringify(kept);
+  const isChanged = kept === null || JSON.stringify(says) !== JSON.stringify(kept.says);
+  const adopt = (next: KeptLayout | null) => {
+    setKept(next);
+    if (next !== null) setSays(next.says);
+  };
+  // Nothing of one's own is lost when somebody else keeps another: it is told when one's own is to be kept.
+  useEffect(() => {
+    const isMine = latest !== null && JSON.stringify(latest.says) === JSON.stringify(says);
+    if (latest?.version !== kept?.version && (!isChanged || isMine)) adopt(latest);
+  });
   const objections = objectionsTo(says);
   const past = usePastBatch(periodId);
   const { preview, share, error } = usePreview(
@@ -58,7 +75,7 @@ export function LayoutEditor({
     objections.length === 0,
   );
   const mayKeep = may && isChanged && objections.length === 0 && !isSaving;
-  const save = () => mayKeep && void onKeep(says);
+  const save = () => mayKeep && void onKeep(says, kept?.version ?? 0);
   useKey({ press: keep, does: '', inFields: true }, save);
   useKey(LAYOUT_KEYS.tryOn, () => past !== undefined && setPast(!isPast));
   const listOf = (part: ColumnPlace['part']): readonly LayoutColumn[] => says[part] ?? [];
@@ -77,7 +94,7 @@ export function LayoutEditor({
                 <Kbd>{LAYOUT_KEYS.tryOn.press}</Kbd>
               </Button>
             )}
-            {isChanged && kept !== null && <Button onClick={() => setSays(kept)}>Leave as it was</Button>}
+            {isChanged && kept !== null && <Button onClick={() => adopt(latest)}>Leave as it was</Button>}
             <Button look="primary" disabled={!mayKeep} onClick={save}>
               Keep <Kbd>{keep}</Kbd>
             </Button>

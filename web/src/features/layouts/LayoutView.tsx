@@ -37,14 +37,14 @@ export function LayoutView({ id, periodId, keep }: { id: number; periodId: numbe
   };
   return (
     <LayoutEditor
-      key={`${id} ${found.version}`}
-      kept={found.says}
+      latest={found}
+      begin={found.says}
       periodId={periodId}
       keep={keep}
       isSaving={changing.isLoading}
       problem={changing.error === undefined ? null : problemOf(changing.error)}
-      onKeep={async (says) => {
-        const done = await to(says, found.version, found.says);
+      onKeep={async (says, version) => {
+        const done = await to(says, version, found.says);
         if (done !== null) sayDone(done);
       }}
     >

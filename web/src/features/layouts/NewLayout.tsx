@@ -14,7 +14,7 @@ export function NewLayout({ periodId, keep }: { periodId: number; keep: string }
   const { go } = useAddress();
   return (
     <LayoutEditor
-      kept={null}
+      latest={null}
       begin={begin}
       periodId={periodId}
       keep={keep}

@@ -37,26 +37,36 @@ export function MappingView({
   const { data, error, refetch } = useMappingQuery();
   if (data === undefined)
     return <NotYet what="the mapping" error={error} again={() => void refetch()} place="part" />;
-  return <Editor key={data.id ?? 0} kept={data} period={period} keep={keep} show={show} />;
+  return <Editor latest={data} period={period} keep={keep} show={show} />;
 }
 
 function Editor({
-  kept,
+  latest,
   period,
   keep,
   show,
 }: {
-  kept: MappingReply;
+  /** As it is kept now; whoever changes it works on what they began with until it is kept or left. */
+  latest: MappingReply;
   period: PeriodSummary;
   keep: string;
   show: 'rules' | 'catch-all' | 'never';
 }) {
+  const [kept, setKept] = useState(latest);
   const [draft, setDraft] = useState(() => draftOf(kept.rules));
   const [openId, setOpenId] = useState<string | null>(draft[0]?.id ?? null);
   const may = useMay('map pay codes');
   const isChanged = !isSame(draft, kept.rules);
+  const adopt = (next: MappingReply) => {
+    setKept(next);
+    if (!isSame(draft, next.rules)) setDraft(draftOf(next.rules));
+  };
+  const { save, isSaving, saveError } = useSaving(kept, draft, adopt);
+  // Nothing of one's own is lost when somebody else keeps another: it is told when one's own is to be kept.
+  useEffect(() => {
+    if (latest.id !== kept.id && !isChanged) adopt(latest);
+  });
   const { preview, share, previewError } = usePreview(period.id, draft);
-  const { save, isSaving, saveError } = useSaving(kept, draft);
   const open = draft.findIndex(({ id }) => id === openId);
   const move = (by: number) => {
     const to = open + by;
@@ -95,7 +105,7 @@ function Editor({
             <Button onClick={add} disabled={!may}>
               Add a rule <Kbd>{MAPPING_KEYS.addRule.press}</Kbd>
             </Button>
-            {isChanged && <Button onClick={() => setDraft(draftOf(kept.rules))}>Leave as it was</Button>}
+            {isChanged && <Button onClick={() => adopt(latest)}>Leave as it was</Button>}
             <Button look="primary" disabled={!isChanged || !may || isSaving} onClick={() => void save()}>
               Keep <Kbd>{keep}</Kbd>
             </Button>
@@ -167,7 +177,7 @@ function usePreview(periodId: number, draft: readonly DraftRule[]) {
   return { preview: data?.rules.length === draft.length ? data : undefined, share, previewError: error };
 }
 
-function useSaving(kept: MappingReply, draft: readonly DraftRule[]) {
+function useSaving(kept: MappingReply, draft: readonly DraftRule[], onKept: (kept: MappingReply) => void) {
   const [keepMapping, { isLoading, error }] = useKeepMappingMutation();
   const to = async (
     basedOn: number | null,
@@ -177,6 +187,7 @@ function useSaving(kept: MappingReply, draft: readonly DraftRule[]) {
     const result = await keepMapping({ basedOn, rules });
     if (result.error) return null;
     const { id } = result.data;
+    onKept(result.data);
     return { text: 'The mapping is kept', undo: () => to(id, before, rules) };
   };
   const save = async () => {

@@ -1,0 +1,92 @@
+// @vitest-environment jsdom
+import type { BatchDetail } from '@heath/contract';
+import { workdayFromIso } from '@heath/core';
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it } from 'vitest';
+import { type Asked, answering, ok, show } from '../../testing/app.tsx';
+import { SPECIALIST } from '../../testing/samples.ts';
+import { BatchSide } from './BatchSide.tsx';
+
+const HOUR = 90_000;
+const BATCH: BatchDetail['batch'] = {
+  id: 7,
+  number: 7,
+  kind: 'regular',
+  state: 'sealed',
+  firstDay: workdayFromIso('2026-10-19'),
+  lastDay: workdayFromIso('2026-11-01'),
+  groups: ['Afloat'],
+  people: 4,
+  lines: 1234,
+  payableHours: 8 * HOUR,
+  premiumHours: HOUR,
+  madeBy: 'Odile Fell',
+  madeAt: '2026-11-02T09:00:00Z',
+  overrides: [{ check: 'known people', says: '1 person unknown to the pay system', reason: 'Next week' }],
+  ended: null,
+  file: { name: 'pay-7.csv', layout: 'Tideline intake', lines: 1200, bytes: 40_000, sha256: 'ab'.repeat(32) },
+};
+const detail = (change: Partial<BatchDetail['batch']>, more: Partial<BatchDetail> = {}): BatchDetail => ({
+  batch: { ...BATCH, ...change },
+  codes: [],
+  deliveries: [],
+  linesLeft: 0,
+  ...more,
+});
+const open = (of: BatchDetail) => {
+  const asked = answering(({ method, path }: Asked) =>
+    path === '/session' ? ok(SPECIALIST) : method === 'POST' ? ok(of) : undefined,
+  );
+  show(<BatchSide detail={of} />);
+  return asked;
+};
+const user = userEvent.setup();
+const posted = (asked: readonly Asked[]) =>
+  asked.filter(({ method }) => method === 'POST').map(({ path, body }) => [path, body]);
+
+describe('a batch', () => {
+  it('shows its sums, its file and why it went all the same; downloading is told apart from delivering', async () => {
+    open(detail({}));
+    expect(screen.getByLabelText('Batch').textContent).toMatch(
+      /By Odile Fell.*Lines1,234.*Payable hours8\.00/s,
+    );
+    expect(screen.getByLabelText('Passed over').textContent).toContain('“Next week”');
+    expect(screen.getByRole('link', { name: /Download/ }).getAttribute('href')).toBe('/api/handoffs/7/file');
+    expect(screen.getByText('Downloading delivers nothing.')).toBeDefined();
+  });
+
+  it('is delivered by its key, and the rest of it where part was accepted', async () => {
+    const asked = open(detail({}));
+    await waitFor(() =>
+      expect((screen.getByRole('button', { name: /^Deliver to/ }) as HTMLButtonElement).disabled).toBe(false),
+    );
+    await user.keyboard('d');
+    await waitFor(() => expect(posted(asked)).toEqual([['/handoffs/7/deliver', { what: 'all' }]]));
+  });
+
+  it('delivers just what is left where part was accepted', async () => {
+    const asked = open(detail({ state: 'in part' }, { linesLeft: 5 }));
+    const rest = await screen.findByRole('button', { name: /^Deliver the 5 that are left/ });
+    await waitFor(() => expect((rest as HTMLButtonElement).disabled).toBe(false));
+    await user.click(rest);
+    await waitFor(() => expect(posted(asked)).toEqual([['/handoffs/7/deliver', { what: 'rest' }]]));
+    expect(screen.queryByText('Reopen it')).toBeNull();
+  });
+
+  it.each([
+    ['sealed', 'Reopen', '/handoffs/7/reopen'],
+    ['refused', 'Void', '/handoffs/7/void'],
+  ] as const)('that is %s is taken back with a reason', async (state, name, path) => {
+    const asked = open(detail({ state }));
+    await user.type(await screen.findByLabelText('Why it is taken back'), 'A wrong night');
+    await user.click(screen.getByRole('button', { name }));
+    await waitFor(() => expect(posted(asked)).toEqual([[path, { reason: 'A wrong night' }]]));
+  });
+
+  it('that was accepted is neither delivered nor taken back', async () => {
+    open(detail({ state: 'accepted' }));
+    await screen.findByText(/^By Odile Fell/);
+    expect(screen.queryByRole('button')).toBeNull();
+  });
+});
