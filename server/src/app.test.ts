@@ -208,36 +208,26 @@ describe('the application', () => {
       leaves.abort();
     });
 
+    const rule = { name: '', firstDay: null, lastDay: null, when: { premiums: ['Night'] }, code: '340' };
     it.each([
-      'guarantee:Call-out',
-      'leave:Holiday',
-      'adjustment:Back pay',
-      'premium:Night premium',
-      'overtime-1.5',
-      'ordinary',
-    ])('the class %s can be given a pay code', async (classId) => {
-      const response = await send(
-        'PUT',
-        '/api/pay-codes/classes',
-        JSON.stringify({ classId, codeId: 1 }),
-        JSON_TYPE,
-      );
-      expect(response.status).toBe(200);
-      const { classes } = (await response.json()) as { classes: { classId: string; codeId: number }[] };
-      expect(classes).toContainEqual({ classId, codeId: 1 });
+      [{ ...rule, when: { multipliers: [1.5], jobs: ['stores'] } }, 200],
+      [{ ...rule, firstDay: '2026-10-19' }, 200],
+      [{ ...rule, code: '999' }, 422],
+      [{ ...rule, when: { jobs: ['nowhere'] } }, 422],
+      [{ ...rule, when: { shoes: ['large'] } }, 422],
+      [{ ...rule, when: { weekdays: [] } }, 422],
+      [{ ...rule, firstDay: '2026-10-19', lastDay: '2026-10-01' }, 422],
+      [7, 422],
+      [null, 422],
+    ])('the mapping rule %j is answered with %d', async (one, status) => {
+      const { id } = (await (await send('GET', '/api/mapping')).json()) as { id: number };
+      const body = JSON.stringify({ basedOn: id, rules: [one] });
+      const response = await send('PUT', '/api/mapping', body, JSON_TYPE);
+      expect(response.status).toBe(status);
+      const { rules } = (await (await send('GET', '/api/mapping')).json()) as { rules: unknown[] };
+      expect(rules.length).toBeGreaterThan(0);
+      if (status === 200) expect(rules).toEqual([one]);
+      else expect(rules).not.toContainEqual(one);
     });
-
-    it.each(['leave:', 'overtime-', 'something', 'premium:a\nb', 7, null])(
-      '%j is no class',
-      async (classId) => {
-        const response = await send(
-          'PUT',
-          '/api/pay-codes/classes',
-          JSON.stringify({ classId, codeId: 1 }),
-          JSON_TYPE,
-        );
-        expect(response.status).toBe(422);
-      },
-    );
   });
 });

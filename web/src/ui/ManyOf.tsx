@@ -16,16 +16,17 @@ export function ManyOf({
   disabled?: boolean;
 }) {
   const names = chosen.map((value) => choices.find((one) => one.value === value)?.name ?? value);
+  const shown = names.length === 0 ? 'any' : names.join(', ');
   return (
     <Menu
       trigger={
         <button
           type="button"
-          aria-label={label}
+          aria-label={`${label}: ${shown}`}
           disabled={disabled}
           className="flex w-full items-center justify-between gap-1 rounded-control border border-rule bg-field px-2 py-0.5 text-left text-note"
         >
-          <span className="min-w-0 truncate">{names.length === 0 ? 'any' : names.join(', ')}</span>
+          <span className="min-w-0 truncate">{shown}</span>
           <ChevronDown size={13} className="shrink-0 text-soft" aria-hidden="true" />
         </button>
       }

@@ -69,7 +69,7 @@ export function useSorted(id: string, name: string, isFixed = false) {
         {...attributes}
         {...listeners}
         aria-label={`Move ${name}`}
-        className="cursor-grab touch-none text-soft hover:text-ink"
+        className="grid size-6 shrink-0 cursor-grab touch-none place-items-center text-soft hover:text-ink"
       >
         <GripVertical size={13} aria-hidden="true" />
       </button>

@@ -121,7 +121,7 @@ function Chip({
       style={style}
       className={`flex items-start gap-1 rounded-control border bg-sheet px-2 py-1 ${isOpen ? 'border-heather' : 'border-rule hover:border-heather'}`}
     >
-      <span className="pt-0.5">{handle}</span>
+      <span className="-ml-1">{handle}</span>
       <button type="button" onClick={onOpen} aria-current={isOpen} className="text-left">
         <b className="block text-note font-semibold">{column.heading || '—'}</b>
         <span className="block text-fine text-soft">{columnWords(column)}</span>

@@ -27,7 +27,6 @@ export function LayoutView({ id, periodId, keep }: { id: number; periodId: numbe
           data === undefined ? error : { status: 404, data: { title: 'There is no such layout any more.' } }
         }
         again={() => void refetch()}
-        place="part"
       />
     );
   const to = async (says: Layout, version: number, before: Layout): Promise<Done | null> => {

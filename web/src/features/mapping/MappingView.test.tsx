@@ -137,7 +137,7 @@ describe('the mapping', () => {
     await waitFor(() => expect(rows()[0]).toContain('4.00'));
     await user.keyboard('n');
     await waitFor(() => expect(rows()).toHaveLength(4));
-    await user.click(screen.getByRole('button', { name: 'Premium' }));
+    await user.click(screen.getByRole('button', { name: /^Premium/ }));
     await user.click(await screen.findByRole('menuitemcheckbox', { name: 'Night' }));
     await user.keyboard('{Escape}');
     await waitFor(() => expect(rows()[0]).toContain('ordinary · Night'));

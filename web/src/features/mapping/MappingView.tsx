@@ -35,8 +35,7 @@ export function MappingView({
   show: 'rules' | 'catch-all' | 'never';
 }) {
   const { data, error, refetch } = useMappingQuery();
-  if (data === undefined)
-    return <NotYet what="the mapping" error={error} again={() => void refetch()} place="part" />;
+  if (data === undefined) return <NotYet what="the mapping" error={error} again={() => void refetch()} />;
   return <Editor latest={data} period={period} keep={keep} show={show} />;
 }
 

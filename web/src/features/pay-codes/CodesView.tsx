@@ -53,8 +53,7 @@ const COLUMNS: readonly Column<PayCodeView>[] = [
 /** The codes that the pay system knows. */
 export function CodesView() {
   const { data, error, refetch } = usePayCodesQuery();
-  if (data === undefined)
-    return <NotYet what="the pay codes" error={error} again={() => void refetch()} place="part" />;
+  if (data === undefined) return <NotYet what="the pay codes" error={error} again={() => void refetch()} />;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
       <main aria-label="Pay codes" className="flex min-h-0 flex-col border-r border-rule px-5.5 pt-4">

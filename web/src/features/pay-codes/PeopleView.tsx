@@ -28,8 +28,7 @@ const COLUMNS: readonly Column<Unknown>[] = [
 /** Whom the pay system knows, and whom it does not. */
 export function PeopleView() {
   const { data, error, refetch } = usePayCodesQuery();
-  if (data === undefined)
-    return <NotYet what="the people" error={error} again={() => void refetch()} place="part" />;
+  if (data === undefined) return <NotYet what="the people" error={error} again={() => void refetch()} />;
   const { people } = data;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">

@@ -4,6 +4,7 @@ import { useDropzone } from 'react-dropzone';
 import { problemOf } from '../../api/base.ts';
 import { useTakeListMutation } from '../../api/pay-codes.ts';
 import { useMay } from '../../api/useMay.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { say } from '../../ui/notices.ts';
 
@@ -27,10 +28,12 @@ export function TakeList({ what, columns }: { what: 'list' | 'people'; columns: 
     if (data !== undefined)
       say(`Taken: ${data.added} added, ${data.changed} changed, ${data.notInList} not in the list and kept.`);
   };
-  const { getRootProps, getInputProps, isDragActive } = useDropzone({
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: (files) => void onDrop(files),
     multiple: false,
     disabled: !may || isLoading,
+    noClick: true,
+    noKeyboard: true,
   });
   if (!may) return null;
   return (
@@ -42,14 +45,17 @@ export function TakeList({ what, columns }: { what: 'list' | 'people'; columns: 
           <Notice>{unread ?? problemOf(error).title}</Notice>
         </div>
       )}
-      <button
-        {...getRootProps({ type: 'button' })}
-        className={`mt-2 flex w-full items-center justify-center gap-2 rounded-control border border-dashed px-3 py-3 text-note ${isDragActive ? 'border-heather bg-heather-wash' : 'border-dash hover:border-heather'}`}
+      <div
+        {...getRootProps()}
+        className={`mt-2 rounded-control border border-dashed p-2 text-center text-note ${isDragActive ? 'border-heather bg-heather-wash' : 'border-dash'}`}
       >
         <input {...getInputProps({ 'aria-label': 'A list as CSV' })} />
-        <FileUp size={15} aria-hidden="true" />
-        {isLoading ? 'Being read…' : 'Drop it here, or choose a file'}
-      </button>
+        <Button onClick={open} disabled={isLoading}>
+          <FileUp size={15} className="mr-2" aria-hidden="true" />
+          {isLoading ? 'Being read…' : 'Choose a file'}
+        </Button>
+        <p className="mt-1 text-fine text-soft">or drop it here</p>
+      </div>
     </section>
   );
 }
