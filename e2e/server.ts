@@ -1,6 +1,10 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { startIntake } from '@heath/pay-intake';
 import mysql from 'mysql2/promise';
 import type { TestProject } from 'vitest/node';
 
@@ -8,6 +12,8 @@ declare module 'vitest' {
   interface ProvidedContext {
     heathUrl: string;
     heathDatabase: string;
+    /** Where the pay system that ships with Heath answers. */
+    payIntake: string;
   }
 }
 
@@ -67,12 +73,17 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const databaseUrl = await freshDatabase('heath_e2e');
   // Everything up to the current period, whose punches the test brings itself.
   setUp(databaseUrl, '--last-punches', '2026-10-18');
-  const server = await startServer(databaseUrl);
+  const folder = mkdtempSync(join(tmpdir(), 'heath-intake-'));
+  const intake = await startIntake({ ledgerFile: join(folder, 'ledger.jsonl') });
+  const server = await startServer(databaseUrl, { HEATH_PAY_INTAKE: intake.url });
   project.provide('heathUrl', server.url);
+  project.provide('payIntake', intake.url);
   project.provide('heathDatabase', databaseUrl);
   return async () => {
     const ended = new Promise((resolve) => server.process.once('exit', resolve));
     server.process.kill('SIGTERM');
     await ended;
+    await intake.close();
+    rmSync(folder, { recursive: true, force: true });
   };
 }

@@ -16,6 +16,8 @@ const company = people(64);
 const csv = [...punchFileLines(company, CURRENT_PERIOD, workday(CURRENT_PERIOD + 13), offsets)].join('\r\n');
 const file = join(folder, 'clocks.csv');
 
+/** The lines of handoff 7: person, code and hours. */
+let file7: string[] = [];
 let browser: Browser;
 let page: Page;
 beforeAll(async () => {
@@ -224,6 +226,25 @@ describe('from a punch file to a pay file', () => {
     await page.getByText('Every hour has a pay code').waitFor();
   });
 
+  it('finds what changed in a period that was paid: the difference is listed with its reason, carried over and approved', async () => {
+    const late = join(folder, 'late.csv');
+    // A Saturday of period 6 whose clock was out of order: five hours that nobody was paid.
+    writeFileSync(
+      late,
+      'Person no,Punched at,Type\nMF-0107,2026-10-17T09:00:00+01:00,in\nMF-0107,2026-10-17T14:00:00+01:00,out',
+    );
+    expect(await importFile(late)).toEqual({ added: 2, 'already known': 0, refused: 0 });
+    await page.getByRole('link', { name: 'Afterwards' }).click();
+    const found = page.getByRole('main', { name: 'Difference' });
+    await found.getByText('Punches came with late.csv').waitFor({ timeout: 20_000 });
+    expect(await found.innerText()).toContain('+5.00 h payable');
+    await page.keyboard.press('c');
+    await page.getByText('Carried over: it waits for approval.').waitFor();
+    await page.keyboard.press('a');
+    await page.getByText('Approved: it goes out with the next handoff.').waitFor();
+    await page.getByRole('link', { name: 'Handoff' }).click();
+  });
+
   it('waits until every card is approved', async () => {
     await page.getByText('64 cards are not approved').waitFor();
     await page.getByRole('link', { name: 'approve' }).click();
@@ -249,9 +270,15 @@ describe('from a punch file to a pay file', () => {
       .slice(1)
       .map((line) => line.split(','));
     const trailer = rows.pop()!;
+    file7 = rows.map(([person, , code, hours]) => [person, code, hours].join());
+    // What corrects period 6 is named for its day, and is the five hours that nobody was paid.
+    const isCorrecting = ([, date]: readonly string[]) => date === '17/10/2026';
+    const correcting = rows.filter(isCorrecting);
+    expect(correcting.map(([person]) => person)).toEqual(correcting.map(() => 'MF-0107'));
+    expect(correcting.reduce((total, [, , , hours]) => total + Math.round(Number(hours) * 100), 0)).toBe(500);
     // A line for each job: what the plain calculation adds up, the file has apart.
     const sent = new Map<string, number>();
-    for (const [person, date, code, hours] of rows) {
+    for (const [person, date, code, hours] of rows.filter((row) => !isCorrecting(row))) {
       const key = `${person}|${code}|${date!.split('/').reverse().join('-')}`;
       sent.set(key, (sent.get(key) ?? 0) + Math.round(Number(hours) * 100));
     }
@@ -267,7 +294,7 @@ describe('from a punch file to a pay file', () => {
     expect(Object.fromEntries([...sent].sort())).toEqual(Object.fromEntries([...plain].sort()));
 
     const sum = [...plain.values()].reduce((a, b) => a + b, 0);
-    expect(trailer).toEqual(['TRAILER', String(rows.length), (sum / 100).toFixed(2), '64']);
+    expect(trailer).toEqual(['TRAILER', String(rows.length), (sum / 100 + 5).toFixed(2), '64']);
     // Storm duty is paid from codes of its own.
     expect([...plain.keys()].some((key) => key.includes('|780|'))).toBe(true);
     // The night the clocks went back is among them, an hour longer than by the clock on the wall.
@@ -278,11 +305,40 @@ describe('from a punch file to a pay file', () => {
     expect(longNight.some(([key]) => key.includes('|215|'))).toBe(true);
   });
 
-  it('is sealed after that: nothing can be settled or undone', async () => {
+  it('is delivered: accepted but for whom the pay system does not know, and then the rest', async () => {
     await page.getByText('The cards are sealed').waitFor();
+    await page.keyboard.press('d');
+    const refused = page.getByRole('region', { name: 'Refused lines' });
+    await refused.getByText('Nobody has the number MF-0158.').first().waitFor({ timeout: 20_000 });
+    const intake = inject('payIntake');
+    const known = await fetch(`${intake}/people`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ number: 'MF-0158' }),
+    });
+    expect(known.status).toBe(201);
+    await page.getByRole('button', { name: /^Deliver the \d+ that are left/ }).waitFor();
+    await page.keyboard.press('d');
+    await page.getByRole('region', { name: 'Deliveries' }).getByText('the rest', { exact: false }).waitFor();
+    await page.getByText('people · accepted', { exact: false }).waitFor({ timeout: 20_000 });
+    // The pay system's own ledger is the witness: every line of the file once, and no other.
+    const { entries } = (await (await fetch(`${intake}/ledger`)).json()) as {
+      entries: { paid: { reference: string; person: string; code: string; hours: string }[] }[];
+    };
+    const paid = entries.flatMap((entry) => entry.paid);
+    expect(new Set(paid.map(({ reference }) => reference)).size).toBe(paid.length);
+    expect(paid.map(({ person, code, hours }) => [person, code, hours].join()).sort()).toEqual(file7.sort());
+  });
+
+  it('takes a correction after that as a difference: what was sent stays as it was', async () => {
     await openCardAnywhere('Matteo Okafor');
     await page.keyboard.press('u');
-    await page.getByText('Its cards stay as they were sent').waitFor();
+    await page.getByText('This card changed after it was handed off').waitFor();
+    await page.getByRole('link', { name: 'Afterwards' }).first().click();
+    await page
+      .getByRole('navigation', { name: 'Differences' })
+      .getByText('Matteo Okafor')
+      .waitFor({ timeout: 20_000 });
   });
 });
 

@@ -183,6 +183,8 @@ const reason = v.pipe(
 /** POST /api/periods/:period/handoff */
 export const HandOffRequest = v.object({
   groups,
+  /** Just the differences that are approved, in a batch of their own. */
+  differencesAlone: v.optional(v.boolean('Give true or false.'), false),
   /** Checks that are not met and may be passed over, each with the reason. */
   overrides: v.optional(
     v.pipe(v.array(v.object({ check: v.pipe(v.string(), v.maxLength(40)), reason })), v.maxLength(40)),

@@ -6,6 +6,7 @@ export * from './cards.ts';
 export * from './corrections.ts';
 export * from './day.ts';
 export * from './days.ts';
+export * from './differences.ts';
 export * from './exceptions.ts';
 export * from './finder.ts';
 export * from './handoff.ts';

@@ -5,6 +5,7 @@ import { BulkPreview, BulkReply, BulkRequest } from './bulks.ts';
 import { CardReply, CardsReply, StripReply } from './cards.ts';
 import { CardInputReply, CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './corrections.ts';
 import { DayReply, RibbonsReply } from './days.ts';
+import { DecideReply, DecideRequest, DifferencesReply, SentReply } from './differences.ts';
 import { EvidenceReply, ExceptionsReply } from './exceptions.ts';
 import { FoundReply, SaveSearchRequest, Search, SearchesReply } from './finder.ts';
 import {
@@ -378,6 +379,23 @@ export const OPERATIONS = {
     says: 'Declares a batch void that was sent and not accepted: its cards are open again.',
     takes: EndBatchRequest,
     gives: BatchDetail,
+    status: 200,
+  },
+
+  'GET /differences': {
+    says: 'What changed since it was handed off, of everybody within reach, and what was decided of it.',
+    gives: DifferencesReply,
+    status: 200,
+  },
+  'POST /differences/decide': {
+    says: 'Carries differences over, waives or approves them, or takes that back; each that cannot be is left, with the reason.',
+    takes: DecideRequest,
+    gives: DecideReply,
+    status: 200,
+  },
+  'GET /periods/:period/cards/:person/sent': {
+    says: 'Everything ever sent of a card, line by line, beside what it says now.',
+    gives: SentReply,
     status: 200,
   },
 

@@ -292,6 +292,12 @@ export const ANSWER = 'Yes, they helped me to tie up and left with the rest of u
 /** Somebody who moves to another department in the middle of the current period: their place in the company, and where to. */
 export const MOVED = { index: 30, day: workdayFromIso('2026-10-26'), department: 'Deck' } as const;
 
+/** A shift of an earlier period whose punches come after that was handed off: the clock of Saltholm was out of order on that Saturday. */
+export const LATE = {
+  index: 6,
+  punches: ['2026-10-17T08:58:41+01:00,in', '2026-10-17T14:02:10+01:00,out'],
+} as const;
+
 /** A badge that nobody has. */
 export const STRANGERS_BADGE = 'MF-0944';
 

@@ -11,6 +11,7 @@ import { badgeRoutes } from './features/badges/routes.ts';
 import { cardRoutes } from './features/cards/routes.ts';
 import { correctionRoutes } from './features/corrections/routes.ts';
 import { dayRoutes } from './features/days/routes.ts';
+import { differenceRoutes } from './features/differences/routes.ts';
 import { exceptionRoutes } from './features/exceptions/routes.ts';
 import { finderRoutes } from './features/finder/routes.ts';
 import { handoffRoutes } from './features/handoff/routes.ts';
@@ -112,6 +113,7 @@ export function createApp(
   api.use(mappingRoutes(context));
   api.use(layoutRoutes(context));
   api.use(handoffRoutes(context));
+  api.use(differenceRoutes(context));
   api.use(approvalRoutes(context));
   api.use(badgeRoutes(context));
   api.use(userRoutes(context));

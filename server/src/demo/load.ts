@@ -27,6 +27,7 @@ import {
   HOLIDAYS,
   JOB_TYPES,
   JOBS,
+  LATE,
   LAYOUTS,
   LEAVE,
   LEAVE_CODE,
@@ -407,6 +408,7 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
       await importFile(context, 'gate-northquay.csv', strangersFile());
       // The same file once more, as it comes when somebody is not sure.
       await importFile(context, 'gate-northquay (2).csv', strangersFile());
+      await importFile(context, 'saltholm-late.csv', lateFile());
       await askTwo(context, id);
     }
   }
@@ -467,6 +469,13 @@ async function askTwo({ database, clock, ...context }: Context, periodId: number
   const [first] = asked;
   if (first !== undefined)
     await answerQuestion({ database, clock }, piotr, null, { periodId, id: first }, { text: ANSWER });
+}
+
+/** A shift that nobody was paid for: its punches come after the period was handed off. */
+async function* lateFile(): AsyncGenerator<Buffer> {
+  const [late] = demoPeople(LATE.index + 1).slice(LATE.index);
+  const lines = LATE.punches.map((row) => `${late?.number},${row},,`);
+  yield Buffer.from(['Person no,Punched at,Type,Job,Site', ...lines].join('\r\n'));
 }
 
 /** What a badge that nobody has did at the gate. */

@@ -82,6 +82,11 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /handoffs/:id/reopen': 'hand off',
   'POST /handoffs/:id/void': 'hand off',
 
+  'GET /differences': 'see cards',
+  // Whoever may only approve is refused what else they ask for, see `decide`.
+  'POST /differences/decide': 'approve',
+  'GET /periods/:period/cards/:person/sent': 'see cards',
+
   'GET /tasks': 'see work',
   'GET /tasks/live': 'see work',
   'POST /tasks/:task/retry': 'import',

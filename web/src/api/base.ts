@@ -107,6 +107,7 @@ export const api = createApi({
     'mapping',
     'layouts',
     'batch',
+    'differences',
     'questions',
     'searches',
     'reasons',

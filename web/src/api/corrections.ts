@@ -83,7 +83,7 @@ const asWritten = (says: Correcting['says']) =>
   'workday' in says ? { ...says, workday: workdayToIso(says.workday) } : says;
 
 /** What shows more than the card that changed, beside what `showCard` puts into place. */
-const CHANGED = ['handoff', 'day', 'input', 'history'] as const;
+const CHANGED = ['handoff', 'day', 'input', 'history', 'differences'] as const;
 
 export const {
   useCardInputQuery,

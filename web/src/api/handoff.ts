@@ -11,7 +11,7 @@ import { byLines } from './by-lines.ts';
 import { reads } from './reads.ts';
 
 /** What is closed, or open again: whatever shows it is asked for anew. */
-const SEALED = ['handoff', 'periods', 'cards', 'card', 'strip', 'exceptions'] as const;
+const SEALED = ['handoff', 'periods', 'cards', 'card', 'strip', 'exceptions', 'differences'] as const;
 
 export const {
   useHandoffQuery,

@@ -26,6 +26,7 @@ describe('what is read anew', () => {
       'card',
       'exceptions',
       'handoff',
+      'differences',
     ]);
     expect(changedBy([task(1, 'recompute'), task(2, 'import')], [task(1, 'recompute')])).toEqual([
       'strip',
@@ -33,6 +34,7 @@ describe('what is read anew', () => {
       'card',
       'exceptions',
       'handoff',
+      'differences',
       'import',
       'imports',
     ]);

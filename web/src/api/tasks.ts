@@ -7,7 +7,9 @@ export function changedBy(before: readonly TaskView[], after: readonly TaskView[
   const goesOn = new Set(after.map(({ id }) => id));
   const ended = before.filter(({ id }) => !goesOn.has(id));
   return [
-    ...(ended.length > 0 ? (['strip', 'cards', 'card', 'exceptions', 'handoff'] as const) : []),
+    ...(ended.length > 0
+      ? (['strip', 'cards', 'card', 'exceptions', 'handoff', 'differences'] as const)
+      : []),
     ...(ended.some(({ kind }) => kind === 'deliver') ? (['batch'] as const) : []),
     ...(ended.some(({ kind }) => kind === 'import') ? (['import', 'imports'] as const) : []),
   ];

@@ -34,6 +34,7 @@ describe('the frame around every screen', () => {
       'The day',
       'Time cards',
       'Handoff',
+      'Afterwards',
       'Pay files',
     ]);
     const handoff = screen.getByRole('link', { name: 'Handoff' });

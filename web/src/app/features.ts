@@ -1,3 +1,4 @@
+import { afterwards } from '../features/afterwards/feature.ts';
 import { cards } from '../features/cards/feature.ts';
 import { days } from '../features/days/feature.ts';
 import { desk } from '../features/desk/feature.ts';
@@ -19,6 +20,7 @@ export const FEATURES: readonly Feature[] = [
   days,
   cards,
   handoff,
+  afterwards,
   payFiles,
   history,
   finder,

@@ -18,6 +18,7 @@ import {
   type LockedCard,
   neighborsTouched,
   opened,
+  refuseSealed,
   rowOf,
   settled,
   stillOpen,
@@ -132,7 +133,9 @@ async function stepAll(
     const cards = new Map(read.map((card) => [Number(card.subject.personId), card]));
     for (const [personId, own] of part) {
       try {
-        const stepped = step(opened(who, cards.get(personId), false), own);
+        const card = opened(who, cards.get(personId), false);
+        refuseSealed(card);
+        const stepped = step(card, own);
         left.push(...stepped.left);
         all.push(stepped);
       } catch (error) {

@@ -35,7 +35,7 @@ export interface LockedCard extends ReadCard {
   readonly withReasons: boolean;
 }
 
-/** The card with its row locked, computed as it stands; refused where it is out of reach, their own, or sealed. */
+/** The card with its row locked, computed as it stands; refused where it is out of reach, or their own. */
 export async function openLocked(
   { database, clock }: Context,
   who: Who,
@@ -45,16 +45,23 @@ export async function openLocked(
   return opened(who, await readCard(database, key, clock.now(), send, true), true);
 }
 
-/** A locked card as it stands. Throws where it is not there for who asks, their own, or sealed. */
+/** A locked card as it stands. Throws where it is not there for who asks, or their own. */
 export function opened(who: Who, read: ReadCard | undefined, withReasons: boolean): LockedCard {
   if (read === undefined || !reaches(who, read.subject))
     throw new Problem(404, 'not-found', 'This person has no card in this period.');
   if (isOwn(who, read.subject))
     throw new Problem(403, 'own-card', 'This is your own card: somebody else corrects and approves it.');
-  if (read.subject.sealed) {
-    throw new Problem(409, 'sealed', 'This period is handed off. Its cards stay as they were sent.');
-  }
   return { ...read, before: compute(read.input), withReasons };
+}
+
+/** Throws where a card was handed off: of many at once nobody decides what goes out as a difference. */
+export function refuseSealed({ subject }: LockedCard): void {
+  if (subject.sealed)
+    throw new Problem(
+      409,
+      'sealed',
+      'This period is handed off. Correct its cards one by one: each is then a difference.',
+    );
 }
 
 /** What would settle a missing punch: what was missing, at the time given. */

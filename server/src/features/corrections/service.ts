@@ -17,6 +17,7 @@ import {
   workweekOf,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
+import { askForRecomputeQuery, touchQuery } from '../../computing/cards.ts';
 import { type CardKey, readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { storeChangedCards } from '../../computing/store-cards.ts';
@@ -25,7 +26,14 @@ import { storedVersion } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
-import { inTransaction, type Send, sendAlone, type Trip } from '../../database/round-trip.ts';
+import {
+  inTransaction,
+  type Send,
+  type Statement,
+  sendAlone,
+  statement,
+  type Trip,
+} from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { afterwards } from '../../http/write.ts';
 import { somebody, type Who } from '../../rights/who.ts';
@@ -201,12 +209,7 @@ function keepInOneTransaction(
       write === null ? [] : [keepAnswer(who, write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
     return {
       // What happened is about the last that was inserted with a number of its own: the correction.
-      last: [
-        ...neighbors,
-        insertCorrection(values),
-        ...answer,
-        storeChangedCards([{ subject: card.subject, results }]),
-      ],
+      last: [...neighbors, insertCorrection(values), ...answer, ...cardWith(card, results)],
       happened: happenedQuery(by, {
         what: values.kind === 'undo' ? 'undone' : 'corrected',
         about: 'correction',
@@ -215,18 +218,29 @@ function keepInOneTransaction(
         after: { payableHours: values.payableAfter },
       }),
       result: (sent) => {
-        if (neighbors.length > 0) context.nudge();
+        if (neighbors.length > 0 || card.subject.sealed) context.nudge();
         const { insertId } = sent[neighbors.length] as { insertId: number };
         const history = [...card.history, { ...values, id: insertId, by: who.name }];
         const told = withId(computed, lastId(input), correctionId(insertId));
         return {
           correctionId: insertId,
           card: cardView({ ...card, input, history }, told, results, card.subject.inputVersion + 1),
-          change: stripChange(before, results, card),
+          // What was handed off stays as it was sent: the strip goes on showing that.
+          change: card.subject.sealed ? null : stripChange(before, results, card),
         };
       },
     };
   });
+}
+
+/**
+ * What becomes of the card: an open one is stored as it is now; one that was handed off stays as it was sent, and is held against that, see
+ * `storeDifferences`.
+ */
+function cardWith({ subject }: LockedCard, results: ReturnType<typeof cardResults>): Statement[] {
+  const { periodId, personId, sealed } = subject;
+  if (!sealed) return [storeChangedCards([{ subject, results }])];
+  return [statement(touchQuery([periodId], [personId])), statement(askForRecomputeQuery(periodId))];
 }
 
 /** What was computed before the correction had its number, with that number among the reasons. */

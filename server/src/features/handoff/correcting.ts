@@ -35,7 +35,15 @@ export async function correctingNow(queries: Reads, groups: readonly number[]): 
     .innerJoin(payGroup, eq(payGroup.id, card.groupId))
     .innerJoin(person, eq(person.id, difference.personId))
     .innerJoin(period, eq(period.id, difference.periodId))
-    .where(and(gt(difference.lineCount, 0), eq(decision.what, 'approve'), inArray(card.groupId, [...groups])))
+    .where(
+      and(
+        gt(difference.lineCount, 0),
+        eq(decision.what, 'approve'),
+        inArray(card.groupId, [...groups]),
+        // What changed since is compared first, and decided on anew.
+        eq(card.inputVersion, difference.version),
+      ),
+    )
     .orderBy(asc(person.number), asc(period.firstDay));
   return (
     rows

@@ -42,6 +42,7 @@ import {
   addCodes,
   addFile,
   addLines,
+  allGroups,
   type BatchRow,
   batchesBefore,
   batchesOf,
@@ -181,6 +182,22 @@ async function toHandOff(
   };
 }
 
+/** The differences that are approved, of every pay group, as a batch of their own. */
+async function differencesToHandOff(queries: Reads, periodId: number, number: number): Promise<ToHandOff> {
+  const period = await periodAt(queries, periodId);
+  const layout = await layoutInUse(queries);
+  if (layout === null)
+    throw new Problem(
+      409,
+      'not-ready',
+      'There is no layout for the file yet. Make one under Pay files first.',
+    );
+  const correcting = await correctingNow(queries, await allGroups(queries));
+  if (correcting.length === 0)
+    throw new Problem(409, 'not-ready', 'No difference is approved: there is nothing to hand off.');
+  return { period, groups: [], number, mapping: await currentMapping(queries), layout, correcting, cards: 0 };
+}
+
 const NOWHERE: Sinks = { lines: async () => {}, bytes: async () => {} };
 const MOST_CASES = 200;
 
@@ -289,7 +306,7 @@ export function handOff(
   who: Who,
   write: Write | null,
   periodId: number,
-  { groups: asked, overrides = [] }: Partial<HandOffRequest> = {},
+  { groups: asked, overrides = [], differencesAlone = false }: Partial<HandOffRequest> = {},
   report: Report = () => {},
 ): Promise<{ readonly batchId: number; readonly lines: number }> {
   const userId = somebody(who);
@@ -297,15 +314,18 @@ export function handOff(
     const period = await periodAt(tx, periodId);
     const open = (await groupsOf(tx, period)).map(({ id }) => id).filter((id) => asked?.includes(id) ?? true);
     // Whoever settles holds a card, whoever seals holds them all: one comes before the other.
-    await lockCards(tx, periodId, open);
-    const what = await toHandOff(tx, periodId, asked, await nextNumber(tx));
+    if (!differencesAlone) await lockCards(tx, periodId, open);
+    const number = await nextNumber(tx);
+    const what = differencesAlone
+      ? await differencesToHandOff(tx, periodId, number)
+      : await toHandOff(tx, periodId, asked, number);
     await comeBy('seal.number');
-    const { number, mapping, layout } = what;
+    const { mapping, layout } = what;
     const made = { periodId, madeBy: userId, madeAt: context.clock.now() };
     const batchId = await addBatch(tx, {
       ...made,
       number,
-      kind: 'regular',
+      kind: differencesAlone ? 'difference' : 'regular',
       mappingId: mapping.id,
       people: 0,
       lines: 0,
@@ -339,7 +359,7 @@ export function handOff(
     );
     await comeBy('seal.lines');
     const checked = checkAll(gathered.facts);
-    refuseUnready(gathered, checked, new Set(overrides.map(({ check }) => check)));
+    refuseUnready(gathered, checked, new Set(overrides.map(({ check }) => check)), differencesAlone);
     const twin = await batchWith(tx, gathered.content);
     if (twin !== null)
       throw new Problem(
@@ -396,8 +416,9 @@ function refuseUnready(
   { facts }: Gathered,
   checked: readonly Checked[],
   overridden: ReadonlySet<string>,
+  isOfDifferences: boolean,
 ): void {
-  if (facts.cards.length === 0)
+  if (facts.cards.length === 0 && !isOfDifferences)
     throw new Problem(409, 'not-ready', 'Not handed off: nobody has a card in this period.');
   const waits = holdingUp(checked, overridden);
   if (waits.length === 0) return;

@@ -49,6 +49,10 @@ export async function groupsOf(queries: Reads, { id, scheduleId }: { id: number;
     .orderBy(payGroup.name);
 }
 
+/** Every pay group there is. */
+export const allGroups = async (queries: Reads): Promise<number[]> =>
+  (await queries.select({ id: payGroup.id }).from(payGroup)).map(({ id }) => id);
+
 /** Locks every card of some pay groups in a period until the transaction ends, so that nobody settles while it is sealed. */
 export async function lockCards(queries: Reads, periodId: number, groups: readonly number[]): Promise<void> {
   if (groups.length === 0) return;

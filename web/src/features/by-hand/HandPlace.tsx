@@ -14,13 +14,12 @@ const HandPanel = lazy(async () => ({ default: (await import('./HandPanel.tsx'))
 export function HandPlace(props: { hand: ByHand; card: CardReply; day: Workday }) {
   const { may, isNear, onNear, says } = props.hand;
   const [pressed, setPressed] = useState<HandTool | null>(null);
-  if (props.card.sealed)
-    return (
+  if (!may)
+    return props.card.sealed ? (
       <p className="mb-3 text-note text-soft">
         This period is handed off: what its cards say stays as it was sent.
       </p>
-    );
-  if (!may) return null;
+    ) : null;
   const isDrawn = isNear || says !== null;
   return (
     <section aria-label="Correct by hand" className="mb-4 min-h-24 border-b border-rule pb-3">

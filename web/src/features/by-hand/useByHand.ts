@@ -25,7 +25,7 @@ export type Drawing = 'split' | 'meal' | 'job' | null;
 /** Corrects a card by hand: on its ribbons, or in a panel. What is considered shows its effect; nothing is kept before somebody says so. */
 export function useByHand(id: CardId, card: CardReply | undefined, day: Workday) {
   const { personId } = id;
-  const may = useMayCorrect(personId) && card !== undefined && !card.sealed;
+  const may = useMayCorrect(personId) && card !== undefined;
   const { draft, change, forget } = useKeptDraft(id);
   const [drawing, setDrawing] = useState<Drawing>(null);
   const { isNear, onNear } = useNear(personId);

@@ -1,6 +1,7 @@
 import type { CardReply, CardRow } from '@heath/contract';
 import { type ClassId, classSums, isMissingPunch, type Workday, workdayToIso } from '@heath/core';
 import { memo, useCallback, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
 import type { DrawnDay } from '../../computing/effect.ts';
@@ -169,7 +170,12 @@ const CardSheet = memo(function CardSheet({
       {card.changedSinceSealed && (
         <div className="mt-2">
           <Notice>
-            The punches of this card changed after it was handed off. What was sent stays as it was.
+            This card changed after it was handed off. What was sent stays as it was; the difference is
+            decided on under{' '}
+            <Link className="underline" to={`/afterwards?of=${id.periodId}-${id.personId}`}>
+              Afterwards
+            </Link>
+            .
           </Notice>
         </div>
       )}
@@ -228,7 +234,7 @@ function CardSide({
       {conflict !== null && (
         <ConflictNotice conflict={conflict} offsets={card.offsets} onUnderstood={() => setConflict(null)} />
       )}
-      {exception !== undefined && !card.sealed && mayCorrect && (
+      {exception !== undefined && mayCorrect && (
         <SettlePanel
           key={exception.key}
           id={id}
@@ -243,7 +249,7 @@ function CardSide({
       <HandPlace hand={hand} card={card} day={day} />
       {hasClass ? <ClassWhy card={card} classId={why} onDay={onPick} /> : <DayWhy card={card} day={day} />}
       <Punches id={id} day={day} offsets={card.offsets} />
-      <History card={card} onUndo={card.sealed || !mayCorrect ? null : takeBack} />
+      <History card={card} onUndo={mayCorrect ? takeBack : null} />
     </Side>
   );
 }

@@ -115,18 +115,16 @@ function HoleText({
     <>
       {exception.kind === 'missing-out' ? 'No out punch' : 'No in punch'}
       {proposal !== undefined && ` · ${PROPOSED_BY[proposal.from]} ${clockTime(proposal.at, card.offsets)}`}
-      {!card.sealed && (
-        <button
-          type="button"
-          className="ml-1.5 underline"
-          onClick={(event) => {
-            event.stopPropagation();
-            onType();
-          }}
-        >
-          settle
-        </button>
-      )}
+      <button
+        type="button"
+        className="ml-1.5 underline"
+        onClick={(event) => {
+          event.stopPropagation();
+          onType();
+        }}
+      >
+        settle
+      </button>
     </>
   );
 }

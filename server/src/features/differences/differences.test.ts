@@ -1,0 +1,231 @@
+import { cardRows } from '@heath/contract';
+import { isPremium, type Workday, workdayFromIso } from '@heath/core';
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { batchLine, difference } from '../../database/schema/index.ts';
+import { importFile } from '../../demo/load.ts';
+import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { approveAll, settleAll } from '../../testing/settle.ts';
+import { listCards, openCard } from '../cards/service.ts';
+import { correct, undo } from '../corrections/service.ts';
+import { batchDetail, handOff, handoffOf, takeBack } from '../handoff/service.ts';
+import { decide, differences, sentAndNow } from './service.ts';
+
+let company: Company;
+let ofOne: { periodId: number; personId: number };
+beforeAll(async () => {
+  company = await freshCompany('differences');
+  await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
+  await company.work();
+  await settleAll(company);
+  await approveAll(company);
+  await handOff(company, company.who, null, company.periodId, {
+    overrides: [{ check: 'known people', reason: 'Next week' }],
+  });
+  await company.work();
+  const rows = cardRows(await listCards(company, company.who, company.periodId));
+  ofOne = { periodId: company.periodId, personId: rows.find(({ number }) => number === 'MF-0101')!.personId };
+});
+afterAll(() => company.close());
+
+const HOUR = 90_000;
+const all = async () => (await differences(company, company.who)).differences;
+const mine = async () => (await all()).find(({ personId }) => personId === ofOne.personId);
+/** Leave on a day: hours that no punch gives. */
+const leaveOn = async (day: string, length: string) => {
+  const { correctionId } = await correct(company, null, company.who, ofOne, {
+    says: {
+      kind: 'flat-hours',
+      workday: workdayFromIso(day),
+      as: 'leave',
+      code: 'Annual leave',
+      length,
+      job: null,
+      department: null,
+    },
+    note: 'It was booked late',
+  });
+  await company.work();
+  return correctionId;
+};
+const takeBackCorrection = async (id: number) => {
+  await undo(company, null, company.who, ofOne, id);
+  await company.work();
+};
+const decideOn = async (what: 'carry' | 'waive' | 'approve' | 'withdraw', reason = '') => {
+  const { version } = (await mine())!;
+  return decide(company, company.who, null, { what, differences: [{ ...ofOne, version }], reason });
+};
+const alone = () =>
+  handOff(company, company.who, null, company.periodId, { differencesAlone: true, overrides: [] });
+
+/** What was sent of the card and what differs add up to the card as it is computed now, code by code and day by day. */
+async function addsUp(): Promise<void> {
+  const { sent, differs } = await sentAndNow(company, company.who, ofOne.periodId, ofOne.personId);
+  const card = await openCard(company, company.who, ofOne);
+  const sums = new Map<string, number>();
+  const add = (day: Workday, classId: string, hours: number) => {
+    const key = `${day} ${classId}`;
+    sums.set(key, (sums.get(key) ?? 0) + hours);
+  };
+  for (const { workday, classId, hours } of [...sent, ...differs]) add(workday, classId, hours);
+  for (const { workday, classId, hours } of card.lines) add(workday, classId, -hours);
+  expect([...sums].filter(([, hours]) => hours !== 0)).toEqual([]);
+  expect(sent.length).toBeGreaterThan(0);
+}
+
+describe('after a handoff', () => {
+  it('nothing differs as long as nothing changed', async () => {
+    expect(await all()).toEqual([]);
+    await addsUp();
+  });
+
+  it('a correction of a sealed card leaves what was sent as it was, and is a difference with its reason', async () => {
+    const before = await company.database
+      .select()
+      .from(batchLine)
+      .where(eq(batchLine.personId, ofOne.personId));
+    await leaveOn('2026-10-25', 'PT2H');
+    expect(
+      await company.database.select().from(batchLine).where(eq(batchLine.personId, ofOne.personId)),
+    ).toEqual(before);
+    const found = (await mine())!;
+    expect(found).toMatchObject({ state: 'open', payableHours: 2 * HOUR, group: 'Afloat' });
+    expect(found.lines).toMatchObject([{ code: '510', hours: 2 * HOUR, classId: 'leave:Annual leave' }]);
+    expect(found.reasons[0]).toMatchObject({ by: 'Odile Ravn' });
+    expect(found.reasons[0]!.says).toContain('“It was booked late”');
+    expect(await all()).toHaveLength(1);
+    await addsUp();
+  });
+
+  it('corrections of one day net out', async () => {
+    const more = await leaveOn('2026-10-25', 'PT1H');
+    expect((await mine())!.payableHours).toBe(3 * HOUR);
+    await takeBackCorrection(more);
+    expect((await mine())!.payableHours).toBe(2 * HOUR);
+    await addsUp();
+  });
+
+  it('is decided on, approved, and goes out in a batch of its own, named for its day', async () => {
+    expect(await decideOn('approve')).toMatchObject({
+      decided: 0,
+      left: [{ reason: expect.stringContaining('carry it over first') }],
+    });
+    await expect(alone()).rejects.toThrow('No difference is approved');
+    expect(await decideOn('carry', 'A late booking')).toMatchObject({ decided: 1 });
+    expect(await mine()).toMatchObject({
+      state: 'carried',
+      decided: { by: 'Odile Ravn', reason: 'A late booking' },
+    });
+    await expect(alone()).rejects.toThrow('No difference is approved');
+    await decideOn('approve');
+    const { batchId } = await alone();
+    const { batch, codes } = await batchDetail(company, batchId);
+    expect(batch).toMatchObject({
+      kind: 'difference',
+      number: 2,
+      lines: 1,
+      people: 1,
+      payableHours: 2 * HOUR,
+    });
+    expect(codes).toMatchObject([{ code: '510', hours: 2 * HOUR }]);
+    const lines = await company.database.select().from(batchLine).where(eq(batchLine.batchId, batchId));
+    expect(lines).toMatchObject([
+      { workday: workdayFromIso('2026-10-25'), correctsId: ofOne.periodId, hours: 2 * HOUR },
+    ]);
+    expect(await all()).toEqual([]);
+    await addsUp();
+  });
+
+  it('a difference of a difference works: what was carried too much comes back', async () => {
+    const { corrections } = await openCard(company, company.who, ofOne);
+    const late = corrections.findLast(({ kind, undone }) => kind === 'flat-hours' && !undone)!;
+    await takeBackCorrection(late.id);
+    expect(await mine()).toMatchObject({ payableHours: -2 * HOUR, state: 'open' });
+    await addsUp();
+    await decideOn('carry');
+    await decideOn('approve');
+    const { batchId } = await alone();
+    expect((await batchDetail(company, batchId)).batch.payableHours).toBe(-2 * HOUR);
+    expect(await all()).toEqual([]);
+    await addsUp();
+  });
+
+  it('what was decided holds for what was looked at: a later change is decided on anew', async () => {
+    const first = await leaveOn('2026-10-25', 'PT2H');
+    const { version } = (await mine())!;
+    await decideOn('carry');
+    await decideOn('approve');
+    const second = await leaveOn('2026-10-26', 'PT1H');
+    expect(await mine()).toMatchObject({ state: 'open', payableHours: 3 * HOUR });
+    expect(
+      await decide(company, company.who, null, {
+        what: 'carry',
+        differences: [{ ...ofOne, version }],
+        reason: '',
+      }),
+    ).toMatchObject({ decided: 0, left: [{ reason: expect.stringContaining('changed meanwhile') }] });
+    await expect(alone()).rejects.toThrow('No difference is approved');
+    await takeBackCorrection(second);
+    await takeBackCorrection(first);
+    expect(await all()).toEqual([]);
+  });
+
+  it('is waived with a reason: never paid, never asked again, and still in the sum', async () => {
+    await leaveOn('2026-10-25', 'PT2H');
+    await expect(decideOn('waive')).rejects.toThrow('Give a reason');
+    expect(await decideOn('waive', 'Too small to matter')).toMatchObject({ decided: 1 });
+    expect(await all()).toEqual([]);
+    const { sent } = await sentAndNow(company, company.who, ofOne.periodId, ofOne.personId);
+    expect(sent.filter(({ batch }) => batch === null)).toMatchObject([{ hours: 2 * HOUR }]);
+    await addsUp();
+  });
+
+  it('a late punch that moves the weekly overtime shows the hours that moved from one rate to another', async () => {
+    const lines = [
+      'Person no,Punched at,Type,Job,Site',
+      'MF-0101,2026-10-24T10:00:00+01:00,in,,',
+      'MF-0101,2026-10-24T15:00:00+01:00,out,,',
+    ];
+    await importFile(company, 'late.csv', bytes(lines.join('\n')));
+    await company.work();
+    const found = (await mine())!;
+    expect(found.payableHours).toBe(5 * HOUR);
+    expect(found.reasons.map(({ says }) => says)).toContain('Punches came with late.csv');
+    // The Sunday after it was ordinary by the day before, and is beyond forty hours now.
+    const worked = found.lines.filter(({ classId }) => !isPremium(classId));
+    expect(worked.reduce((sum, { hours }) => sum + hours, 0)).toBe(5 * HOUR);
+    await addsUp();
+  });
+
+  it('is not for whoever supervises others, nor for oneself', async () => {
+    const maeve = await company.as('maeve');
+    expect((await differences(company, maeve)).differences).toEqual([]);
+    const { version } = (await mine())!;
+    const asked = { differences: [{ ...ofOne, version }], reason: 'No' };
+    await expect(decide(company, maeve, null, { what: 'carry', ...asked })).rejects.toThrow(
+      'A payroll specialist decides',
+    );
+    expect(await decide(company, maeve, null, { what: 'approve', ...asked })).toMatchObject({ decided: 0 });
+  });
+
+  it('a batch that is taken back gives its differences back', async () => {
+    await decideOn('carry');
+    await decideOn('approve');
+    const { batchId } = await alone();
+    expect(await all()).toEqual([]);
+    await takeBack(company, company.who, null, batchId, 'reopened', 'Too early');
+    await company.work();
+    expect(await mine()).toMatchObject({ payableHours: 5 * HOUR });
+    await addsUp();
+    const [kept] = await company.database
+      .select()
+      .from(difference)
+      .where(eq(difference.personId, ofOne.personId));
+    expect(kept!.lineCount).toBeGreaterThan(0);
+    expect((await handoffOf(company, company.periodId)).batches[0]).toMatchObject({
+      kind: 'difference',
+      state: 'reopened',
+    });
+  });
+});
