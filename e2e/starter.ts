@@ -15,7 +15,7 @@ export interface Starter {
   /** The process of the starter itself. */
   readonly child: ChildProcess;
   /** The number of the process; throws while there is none. */
-  pid(of: 'server' | 'database'): number;
+  pid(of: 'server' | 'database' | 'intake'): number;
   /** Waits until it says so, after so many characters of what it said before. */
   until(text: string, seconds: number, after?: number): Promise<void>;
   ended(): Promise<number | NodeJS.Signals>;
@@ -33,11 +33,12 @@ export async function startHeath(
   folder: string,
   args: readonly string[] = [],
   port?: number,
+  more: Record<string, string> = {},
 ): Promise<Starter> {
   const at = port ?? (await freePort());
   let text = '';
   const child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs'), ...args], {
-    env: environment({ HEATH_DATA: folder, PORT: String(at), HEATH_LOG: 'error' }),
+    env: environment({ HEATH_DATA: folder, PORT: String(at), HEATH_LOG: 'error', ...more }),
     stdio: ['ignore', 'pipe', 'pipe'],
     detached: true,
   });
@@ -52,7 +53,11 @@ export async function startHeath(
     said: () => text,
     pid(of) {
       const [pid] = startedWith(
-        of === 'server' ? `--data=${folder}` : `--datadir=${join(folder, 'database')}`,
+        {
+          server: `--data=${folder}`,
+          intake: `--intake=${folder}`,
+          database: `--datadir=${join(folder, 'database')}`,
+        }[of],
       );
       if (pid === undefined) throw new Error(`There is no ${of} just now.`);
       return pid;

@@ -26,6 +26,7 @@ const folder = dataFolder();
 const lockFile = join(folder, 'start.pid');
 /** By this a later start finds a server that this one left. */
 const serverOf = `--data=${folder}`;
+const intakeOf = `--intake=${folder}`;
 
 const orFail = async (work) => {
   try {
@@ -62,7 +63,7 @@ if (other !== null) {
   );
 }
 // A server whose starter was killed ends by itself; one that cannot is ended here.
-await orFail(() => endStartedWith(serverOf, SERVER_END_SECONDS));
+for (const left of [serverOf, intakeOf]) await orFail(() => endStartedWith(left, SERVER_END_SECONDS));
 if (!(await portIsFree(port))) fail(`Port ${port} is in use. Set PORT to a free one: PORT=4871 npm start`);
 await orFail(() => remember(lockFile, process.pid));
 
@@ -116,7 +117,7 @@ function launchIntake() {
   return new Promise((resolve, reject) => {
     const child = spawn(
       process.execPath,
-      [join(root, 'dist', 'stand-ins', 'pay-intake', 'main.js'), serverOf],
+      [join(root, 'dist', 'stand-ins', 'pay-intake', 'main.js'), intakeOf],
       {
         env: {
           ...env,

@@ -1,12 +1,6 @@
-/**
- * Places at which a test lets something die. Nothing happens at them unless `HEATH_FAULT` names one: `seal.lines=kill` ends this process there,
- * as a power cut would; `seal.lines=tell` says so to whoever started it and waits a moment, so that it can end something else.
- */
-const [point, what] = (process.env.HEATH_FAULT ?? '').split('=');
-const WAIT_MILLISECONDS = 1500;
-let left = Number(process.env.HEATH_FAULT_AFTER ?? 0);
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 
-/** Every place there is, in the order in which a handoff comes by them. */
+/** Every place at which a test may let something die, in the order in which a handoff comes by them. */
 export const FAULT_POINTS = [
   'seal.number',
   'seal.lines',
@@ -20,10 +14,31 @@ export const FAULT_POINTS = [
 ] as const;
 export type FaultPoint = (typeof FAULT_POINTS)[number];
 
-/** Comes by a place at which a test may let something die. */
-export async function comeBy(name: FaultPoint): Promise<void> {
-  if (name !== point || left-- > 0) return;
+const FILE = process.env.HEATH_FAULT_FILE;
+const LONGEST_PAUSE_MILLISECONDS = 5000;
+const LOOK_MILLISECONDS = 20;
+
+const read = (file: string): string => {
+  try {
+    return readFileSync(file, 'utf8');
+  } catch {
+    return '';
+  }
+};
+
+/**
+ * Comes by a place at which a test may let something die. Nothing happens unless `HEATH_FAULT_FILE` names a file that says so, once:
+ * `seal.lines=kill` ends this process here, as a power cut would; `seal.lines=pause` says beside that file that it has come here, and waits
+ * a while, so that the test can end something else.
+ */
+export async function comeBy(point: FaultPoint): Promise<void> {
+  if (FILE === undefined) return;
+  const [at, what] = read(FILE).split('=');
+  if (at !== point) return;
+  rmSync(FILE, { force: true });
   if (what === 'kill') process.kill(process.pid, 'SIGKILL');
-  process.send?.({ fault: name });
-  await new Promise((resolve) => setTimeout(resolve, WAIT_MILLISECONDS));
+  const reached = `${FILE}.reached`;
+  writeFileSync(reached, point);
+  for (let waited = 0; waited < LONGEST_PAUSE_MILLISECONDS && read(reached) !== ''; waited += LOOK_MILLISECONDS)
+    await new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS));
 }

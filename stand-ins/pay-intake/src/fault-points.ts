@@ -1,10 +1,20 @@
-/** Places at which a test lets this service die: `HEATH_INTAKE_FAULT=intake.kept=kill` ends it there. Nothing happens otherwise. */
-const [point, what] = (process.env.HEATH_INTAKE_FAULT ?? '').split('=');
+import { readFileSync, rmSync } from 'node:fs';
 
-/** Every place there is. */
-export const FAULT_POINTS = ['intake.received', 'intake.kept'] as const;
+/** Every place at which a test may let this service die. */
+type FaultPoint = 'intake.received' | 'intake.kept';
 
-/** Comes by a place at which a test may let this process die. */
-export async function comeBy(name: (typeof FAULT_POINTS)[number]): Promise<void> {
-  if (name === point && what === 'kill') process.kill(process.pid, 'SIGKILL');
+const FILE = process.env.HEATH_FAULT_FILE;
+
+/** Comes by a place at which a test may let this process die: where the file that `HEATH_FAULT_FILE` names says so, once. */
+export function comeBy(point: FaultPoint): void {
+  if (FILE === undefined) return;
+  let text = '';
+  try {
+    text = readFileSync(FILE, 'utf8');
+  } catch {
+    return;
+  }
+  if (text !== `${point}=kill`) return;
+  rmSync(FILE, { force: true });
+  process.kill(process.pid, 'SIGKILL');
 }

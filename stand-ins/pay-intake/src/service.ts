@@ -54,7 +54,7 @@ export function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app:
       response.status(503).json({ says: 'Come again later.' });
       return;
     }
-    await comeBy('intake.received');
+    comeBy('intake.received');
     const bytes = request.body as Buffer;
     // One after another: nothing waits between the look and the entry.
     let entry = ledger.of(key);
@@ -68,7 +68,7 @@ export function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app:
       };
       ledger.keep(entry);
     }
-    await comeBy('intake.kept');
+    comeBy('intake.kept');
     if (how === 'lost') return cut(request, response);
     if (how === 'garbled') {
       response.type('json').send('{"status": "accep');
