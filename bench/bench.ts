@@ -12,6 +12,7 @@ import mysql, { type Connection, type ResultSetHeader, type RowDataPacket } from
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
 import { loadCompany } from '../server/src/demo/load.ts';
+import { handOff } from './handoff.ts';
 import { dayAndHand, interact, openBrowser, settleMany, weigh } from './screens.ts';
 
 const PEOPLE = 10_000;
@@ -126,6 +127,21 @@ function call<T>(method: string, path: string, body?: unknown): Promise<T> {
     });
     sent.on('error', reject);
     sent.end(text);
+  });
+}
+/** How many bytes a file has, read as they come. */
+function download(path: string): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const sent = request(`${base}/api${path}`, { agent, headers: { Cookie: cookie } }, (response) => {
+      let bytes = 0;
+      response.on('data', (part: Buffer) => {
+        bytes += part.length;
+      });
+      response.on('end', () => resolve(bytes));
+      response.on('error', reject);
+    });
+    sent.on('error', reject);
+    sent.end();
   });
 }
 const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
@@ -355,6 +371,11 @@ say('Settling three thousand exceptions.');
 const opened = await forgetOuts(connection);
 const exceptions = await settleMany(browser, base);
 await browser.close();
+say('Handing off.');
+const handedOff = await handOff(call, download, connection, {
+  pid: server.pid!,
+  peak: () => peakMegabytes(server.pid!),
+});
 
 process.stdout.write(
   `${JSON.stringify(
@@ -444,6 +465,19 @@ process.stdout.write(
           settledMilliseconds: figure(exceptions.alike.settled, 5000),
           undoneMilliseconds: figure(exceptions.alike.undone, 5000),
         },
+      },
+      handoff: {
+        lines: handedOff.lines,
+        checkMilliseconds: figure(median(handedOff.checkMilliseconds), 10_000),
+        sealMilliseconds: figure(handedOff.sealMilliseconds, 10_000),
+        fileBytes: handedOff.fileBytes,
+        fileMilliseconds: round(median(handedOff.fileMilliseconds), 0),
+        bareSelectMilliseconds: round(median(handedOff.bareSelectMilliseconds), 0),
+        timesBareSelect: figure(
+          median(handedOff.fileMilliseconds.map((n, i) => n / handedOff.bareSelectMilliseconds[i]!)),
+          3,
+        ),
+        serverPeakMegabytes: figure(handedOff.peakMegabytes, 300),
       },
       scrolling: {
         longestTaskMilliseconds: figure(Math.max(0, ...screens.longTasksWhileScrolling), 50),

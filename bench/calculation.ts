@@ -5,11 +5,13 @@ import { createWriteStream, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import {
+  compileMapping,
   compileRulebook,
   compute,
   Editions,
   instant,
   type JobId,
+  type PayLine,
   type PersonInput,
   type PunchId,
   SECONDS_PER_DAY,
@@ -19,7 +21,7 @@ import {
   ZoneTables,
   zoneOffsets,
 } from '@heath/core';
-import { CURRENT_PERIOD, people, punchesOf, punchFileLines, ZONE } from '@heath/demo';
+import { CURRENT_PERIOD, MAPPING, people, punchesOf, punchFileLines, ZONE } from '@heath/demo';
 import mysql, { type RowDataPacket } from 'mysql2/promise';
 import { inferSchema, initParser } from 'udsv';
 
@@ -159,6 +161,7 @@ function against(inputs: readonly PersonInput[]) {
     explains.push(timed(() => computeAll(few, true))[0]);
   }
   const ratios = computes.map((milliseconds, i) => milliseconds / reads[i]!);
+  const mapped = mapping(inputs);
   return {
     rows,
     megabytes: round(csv.length / 1e6, 1),
@@ -177,8 +180,40 @@ function against(inputs: readonly PersonInput[]) {
       best: round(Math.min(...computes) / Math.min(...typed)),
       limit: 0.7,
     },
+    mapping: {
+      ...mapped,
+      timesComputing: { value: round(mapped.milliseconds / median(computes)), limit: 1 },
+    },
     withReasonsTimes: { value: round(median(explains) / median(fewPlain)), limit: 1.6 },
   };
+}
+
+/** Finding the code of every line of every card by the demo's rules. */
+function mapping(inputs: readonly PersonInput[]) {
+  const lines: PayLine[] = inputs.flatMap((input, i) =>
+    compute(input).lines.map((line) => ({
+      ...line,
+      person: String(i),
+      group: 'afloat',
+      isHoliday: false,
+      job: line.job === null ? null : 'kittiwake',
+      jobType: null,
+      department: null,
+      site: null,
+      costCenter: null,
+    })),
+  );
+  const times: number[] = [];
+  let caught = 0;
+  for (let i = 0; i < ROUNDS; i++) {
+    const [milliseconds, found] = timed(() => {
+      const codes = compileMapping(MAPPING);
+      return lines.filter((line) => codes.ruleOf(line) >= 0).length;
+    });
+    times.push(milliseconds);
+    caught = found;
+  }
+  return { lines: lines.length, caught, milliseconds: round(median(times), 0) };
 }
 
 /** Microseconds a shift at growing sizes; inputs are made ten thousand people at a time, outside the clock. */

@@ -193,7 +193,7 @@ async function seal(periodId: number): Promise<number> {
     `/periods/${periodId}/handoff`,
     { overrides: OVERRIDES },
   );
-  expect([answer.status, JSON.stringify(answer.body).slice(0, 300)]).toEqual([201, expect.anything()]);
+  expect(`${answer.status} ${JSON.stringify(answer.body).slice(0, 400)}`).toMatch(/^201/);
   return answer.body.batches[0]!.id;
 }
 
@@ -228,7 +228,7 @@ async function correctPaid(week: { id: number; firstDay: Workday }): Promise<voi
     },
     note: 'Found later',
   });
-  expect([corrected.status, JSON.stringify(corrected.body).slice(0, 200)]).toEqual([201, expect.anything()]);
+  expect(`${corrected.status} ${JSON.stringify(corrected.body).slice(0, 200)}`).toMatch(/^201/);
   await quiet();
   const { differences } = await client.get<DifferencesReply>('/differences');
   const asked = differences.map(({ periodId, personId, version }) => ({ periodId, personId, version }));

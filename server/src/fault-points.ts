@@ -1,18 +1,16 @@
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 
 /** Every place at which a test may let something die, in the order in which a handoff comes by them. */
-export const FAULT_POINTS = [
-  'seal.number',
-  'seal.lines',
-  'seal.file',
-  'seal.seals',
-  'seal.commit',
-  'deliver.begin',
-  'deliver.sent',
-  'deliver.answered',
-  'deliver.kept',
-] as const;
-export type FaultPoint = (typeof FAULT_POINTS)[number];
+type FaultPoint =
+  | 'seal.number'
+  | 'seal.lines'
+  | 'seal.file'
+  | 'seal.seals'
+  | 'seal.commit'
+  | 'deliver.begin'
+  | 'deliver.sent'
+  | 'deliver.answered'
+  | 'deliver.kept';
 
 const FILE = process.env.HEATH_FAULT_FILE;
 const LONGEST_PAUSE_MILLISECONDS = 5000;
@@ -39,6 +37,10 @@ export async function comeBy(point: FaultPoint): Promise<void> {
   if (what === 'kill') process.kill(process.pid, 'SIGKILL');
   const reached = `${FILE}.reached`;
   writeFileSync(reached, point);
-  for (let waited = 0; waited < LONGEST_PAUSE_MILLISECONDS && read(reached) !== ''; waited += LOOK_MILLISECONDS)
+  for (
+    let waited = 0;
+    waited < LONGEST_PAUSE_MILLISECONDS && read(reached) !== '';
+    waited += LOOK_MILLISECONDS
+  )
     await new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS));
 }

@@ -88,7 +88,7 @@ async function mappingsOf(queries: Reads, periodId: number) {
 }
 
 /** What nothing catches is listed as this: no such code is ever handed off. */
-export const NO_CODE = '';
+const NO_CODE = '';
 
 /** Holds cards as they are computed now against what was sent of them, and keeps what differs. */
 export async function storeDifferences(

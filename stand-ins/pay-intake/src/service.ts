@@ -7,7 +7,7 @@ import { comeBy } from './fault-points.ts';
 import { Ledger } from './ledger.ts';
 
 /** How the next answers go wrong, so that whoever delivers can show what they do about it. */
-export interface Behavior {
+interface Behavior {
   /** `slow` waits first; `cut off` ends the connection before anything is taken; `lost` takes the file and then ends the connection. */
   readonly how: 'well' | 'slow' | 'cut off' | 'lost' | 'garbled' | 'busy';
   /** How many answers; then all goes well again. */
@@ -25,7 +25,7 @@ export interface IntakeOptions {
 }
 
 /** The pay system's intake, as an application that listens nowhere yet. */
-export function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Express; ledger: Ledger } {
+function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Express; ledger: Ledger } {
   const ledger = new Ledger(ledgerFile);
   const ofCompany = demoPeople(people).filter(({ index }) => index !== HIRED);
   const listed = () => [...ofCompany.map(({ number, name }) => ({ number, name })), ...ledger.known];

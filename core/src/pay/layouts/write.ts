@@ -109,7 +109,7 @@ export class FileWriter {
 }
 
 /** Some bytes behind one another. */
-export function concatenated(parts: readonly Uint8Array[]): Uint8Array {
+function concatenated(parts: readonly Uint8Array[]): Uint8Array {
   const all = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
   let at = 0;
   for (const part of parts) {

@@ -61,7 +61,7 @@ export interface Facts {
 }
 
 /** From where on a card is worth a look. */
-export interface ReadinessSettings {
+interface ReadinessSettings {
   /** More than so many payable hours in a day, over the days of the period. */
   readonly hoursADay: number;
 }

@@ -52,7 +52,7 @@ export interface ToHandOff {
 }
 
 /** A line of a batch before the batch has its id. */
-export type GatheredLine = Omit<NewLine, 'batchId'>;
+type GatheredLine = Omit<NewLine, 'batchId'>;
 
 /** Takes what a handoff is made of, while it is gathered. */
 export interface Sinks {
@@ -61,7 +61,7 @@ export interface Sinks {
 }
 
 /** What some lines come to under one code. */
-export interface CodeTotal {
+interface CodeTotal {
   readonly classIds: Set<ClassId>;
   readonly people: Set<string>;
   lines: number;

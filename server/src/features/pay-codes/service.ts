@@ -158,7 +158,7 @@ export function takePeople(context: Asks, who: Who, write: Write | null, text: s
 }
 
 /** Text of a list that was sent. */
-export const ListText = v.pipe(
+const ListText = v.pipe(
   v.string('Send the list as a CSV file.'),
   v.minLength(1, 'The file is empty. Send the list as a CSV file.'),
 );
