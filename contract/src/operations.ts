@@ -26,6 +26,7 @@ import {
   LayoutPreview,
   LayoutsReply,
   PreviewLayoutRequest,
+  RecognizedLayout,
 } from './layouts.ts';
 import { LeaveKindsReply } from './leave-kinds.ts';
 import { KeepMappingRequest, MappingPreview, MappingReply, PreviewMappingRequest } from './mapping.ts';
@@ -321,6 +322,12 @@ export const OPERATIONS = {
 
   'GET /layouts': { says: 'What files for the pay system look like.', gives: LayoutsReply, status: 200 },
   'POST /layouts': { says: 'Adds a layout.', takes: AddLayoutRequest, gives: LayoutsReply, status: 201 },
+  'POST /layouts/recognize': {
+    says: 'What a sample file looks like, as a layout to begin from. Nothing is kept.',
+    takes: 'file',
+    gives: RecognizedLayout,
+    status: 200,
+  },
   'PUT /layouts/:layout': {
     says: 'Changes a layout.',
     takes: ChangeLayoutRequest,

@@ -30,7 +30,8 @@ const PICTURES = [
   { name: 'punches', path: '/punches/7', ready: 'text=already known' },
   { name: 'mapping', path: '/pay-files', ready: 'text=Empty. What no rule' },
   { name: 'layout', path: '/pay-files?show=layout-1', ready: 'text=TRAILER' },
-  { name: 'handoff', path: '/handoff', ready: 'text=Ready?' },
+  { name: 'handoff', path: '/handoff', ready: 'text=Every hour has a pay code' },
+  { name: 'afterwards', path: '/afterwards', ready: 'text=Everything ever sent' },
 ];
 
 mkdirSync(folder, { recursive: true });

@@ -28,7 +28,7 @@ export class WorkbookMaker implements FileMaker {
   constructor(layout: Layout, head: BatchHead, sink: Sink, only: ReadonlySet<number> | null) {
     this.#rows = new RowMaker(layout, head, only);
     this.#checker = new FileChecker(layout);
-    this.#book = new exceljs.stream.xlsx.WorkbookWriter({ stream: this.#out });
+    this.#book = new exceljs.stream.xlsx.WorkbookWriter({ stream: this.#out, useStyles: true });
     this.#sheet = this.#book.addWorksheet(layout.name.replaceAll(/[[\]*?:/\\]/g, ' ').slice(0, 31) || 'Pay');
     this.#drained = (async () => {
       for await (const bytes of this.#out) await sink(bytes as Buffer);

@@ -69,6 +69,7 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /periods/:period/mapping/preview': 'see pay',
   'GET /layouts': 'see pay',
   'POST /layouts': 'map pay codes',
+  'POST /layouts/recognize': 'map pay codes',
   'PUT /layouts/:layout': 'map pay codes',
   'DELETE /layouts/:layout': 'map pay codes',
   'PUT /layouts/:layout/use': 'map pay codes',

@@ -1,4 +1,4 @@
-import { LayoutPreview, LayoutsReply } from '@heath/contract';
+import { LayoutPreview, LayoutsReply, RecognizedLayout } from '@heath/contract';
 import type { Layout } from '@heath/core';
 import { api } from './base.ts';
 import { byLines } from './by-lines.ts';
@@ -11,6 +11,7 @@ export const {
   useChangeLayoutMutation,
   useRemoveLayoutMutation,
   useUseLayoutMutation,
+  useRecognizeLayoutMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     layouts: build.query<LayoutsReply, void>({
@@ -31,6 +32,15 @@ export const {
         keepUnusedDataFor: 10,
       },
     ),
+    recognizeLayout: build.mutation<RecognizedLayout, string>({
+      query: (body) => ({
+        url: '/layouts/recognize',
+        method: 'POST',
+        body,
+        headers: { 'Content-Type': 'text/plain' },
+      }),
+      transformResponse: reads(RecognizedLayout),
+    }),
     addLayout: build.mutation<LayoutsReply, { says: Layout }>({
       query: (body) => ({ url: '/layouts', method: 'POST', body }),
       transformResponse: reads(LayoutsReply),

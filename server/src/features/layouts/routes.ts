@@ -4,9 +4,14 @@ import { answer } from '../../http/answer.ts';
 import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
+import { textIn } from '../../http/text-in.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
+import { recognizeSample } from './recognize.ts';
 import { allLayouts, createLayout, dropLayout, keepLayout, previewLayout, useLayout } from './service.ts';
+
+/** A sample is a page or two: more would be somebody's pay. */
+const MOST_OF_A_SAMPLE = '1mb';
 
 export function layoutRoutes(context: Context): Router {
   const routes = guarded();
@@ -18,6 +23,10 @@ export function layoutRoutes(context: Context): Router {
     const { says } = valid(AddLayoutRequest, request.body);
     await createLayout(context, whoOf(request), writeOf(request), says);
     answer(response, 'POST /layouts', await all());
+  });
+  routes.post('/layouts/recognize', async (request, response) => {
+    const sample = await textIn(request, MOST_OF_A_SAMPLE);
+    answer(response, 'POST /layouts/recognize', await recognizeSample(context, sample));
   });
   routes.put('/layouts/:layout', async (request, response) => {
     const id = valid(IdParam, request.params.layout);

@@ -1,11 +1,12 @@
 import { AddCodeRequest } from '@heath/contract';
-import { type Request, type Router, text } from 'express';
+import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { valid } from '../../http/problem.ts';
+import { textIn } from '../../http/text-in.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { createCode, listText, payCodes, takeCodes, takePeople } from './service.ts';
+import { createCode, payCodes, takeCodes, takePeople } from './service.ts';
 
 /** A list of a hundred thousand people is about this large. */
 const MOST_OF_A_LIST = '8mb';
@@ -20,11 +21,11 @@ export function payCodeRoutes(context: Context): Router {
     answer(response, 'POST /pay-codes', await afterwards(() => payCodes(context)));
   });
   routes.put('/pay-codes/list', async (request, response) => {
-    const list = await listIn(request);
+    const list = await textIn(request, MOST_OF_A_LIST);
     answer(response, 'PUT /pay-codes/list', await takeCodes(context, whoOf(request), writeOf(request), list));
   });
   routes.put('/pay-codes/people', async (request, response) => {
-    const list = await listIn(request);
+    const list = await textIn(request, MOST_OF_A_LIST);
     answer(
       response,
       'PUT /pay-codes/people',
@@ -32,16 +33,4 @@ export function payCodeRoutes(context: Context): Router {
     );
   });
   return routes.router;
-}
-
-const read = text({ type: () => true, limit: MOST_OF_A_LIST });
-
-/** The list that a request carries, as text. */
-async function listIn(request: Request): Promise<string> {
-  await new Promise<void>((resolve, reject) =>
-    read(request, request.res as never, (error?: unknown) =>
-      error === undefined ? resolve() : reject(error),
-    ),
-  );
-  return listText(request.body);
 }

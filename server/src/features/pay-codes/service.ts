@@ -2,7 +2,7 @@ import { AddCodeRequest, CODE_KINDS, type ListReply, type PayCodesReply } from '
 import * as v from 'valibot';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem, valid } from '../../http/problem.ts';
+import { Problem } from '../../http/problem.ts';
 import type { Who } from '../../rights/who.ts';
 import { dayIn, readList } from './lists.ts';
 import { addCode, changeCode, codes, findCodeNamed, keepKnown, knownPeople, unknownPeople } from './store.ts';
@@ -156,11 +156,3 @@ export function takePeople(context: Asks, who: Who, write: Write | null, text: s
     return { added, changed, notInList };
   });
 }
-
-/** Text of a list that was sent. */
-const ListText = v.pipe(
-  v.string('Send the list as a CSV file.'),
-  v.minLength(1, 'The file is empty. Send the list as a CSV file.'),
-);
-export const listText = (body: unknown): string =>
-  valid(ListText, typeof body === 'string' ? body : undefined);

@@ -1,5 +1,6 @@
 import { Link, useNavigate } from 'react-router';
 import { useUnownedBadgesQuery } from '../../api/badges.ts';
+import { useDifferencesQuery } from '../../api/differences.ts';
 import { useExceptionsQuery } from '../../api/exceptions.ts';
 import { useHandoffQuery } from '../../api/handoff.ts';
 import { useHappenedQuery } from '../../api/happened.ts';
@@ -170,6 +171,25 @@ function Since({ me }: { me: string }) {
   );
 }
 
+/** What changed since it was handed off, and waits to be decided on. */
+function Waiting() {
+  const { data } = useDifferencesQuery();
+  const open = data?.differences.filter(({ state }) => state !== 'approved') ?? [];
+  if (open.length === 0) return null;
+  const hours = open.reduce((sum, { payableHours }) => sum + payableHours, 0);
+  return (
+    <p className="flex gap-2 border-b border-faint py-1.5 text-note">
+      <span className="flex-1">
+        {open.length.toLocaleString('en')} {open.length === 1 ? 'card' : 'cards'} changed since, by{' '}
+        {decimalHours(hours)} h.
+      </span>
+      <Link to="/afterwards" className="font-semibold text-heather hover:underline">
+        decide
+      </Link>
+    </p>
+  );
+}
+
 const MOST_BATCHES = 5;
 
 /** What went to the pay system before. */
@@ -182,6 +202,7 @@ function Batches({ periodId }: { periodId: number }) {
     <section aria-label="Handed off">
       <h2 className="border-b-2 border-ink pb-1 text-lead">After the last handoff</h2>
       {all.length === 0 && <p className="py-2 text-note text-soft">Nothing was handed off yet.</p>}
+      <Waiting />
       <ul>
         {all.map(({ id, number, firstDay, lastDay, lines, payableHours }) => (
           <li

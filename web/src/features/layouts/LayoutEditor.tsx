@@ -144,6 +144,7 @@ export function LayoutEditor({
         <Unsaved when={isChanged && kept !== null && !isSaving} />
       </main>
       <Side label="Column and file" className="bg-sheet px-5 py-4">
+        {latest === null && <div className="mb-5">{children}</div>}
         {open !== null && opened !== undefined && (
           <ColumnForm
             key={`${open.part} ${open.index}`}
@@ -167,7 +168,7 @@ export function LayoutEditor({
         )}
         <FileForm says={says} isFixed={!may} onChange={setSays} />
         {preview !== undefined && <AddsUp preview={preview} />}
-        <div className="mt-4">{children}</div>
+        {latest !== null && <div className="mt-4">{children}</div>}
       </Side>
     </div>
   );
