@@ -95,6 +95,14 @@ export { CHECKS, type Checked, checkAll, holdingUp } from './pay/readiness/check
 export type { Case, Weight } from './pay/readiness/define.ts';
 export type { CardFacts, CodeFacts, Facts, KnownToPaySystem, Uncaught } from './pay/readiness/facts.ts';
 export { isFar, type Usual, usualOf } from './pay/readiness/usual.ts';
+export {
+  nextStart,
+  type PayPeriod,
+  payDayOf,
+  payPeriods,
+  type Scheme,
+  SchemeSchema,
+} from './periods/scheme.ts';
 // What is known of a person.
 export {
   type CarriedInput,

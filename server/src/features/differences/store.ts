@@ -1,5 +1,5 @@
 import type { Instant } from '@heath/core';
-import { and, desc, eq, gt, inArray, isNull, max, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, gte, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
   badgeOwner,
@@ -104,7 +104,7 @@ export const filesOf = (queries: Reads, people: readonly number[], from: number)
         .innerJoin(user, eq(user.id, importFile.madeBy))
         .innerJoin(punch, eq(punch.sourceId, punchSource.id))
         .innerJoin(badgeOwner, eq(badgeOwner.badgeId, punch.badgeId))
-        .where(and(inArray(badgeOwner.personId, [...people]), gt(importFile.madeAt, from)))
+        .where(and(inArray(badgeOwner.personId, [...people]), gte(importFile.madeAt, from)))
         .groupBy(badgeOwner.personId, importFile.id);
 
 /** A difference, locked, with its card and what was decided last of it. */
