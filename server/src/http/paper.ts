@@ -1,6 +1,5 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import pdfmake from 'pdfmake';
 
 /** A page of a report or a file on paper. */
 export interface Paper {
@@ -22,11 +21,12 @@ const fonts = join(
   'fonts',
   'Roboto',
 );
-let isReady = false;
-
-/** The fonts come with the package; nothing else is read, from this machine or another. */
-function prepare(): void {
-  if (isReady) return;
+/**
+ * Loaded where it is needed: not every thread prints. The fonts come with the package; nothing else is read, from this
+ * machine or another.
+ */
+async function printer() {
+  const { default: pdfmake } = await import('pdfmake');
   pdfmake.setFonts({
     Roboto: {
       normal: join(fonts, 'Roboto-Regular.ttf'),
@@ -37,7 +37,7 @@ function prepare(): void {
   });
   pdfmake.setLocalAccessPolicy((path) => path.startsWith(fonts));
   pdfmake.setUrlAccessPolicy(() => false);
-  isReady = true;
+  return pdfmake;
 }
 
 /** A table on paper, A4, as many pages as it takes, each with its heading and number. */
@@ -51,7 +51,7 @@ export async function paperOf({
   rows,
   sign,
 }: Paper): Promise<Buffer> {
-  prepare();
+  const pdfmake = await printer();
   const columns = Math.max(heading.length, rows[0]?.length ?? 0, 1);
   const cell = (text: string, i: number, bold = false) => ({
     text,

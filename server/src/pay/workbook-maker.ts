@@ -9,7 +9,7 @@ import {
   type Layout,
   RowMaker,
 } from '@heath/core';
-import exceljs from 'exceljs';
+import type { stream, Worksheet } from 'exceljs';
 import type { FileMaker, Sink } from './making.ts';
 
 const ROWS_AT_ONCE = 500;
@@ -19,23 +19,33 @@ export class WorkbookMaker implements FileMaker {
   readonly #rows: RowMaker;
   readonly #checker: FileChecker;
   readonly #out = new PassThrough();
-  readonly #book: exceljs.stream.xlsx.WorkbookWriter;
-  readonly #sheet: exceljs.Worksheet;
-  readonly #drained: Promise<void>;
+  readonly #sink: Sink;
+  readonly #layout: Layout;
+  #book!: stream.xlsx.WorkbookWriter;
+  #sheet!: Worksheet;
+  #drained!: Promise<void>;
   #hours = 0;
   #written = 0;
 
   constructor(layout: Layout, head: BatchHead, sink: Sink, only: ReadonlySet<number> | null) {
     this.#rows = new RowMaker(layout, head, only);
     this.#checker = new FileChecker(layout);
-    this.#book = new exceljs.stream.xlsx.WorkbookWriter({ stream: this.#out, useStyles: true });
-    this.#sheet = this.#book.addWorksheet(layout.name.replaceAll(/[[\]*?:/\\]/g, ' ').slice(0, 31) || 'Pay');
-    this.#drained = (async () => {
-      for await (const bytes of this.#out) await sink(bytes as Buffer);
-    })();
+    this.#sink = sink;
+    this.#layout = layout;
   }
 
   async start(totals: FileTotals | null): Promise<void> {
+    // Loaded where it is needed: it takes thirty megabytes of every thread.
+    const { default: exceljs } = await import('exceljs');
+    this.#book = new exceljs.stream.xlsx.WorkbookWriter({ stream: this.#out, useStyles: true });
+    this.#sheet = this.#book.addWorksheet(
+      this.#layout.name.replaceAll(/[[\]*?:/\\]/g, ' ').slice(0, 31) || 'Pay',
+    );
+    this.#drained = (async () => {
+      for await (const bytes of this.#out) await this.#sink(bytes as Buffer);
+    })();
+    // Whoever ends it hears of it; until then it is no error that nobody sees to.
+    this.#drained.catch(() => undefined);
     this.#write(this.#rows.start(totals));
   }
 

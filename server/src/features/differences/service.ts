@@ -54,7 +54,7 @@ export async function differences(
   const rows = await openDifferences(database, who);
   const people = [...new Set(rows.map(({ personId }) => personId))];
   const corrections = await correctionsOf(database, people);
-  const files = await filesOf(database, people, Math.min(...rows.map(({ sealedAt }) => sealedAt), Infinity));
+  const files = await filesOf(database, people, Math.min(...rows.map(({ sealedAs }) => sealedAs ?? 0)));
   return {
     differences: rows.map((row) => ({
       periodId: row.periodId,
@@ -94,7 +94,7 @@ const AROUND_SECONDS = 2 * SECONDS_PER_DAY;
 
 /** What happened since the handoff that may have changed a card, the latest first. */
 function reasonsOf(
-  { personId, firstDay, lastDay, sealedAt }: OpenDifference,
+  { personId, firstDay, lastDay, sealedAt, sealedAs }: OpenDifference,
   corrections: Awaited<ReturnType<typeof correctionsOf>>,
   files: Awaited<ReturnType<typeof filesOf>>,
 ): Difference['reasons'] {
@@ -112,7 +112,11 @@ function reasonsOf(
       })),
     ...files
       .filter(
-        (one) => one.personId === personId && one.madeAt >= sealedAt && one.last >= from && one.first <= to,
+        (one) =>
+          one.personId === personId &&
+          one.importedAs > (sealedAs ?? 0) &&
+          one.last >= from &&
+          one.first <= to,
       )
       .map(({ file, by, madeAt }) => ({ says: `Punches came with ${file}`, by, madeAt })),
   ].sort((a, b) => b.madeAt - a.madeAt);

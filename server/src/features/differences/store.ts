@@ -1,5 +1,5 @@
 import type { Instant } from '@heath/core';
-import { and, desc, eq, gt, gte, inArray, isNull, max, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
   badgeOwner,
@@ -10,6 +10,7 @@ import {
   decision,
   department,
   difference,
+  happened,
   importFile,
   payGroup,
   period,
@@ -46,6 +47,7 @@ export function openDifferences(queries: Reads, who: Who) {
       departmentId: card.departmentId,
       supervisorId: card.supervisorId,
       sealedAt: seal.madeAt,
+      sealedAs: happened.id,
       decidedWhat: decision.what,
       decidedVersion: decision.version,
       decidedAt: decision.madeAt,
@@ -59,6 +61,10 @@ export function openDifferences(queries: Reads, who: Who) {
     .innerJoin(person, eq(person.id, difference.personId))
     .innerJoin(department, eq(department.id, card.departmentId))
     .innerJoin(payGroup, eq(payGroup.id, card.groupId))
+    .leftJoin(
+      happened,
+      and(eq(happened.about, 'batch'), eq(happened.aboutId, seal.batchId), eq(happened.what, 'handed off')),
+    )
     .leftJoin(last, and(eq(last.periodId, difference.periodId), eq(last.personId, difference.personId)))
     .leftJoin(decision, eq(decision.id, last.id))
     .leftJoin(user, eq(user.id, decision.madeBy))
@@ -86,8 +92,12 @@ export const correctionsOf = (queries: Reads, people: readonly number[]) =>
         .orderBy(desc(correction.id))
         .limit(2000);
 
-/** Files that brought punches of some people, with the first and last of them. */
-export const filesOf = (queries: Reads, people: readonly number[], from: number) =>
+/**
+ * Files that brought punches of some people, with the first and last of them.
+ *
+ * @param since what happened last before them: the clock alone does not tell what came first within a second
+ */
+export const filesOf = (queries: Reads, people: readonly number[], since: number) =>
   people.length === 0
     ? Promise.resolve([])
     : queries
@@ -96,16 +106,25 @@ export const filesOf = (queries: Reads, people: readonly number[], from: number)
           file: importFile.name,
           by: user.name,
           madeAt: importFile.madeAt,
+          importedAs: happened.id,
           first: sql<Instant>`MIN(${punch.at})`.mapWith(Number),
           last: sql<Instant>`MAX(${punch.at})`.mapWith(Number),
         })
         .from(punchSource)
         .innerJoin(importFile, eq(importFile.id, punchSource.importId))
+        .innerJoin(
+          happened,
+          and(
+            eq(happened.about, 'import_file'),
+            eq(happened.aboutId, importFile.id),
+            eq(happened.what, 'imported'),
+          ),
+        )
         .innerJoin(user, eq(user.id, importFile.madeBy))
         .innerJoin(punch, eq(punch.sourceId, punchSource.id))
         .innerJoin(badgeOwner, eq(badgeOwner.badgeId, punch.badgeId))
-        .where(and(inArray(badgeOwner.personId, [...people]), gte(importFile.madeAt, from)))
-        .groupBy(badgeOwner.personId, importFile.id);
+        .where(and(inArray(badgeOwner.personId, [...people]), gt(happened.id, since)))
+        .groupBy(badgeOwner.personId, happened.id);
 
 /** A difference, locked, with its card and what was decided last of it. */
 export async function lockDifference(queries: Queries, periodId: number, personId: number) {

@@ -66,7 +66,7 @@ const COLUMNS: readonly Column<SentRow>[] = [
     name: 'Workday',
     value: ({ workday }) => workday,
     text: ({ workday }) => longDay(workday),
-    room: 34,
+    room: 42,
   },
   {
     id: 'code',
