@@ -2,6 +2,7 @@ import type { Workday } from '@heath/core';
 import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
+import { insertMany } from '../../database/insert-many.ts';
 import {
   approval,
   batch,
@@ -340,12 +341,9 @@ export async function endBatch(
 
 /** A line as it is written: of a batch whose number is known. */
 export type NewLine = typeof batchLine.$inferInsert;
-const ROWS_AT_ONCE = 2000;
 
-export async function addLines(queries: Queries, lines: readonly NewLine[]): Promise<void> {
-  for (let i = 0; i < lines.length; i += ROWS_AT_ONCE)
-    await queries.insert(batchLine).values(lines.slice(i, i + ROWS_AT_ONCE));
-}
+export const addLines = (queries: Queries, lines: readonly NewLine[]): Promise<void> =>
+  insertMany(queries, batchLine, lines);
 
 export async function addCodes(
   queries: Queries,
