@@ -3,7 +3,7 @@ import { type ClassId, classLabel, isPremium, type Workday } from '@heath/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useSentQuery } from '../../api/differences.ts';
-import { decimalHours, longDay } from '../../ui/format.ts';
+import { decimalHours, shortDay } from '../../ui/format.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
@@ -57,7 +57,7 @@ const hoursColumn = (id: string, name: string, of: (row: SentRow) => number): Co
   text: (row) => (of(row) === 0 && id !== 'now' ? '' : decimalHours(of(row))),
   sum: (rows) => decimalHours(rows.reduce((sum, row) => (isPremium(row.classId) ? sum : sum + of(row)), 0)),
   isFigure: true,
-  room: 20,
+  room: 18,
 });
 
 const COLUMNS: readonly Column<SentRow>[] = [
@@ -65,8 +65,8 @@ const COLUMNS: readonly Column<SentRow>[] = [
     id: 'day',
     name: 'Workday',
     value: ({ workday }) => workday,
-    text: ({ workday }) => longDay(workday),
-    room: 42,
+    text: ({ workday }) => shortDay(workday),
+    room: 24,
   },
   {
     id: 'code',
@@ -86,7 +86,7 @@ const COLUMNS: readonly Column<SentRow>[] = [
     name: 'What it is',
     value: ({ classId }) => classLabel(classId),
     sum: () => 'Premiums aside',
-    room: 34,
+    room: 32,
     grows: true,
   },
   {
@@ -102,7 +102,7 @@ const COLUMNS: readonly Column<SentRow>[] = [
         ))}
       </>
     ),
-    room: 18,
+    room: 16,
   },
   hoursColumn('sent', 'Sent', ({ sent }) => sent),
   hoursColumn('waived', 'Waived', ({ waived }) => waived),

@@ -146,4 +146,20 @@ describe('what others did', () => {
     ]);
     expect(linesSince(happened, 'Odile', 8).map(({ text }) => text)).toEqual(['May corrected 1 card']);
   });
+
+  it('tells an answer to a question from that of the pay system', () => {
+    const row = { at: '2026-11-02T09:00:00Z', aboutId: 1, before: null, what: 'answered' };
+    const happened = [
+      { ...row, id: 4, by: null, about: 'delivery', after: { status: 'in part', refused: 3 } },
+      { ...row, id: 3, by: 'Piotr', about: 'question', after: { text: 'I did' } },
+      { ...row, id: 2, by: null, about: 'delivery', after: { status: 'accepted', refused: 0 } },
+    ];
+    expect(linesSince(happened, 'Odile', null).map(({ text }) => text)).toEqual([
+      'The pay system answered 2 deliveries, 3 lines refused',
+      'Piotr answered 1 question',
+    ]);
+    expect(linesSince(happened.slice(2), 'Odile', null).map(({ text }) => text)).toEqual([
+      'The pay system answered 1 delivery',
+    ]);
+  });
 });

@@ -20,8 +20,10 @@ const peopleIn = (rows: readonly Row[]): number =>
     return sum + (Array.isArray(people) ? people.length : 0);
   }, 0);
 
-/** How each thing that is written is told; what is not here is nobody's news. */
-const TOLD: Readonly<Record<string, (rows: readonly Row[]) => { text: string; to: string | null }>> = {
+type Telling = (rows: readonly Row[]) => { text: string; to: string | null };
+
+/** How each thing that is written is told, by what it happened to where that matters; what is not here is nobody's news. */
+const TOLD: Readonly<Record<string, Telling>> = {
   imported: (rows) => ({ text: `${count(rows, 'file', 'files')} of punches came in`, to: '/punches' }),
   'not imported': (rows) => ({
     text: `${count(rows, 'file', 'files')} could not be imported`,
@@ -43,10 +45,19 @@ const TOLD: Readonly<Record<string, (rows: readonly Row[]) => { text: string; to
   }),
   asked: (rows) => ({ text: `asked ${count(rows, 'question', 'questions')}`, to: '/desk' }),
   answered: (rows) => ({ text: `answered ${count(rows, 'question', 'questions')}`, to: '/exceptions' }),
+  'delivery answered': (rows) => {
+    const refused = rows.reduce((sum, row) => sum + Number(field(row, 'refused') ?? 0), 0);
+    return {
+      text: `the pay system answered ${count(rows, 'delivery', 'deliveries')}${refused === 0 ? '' : `, ${refused.toLocaleString('en')} ${refused === 1 ? 'line' : 'lines'} refused`}`,
+      to: '/handoff',
+    };
+  },
   'approval withdrawn': () => ({ text: 'withdrew an approval', to: '/cards?show=to-approve' }),
   given: (rows) => ({ text: `gave ${count(rows, 'badge', 'badges')} to somebody`, to: '/exceptions' }),
   'handed off': (rows) => ({ text: `handed off ${count(rows, 'batch', 'batches')}`, to: '/handoff' }),
 };
+
+const tellingOf = ({ about, what }: Row): Telling | undefined => TOLD[`${about} ${what}`] ?? TOLD[what];
 
 const MOST_LINES = 8;
 
@@ -59,15 +70,15 @@ const MOST_LINES = 8;
 export function linesSince(happened: readonly Row[], me: string, since: number | null): SinceLine[] {
   const groups = new Map<string, Row[]>();
   for (const row of happened) {
-    if (row.by === me || TOLD[row.what] === undefined || (since !== null && row.id <= since)) continue;
-    const key = `${row.by ?? ''} ${row.what} ${row.at.slice(0, 10)}`;
+    if (row.by === me || tellingOf(row) === undefined || (since !== null && row.id <= since)) continue;
+    const key = `${row.by ?? ''} ${row.about} ${row.what} ${row.at.slice(0, 10)}`;
     const own = groups.get(key);
     if (own === undefined) groups.set(key, [row]);
     else own.push(row);
   }
   return [...groups.values()].slice(0, MOST_LINES).flatMap((rows) => {
     const [newest] = rows;
-    const told = newest === undefined ? undefined : TOLD[newest.what]?.(rows);
+    const told = newest === undefined ? undefined : tellingOf(newest)?.(rows);
     if (newest === undefined || told === undefined) return [];
     const text = newest.by === null ? told.text : `${newest.by} ${told.text}`;
     return [
