@@ -1,5 +1,5 @@
 import type { Line, MappingRule, PayLine, Workday } from '@heath/core';
-import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Database, Reads } from '../database/connect.ts';
 import { card, costCenter, department, job, payGroup, person, site } from '../database/schema/index.ts';
 import { holidaysOf } from './holidays.ts';
@@ -92,9 +92,22 @@ export async function* linesOfCards(
   withHolidays: boolean,
 ): AsyncGenerator<readonly CardOfLines[]> {
   if (which.groups.length === 0) return;
-  const people = which.people === undefined ? [] : [inArray(card.personId, [...which.people])];
-  for (let after = ''; ; ) {
-    const rows = await queries
+  const of = [
+    eq(card.periodId, which.periodId),
+    inArray(card.groupId, [...which.groups]),
+    ...(which.people === undefined ? [] : [inArray(card.personId, [...which.people])]),
+  ];
+  // First who they are, in order: to order whole cards, the database would carry all their lines about for each page.
+  const ordered = await queries
+    .select({ personId: card.personId })
+    .from(card)
+    .innerJoin(person, eq(person.id, card.personId))
+    .where(and(...of))
+    .orderBy(asc(person.number));
+  for (let from = 0; from < ordered.length; from += CARDS_AT_ONCE) {
+    const ids = ordered.slice(from, from + CARDS_AT_ONCE).map(({ personId }) => personId);
+    const placeOf = new Map(ids.map((id, place) => [id, place]));
+    const found = await queries
       .select({
         personId: person.id,
         number: person.number,
@@ -109,25 +122,15 @@ export async function* linesOfCards(
       })
       .from(card)
       .innerJoin(person, eq(person.id, card.personId))
-      .where(
-        and(
-          eq(card.periodId, which.periodId),
-          inArray(card.groupId, [...which.groups]),
-          gt(person.number, after),
-          ...people,
-        ),
-      )
-      .orderBy(asc(person.number))
-      .limit(CARDS_AT_ONCE);
-    const ids = rows.map(({ personId }) => personId);
-    const isHoliday =
-      withHolidays && ids.length > 0
-        ? await holidaysOf(
-            database,
-            which,
-            [...ids].sort((a, b) => a - b),
-          )
-        : NEVER;
+      .where(and(...of, inArray(card.personId, ids)));
+    const rows = found.sort((x, y) => (placeOf.get(x.personId) ?? 0) - (placeOf.get(y.personId) ?? 0));
+    const isHoliday = withHolidays
+      ? await holidaysOf(
+          database,
+          which,
+          [...ids].sort((a, b) => a - b),
+        )
+      : NEVER;
     yield rows.map((row) => {
       const isComputed = row.inputVersion === row.computedVersion;
       const lines = isComputed ? (row.lines ?? []) : [];
@@ -146,8 +149,5 @@ export async function* linesOfCards(
           .map((line) => payLine(line, row, places, isHoliday(row.personId, line.workday))),
       };
     });
-    const last = rows[rows.length - 1];
-    if (last === undefined || rows.length < CARDS_AT_ONCE) return;
-    after = last.number;
   }
 }
