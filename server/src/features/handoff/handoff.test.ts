@@ -6,15 +6,25 @@ import { cardRows, type HandoffBatch } from '@heath/contract';
 import { isPremium } from '@heath/core';
 import { startIntake } from '@heath/pay-intake';
 import { parse } from 'csv-parse/sync';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { batchLine, batch as batchTable, delivery, seal, task } from '../../database/schema/index.ts';
+import { connect, disconnect } from '../../database/connect.ts';
+import {
+  batchLine,
+  batch as batchTable,
+  delivery,
+  happened,
+  refusedLine,
+  seal,
+  task,
+} from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
 import { listCards, openCard } from '../cards/service.ts';
 import { keepMapping, mappingNow } from '../mapping/service.ts';
+import { deliver as sendDelivery } from './deliveries/run.ts';
 import { deliverBatch } from './deliveries/service.ts';
 import { batchDetail, checkHandoff, handOff, handoffOf, takeBack } from './service.ts';
 
@@ -54,13 +64,16 @@ async function fileOf(id: number): Promise<Buffer> {
   for await (const part of chunksOf(company.database, id)) parts.push(part);
   return Buffer.concat(parts);
 }
-/** Asks for a delivery and does what waits, with what the pay system does to the next answers. */
-async function deliver(id: number, what: 'all' | 'rest', how = 'well', times = 0, milliseconds = 0) {
-  await fetch(`${intake.url}/behavior`, {
+/** What the pay system does to the next answers. */
+const behave = (how: string, times: number, milliseconds: number) =>
+  fetch(`${intake.url}/behavior`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ how, times, milliseconds }),
   });
+/** Asks for a delivery and does what waits. */
+async function deliver(id: number, what: 'all' | 'rest', how = 'well', times = 0, milliseconds = 0) {
+  await behave(how, times, milliseconds);
   await deliverBatch(company, company.who, null, id, what);
   await company.work().catch(() => {});
 }
@@ -276,6 +289,40 @@ describe('delivering', () => {
       new Set(lines.map(({ reference }) => reference)).size,
     ]).toEqual([true, batch.file!.lines]);
     expect(lines).toHaveLength(batch.file!.lines);
+  });
+
+  it('is done once by two servers that send at the same time, and both know the answer', async () => {
+    await company.database.execute(sql`DELETE FROM refused_line`);
+    await company.database.execute(sql`DELETE FROM delivery WHERE batch_id = ${night}`);
+    await behave('slow', 9, 300);
+    await deliverBatch(company, company.who, null, night, 'all');
+    const [waiting] = await company.database.select().from(delivery).where(eq(delivery.batchId, night));
+    const other = connect(company.url, 2);
+    try {
+      await Promise.all(
+        [company.database, other].map((database) =>
+          sendDelivery(database, company.clock, intake.url, waiting!.id),
+        ),
+      );
+    } finally {
+      await disconnect(other);
+    }
+    await behave('well', 0, 0);
+    await company.work();
+    const { batch, deliveries } = await detail(night);
+    expect(intake.ledger.entries.filter(({ key }) => key === waiting!.key)).toHaveLength(1);
+    expect(paidOf(batch)).toHaveLength(batch.file!.lines);
+    expect(deliveries).toHaveLength(1);
+    const told = await company.database
+      .select({ what: happened.what })
+      .from(happened)
+      .where(and(eq(happened.about, 'delivery'), eq(happened.aboutId, waiting!.id)));
+    expect(told.map(({ what }) => what)).toEqual(['delivered', 'answered', 'answered again']);
+    const refused = await company.database
+      .select()
+      .from(refusedLine)
+      .where(eq(refusedLine.deliveryId, waiting!.id));
+    expect(new Set(refused.map(({ line }) => line)).size).toBe(refused.length);
   });
 
   it('gives up at some time, says why, and goes on as the same delivery when it is asked to', async () => {
