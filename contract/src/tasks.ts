@@ -33,6 +33,8 @@ export type DiskState = v.InferOutput<typeof DiskState>;
 /** GET /api/tasks */
 export const TasksReply = v.strictObject({
   tasks: list(TaskView),
+  /** The highest id that a task ever had: one up to it that is not listed has ended, also where nobody saw it begin. 0: there was none. */
+  newest: count,
   /** What people should know of the disk below the data; null while there is room. */
   disk: v.nullable(DiskState),
 });

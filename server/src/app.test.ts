@@ -197,7 +197,7 @@ describe('the application', () => {
       expect(response.headers.get('content-type')).toMatch(/^text\/event-stream/);
       expect(response.headers.get('content-encoding')).toBeNull();
       const events = eventsOf(response);
-      expect(await events()).toEqual({ tasks: [], disk: null });
+      expect(await events()).toEqual({ tasks: [], newest: 0, disk: null });
       await company.database.insert(task).values({ kind: 'recompute', subjectId: 1, status: 'waiting' });
       const { tasks } = await events();
       expect(tasks).toMatchObject([{ kind: 'recompute', status: 'waiting', done: 0 }]);

@@ -1,4 +1,4 @@
-import type { TaskView } from '@heath/contract';
+import type { TasksReply, TaskView } from '@heath/contract';
 import { describe, expect, it } from 'vitest';
 import { changedBy } from './tasks.ts';
 
@@ -14,29 +14,30 @@ const task = (id: number, kind: TaskView['kind'], done = 0): TaskView => ({
   error: null,
 });
 
+const open = (newest: number, ...tasks: readonly TaskView[]): TasksReply => ({ tasks, newest, disk: null });
+const CARDS = ['strip', 'cards', 'card', 'exceptions', 'handoff', 'differences'];
+
 describe('what is read anew', () => {
   it('is nothing while work goes on, or begins', () => {
-    expect(changedBy([task(1, 'import')], [task(1, 'import', 50), task(2, 'recompute')])).toEqual([]);
+    expect(
+      changedBy(open(1, task(1, 'import')), open(2, task(1, 'import', 50), task(2, 'recompute'))),
+    ).toEqual([]);
+    // It began after the ids were looked at.
+    expect(changedBy(open(1), open(1, task(2, 'recompute')))).toEqual([]);
+    expect(changedBy(open(1, task(2, 'recompute')), open(2, task(2, 'recompute')))).toEqual([]);
   });
 
   it('are cards and their sums when cards were computed, and files too when one was imported', () => {
-    expect(changedBy([task(1, 'recompute')], [])).toEqual([
-      'strip',
-      'cards',
-      'card',
-      'exceptions',
-      'handoff',
-      'differences',
-    ]);
-    expect(changedBy([task(1, 'recompute'), task(2, 'import')], [task(1, 'recompute')])).toEqual([
-      'strip',
-      'cards',
-      'card',
-      'exceptions',
-      'handoff',
-      'differences',
-      'import',
-      'imports',
-    ]);
+    expect(changedBy(open(1, task(1, 'recompute')), open(1))).toEqual(CARDS);
+    expect(
+      changedBy(open(2, task(1, 'recompute'), task(2, 'import')), open(2, task(1, 'recompute'))),
+    ).toEqual([...CARDS, 'import', 'imports']);
+  });
+
+  it('is everything when work began and ended between two looks', () => {
+    expect(changedBy(open(1), open(2))).toEqual([...CARDS, 'batch', 'import', 'imports']);
+    expect(
+      changedBy(open(3, task(3, 'recompute')), open(5, task(3, 'recompute'), task(5, 'import'))),
+    ).toEqual([...CARDS, 'batch', 'import', 'imports']);
   });
 });

@@ -2,16 +2,25 @@ import type { TasksReply, TaskView } from '@heath/contract';
 import { api } from './base.ts';
 import { hearLive } from './live.ts';
 
-/** What is to be read anew since some work ended. */
-export function changedBy(before: readonly TaskView[], after: readonly TaskView[]) {
-  const goesOn = new Set(after.map(({ id }) => id));
-  const ended = before.filter(({ id }) => !goesOn.has(id));
+/** Of each kind, what else than the cards is to be read anew when it ended. */
+const OF_KIND = {
+  deliver: ['batch'],
+  import: ['import', 'imports'],
+  recompute: [],
+} as const satisfies Readonly<Record<TaskView['kind'], readonly string[]>>;
+const KINDS = ['deliver', 'import', 'recompute'] as const satisfies readonly TaskView['kind'][];
+
+/** What is to be read anew since some work ended: work that was seen before, or that began and ended between two looks. */
+export function changedBy(before: TasksReply, after: TasksReply) {
+  const goesOn = new Set(after.tasks.map(({ id }) => id));
+  const ended = before.tasks.filter(({ id }) => !goesOn.has(id));
+  const came = after.tasks.filter(({ id }) => id > before.newest && id <= after.newest);
+  const isUnseen = after.newest - before.newest > came.length;
+  if (ended.length === 0 && !isUnseen) return [];
+  const kinds = KINDS.filter((one) => isUnseen || ended.some(({ kind }) => kind === one));
   return [
-    ...(ended.length > 0
-      ? (['strip', 'cards', 'card', 'exceptions', 'handoff', 'differences'] as const)
-      : []),
-    ...(ended.some(({ kind }) => kind === 'deliver') ? (['batch'] as const) : []),
-    ...(ended.some(({ kind }) => kind === 'import') ? (['import', 'imports'] as const) : []),
+    ...(['strip', 'cards', 'card', 'exceptions', 'handoff', 'differences'] as const),
+    ...kinds.flatMap((kind) => OF_KIND[kind]),
   ];
 }
 
@@ -27,11 +36,14 @@ const tasksApi = api.injectEndpoints({
       ) {
         // Where the first answer fails, whoever shows it asks again.
         if ((await cacheDataLoaded.catch(() => null)) === null) return;
+        // What was heard last, not what is shown: an answer to `GET /tasks` may have taken the place of tasks that ended meanwhile.
+        let before = getCacheEntry().data;
         const end = hearLive(
           '/api/tasks/live',
           (told) => {
             const after = told as TasksReply;
-            const tags = changedBy(getCacheEntry().data?.tasks ?? [], after.tasks);
+            const tags = before === undefined ? [] : changedBy(before, after);
+            before = after;
             updateCachedData(() => after);
             if (tags.length > 0) dispatch(api.util.invalidateTags(tags));
           },

@@ -11,7 +11,7 @@ const server = ({ method, path }: Asked) => {
   if (path === '/session') return method === 'DELETE' ? { status: 204, body: null } : ok(SPECIALIST);
   if (path === '/periods') return ok(PERIODS);
   if (path === '/periods/2/cards') return ok(CARDS);
-  return path === '/tasks' ? ok({ tasks: [], disk: null }) : undefined;
+  return path === '/tasks' ? ok({ tasks: [], newest: 9, disk: null }) : undefined;
 };
 const user = userEvent.setup();
 const open = (at: string, who: Partial<SignedInUser> = {}) => {

@@ -7,7 +7,7 @@ import { sendEvents } from '../../http/events.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { cancelImport, type OpenTask, openTasks, tryAgain } from './store.ts';
+import { cancelImport, newestTask, type OpenTask, openTasks, tryAgain } from './store.ts';
 import { TaskWatch } from './watch.ts';
 
 const view = ({ name, firstDay, lastDay, status, ...rest }: OpenTask): TaskView => ({
@@ -18,10 +18,15 @@ const view = ({ name, firstDay, lastDay, status, ...rest }: OpenTask): TaskView 
 
 export function taskRoutes(context: Context): Router {
   const routes = guarded();
-  const reply = async (): Promise<TasksReply> => ({
-    tasks: (await openTasks(context.database)).map(view),
-    disk: context.disk.state(),
-  });
+  const reply = async (): Promise<TasksReply> => {
+    // First: a task that comes between the two is listed without being counted, and counted with the next look.
+    const newest = await newestTask(context.database);
+    return {
+      tasks: (await openTasks(context.database)).map(view),
+      newest,
+      disk: context.disk.state(),
+    };
+  };
   routes.get('/tasks', async (_request, response) => {
     answer(response, 'GET /tasks', await reply());
   });

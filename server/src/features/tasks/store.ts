@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, max, sql } from 'drizzle-orm';
 import type { Keeps, Reads } from '../../database/connect.ts';
 import { batch, card, delivery, importFile, period, task } from '../../database/schema/index.ts';
 
@@ -39,6 +39,12 @@ export async function openTasks(queries: Reads): Promise<OpenTask[]> {
             AND EXISTS (SELECT 1 FROM ${card} WHERE ${card.periodId} = ${task.subjectId} AND ${card.inputVersion} <> ${card.computedVersion}))
      ORDER BY ${task.id} DESC LIMIT 50`);
   return rows as unknown as OpenTask[];
+}
+
+/** The highest id that a task ever had; 0 where there was none. */
+export async function newestTask(queries: Reads): Promise<number> {
+  const [row] = await queries.select({ id: max(task.id) }).from(task);
+  return row?.id ?? 0;
 }
 
 /**

@@ -13,7 +13,7 @@ const task: TaskView = {
   total: 100,
   error: null,
 };
-const replyOf = (...tasks: readonly TaskView[]): TasksReply => ({ tasks, disk: null });
+const replyOf = (...tasks: readonly TaskView[]): TasksReply => ({ tasks, newest: 9, disk: null });
 
 let rows: TasksReply | Error;
 let looks: number;

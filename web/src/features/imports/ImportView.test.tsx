@@ -48,6 +48,7 @@ const server = ({ method, path, body }: Asked) => {
           error: null,
         },
       ],
+      newest: 9,
       disk: null,
     });
   if (path === '/imports/3/start') {
@@ -57,7 +58,7 @@ const server = ({ method, path, body }: Asked) => {
   }
   if (path === '/tasks/7' && method === 'DELETE') {
     file = RECEIVED;
-    return ok({ tasks: [], disk: null });
+    return ok({ tasks: [], newest: 9, disk: null });
   }
   if (path.startsWith('/imports/3/refusals'))
     return ok({ refusals: [{ line: 12, field: 'date', value: '31/02/2026', reason: 'impossible-date' }] });

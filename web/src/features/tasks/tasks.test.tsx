@@ -26,18 +26,18 @@ let live: { onmessage: ((event: MessageEvent) => void) | null };
 let tasks: TasksReply;
 const told = (...all: readonly TaskView[]) =>
   act(async () => {
-    tasks = { tasks: all, disk: null };
+    tasks = { tasks: all, newest: 9, disk: null };
     live.onmessage?.(new MessageEvent('message', { data: JSON.stringify(tasks) }));
   });
 const server = ({ method, path }: Asked) => {
   if (path === '/session') return ok(user);
   if (path === '/tasks') return ok(tasks);
-  if (method === 'DELETE' && path === '/tasks/7') return ok({ tasks: [recompute], disk: null });
-  if (path === '/tasks/9/retry') return ok({ tasks: [], disk: null });
+  if (method === 'DELETE' && path === '/tasks/7') return ok({ tasks: [recompute], newest: 9, disk: null });
+  if (path === '/tasks/9/retry') return ok({ tasks: [], newest: 9, disk: null });
   return undefined;
 };
 const begin = async (...all: readonly TaskView[]) => {
-  tasks = { tasks: all, disk: null };
+  tasks = { tasks: all, newest: 9, disk: null };
   const asked = answering(server);
   show(
     <>
@@ -92,7 +92,7 @@ describe('long work', () => {
   it('is given up where it is an import, and only there', async () => {
     const asked = await begin(task(), recompute);
     await click.click(await screen.findByRole('button', { name: '2 at work' }));
-    tasks = { tasks: [recompute], disk: null };
+    tasks = { tasks: [recompute], newest: 9, disk: null };
     await click.click(await screen.findByRole('button', { name: 'Cancel importing clocks.csv' }));
     expect(await screen.findByText(/^Nothing of clocks\.csv was imported\./)).toBeDefined();
     expect(asked).toContainEqual({ method: 'DELETE', path: '/tasks/7', body: null });
@@ -112,7 +112,7 @@ describe('work that failed', () => {
     );
     // It does not go on.
     expect(screen.queryByText(/at work/)).toBeNull();
-    tasks = { tasks: [], disk: null };
+    tasks = { tasks: [], newest: 9, disk: null };
     await click.click(screen.getByRole('button', { name: 'Try again' }));
     await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
     expect(asked.some(({ path }) => path === '/tasks/9/retry')).toBe(true);
@@ -125,7 +125,7 @@ describe('work that failed', () => {
   });
 
   it('is said of the disk, which fills for everybody', async () => {
-    tasks = { tasks: [], disk: null };
+    tasks = { tasks: [], newest: 9, disk: null };
     await begin();
     await act(async () => {
       const disk = { folder: '/srv/heath', freeMegabytes: 120, neededMegabytes: 200, full: true };
