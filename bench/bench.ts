@@ -9,6 +9,7 @@ import { type CardsReply, cardRows } from '@heath/contract';
 import { instant, instantFromIso, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, people, punchFileLines, ZONE } from '@heath/demo';
 import mysql, { type Connection, type ResultSetHeader, type RowDataPacket } from 'mysql2/promise';
+import { SERVER_FLAGS } from '../scripts/lib/server.mjs';
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
 import { loadCompany } from '../server/src/demo/load.ts';
@@ -81,7 +82,7 @@ async function loadDataInfile(connection: Connection): Promise<number> {
 }
 
 function startServer(): Promise<ChildProcess> {
-  const child = spawn(process.execPath, [here('../server/main.js')], {
+  const child = spawn(process.execPath, [...SERVER_FLAGS, here('../server/main.js')], {
     env: {
       ...process.env,
       NODE_ENV: 'production',

@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { startIntake } from '@heath/pay-intake';
 import mysql from 'mysql2/promise';
 import type { TestProject } from 'vitest/node';
+import { SERVER_FLAGS } from '../scripts/lib/server.mjs';
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -58,7 +59,7 @@ export async function startServer(
   env: Record<string, string> = {},
 ): Promise<RunningServer> {
   const port = await freePort();
-  const child = spawn(process.execPath, [dist('main.js')], {
+  const child = spawn(process.execPath, [...SERVER_FLAGS, dist('main.js')], {
     env: { ...process.env, PORT: String(port), HEATH_DATABASE_URL: databaseUrl, HEATH_LOG: 'error', ...env },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });

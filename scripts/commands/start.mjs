@@ -14,6 +14,7 @@ import { dataFolder, root } from '../lib/paths.mjs';
 import { endChild, endStartedWith, forget, remember, remembered } from '../lib/processes.mjs';
 import { run } from '../lib/run.mjs';
 import { fail, say } from '../lib/say.mjs';
+import { SERVER_FLAGS } from '../lib/server.mjs';
 import { checkSettings, databaseOf, payIntakeOf, portOf } from '../lib/settings.mjs';
 import { supervise } from '../lib/supervise.mjs';
 
@@ -142,10 +143,14 @@ let silentLooks = 0;
 /** Starts the server and waits until it listens. */
 function launchServer() {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js'), serverOf], {
-      env: { ...env, NODE_ENV: 'production', HEATH_LOG: process.env.HEATH_LOG ?? 'warn' },
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    });
+    const child = spawn(
+      process.execPath,
+      [...SERVER_FLAGS, join(root, 'dist', 'server', 'main.js'), serverOf],
+      {
+        env: { ...env, NODE_ENV: 'production', HEATH_LOG: process.env.HEATH_LOG ?? 'warn' },
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      },
+    );
     server = child;
     silentLooks = 0;
     child.on('message', (message) => {

@@ -4,7 +4,7 @@ import type { Database, Reads } from '../database/connect.ts';
 import { card, costCenter, department, job, payGroup, person, site } from '../database/schema/index.ts';
 import { holidaysOf } from './holidays.ts';
 
-const CARDS_AT_ONCE = 500;
+const CARDS_AT_ONCE = 200;
 
 /** Codes and names of what lines refer to by their numbers. */
 export async function placesByNumber(queries: Reads) {

@@ -348,11 +348,7 @@ export function handOff(
       tx,
       what,
       {
-        lines: (lines) =>
-          addLines(
-            tx,
-            lines.map((line) => ({ ...line, batchId })),
-          ),
+        lines: (lines) => addLines(tx, batchId, lines),
         bytes: (bytes) => kept.add(bytes),
       },
       report,

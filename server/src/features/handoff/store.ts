@@ -1,4 +1,4 @@
-import type { Workday } from '@heath/core';
+import type { BatchLine, Workday } from '@heath/core';
 import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
@@ -339,11 +339,37 @@ export async function endBatch(
     .where(eq(batch.id, id));
 }
 
-/** A line as it is written: of a batch whose number is known. */
-export type NewLine = typeof batchLine.$inferInsert;
+/** A line of a batch before it is kept: all that its file and its row say. */
+export interface NewLine extends BatchLine {
+  readonly personId: number;
+  readonly seconds: number;
+  readonly corrects: { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday } | null;
+}
 
-export const addLines = (queries: Queries, lines: readonly NewLine[]): Promise<void> =>
-  insertMany(queries, batchLine, lines);
+/** Keeps the lines of a batch. */
+export const addLines = (queries: Queries, batchId: number, lines: readonly NewLine[]): Promise<void> =>
+  insertMany(
+    queries,
+    batchLine,
+    lines.map((line) => ({
+      batchId,
+      seq: line.seq,
+      personId: line.personId,
+      personNumber: line.person,
+      workday: line.workday,
+      code: line.code,
+      classId: line.classId,
+      multiplier: line.multiplier,
+      rule: line.rule,
+      job: line.job,
+      department: line.department,
+      site: line.site,
+      costCenter: line.costCenter,
+      seconds: line.seconds,
+      hours: line.hours,
+      correctsId: line.corrects?.id ?? null,
+    })),
+  );
 
 export async function addCodes(
   queries: Queries,
