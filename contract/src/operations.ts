@@ -31,7 +31,7 @@ import {
 import { LeaveKindsReply } from './leave-kinds.ts';
 import { KeepMappingRequest, MappingPreview, MappingReply, PreviewMappingRequest } from './mapping.ts';
 import { AddCodeRequest, ListReply, PayCodesReply } from './pay-codes.ts';
-import { PeriodsReply } from './periods.ts';
+import { MakePayPeriodsRequest, PayPeriodsPlan, PayPeriodsReply, PeriodsReply } from './periods.ts';
 import { PlacesReply } from './places.ts';
 import { PunchesReply } from './punches.ts';
 import { AnswerRequest, AskRequest, QuestionsReply } from './questions.ts';
@@ -79,6 +79,23 @@ export const OPERATIONS = {
   'DELETE /sessions/:session': { says: 'Ends one of one’s own sessions.', gives: null, status: 204 },
 
   'GET /periods': { says: 'Pay groups and pay periods.', gives: PeriodsReply, status: 200 },
+  'GET /pay-periods': {
+    says: 'The pay periods of every pay group, how they follow one another, and when people are paid.',
+    gives: PayPeriodsReply,
+    status: 200,
+  },
+  'POST /pay-periods/preview': {
+    says: 'The pay periods that would be made for some pay groups. Nothing is written.',
+    takes: MakePayPeriodsRequest,
+    gives: PayPeriodsPlan,
+    status: 200,
+  },
+  'POST /pay-periods': {
+    says: 'Makes pay periods for some pay groups until a day, as they are or by another scheme from a day on.',
+    takes: MakePayPeriodsRequest,
+    gives: PayPeriodsReply,
+    status: 201,
+  },
   'GET /periods/:period/cards': { says: 'The cards within reach, by name.', gives: CardsReply, status: 200 },
   'GET /periods/:period/strip': {
     says: 'The period by day, over the cards within reach.',

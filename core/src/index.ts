@@ -99,9 +99,11 @@ export {
   nextStart,
   type PayPeriod,
   payDayOf,
+  payDaySays,
   payPeriods,
   type Scheme,
   SchemeSchema,
+  schemeSays,
 } from './periods/scheme.ts';
 // What is known of a person.
 export {

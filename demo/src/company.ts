@@ -3,6 +3,7 @@ import {
   type LayoutColumn,
   type MappingRule,
   type Rulebook,
+  type Scheme,
   type Workday,
   workdayFromIso,
 } from '@heath/core';
@@ -270,6 +271,12 @@ export const HOLIDAYS: readonly { readonly day: Workday; readonly name: string }
   { day: workdayFromIso('2026-08-31'), name: 'Regatta Day' },
   { day: workdayFromIso('2026-10-30'), name: 'Lantern Day' },
 ];
+
+/** How its pay periods follow one another: paid on the Friday after, on the day before where that is a holiday. */
+export const SCHEME: Scheme = {
+  every: { kind: 'two weeks', anchor: '2026-10-19' },
+  payDay: { daysAfter: 1, weekday: 4, moved: 'before' },
+};
 
 /** Who is on leave in the current period, by the person's place in the company: days of the period, eight hours each. */
 export const LEAVE: Readonly<Record<number, readonly number[]>> = { 33: [6, 7, 8, 9], 55: [2, 3] };

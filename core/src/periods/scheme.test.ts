@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
 import { type Workday, workday, workdayFromIso, workdayToIso } from '../time/units.ts';
-import { type PayPeriod, payPeriods, type Scheme } from './scheme.ts';
+import { type PayPeriod, payDaySays, payPeriods, type Scheme, schemeSays } from './scheme.ts';
 
 const day = workdayFromIso;
 const PAY = { daysAfter: 5, weekday: null, moved: 'not at all' } as const;
@@ -35,6 +35,29 @@ describe('pay periods', () => {
       '2026-11-01/2026-11-15',
       '2026-11-16/2026-11-30',
     ]);
+  });
+
+  it('are said in words', () => {
+    expect(
+      (
+        [
+          { kind: 'week', startsOn: 6 },
+          { kind: 'two weeks', anchor: '2026-10-19' },
+          { kind: 'month', startsOn: 22 },
+          { kind: 'half month', startsOn: [11, 31] },
+        ] as const
+      ).map((every) => schemeSays(scheme(every as Scheme['every']))),
+    ).toEqual([
+      'Every week from Sunday',
+      'Every two weeks from Monday',
+      'Every month from the 22nd',
+      'Twice a month, from the 11th and the 31st',
+    ]);
+    const paid = (payDay: Scheme['payDay']) => payDaySays(scheme({ kind: 'week', startsOn: 0 }, payDay));
+    expect(paid(PAY)).toBe('on day 5 after it');
+    expect(paid({ daysAfter: 1, weekday: 4, moved: 'before' })).toBe(
+      'on the first Friday from the day after it on, or the working day before that',
+    );
   });
 
   it('go over to another scheme in mid-year by one that is shorter', () => {

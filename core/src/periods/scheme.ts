@@ -44,6 +44,32 @@ export interface PayPeriod {
   readonly payDay: Workday;
 }
 
+const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
+
+/** A day of the month as people say it: 1st, 22nd, 31st. */
+const nth = (date: number): string => {
+  const ending =
+    date % 100 > 10 && date % 100 < 14 ? undefined : (['st', 'nd', 'rd'] as const)[(date % 10) - 1];
+  return `${date}${ending ?? 'th'}`;
+};
+
+/** How the periods of a scheme follow one another, in words: `Every two weeks from Monday`. */
+export function schemeSays({ every }: Scheme): string {
+  if (every.kind === 'week') return `Every week from ${WEEKDAYS[every.startsOn] ?? ''}`;
+  if (every.kind === 'two weeks')
+    return `Every two weeks from ${WEEKDAYS[weekdayOf(workdayFromIso(every.anchor))] ?? ''}`;
+  if (every.kind === 'month') return `Every month from the ${nth(every.startsOn)}`;
+  return `Twice a month, from the ${nth(every.startsOn[0])} and the ${nth(every.startsOn[1])}`;
+}
+
+/** When people are paid for a period of a scheme, in words: `on the first Friday after it, or the working day before`. */
+export function payDaySays({ payDay: { daysAfter, weekday, moved } }: Scheme): string {
+  const days =
+    daysAfter === 0 ? 'its last day' : daysAfter === 1 ? 'the day after it' : `day ${daysAfter} after it`;
+  const on = weekday === null ? days : `the first ${WEEKDAYS[weekday] ?? ''} from ${days} on`;
+  return moved === 'not at all' ? `on ${on}` : `on ${on}, or the working day ${moved} that`;
+}
+
 const partsOf = (day: Workday): readonly [year: number, month: number, date: number] => {
   const [year = 0, month = 0, date = 0] = workdayToIso(day).split('-').map(Number);
   return [year, month, date];

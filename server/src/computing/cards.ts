@@ -30,7 +30,7 @@ import {
   card,
   correction,
   difference,
-  payGroup,
+  groupSchedule,
   period,
   person,
   punch,
@@ -115,6 +115,11 @@ async function bearsUntil(
   return until;
 }
 
+/** The pay group of a row of `group_schedule` has the period of a row of `period`: nothing later moved it to other periods. */
+export const isGroupOfPeriod = sql`${groupSchedule.scheduleId} = ${period.scheduleId}
+  AND ${groupSchedule.firstDay} = (SELECT MAX(had.first_day) FROM ${groupSchedule} had
+                                    WHERE had.group_id = ${groupSchedule.groupId} AND had.first_day <= ${period.firstDay})`;
+
 /**
  * Makes sure that everybody who is paid in a period has a card in it, with their group, department and site as of its last day, or of their
  * last in it.
@@ -129,7 +134,7 @@ export async function ensureCards(queries: Queries, periodId: number): Promise<v
        AND ${assignment.firstDay} = (SELECT MAX(held.first_day) FROM ${assignment} held
                                       WHERE held.person_id = ${person.id}
                                         AND held.first_day <= LEAST(${period.lastDay}, COALESCE(${person.lastDay}, ${period.lastDay})))
-      JOIN ${payGroup} ON ${payGroup.id} = ${assignment.groupId} AND ${payGroup.scheduleId} = ${period.scheduleId}
+      JOIN ${groupSchedule} ON ${groupSchedule.groupId} = ${assignment.groupId} AND ${isGroupOfPeriod}
      WHERE ${period.id} = ${periodId}`);
 }
 
@@ -144,10 +149,10 @@ export const stale = or(ne(card.inputVersion, card.computedVersion), isNull(card
 /** Every pay group of the period's schedule has handed it off. */
 export const isSealed = notExists(
   build
-    .select({ id: payGroup.id })
-    .from(payGroup)
-    .leftJoin(seal, and(eq(seal.groupId, payGroup.id), eq(seal.periodId, period.id)))
-    .where(and(eq(payGroup.scheduleId, period.scheduleId), isNull(seal.batchId))),
+    .select({ id: groupSchedule.groupId })
+    .from(groupSchedule)
+    .leftJoin(seal, and(eq(seal.groupId, groupSchedule.groupId), eq(seal.periodId, period.id)))
+    .where(and(isGroupOfPeriod, isNull(seal.batchId))),
 );
 
 /**

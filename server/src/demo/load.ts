@@ -4,6 +4,7 @@ import {
   instantFromIso,
   instantToIso,
   isMissingPunch,
+  payPeriods,
   recognize,
   SECONDS_PER_DAY,
   type Workday,
@@ -39,6 +40,7 @@ import {
   punchFileLines,
   QUESTIONS,
   REASONS,
+  SCHEME,
   SITES,
   STRANGERS_BADGE,
   ZONE,
@@ -115,18 +117,21 @@ const insertedId = async (insert: Promise<[{ insertId: number }, unknown]>): Pro
   (await insert)[0].insertId;
 
 async function loadRules(tx: Queries, firstPeriod: Workday): Promise<void> {
-  const scheduleId = await insertedId(tx.insert(tables.schedule).values({ name: 'Every two weeks' }));
-  for (let firstDay = firstPeriod; firstDay <= CURRENT_PERIOD; firstDay = workday(firstDay + PERIOD_DAYS)) {
-    await tx
-      .insert(tables.period)
-      .values({ scheduleId, firstDay, lastDay: workday(firstDay + PERIOD_DAYS - 1) });
-  }
+  const scheduleId = await insertedId(
+    tx.insert(tables.schedule).values({ name: 'Every two weeks', scheme: SCHEME }),
+  );
+  const isHoliday = (day: Workday) => HOLIDAYS.some((one) => one.day === day);
+  for (const one of payPeriods(SCHEME, firstPeriod, workday(CURRENT_PERIOD + PERIOD_DAYS - 1), isHoliday))
+    await tx.insert(tables.period).values({ scheduleId, ...one });
   for (const { name, rulebook } of GROUPS) {
     const rulebookId = await insertedId(tx.insert(tables.rulebook).values({ name: rulebook.name }));
     await tx
       .insert(tables.rulebookEdition)
       .values({ rulebookId, edition: 1, firstDay: FIRST_PERIOD, rules: rulebook });
-    await tx.insert(tables.payGroup).values({ code: codeOf(name), name, scheduleId, rulebookId });
+    const groupId = await insertedId(
+      tx.insert(tables.payGroup).values({ code: codeOf(name), name, rulebookId }),
+    );
+    await tx.insert(tables.groupSchedule).values({ groupId, firstDay: FIRST_PERIOD, scheduleId });
   }
 }
 

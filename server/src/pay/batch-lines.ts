@@ -5,17 +5,18 @@ import { batch, batchLine, card, payCode, payGroup, period, person } from '../da
 
 const LINES_AT_ONCE = 5000;
 
-/** What a file says of a batch as a whole. People are paid on the fifth day after a period that says no other. */
+/** What a file says of a batch as a whole. People are paid on the fifth day after a period that says no other: an earlier Heath kept none. */
 export const headOf = (
   number: number,
   {
     firstDay,
     lastDay,
     payDay,
-  }: { readonly firstDay: Workday; readonly lastDay: Workday; readonly payDay?: Workday | null },
+  }: { readonly firstDay: Workday; readonly lastDay: Workday; readonly payDay: Workday | null },
 ): BatchHead => ({ number, firstDay, lastDay, payDay: payDay ?? workday(lastDay + PAID_AFTER_DAYS) });
 
-const PAID_AFTER_DAYS = 5;
+/** People are paid on this day after a period that says no other. */
+export const PAID_AFTER_DAYS = 5;
 
 /** The codes of the pay system, by code: what they are called, and to which account they go. */
 export async function codesByCode(queries: Reads) {

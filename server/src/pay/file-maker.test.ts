@@ -14,7 +14,7 @@ import { headOf } from './batch-lines.ts';
 import { fileMaker } from './file-maker.ts';
 
 const day = workdayFromIso;
-const HEAD = headOf(7, { firstDay: day('2026-10-19'), lastDay: day('2026-11-01') });
+const HEAD = headOf(7, { firstDay: day('2026-10-19'), lastDay: day('2026-11-01'), payDay: null });
 const line = (seq: number, person: string, code: string, hours: number, name = 'Ada Lee'): BatchLine => ({
   seq,
   person,

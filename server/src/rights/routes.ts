@@ -15,6 +15,9 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'DELETE /sessions/:session': 'signed in',
 
   'GET /periods': 'see cards',
+  'GET /pay-periods': 'see pay',
+  'POST /pay-periods/preview': 'see pay',
+  'POST /pay-periods': 'make pay periods',
   'GET /periods/:period/cards': 'see cards',
   'GET /periods/:period/strip': 'see cards',
   'GET /periods/:period/cards/:person': 'see cards',

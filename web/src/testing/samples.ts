@@ -16,9 +16,10 @@ export const PERIODS = {
     { id: 2, name: 'Night' },
   ],
   periods: [
-    { id: 2, firstDay: '2026-10-19', lastDay: '2026-11-01', sealed: false },
-    { id: 1, firstDay: '2026-10-05', lastDay: '2026-10-18', sealed: true },
+    { id: 2, firstDay: '2026-10-19', lastDay: '2026-11-01', sealed: false, groups: ['Afloat'] },
+    { id: 1, firstDay: '2026-10-05', lastDay: '2026-10-18', sealed: true, groups: ['Afloat'] },
   ],
+  current: 2,
 };
 
 export const STRIP = {

@@ -1,3 +1,4 @@
+import type { Scheme } from '@heath/core';
 import {
   foreignKey,
   index,
@@ -12,10 +13,12 @@ import { id, json, workday } from './columns.ts';
 import { pattern } from './patterns.ts';
 import { calendar, costCenter, department, job, site } from './places.ts';
 
-/** How pay periods follow one another; pay groups that are paid together share one. */
+/** Pay periods that follow one another. Their scheme never changes: pay groups that are paid otherwise from a day on have another. */
 export const schedule = mysqlTable('schedule', {
   id: id(),
   name: varchar('name', { length: 120 }).notNull().unique(),
+  /** Null where an earlier Heath made it: its periods are there, and nothing says how they go on. */
+  scheme: json<Scheme>('scheme'),
 });
 
 export const period = mysqlTable(
@@ -27,6 +30,8 @@ export const period = mysqlTable(
       .references(() => schedule.id),
     firstDay: workday('first_day').notNull(),
     lastDay: workday('last_day').notNull(),
+    /** When people are paid for it; null: on the fifth day after it. */
+    payDay: workday('pay_day'),
   },
   (t) => [uniqueIndex('period_first_day').on(t.scheduleId, t.firstDay)],
 );
@@ -55,9 +60,6 @@ export const payGroup = mysqlTable('pay_group', {
   id: id(),
   code: varchar('code', { length: 32 }).notNull().unique(),
   name: varchar('name', { length: 120 }).notNull().unique(),
-  scheduleId: int('schedule_id')
-    .notNull()
-    .references(() => schedule.id),
   rulebookId: int('rulebook_id')
     .notNull()
     .references(() => rulebook.id),
@@ -65,6 +67,21 @@ export const payGroup = mysqlTable('pay_group', {
   /** So many people stand for each card before it counts as approved. */
   approvals: smallint('approvals').notNull().default(1),
 });
+
+/** Which pay periods a pay group has from a day on: a period is of the group whose latest such day is not after the period's first. */
+export const groupSchedule = mysqlTable(
+  'group_schedule',
+  {
+    groupId: int('group_id')
+      .notNull()
+      .references(() => payGroup.id),
+    firstDay: workday('first_day').notNull(),
+    scheduleId: int('schedule_id')
+      .notNull()
+      .references(() => schedule.id),
+  },
+  (t) => [primaryKey({ columns: [t.groupId, t.firstDay] })],
+);
 
 export const person = mysqlTable(
   'person',

@@ -1,13 +1,14 @@
 import { type DayReply, type RibbonsReply, segmentView, shiftView } from '@heath/contract';
 import { compute, instant, SECONDS_PER_DAY, type Workday, wallOf, workday, ZoneTables } from '@heath/core';
 import { readCards } from '../../computing/read-card.ts';
+import { zoneOfBusiness } from '../../computing/today.ts';
 import { jsonOffsets } from '../../computing/view.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
 import { reaches, type Who, withinReach } from '../../rights/who.ts';
-import { dayOf, zoneOfBusiness } from './store.ts';
+import { dayOf } from './store.ts';
 import { dayColumns } from './view.ts';
 
 const midnightInUtc = (day: number) => instant(day * SECONDS_PER_DAY);

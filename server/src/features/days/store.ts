@@ -21,12 +21,6 @@ type CardValues = readonly [
 const sites = select(build.select({ id: site.id, name: site.name, zone: site.zone }).from(site));
 const jobs = select(build.select({ id: job.id, name: job.name }).from(job));
 
-/** The zone by whose clock a day is today: that of the first site there is. */
-export async function zoneOfBusiness(database: Database): Promise<string> {
-  const [first] = await database.select({ zone: site.zone }).from(site).orderBy(site.id).limit(1);
-  return first?.zone ?? 'UTC';
-}
-
 /** All that a day of a period is told from, of the cards within reach. */
 export async function dayOf(
   database: Database,

@@ -1,6 +1,7 @@
 import type { BatchLine, Workday } from '@heath/core';
 import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
+import { isGroupOfPeriod } from '../../computing/cards.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import {
@@ -12,6 +13,7 @@ import {
   batchLine,
   card,
   delivery,
+  groupSchedule,
   payCode,
   payGroup,
   period,
@@ -41,12 +43,14 @@ export function cardSums(queries: Reads, periodId: number) {
 }
 
 /** The pay groups of a period: of its schedule, and whoever else has cards in it; each with the batch that closed it. */
-export async function groupsOf(queries: Reads, { id, scheduleId }: { id: number; scheduleId: number }) {
+export async function groupsOf(queries: Reads, { id }: { id: number }) {
   return queries
     .select({ id: payGroup.id, name: payGroup.name, approvals: payGroup.approvals, batchId: seal.batchId })
-    .from(payGroup)
-    .leftJoin(seal, and(eq(seal.groupId, payGroup.id), eq(seal.periodId, id)))
-    .where(eq(payGroup.scheduleId, scheduleId))
+    .from(period)
+    .innerJoin(groupSchedule, isGroupOfPeriod)
+    .innerJoin(payGroup, eq(payGroup.id, groupSchedule.groupId))
+    .leftJoin(seal, and(eq(seal.groupId, payGroup.id), eq(seal.periodId, period.id)))
+    .where(eq(period.id, id))
     .orderBy(payGroup.name);
 }
 
@@ -160,6 +164,7 @@ const batches = (queries: Reads) =>
       batch,
       firstDay: period.firstDay,
       lastDay: period.lastDay,
+      payDay: period.payDay,
       scheduleId: period.scheduleId,
       by: user.name,
       endedBy: sql<string | null>`(SELECT name FROM user WHERE user.id = ${batch.endedBy})`,

@@ -1,30 +1,29 @@
-import { desc } from 'drizzle-orm';
+import { MakePayPeriodsRequest } from '@heath/contract';
 import type { Router } from 'express';
-import { isSealed } from '../../computing/cards.ts';
-import { payGroup, period } from '../../database/schema/index.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { guarded } from '../../rights/guarded.ts';
+import { valid } from '../../http/problem.ts';
+import { afterwards, writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
+import { listPeriods, makePayPeriods, payPeriodsOf, previewPayPeriods } from './service.ts';
 
-export function periodRoutes({ database }: Context): Router {
+export function periodRoutes(context: Context): Router {
   const routes = guarded();
   routes.get('/periods', async (_request, response) => {
-    const groups = await database
-      .select({ id: payGroup.id, name: payGroup.name })
-      .from(payGroup)
-      .orderBy(payGroup.name);
-    const columns = { id: period.id, firstDay: period.firstDay, lastDay: period.lastDay };
-    const rows = await database.select(columns).from(period).orderBy(desc(period.firstDay));
-    const sealed = new Set(
-      (await database.select({ id: period.id }).from(period).where(isSealed)).map(({ id }) => id),
-    );
-    const periods = rows.map(({ id, firstDay, lastDay }) => ({
-      id,
-      firstDay,
-      lastDay,
-      sealed: sealed.has(id),
-    }));
-    answer(response, 'GET /periods', { groups, periods });
+    answer(response, 'GET /periods', await listPeriods(context));
+  });
+  routes.get('/pay-periods', async (_request, response) => {
+    answer(response, 'GET /pay-periods', await payPeriodsOf(context));
+  });
+  routes.post('/pay-periods/preview', async (request, response) => {
+    const asked = valid(MakePayPeriodsRequest, request.body);
+    answer(response, 'POST /pay-periods/preview', await previewPayPeriods(context, asked));
+  });
+  routes.post('/pay-periods', async (request, response) => {
+    const asked = valid(MakePayPeriodsRequest, request.body);
+    await makePayPeriods(context, whoOf(request), writeOf(request), asked);
+    context.nudge();
+    answer(response, 'POST /pay-periods', await afterwards(() => payPeriodsOf(context)));
   });
   return routes.router;
 }

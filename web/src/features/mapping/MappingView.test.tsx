@@ -21,6 +21,7 @@ const PERIOD = {
   firstDay: workdayFromIso('2026-10-19'),
   lastDay: workdayFromIso('2026-11-01'),
   sealed: false,
+  groups: ['Afloat', 'Ashore', 'Night'],
 };
 let kept: MappingReply;
 const preview = (rules: readonly MappingRule[]): MappingPreview => ({

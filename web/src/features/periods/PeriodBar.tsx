@@ -22,12 +22,19 @@ import { Select } from '../../ui/Select.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { usePeriod } from './usePeriod.ts';
 
-const asItem = ({ id, firstDay, lastDay, sealed }: PeriodSummary): PeriodItem => ({
-  id,
-  firstDay,
-  lastDay,
-  note: sealed ? 'sealed' : '',
-});
+/** A period as it is picked; with whose it is, where pay groups have periods of their own. */
+const itemOf =
+  (isOfAll: boolean) =>
+  ({ id, firstDay, lastDay, sealed, groups }: PeriodSummary): PeriodItem => ({
+    id,
+    firstDay,
+    lastDay,
+    note: [...(isOfAll ? [] : [groups.join(', ')]), ...(sealed ? ['sealed'] : [])].join(' · '),
+  });
+
+/** Every period is of the same pay groups. */
+const areOfAll = (periods: readonly PeriodSummary[]): boolean =>
+  new Set(periods.map(({ groups }) => groups.join())).size <= 1;
 
 /** What others settle is seen after so long. */
 const AGAIN_MILLISECONDS = 30_000;
@@ -44,7 +51,7 @@ export function PeriodBar({
   shownDay?: Workday | null;
 }) {
   const { query } = useAddress();
-  const { period } = usePeriod();
+  const { period, periods } = usePeriod();
   const group = pickGroup ? query.get('group') : null;
   const { data: strip } = useStripQuery(
     { periodId: period?.id ?? 0, groupId: group === null ? null : Number(group) },
@@ -58,7 +65,13 @@ export function PeriodBar({
       className="flex h-strip shrink-0 border-b border-rule bg-sheet max-md:h-auto max-md:flex-wrap"
     >
       <div className="w-list shrink-0 pl-5 pt-3">
-        {pickGroup ? <Groups /> : <h2 className="text-lead leading-[1.35]">All groups</h2>}
+        {pickGroup ? (
+          <Groups />
+        ) : (
+          <h2 className="truncate text-lead leading-[1.35]">
+            {areOfAll(periods) ? 'All groups' : period.groups.join(', ')}
+          </h2>
+        )}
         <Periods period={period} />
       </div>
       <div className="flex min-w-0 flex-1 border-l border-rule max-md:order-3 max-md:h-16 max-md:min-w-full max-md:border-t max-md:border-l-0">
@@ -93,6 +106,7 @@ function Groups() {
 function Periods({ period }: { period: PeriodSummary }) {
   const { go } = useAddress();
   const { periods, earlier, later } = usePeriod();
+  const asItem = itemOf(areOfAll(periods));
   const choose = (id: number) => go({ period: String(id), day: null });
   const step = (to: PeriodSummary | undefined, label: string, Icon: typeof ChevronLeft) => (
     <button

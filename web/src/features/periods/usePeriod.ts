@@ -2,12 +2,12 @@ import type { PeriodSummary } from '@heath/contract';
 import { useSearchParams } from 'react-router';
 import { usePeriodsQuery } from '../../api/periods.ts';
 
-/** The period in the address, or the newest one; with what lies beside it. */
+/** The period in the address, or the one that is worked on; with what lies beside it. */
 export function usePeriod() {
   const [query] = useSearchParams();
   const { data, error, refetch } = usePeriodsQuery();
   const periods: readonly PeriodSummary[] = data?.periods ?? [];
-  const wanted = Number(query.get('period'));
+  const wanted = Number(query.get('period')) || data?.current;
   const index = Math.max(
     periods.findIndex((period) => period.id === wanted),
     0,

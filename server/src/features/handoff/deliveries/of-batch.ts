@@ -85,7 +85,7 @@ const UNKNOWN: Words = { about: 'Not a line of this file', personId: null, hours
 /** What some lines of the file of a batch are, in words. */
 async function wordsOf(
   queries: Reads,
-  { batch, file, firstDay, lastDay }: BatchRow,
+  { batch, file, firstDay, lastDay, payDay }: BatchRow,
   wanted: ReadonlySet<number>,
 ): Promise<Map<number, Words>> {
   const words = new Map<number, Words>();
@@ -93,7 +93,7 @@ async function wordsOf(
   const lines: BatchLine[] = [];
   for await (const some of linesOfBatch(queries, batch.id)) lines.push(...some);
   const found: FileLine[] = [];
-  const head = headOf(batch.number ?? batch.id, { firstDay, lastDay });
+  const head = headOf(batch.number ?? batch.id, { firstDay, lastDay, payDay });
   for (const { line } of fileRows({ ...file.layout, header: null }, head, lines, wanted))
     if (line !== null) found.push(line);
   const ids = new Map(

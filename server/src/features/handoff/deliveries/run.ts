@@ -16,6 +16,7 @@ interface SealedBatch {
   readonly number: number;
   readonly firstDay: Workday;
   readonly lastDay: Workday;
+  readonly payDay: Workday | null;
   readonly layout: Layout;
 }
 
@@ -63,8 +64,9 @@ export async function deliver(
   if (intake === null) throw new NoAnswer('No pay system is set up: HEATH_PAY_INTAKE says where it answers.');
   await comeBy('deliver.begin');
   const { delivery, batch, file, period } = found;
-  const { firstDay, lastDay } = period;
-  const sealed = { id: batch.id, number: batch.number ?? batch.id, firstDay, lastDay, layout: file.layout };
+  const { firstDay, lastDay, payDay } = period;
+  const number = batch.number ?? batch.id;
+  const sealed = { id: batch.id, number, firstDay, lastDay, payDay, layout: file.layout };
   const sending = send(intake, delivery.key, file.name, bytesOf(database, sealed, delivery.onlyLines));
   sending.catch(() => {});
   await comeBy('deliver.sent');

@@ -73,12 +73,13 @@ function cannotSend(state: ReturnType<typeof stateOf>, what: 'all' | 'rest'): st
 
 async function hashOf(
   queries: Reads,
-  { batch, file, firstDay, lastDay }: BatchRow,
+  { batch, file, firstDay, lastDay, payDay }: BatchRow,
   left: readonly number[] | null,
 ): Promise<string> {
   const hash = createHash('sha256');
   if (file !== null) {
-    const sealed = { id: batch.id, number: batch.number ?? batch.id, firstDay, lastDay, layout: file.layout };
+    const number = batch.number ?? batch.id;
+    const sealed = { id: batch.id, number, firstDay, lastDay, payDay, layout: file.layout };
     for await (const part of bytesOf(queries, sealed, left)) hash.update(part);
   }
   return hash.digest('hex');
