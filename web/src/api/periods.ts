@@ -1,4 +1,11 @@
-import { PeriodsReply, StripReply } from '@heath/contract';
+import {
+  MakePayPeriodsRequest,
+  PayPeriodsPlan,
+  PayPeriodsReply,
+  PeriodsReply,
+  StripReply,
+  written,
+} from '@heath/contract';
 import { api } from './base.ts';
 import { reads } from './reads.ts';
 
@@ -9,6 +16,29 @@ export const periodsApi = api.injectEndpoints({
       transformResponse: reads(PeriodsReply),
       providesTags: ['periods'],
     }),
+    payPeriods: build.query<PayPeriodsReply, void>({
+      query: () => '/pay-periods',
+      transformResponse: reads(PayPeriodsReply),
+      providesTags: ['periods'],
+    }),
+    planPayPeriods: build.query<PayPeriodsPlan, MakePayPeriodsRequest>({
+      query: (asked) => ({
+        url: '/pay-periods/preview',
+        method: 'POST',
+        body: written(MakePayPeriodsRequest, asked),
+      }),
+      transformResponse: reads(PayPeriodsPlan),
+      providesTags: ['periods'],
+    }),
+    makePayPeriods: build.mutation<PayPeriodsReply, MakePayPeriodsRequest>({
+      query: (asked) => ({
+        url: '/pay-periods',
+        method: 'POST',
+        body: written(MakePayPeriodsRequest, asked),
+      }),
+      transformResponse: reads(PayPeriodsReply),
+      invalidatesTags: ['periods', 'handoff', 'tasks'],
+    }),
     strip: build.query<StripReply, { periodId: number; groupId: number | null }>({
       query: ({ periodId, groupId }) =>
         `/periods/${periodId}/strip${groupId === null ? '' : `?group=${groupId}`}`,
@@ -17,4 +47,10 @@ export const periodsApi = api.injectEndpoints({
     }),
   }),
 });
-export const { usePeriodsQuery, useStripQuery } = periodsApi;
+export const {
+  usePeriodsQuery,
+  useStripQuery,
+  usePayPeriodsQuery,
+  usePlanPayPeriodsQuery,
+  useMakePayPeriodsMutation,
+} = periodsApi;

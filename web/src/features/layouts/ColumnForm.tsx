@@ -1,8 +1,8 @@
 import { columnKindOf, type LayoutColumn } from '@heath/core';
 import { Button } from '../../ui/Button.tsx';
+import { BOX, OneOf, Setting, TextSetting } from '../../ui/form/Setting.tsx';
 import { kindsFor, newColumn } from './draft.ts';
 import type { ColumnPlace } from './place.ts';
-import { BOX, OneOf, Setting, TextSetting } from './Setting.tsx';
 
 const DECIMALS = ['0', '1', '2', '3', '4'] as const;
 const WRITTEN = [

@@ -3,27 +3,29 @@ import type { ReactNode } from 'react';
 import { useLayoutsQuery } from '../../api/layouts.ts';
 import { useMappingQuery } from '../../api/mapping.ts';
 import { usePayCodesQuery } from '../../api/pay-codes.ts';
-import { Empty } from '../../ui/Empty.tsx';
 import { NotYet } from '../../ui/NotYet.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { LayoutView, NewLayout } from '../layouts/index.ts';
 import { MappingView } from '../mapping/index.ts';
 import { CodesView, PeopleView } from '../pay-codes/index.ts';
-import { PeriodBar, usePeriod } from '../periods/index.ts';
+import { PayPeriodsView, PeriodBar, usePeriod } from '../periods/index.ts';
 import { PAY_FILES_KEYS } from './keys.ts';
 
 /** What leaves for the pay system: under which codes, in which files, and whom and what it knows. */
 export function PayFilesPage() {
+  const { query } = useAddress();
   const { period, isMissing, error, again } = usePeriod();
   if (isMissing) return <NotYet what="the pay files" error={error} again={again} />;
-  if (period === undefined)
-    return <Empty title="No pay period yet">Hours are mapped once there is a pay period.</Empty>;
   return (
     <>
       <PeriodBar />
       <div className="grid min-h-0 flex-1 grid-cols-[calc(var(--spacing)*52)_minmax(0,1fr)]">
         <Parts />
-        <Shown period={period} />
+        {query.get('show') === 'periods' || period === undefined ? (
+          <PayPeriodsView keep={PAY_FILES_KEYS.keep.press} />
+        ) : (
+          <Shown period={period} />
+        )}
       </div>
     </>
   );
@@ -70,6 +72,8 @@ function Parts() {
       <Head>Pay system</Head>
       {part('people', 'People it knows', known.data?.people?.known.toLocaleString('en'))}
       {part('codes', 'Codes it knows', known.data?.codes.length)}
+      <Head>Calendar</Head>
+      {part('periods', 'Pay periods')}
     </nav>
   );
 }

@@ -1,2 +1,3 @@
+export { PayPeriodsView } from './PayPeriodsView.tsx';
 export { PeriodBar } from './PeriodBar.tsx';
 export { usePeriod } from './usePeriod.ts';
