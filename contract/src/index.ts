@@ -26,6 +26,7 @@ export * from './progress.ts';
 export * from './punches.ts';
 export * from './questions.ts';
 export * from './reasons.ts';
+export * from './reports.ts';
 export * from './rights.ts';
 export * from './sign-in.ts';
 export * from './tasks.ts';

@@ -30,12 +30,13 @@ import {
 } from './layouts.ts';
 import { LeaveKindsReply } from './leave-kinds.ts';
 import { KeepMappingRequest, MappingPreview, MappingReply, PreviewMappingRequest } from './mapping.ts';
-import { AddCodeRequest, ListReply, PayCodesReply } from './pay-codes.ts';
+import { AddCodeRequest, ListReply, PayCodesReply, RatesReply } from './pay-codes.ts';
 import { MakePayPeriodsRequest, PayPeriodsPlan, PayPeriodsReply, PeriodsReply } from './periods.ts';
 import { PlacesReply } from './places.ts';
 import { PunchesReply } from './punches.ts';
 import { AnswerRequest, AskRequest, QuestionsReply } from './questions.ts';
 import { KeepReasonRequest, ReasonsReply } from './reasons.ts';
+import { ReportReply } from './reports.ts';
 import {
   ChangePasswordRequest,
   DemoAccountsReply,
@@ -79,6 +80,16 @@ export const OPERATIONS = {
   'DELETE /sessions/:session': { says: 'Ends one of one’s own sessions.', gives: null, status: 204 },
 
   'GET /periods': { says: 'Pay groups and pay periods.', gives: PeriodsReply, status: 200 },
+  'GET /periods/:period/reports/:report': {
+    says: 'A report of a period: hours and cost, the bridge, two periods side by side, overtime, and what else there is.',
+    gives: ReportReply,
+    status: 200,
+  },
+  'GET /periods/:period/reports/:report/file': {
+    says: 'The same as a file: CSV, XLSX or PDF.',
+    gives: 'file',
+    status: 200,
+  },
   'GET /pay-periods': {
     says: 'The pay periods of every pay group, how they follow one another, and when people are paid.',
     gives: PayPeriodsReply,
@@ -312,6 +323,17 @@ export const OPERATIONS = {
   'POST /pay-codes': { says: 'Adds a pay code.', takes: AddCodeRequest, gives: PayCodesReply, status: 201 },
   'PUT /pay-codes/list': {
     says: 'Takes the pay system’s list of codes: what is new is added, what differs is changed.',
+    takes: 'file',
+    gives: ListReply,
+    status: 200,
+  },
+  'GET /pay-codes/rates': {
+    says: 'What an hour of somebody’s work costs, from which day on.',
+    gives: RatesReply,
+    status: 200,
+  },
+  'PUT /pay-codes/rates': {
+    says: 'Takes a list of rates: what is new is added, what differs is changed.',
     takes: 'file',
     gives: ListReply,
     status: 200,

@@ -49,7 +49,24 @@ export const AddCodeRequest = v.object({
   ),
 });
 
-/** PUT /api/pay-codes/list and /api/pay-codes/people: a CSV file of the pay system's. */
+/** GET /api/pay-codes/rates: what an hour of somebody's work costs, by number and day. */
+export const RatesReply = v.strictObject({
+  rates: list(
+    v.strictObject({
+      personId: count,
+      number: v.string(),
+      name: v.string(),
+      /** Null: wherever no rate of the job's type is given. */
+      jobType: v.nullable(v.string()),
+      firstDay: day,
+      /** In ten-thousandths of the currency's unit. */
+      rate: count,
+    }),
+  ),
+});
+export type RatesReply = v.InferOutput<typeof RatesReply>;
+
+/** PUT /api/pay-codes/list and /api/pay-codes/people and /api/pay-codes/rates: a CSV file of the pay system's. */
 export const ListReply = v.strictObject({
   added: count,
   changed: count,

@@ -91,6 +91,7 @@ export {
   whenSentence,
 } from './pay/mapping/rule.ts';
 export type { PayLine } from './pay/pay-line.ts';
+export { type Cost, costOf, costText, type Rate, Rates, rateText, readRate } from './pay/rates.ts';
 export { CHECKS, type Checked, checkAll, holdingUp } from './pay/readiness/checks.ts';
 export type { Case, Weight } from './pay/readiness/define.ts';
 export type { CardFacts, CodeFacts, Facts, KnownToPaySystem, Uncaught } from './pay/readiness/facts.ts';
@@ -129,6 +130,21 @@ export {
 } from './record/punch.ts';
 export { sentenceWith } from './reference/sentence.ts';
 export { type RateInput, type RegularRate, regularRates } from './regular-rate/regular-rate.ts';
+// Reports on the ground of the lines.
+export { bridgeTable, type Walked } from './reports/bridge.ts';
+export { Comparison } from './reports/comparison.ts';
+export { type GroundLine, PARTS, type Part, type PartNames, partOf } from './reports/ground.ts';
+export { HoursAndCost } from './reports/hours-and-cost.ts';
+export { OvertimeByCause } from './reports/overtime.ts';
+export {
+  CELL_KINDS,
+  type CellKind,
+  type ReportCell,
+  type ReportColumn,
+  type ReportRow,
+  type ReportTable,
+  sumsOf,
+} from './reports/table.ts';
 // Rulebooks and their editions.
 export { compileRulebook, type Names } from './rulebook/compile.ts';
 export type { CompiledRulebook } from './rulebook/compiled.ts';

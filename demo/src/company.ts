@@ -41,6 +41,8 @@ export interface Pattern {
 
 export interface Department {
   readonly name: string;
+  /** What an hour of most people in it costs, in ten-thousandths. */
+  readonly rate: number;
   readonly group: 'Afloat' | 'Ashore' | 'Night';
   /** How many of each 64 people. */
   readonly share: number;
@@ -58,6 +60,7 @@ const hours = (start: number, end: number): Pattern => ({ start: start * 60, end
 export const DEPARTMENTS: readonly Department[] = [
   {
     name: 'Deck',
+    rate: 178_500,
     group: 'Afloat',
     share: 16,
     jobs: ['Kittiwake', 'Sandpiper', 'Dunlin'],
@@ -68,6 +71,7 @@ export const DEPARTMENTS: readonly Department[] = [
   },
   {
     name: 'Engine Room',
+    rate: 192_000,
     group: 'Afloat',
     share: 9,
     jobs: ['Kittiwake', 'Sandpiper', 'Dunlin'],
@@ -78,6 +82,7 @@ export const DEPARTMENTS: readonly Department[] = [
   },
   {
     name: 'Onboard Services',
+    rate: 151_500,
     group: 'Afloat',
     share: 12,
     jobs: ['Kittiwake', 'Sandpiper', 'Dunlin'],
@@ -88,6 +93,7 @@ export const DEPARTMENTS: readonly Department[] = [
   },
   {
     name: 'Terminals',
+    rate: 156_000,
     group: 'Ashore',
     share: 11,
     jobs: ['Ticket hall'],
@@ -98,6 +104,7 @@ export const DEPARTMENTS: readonly Department[] = [
   },
   {
     name: 'Night Berth',
+    rate: 169_000,
     group: 'Night',
     share: 6,
     jobs: ['Berth maintenance'],
@@ -108,6 +115,7 @@ export const DEPARTMENTS: readonly Department[] = [
   },
   {
     name: 'Workshop',
+    rate: 184_000,
     group: 'Ashore',
     share: 6,
     jobs: ['Stores', 'Berth maintenance'],
@@ -118,6 +126,7 @@ export const DEPARTMENTS: readonly Department[] = [
   },
   {
     name: 'Office',
+    rate: 171_500,
     group: 'Ashore',
     share: 4,
     jobs: ['Stores'],
@@ -148,7 +157,7 @@ export const PAY_CODES: readonly {
   { code: '110', name: 'Ordinary', kind: 'hours', multiplier: 1 },
   { code: '215', name: 'Overtime, time and a half', kind: 'hours', multiplier: 1.5 },
   { code: '220', name: 'Overtime, double', kind: 'hours', multiplier: 2 },
-  { code: '340', name: 'Night premium', kind: 'premium' },
+  { code: '340', name: 'Night premium', kind: 'premium', multiplier: 0.25 },
   { code: '410', name: 'Call-out top-up', kind: 'guarantee' },
   { code: '510', name: 'Annual leave', kind: 'leave' },
   { code: '770', name: 'Storm duty', kind: 'hours', multiplier: 1 },
@@ -271,6 +280,21 @@ export const HOLIDAYS: readonly { readonly day: Workday; readonly name: string }
   { day: workdayFromIso('2026-08-31'), name: 'Regatta Day' },
   { day: workdayFromIso('2026-10-30'), name: 'Lantern Day' },
 ];
+
+/** What an hour of somebody's work costs, in ten-thousandths; storm duty costs more. */
+export function ratesOf({ department, index }: DemoPerson): readonly {
+  readonly jobType: string | null;
+  readonly firstDay: Workday;
+  readonly rate: number;
+}[] {
+  const rate = department.rate + (index % 5) * 3500;
+  return [
+    { jobType: null, firstDay: workdayFromIso('2026-01-01'), rate },
+    // Everybody has a little more from the autumn on.
+    { jobType: null, firstDay: workdayFromIso('2026-10-05'), rate: rate + 4000 },
+    { jobType: 'storm', firstDay: workdayFromIso('2026-01-01'), rate: rate + 45_000 },
+  ];
+}
 
 /** How its pay periods follow one another: paid on the Friday after, on the day before where that is a holiday. */
 export const SCHEME: Scheme = {

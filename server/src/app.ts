@@ -28,6 +28,7 @@ import { placeRoutes } from './features/places/routes.ts';
 import { punchRoutes } from './features/punches/routes.ts';
 import { questionRoutes } from './features/questions/routes.ts';
 import { reasonRoutes } from './features/reasons/routes.ts';
+import { reportRoutes } from './features/reports/routes.ts';
 import { signInRoutes } from './features/sign-in/routes.ts';
 import { SESSION_SECONDS, type SessionStore, untilLastDay } from './features/sign-in/session-store.ts';
 import { taskRoutes } from './features/tasks/routes.ts';
@@ -108,6 +109,7 @@ export function createApp(
   api.use(questionRoutes(context));
   api.use(placeRoutes(context));
   api.use(reasonRoutes(context));
+  api.use(reportRoutes(context));
   api.use(leaveKindRoutes(context));
   api.use(payCodeRoutes(context));
   api.use(mappingRoutes(context));

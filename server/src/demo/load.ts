@@ -40,6 +40,7 @@ import {
   punchFileLines,
   QUESTIONS,
   REASONS,
+  ratesOf,
   SCHEME,
   SITES,
   STRANGERS_BADGE,
@@ -270,6 +271,17 @@ async function loadPeople(
       patternId: patterns(moved),
       patternFrom: FIRST_PERIOD,
     });
+  await insertAll(
+    tx,
+    tables.payRate,
+    people.flatMap((one, i) =>
+      ratesOf(one).map(({ jobType, ...rate }) => ({
+        ...rate,
+        jobType: jobType ?? '',
+        personId: ids[i] ?? 0,
+      })),
+    ),
+  );
   await loadLeave(tx, people, ids);
   const plans: (typeof tables.plan.$inferInsert)[] = [];
   people.forEach((person, i) => {

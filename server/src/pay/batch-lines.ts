@@ -26,6 +26,7 @@ export async function codesByCode(queries: Reads) {
       name: payCode.name,
       account: payCode.account,
       kind: payCode.kind,
+      multiplier: payCode.multiplier,
       firstDay: payCode.firstDay,
       lastDay: payCode.lastDay,
     })

@@ -29,6 +29,7 @@ export interface CardOfLines {
   readonly number: string;
   readonly name: string;
   readonly groupId: number;
+  readonly departmentId: number;
   readonly isComputed: boolean;
   readonly version: number;
   readonly toSettle: number;
@@ -114,6 +115,7 @@ export async function* linesOfCards(
         name: person.name,
         lastDay: person.lastDay,
         groupId: card.groupId,
+        departmentId: card.departmentId,
         inputVersion: card.inputVersion,
         computedVersion: card.computedVersion,
         toSettle: card.toSettle,
@@ -139,6 +141,7 @@ export async function* linesOfCards(
         number: row.number,
         name: row.name,
         groupId: row.groupId,
+        departmentId: row.departmentId,
         isComputed,
         version: row.computedVersion,
         toSettle: row.toSettle,

@@ -15,6 +15,8 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'DELETE /sessions/:session': 'signed in',
 
   'GET /periods': 'see cards',
+  'GET /periods/:period/reports/:report': 'see pay',
+  'GET /periods/:period/reports/:report/file': 'see pay',
   'GET /pay-periods': 'see pay',
   'POST /pay-periods/preview': 'see pay',
   'POST /pay-periods': 'make pay periods',
@@ -67,6 +69,8 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /pay-codes': 'map pay codes',
   'PUT /pay-codes/list': 'map pay codes',
   'PUT /pay-codes/people': 'map pay codes',
+  'GET /pay-codes/rates': 'see pay',
+  'PUT /pay-codes/rates': 'map pay codes',
   'GET /mapping': 'see cards',
   'PUT /mapping': 'map pay codes',
   'POST /periods/:period/mapping/preview': 'see pay',

@@ -31,6 +31,34 @@ export const payCode = mysqlTable('pay_code', {
   lastDay: workday('last_day'),
 });
 
+/** What an hour of somebody's work costs, from a day on. */
+export const payRate = mysqlTable(
+  'pay_rate',
+  {
+    personId: int('person_id')
+      .notNull()
+      .references(() => person.id),
+    /** The type of job that it holds for; empty: wherever no other does. */
+    jobType: varchar('job_type', { length: 32 }).notNull().default(''),
+    firstDay: workday('first_day').notNull(),
+    /** In ten-thousandths of the currency's unit. */
+    rate: bigint('rate', { mode: 'number' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.jobType, t.firstDay] })],
+);
+
+/** Up to which day nothing is corrected any more. The latest row holds; whoever moves the day adds the next. */
+export const dayLock = mysqlTable('day_lock', {
+  id: id(),
+  /** Null: nothing is locked. */
+  until: workday('until'),
+  reason: varchar('reason', { length: 300 }).notNull(),
+  madeBy: int('made_by')
+    .notNull()
+    .references(() => user.id),
+  madeAt: at('made_at').notNull(),
+});
+
 /**
  * Which lines are paid under which code, as a whole: whoever changes a rule adds the next. Never changed once it is here, so that a batch
  * can say by which it was paid.

@@ -1,5 +1,5 @@
 import { type Workday, workdayFromIso } from '@heath/core';
-import { parse } from 'csv-parse/sync';
+import { type Options, parse } from 'csv-parse/sync';
 import { Problem } from '../../http/problem.ts';
 
 /** A row of a list, by what its columns are. */
@@ -27,14 +27,16 @@ export function readList<Field extends string>(
 ): ListRow<Field>[] {
   const first = text.replace(/^\uFEFF/, '').split(/\r?\n/, 1)[0] ?? '';
   const delimiter = [...SEPARATORS].sort((a, b) => first.split(b).length - first.split(a).length)[0] ?? ',';
-  let rows: string[][];
+  let rows: readonly WithLine[];
   try {
-    rows = parse(text, {
+    rows = withLines(text, {
       bom: true,
       delimiter,
       relax_column_count: true,
       skip_empty_lines: true,
       trim: true,
+      // Where an empty line was passed over, the place among the rows is not the line.
+      info: true,
     });
   } catch {
     throw new Problem(
@@ -43,8 +45,8 @@ export function readList<Field extends string>(
       'This is no CSV file: its quotes do not match. Save the list as CSV in UTF-8.',
     );
   }
-  const [header = [], ...others] = rows;
-  const fields = header.map((name) =>
+  const [header, ...others] = rows;
+  const fields = (header?.record ?? []).map((name) =>
     (Object.keys(headings) as Field[]).find((field) => headings[field].includes(plain(name))),
   );
   for (const field of needed)
@@ -55,15 +57,24 @@ export function readList<Field extends string>(
         `The list has no column for the ${field}: head one of its columns ${headings[field].slice(0, 3).join(', ')}.`,
         { field },
       );
-  return others.map((cells, i) => {
+  return others.map(({ record: cells, info }) => {
     const of: Partial<Record<Field, string>> = {};
     fields.forEach((field, k) => {
       const cell = cells[k] ?? '';
       if (field !== undefined && cell !== '') of[field] = cell;
     });
-    return { line: i + 2, of };
+    return { line: info.lines, of };
   });
 }
+
+interface WithLine {
+  readonly record: readonly string[];
+  readonly info: { readonly lines: number };
+}
+
+/** Rows with the lines on which they end: the package's types do not say what `info` changes. */
+const withLines = (text: string, options: Options): readonly WithLine[] =>
+  parse(text, options) as unknown as readonly WithLine[];
 
 /** A day of a list, or a problem that names its line. */
 export function dayIn(text: string | undefined, line: number, field: string): Workday | null {

@@ -6,6 +6,7 @@ import { valid } from '../../http/problem.ts';
 import { textIn } from '../../http/text-in.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
+import { ratesOf, takeRates } from './rates.ts';
 import { createCode, payCodes, takeCodes, takePeople } from './service.ts';
 
 /** A list of a hundred thousand people is about this large. */
@@ -23,6 +24,17 @@ export function payCodeRoutes(context: Context): Router {
   routes.put('/pay-codes/list', async (request, response) => {
     const list = await textIn(request, MOST_OF_A_LIST);
     answer(response, 'PUT /pay-codes/list', await takeCodes(context, whoOf(request), writeOf(request), list));
+  });
+  routes.get('/pay-codes/rates', async (_request, response) => {
+    answer(response, 'GET /pay-codes/rates', await ratesOf(context));
+  });
+  routes.put('/pay-codes/rates', async (request, response) => {
+    const list = await textIn(request, MOST_OF_A_LIST);
+    answer(
+      response,
+      'PUT /pay-codes/rates',
+      await takeRates(context, whoOf(request), writeOf(request), list),
+    );
   });
   routes.put('/pay-codes/people', async (request, response) => {
     const list = await textIn(request, MOST_OF_A_LIST);

@@ -1,6 +1,6 @@
-import { and, eq, isNull, max, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
-import { card, knownPerson, payCode, person } from '../../database/schema/index.ts';
+import { card, job, knownPerson, payCode, payRate, person } from '../../database/schema/index.ts';
 
 export const codes = (queries: Reads) => queries.select().from(payCode).orderBy(payCode.code);
 
@@ -50,4 +50,42 @@ export async function keepKnown(
       .insert(knownPerson)
       .values(people.slice(i, i + 1000))
       .onDuplicateKeyUpdate({ set: { name: sql`VALUES(name)`, codes: sql`VALUES(codes)` } });
+}
+
+/** Every rate, by number, type of job and day. */
+export const rates = (queries: Reads) =>
+  queries
+    .select({
+      personId: person.id,
+      number: person.number,
+      name: person.name,
+      jobType: payRate.jobType,
+      firstDay: payRate.firstDay,
+      rate: payRate.rate,
+    })
+    .from(payRate)
+    .innerJoin(person, eq(person.id, payRate.personId))
+    .orderBy(asc(person.number), asc(payRate.jobType), asc(payRate.firstDay));
+
+export async function idsByNumber(queries: Reads): Promise<Map<string, number>> {
+  const rows = await queries.select({ number: person.number, id: person.id }).from(person);
+  return new Map(rows.map(({ number, id }) => [number, id]));
+}
+
+/** The types that jobs are of. */
+export async function jobTypes(queries: Reads): Promise<Set<string>> {
+  const rows = await queries.selectDistinct({ type: job.type }).from(job).where(isNotNull(job.type));
+  return new Set(rows.flatMap(({ type }) => (type === null ? [] : [type])));
+}
+
+/** Adds rates, and changes those that are there. */
+export async function keepRates(
+  queries: Queries,
+  all: readonly (typeof payRate.$inferInsert)[],
+): Promise<void> {
+  for (let i = 0; i < all.length; i += 1000)
+    await queries
+      .insert(payRate)
+      .values(all.slice(i, i + 1000))
+      .onDuplicateKeyUpdate({ set: { rate: sql`VALUES(rate)` } });
 }

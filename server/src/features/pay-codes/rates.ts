@@ -1,0 +1,83 @@
+import type { ListReply, RatesReply } from '@heath/contract';
+import { readRate, workdayToIso } from '@heath/core';
+import { once, type Write } from '../../database/answered.ts';
+import type { Context } from '../../http/context.ts';
+import { Problem } from '../../http/problem.ts';
+import type { Who } from '../../rights/who.ts';
+import { dayIn, readList } from './lists.ts';
+import { idsByNumber, jobTypes, keepRates, rates } from './store.ts';
+
+/** What an hour of somebody's work costs, by number and day. */
+export async function ratesOf({ database }: Pick<Context, 'database'>): Promise<RatesReply> {
+  return {
+    rates: (await rates(database)).map(({ jobType, ...rate }) => ({
+      ...rate,
+      jobType: jobType === '' ? null : jobType,
+    })),
+  };
+}
+
+const HEADINGS = {
+  number: ['number', 'personno', 'personnumber', 'person', 'employee', 'employeeno', 'employeenumber', 'id'],
+  rate: ['rate', 'hourlyrate', 'payrate', 'amount'],
+  'job type': ['jobtype', 'type', 'job', 'typeofjob'],
+  'first day': ['firstday', 'from', 'validfrom', 'start', 'effective', 'effectivefrom'],
+} as const;
+
+/** Takes a list of rates: what is new is added, what differs is changed, what is missing in it stays. */
+export function takeRates(
+  context: Pick<Context, 'database' | 'clock'>,
+  who: Who,
+  write: Write | null,
+  text: string,
+): Promise<ListReply> {
+  return once(context, who, write, async (tx, tell) => {
+    const [ids, types] = [await idsByNumber(tx), await jobTypes(tx)];
+    const seen = new Map<string, number>();
+    const listed = readList<keyof typeof HEADINGS>(text, HEADINGS, ['number', 'rate', 'first day']).map(
+      ({ line, of }) => {
+        const wrong = (field: string, says: string) =>
+          new Problem(422, 'invalid', `Line ${line}: ${says}`, { field });
+        const personId = ids.get(of.number ?? '');
+        if (personId === undefined)
+          throw wrong('number', `nobody has the number ${of.number ?? 'that is missing'}.`);
+        const rate = readRate(of.rate ?? '');
+        if (rate === null)
+          throw wrong(
+            'rate',
+            `${of.rate ?? 'What is missing'} is no rate: write it like 18.50, with at most four decimals.`,
+          );
+        const jobType = of['job type'] ?? '';
+        if (jobType !== '' && !types.has(jobType))
+          throw wrong(
+            'job type',
+            `no job is of the type ${jobType}${types.size === 0 ? '' : `: there is ${[...types].join(', ')}`}.`,
+          );
+        const firstDay = dayIn(of['first day'], line, 'first day');
+        if (firstDay === null)
+          throw wrong('first day', 'say from which day on the rate holds, like 2026-10-25.');
+        const key = `${personId}\t${jobType}\t${firstDay}`;
+        const before = seen.get(key);
+        if (before !== undefined)
+          throw wrong(
+            'number',
+            `${of.number} has a rate from ${workdayToIso(firstDay)} in line ${before} already.`,
+          );
+        seen.set(key, line);
+        return { key, personId, jobType, firstDay, rate };
+      },
+    );
+    const known = new Map(
+      (await rates(tx)).map((one) => [`${one.personId}\t${one.jobType}\t${one.firstDay}`, one.rate]),
+    );
+    const added = listed.filter(({ key }) => !known.has(key)).length;
+    const changed = listed.filter(({ key, rate }) => known.has(key) && known.get(key) !== rate).length;
+    await keepRates(
+      tx,
+      listed.map(({ key: _, ...rate }) => rate),
+    );
+    const notInList = [...known.keys()].filter((key) => !seen.has(key)).length;
+    tell({ what: 'list taken', about: 'pay_rate', aboutId: 0, after: { added, changed, notInList } });
+    return { added, changed, notInList };
+  });
+}

@@ -1,0 +1,99 @@
+import type { FileFormat, ReportReply } from '@heath/contract';
+import {
+  type CellKind,
+  decimalHours,
+  hoursOf,
+  type ReportCell,
+  textCell,
+  type Workday,
+  workdayToIso,
+} from '@heath/core';
+import { stringify } from 'csv-stringify/sync';
+import { paperOf } from '../../http/paper.ts';
+
+/** The media type of a report as a file. */
+export const TYPES: Readonly<Record<FileFormat, string>> = {
+  csv: 'text/csv; charset=utf-8',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  pdf: 'application/pdf',
+};
+
+const isNumber = (kind: CellKind): boolean => kind !== 'text' && kind !== 'day';
+
+/** A cell as text: days as ISO dates, hours with two decimals, money as it is. */
+function written(cell: ReportCell, kind: CellKind): string {
+  if (cell === null || cell === '') return '';
+  if (kind === 'day') return workdayToIso(cell as Workday);
+  if (kind === 'hours') return decimalHours(Number(cell));
+  if (kind === 'seconds') return decimalHours(hoursOf(Number(cell)));
+  return String(cell);
+}
+
+/** A report as a file: what is shown, with its sums. */
+export function fileOfReport(report: ReportReply, format: FileFormat, sign: string | null): Promise<Buffer> {
+  if (format === 'csv') return Promise.resolve(csvOf(report));
+  return format === 'xlsx' ? workbookOf(report) : paperOfReport(report, sign);
+}
+
+const hasSums = ({ sums }: ReportReply): boolean => sums.some((sum) => sum !== null && sum !== '');
+
+/** The rows as text, the sums last. */
+function texts({ columns, rows, sums, ...report }: ReportReply): string[][] {
+  const of = (cells: readonly ReportCell[]) => columns.map(({ kind }, i) => written(cells[i] ?? null, kind));
+  const made = rows.map(({ cells }) => of(cells));
+  if (!hasSums({ columns, rows, sums, ...report })) return made;
+  const [, ...others] = of(sums);
+  return [...made, [of(sums)[0] || 'Total', ...others]];
+}
+
+function csvOf(report: ReportReply): Buffer {
+  const { columns } = report;
+  const rows = texts(report).map((cells) =>
+    cells.map((text, i) => (isNumber(columns[i]?.kind ?? 'text') ? text : textCell(text))),
+  );
+  const text = stringify([columns.map(({ name }) => textCell(name)), ...rows], {
+    record_delimiter: 'windows',
+  });
+  return Buffer.from(text);
+}
+
+const FIGURES: Readonly<Partial<Record<CellKind, string>>> = {
+  hours: '0.00',
+  seconds: '0.00',
+  money: '0.00',
+};
+
+async function workbookOf(report: ReportReply): Promise<Buffer> {
+  const { default: exceljs } = await import('exceljs');
+  const book = new exceljs.Workbook();
+  const sheet = book.addWorksheet(report.title.slice(0, 31));
+  sheet.addRow(report.columns.map(({ name }) => name)).font = { bold: true };
+  for (const cells of texts(report)) {
+    const row = sheet.addRow(
+      cells.map((text, i) =>
+        isNumber(report.columns[i]?.kind ?? 'text') && text !== '' ? Number(text) : text,
+      ),
+    );
+    report.columns.forEach(({ kind }, i) => {
+      const format = FIGURES[kind];
+      if (format !== undefined) row.getCell(i + 1).numFmt = format;
+    });
+  }
+  sheet.columns.forEach((column, i) => {
+    column.width = isNumber(report.columns[i]?.kind ?? 'text') ? 14 : 26;
+  });
+  return Buffer.from(await book.xlsx.writeBuffer());
+}
+
+const paperOfReport = (report: ReportReply, sign: string | null): Promise<Buffer> =>
+  paperOf({
+    title: report.title,
+    under: [`${workdayToIso(report.firstDay)} to ${workdayToIso(report.lastDay)}`, report.says]
+      .filter((part) => part !== '')
+      .join(' · '),
+    before: report.notes,
+    heading: report.columns.map(({ name }) => name),
+    isFigure: report.columns.map(({ kind }) => isNumber(kind)),
+    rows: texts(report),
+    ...(sign === null ? {} : { sign }),
+  });

@@ -1,0 +1,30 @@
+import { Comparison, workdayToIso } from '@heath/core';
+import { Problem } from '../../../http/problem.ts';
+import type { ReportKind } from '../define.ts';
+import { groundOf } from '../ground.ts';
+import { holidayNames, periodBefore, periodYearBefore } from '../store.ts';
+
+export const comparison: ReportKind = {
+  title: 'Side by side',
+  make: async (asked) => {
+    const { database, period, query } = asked;
+    const isYear = query.against === 'year';
+    const other = isYear ? await periodYearBefore(database, period) : await periodBefore(database, period);
+    if (other === undefined)
+      throw new Problem(
+        404,
+        'not-found',
+        isYear ? 'There is no period a year before this one.' : 'There is no period before this one.',
+      );
+    const holidays = await holidayNames(database);
+    const report = new Comparison(query.by ?? 'code', asked.names, { now: period, before: other, holidays });
+    for await (const lines of groundOf(asked)) for (const line of lines) report.add(line, 'now');
+    for await (const lines of groundOf(asked, other)) for (const line of lines) report.add(line, 'before');
+    const [now, before] = [period.lastDay - period.firstDay + 1, other.lastDay - other.firstDay + 1];
+    return {
+      ...report.table(),
+      says: `against ${workdayToIso(other.firstDay)} to ${workdayToIso(other.lastDay)}`,
+      notes: now === before ? [] : [`This period has ${now} days, the other ${before}.`],
+    };
+  },
+};

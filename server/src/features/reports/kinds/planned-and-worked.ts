@@ -1,0 +1,59 @@
+import { type ReportColumn, type ReportRow, sumsOf } from '@heath/core';
+import { readPackedDay } from '../../../computing/packed-days.ts';
+import type { ReportKind } from '../define.ts';
+import { cardsOfBridge } from '../store.ts';
+
+const COLUMNS: readonly ReportColumn[] = [
+  { id: 'number', name: 'Number', kind: 'text' },
+  { id: 'name', name: 'Name', kind: 'text' },
+  { id: 'department', name: 'Department', kind: 'text' },
+  { id: 'planned', name: 'Planned', kind: 'seconds' },
+  { id: 'clocked', name: 'Clocked', kind: 'seconds' },
+  { id: 'difference', name: 'More or less', kind: 'seconds' },
+  { id: 'missed', name: 'Planned days without work', kind: 'count' },
+  { id: 'unplanned', name: 'Days without a plan', kind: 'count' },
+  { id: 'payable', name: 'Payable', kind: 'hours' },
+];
+
+export const plannedAndWorked: ReportKind = {
+  title: 'Planned and worked',
+  make: async ({ database, period, places, only }) => {
+    const rows: ReportRow[] = [];
+    for await (const cards of cardsOfBridge(database, period.id)) {
+      for (const card of cards) {
+        const department = places.departments.get(card.departmentId);
+        if (only?.part === 'department' && only.key !== department?.code) continue;
+        if (only?.part === 'group' && only.key !== places.groups.get(card.groupId)?.code) continue;
+        let [planned, clocked, missed, unplanned] = [0, 0, 0, 0];
+        for (let day = period.firstDay; card.days !== null && day <= period.lastDay; day++) {
+          const [p, c] = [
+            readPackedDay(card.days, period.firstDay, day, 'planned'),
+            readPackedDay(card.days, period.firstDay, day, 'clocked'),
+          ];
+          planned += p;
+          clocked += c;
+          if (p > 0 && c === 0) missed++;
+          if (p === 0 && c > 0) unplanned++;
+        }
+        rows.push({
+          personId: card.personId,
+          cells: [
+            card.number,
+            card.name,
+            department?.name ?? '',
+            planned,
+            clocked,
+            clocked - planned,
+            missed,
+            unplanned,
+            card.payableHours,
+          ],
+        });
+      }
+    }
+    const difference = COLUMNS.findIndex(({ id }) => id === 'difference');
+    const size = ({ cells }: ReportRow) => Math.abs(Number(cells[difference] ?? 0));
+    rows.sort((a, b) => size(b) - size(a));
+    return { columns: COLUMNS, rows, sums: sumsOf(COLUMNS, rows) };
+  },
+};

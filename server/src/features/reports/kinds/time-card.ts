@@ -1,0 +1,82 @@
+import {
+  classParts,
+  compute,
+  type Hours,
+  instant,
+  isPremium,
+  type ReportColumn,
+  type ReportRow,
+  sumsOf,
+  type Workday,
+} from '@heath/core';
+import { readCards } from '../../../computing/read-card.ts';
+import { sendAlone } from '../../../database/round-trip.ts';
+import { Problem } from '../../../http/problem.ts';
+import type { ReportKind } from '../define.ts';
+import { Wall } from '../wall.ts';
+
+const COLUMNS: readonly ReportColumn[] = [
+  { id: 'day', name: 'Day', kind: 'day' },
+  { id: 'in', name: 'In', kind: 'text' },
+  { id: 'out', name: 'Out', kind: 'text' },
+  { id: 'off', name: 'Breaks off', kind: 'seconds' },
+  { id: 'ordinary', name: 'Ordinary', kind: 'hours' },
+  { id: 'overtime', name: 'Overtime', kind: 'hours' },
+  { id: 'notWorked', name: 'Not worked', kind: 'hours' },
+  { id: 'payable', name: 'Payable', kind: 'hours' },
+  { id: 'premium', name: 'Premium beside', kind: 'hours' },
+];
+
+export const timeCard: ReportKind = {
+  title: 'Time card',
+  make: async ({ database, now, period, query }) => {
+    if (query.person === undefined)
+      throw new Problem(422, 'invalid', 'Choose whose time card it is.', { field: 'person' });
+    const [read] = await readCards(
+      database,
+      period.id,
+      [Number(query.person)],
+      instant(now),
+      (...all) => sendAlone(database, ...all),
+      false,
+    );
+    if (read === undefined) throw new Problem(404, 'not-found', 'They have no card in this period.');
+    const { subject, input } = read;
+    const { shifts, lines } = compute(input);
+    const wall = new Wall(period.firstDay, period.lastDay);
+    const rows: ReportRow[] = [];
+    for (let day = period.firstDay; day <= period.lastDay; day = (day + 1) as Workday) {
+      const own = lines.filter((line) => line.workday === day);
+      const sum = (counts: (line: (typeof own)[number]) => boolean): Hours =>
+        own.filter(counts).reduce((total, { hours }) => total + hours, 0) as Hours;
+      const worked = shifts.filter((shift) => shift.workday === day);
+      const times = worked.flatMap(({ spells }) => spells);
+      const text = (at: number | undefined) => (at === undefined ? '–' : wall.at(subject.zone, at).text);
+      const [ordinary, overtime, notWorked] = [
+        sum(({ classId }) => classId === 'ordinary'),
+        sum(({ classId }) => classId.startsWith('overtime-')),
+        sum(({ classId }) => !isPremium(classId) && classParts(classId).kind !== 'worked'),
+      ];
+      rows.push({
+        cells: [
+          day,
+          times.map((spell) => text(spell.in?.at)).join(', '),
+          times.map((spell) => text(spell.out?.at)).join(', '),
+          worked.reduce((total, { unpaidSeconds }) => total + unpaidSeconds, 0),
+          ordinary,
+          overtime,
+          notWorked,
+          ordinary + overtime + notWorked,
+          sum(({ classId }) => isPremium(classId)),
+        ],
+      });
+    }
+    return {
+      columns: COLUMNS,
+      rows,
+      sums: sumsOf(COLUMNS, rows),
+      says: `${subject.name}, ${subject.number}, ${subject.department}`,
+      sign: subject.name,
+    };
+  },
+};

@@ -1,0 +1,195 @@
+import { REPORTS, type ReportName, type ReportQuery, type ReportReply } from '@heath/contract';
+import { costOf, costText, workdayFromIso } from '@heath/core';
+import { ratesOf as demoRates, people } from '@heath/demo';
+import { parse } from 'csv-parse/sync';
+import exceljs from 'exceljs';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { card } from '../../database/schema/index.ts';
+import { importFile } from '../../demo/load.ts';
+import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { ratesOf, takeRates } from '../pay-codes/rates.ts';
+import { fileOfReport } from './file.ts';
+import { makeReport } from './service.ts';
+
+let company: Company;
+beforeAll(async () => {
+  company = await freshCompany('reports');
+  await importFile(company, 'clocks.csv', bytes(generatedLines().join('\n')));
+  await company.work();
+});
+afterAll(() => company.close());
+
+const report = async (name: ReportName, query: ReportQuery = {}) =>
+  (await makeReport(company, company.periodId, name, query)).reply;
+const column = ({ columns }: ReportReply, id: string) => columns.findIndex((one) => one.id === id);
+const sumOf = (reply: ReportReply, id: string) => reply.sums[column(reply, id)];
+const cards = () => company.database.select().from(card);
+const payable = async () => (await cards()).reduce((sum, { payableHours }) => sum + payableHours, 0);
+
+describe('the reports of a period', () => {
+  it.each(['group', 'department', 'job', 'cost center', 'code', 'person'] as const)(
+    'hours and cost by %s add up to the cards',
+    async (by) => {
+      const reply = await report('hours-and-cost', { by });
+      expect(sumOf(reply, 'payable')).toBe(await payable());
+      expect(reply.rows.length).toBeGreaterThan(2);
+    },
+  );
+
+  it('cost what the lines of the cards cost by the rates of the day, counted a second way', async () => {
+    const byNumber = new Map(people(64).map((one) => [one.number, demoRates(one)]));
+    const stored = await company.database.select().from(card);
+    const { rates } = await ratesOf(company);
+    const numbers = new Map(rates.map(({ personId, number }) => [personId, number]));
+    const storm = new Set<number>();
+    const reply = await report('hours-and-cost', { by: 'person' });
+    for (const { name, cells } of reply.rows.map((row) => ({ name: row.cells[1], cells: row.cells }))) {
+      expect(String(name).length).toBeGreaterThan(1);
+      expect(String(cells[column(reply, 'cost')])).toMatch(/^\d+\.\d{2}$/);
+    }
+    // Of those who had no storm duty, no premium: ordinary and overtime hours at the rate since 5 October.
+    let checked = 0;
+    for (const { personId, lines } of stored) {
+      const own = lines ?? [];
+      if (own.length === 0 || own.some(({ classId }) => classId.startsWith('premium:'))) continue;
+      const jobs = new Set(own.map(({ job }) => job));
+      if (jobs.size > 1) continue;
+      const number = numbers.get(personId)!;
+      const rate = byNumber
+        .get(number)!
+        .find(({ jobType, firstDay }) => jobType === null && firstDay === workdayFromIso('2026-10-05'))!.rate;
+      const plain = own.reduce(
+        (sum, { hours, multiplier }) => sum + costOf(hours, rate, multiplier ?? 1),
+        0n,
+      );
+      const row = reply.rows.find((one) => one.cells[0] === number)!;
+      expect(row.cells[column(reply, 'cost')]).toBe(costText(plain));
+      checked++;
+      storm.add(personId);
+    }
+    expect(checked).toBeGreaterThan(10);
+  });
+
+  it('open into what is in them: a department into its people', async () => {
+    const all = await report('hours-and-cost', { by: 'department' });
+    for (const { key, cells } of all.rows) {
+      const own = await report('hours-and-cost', { by: 'person', only: `department:${key}` });
+      expect(sumOf(own, 'payable')).toBe(cells[column(all, 'payable')]);
+      expect(own.says).toContain(String(cells[0]));
+      expect(own.rows.every(({ personId }) => personId !== null)).toBe(true);
+    }
+  });
+
+  it.each(['group', 'department', 'person'] as const)(
+    'the bridge by %s walks from what the cards clocked to what they pay',
+    async (by) => {
+      const reply = await report('bridge', { by });
+      const of = (pick: (one: typeof card.$inferSelect) => number) =>
+        cards().then((all) => all.reduce((sum, one) => sum + pick(one), 0));
+      expect(sumOf(reply, 'clocked')).toBe((await of(({ clockedSeconds }) => clockedSeconds)) * 25);
+      expect(sumOf(reply, 'breaks')).toBe(-(await of(({ unpaidSeconds }) => unpaidSeconds)) * 25);
+      expect(sumOf(reply, 'payable')).toBe(await payable());
+      const sorted = await report('bridge', { by, sort: 'held' });
+      const sizes = sorted.rows.map(({ cells }) => Math.abs(Number(cells[column(sorted, 'held')])));
+      expect(sizes).toEqual([...sizes].sort((a, b) => b - a));
+    },
+  );
+
+  it('overtime by cause is the overtime of the cards', async () => {
+    const reply = await report('overtime');
+    let plain = 0;
+    for (const { lines } of await cards())
+      for (const { classId, hours } of lines ?? []) if (classId.startsWith('overtime-')) plain += hours;
+    expect(sumOf(reply, 'hours')).toBe(plain);
+    expect(plain).toBeGreaterThan(0);
+  });
+
+  it('of others: planned and worked, exceptions, the average before a holiday, punches, changes', async () => {
+    const clocked = (await cards()).reduce((sum, { clockedSeconds }) => sum + clockedSeconds, 0);
+    expect(sumOf(await report('planned-and-worked'), 'clocked')).toBe(clocked);
+    const open = (await cards()).reduce((sum, { exceptions }) => sum + (exceptions ?? []).length, 0);
+    expect((await report('exceptions')).rows).toHaveLength(open);
+    const average = await report('holiday-average', { weeks: '4' });
+    expect(average.says).toContain('2026-10-30, Lantern Day');
+    const punches = await report('punches');
+    expect(punches.rows.length).toBeGreaterThan(1000);
+    expect(punches.rows[0]?.cells.at(-1)).toMatch(/^file: clocks\.csv, line \d+$/);
+    expect((await report('changes')).rows).toEqual([]);
+  });
+
+  it('a time card has each day once, adds up to the card, and says who signs it', async () => {
+    const [one] = (await cards()).filter(({ payableHours }) => payableHours > 0);
+    const { reply, sign } = await makeReport(company, company.periodId, 'time-card', {
+      person: String(one!.personId),
+    });
+    expect(reply.rows).toHaveLength(14);
+    expect(sumOf(reply, 'payable')).toBe(one!.payableHours);
+    expect(reply.says).toContain(sign!);
+    const refused = makeReport(company, company.periodId, 'time-card', {});
+    await expect(refused).rejects.toMatchObject({ status: 422, more: { field: 'person' } });
+  });
+
+  it('side by side says where there is nothing to compare with', async () => {
+    for (const against of ['last', 'year'] as const)
+      await expect(report('comparison', { against })).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('as files read back as what is shown, formula-looking text made harmless', async () => {
+    for (const name of REPORTS.filter((one) => one !== 'comparison' && one !== 'time-card')) {
+      const reply = await report(name);
+      const rows = parse(await fileOfReport(reply, 'csv', null)) as string[][];
+      const hasSums = reply.sums.some((sum) => sum !== null && sum !== '');
+      expect(rows).toHaveLength(1 + reply.rows.length + (hasSums ? 1 : 0));
+      const book = new exceljs.Workbook();
+      await book.xlsx.load((await fileOfReport(reply, 'xlsx', null)) as never);
+      expect(book.worksheets[0]?.rowCount).toBe(rows.length);
+      const at = reply.columns.findIndex(({ kind }) => kind === 'hours');
+      if (at < 0 || reply.rows.length === 0) continue;
+      const shown = reply.rows.map(({ cells }) => (Number(cells[at]) / 90_000).toFixed(2));
+      expect(rows.slice(1, 1 + shown.length).map((cells) => Number(cells[at]).toFixed(2))).toEqual(shown);
+      expect(book.worksheets[0]?.getRow(2).getCell(at + 1).value).toBe(Number(shown[0]));
+    }
+    const made = await report('changes');
+    const cells = made.columns.map(({ kind }) => (kind === 'text' ? '=1+1' : 0));
+    const risky = { ...made, rows: [{ cells, personId: null, key: null }] };
+    const [, row] = parse(await fileOfReport(risky, 'csv', null)) as string[][];
+    expect(row?.[2]).toBe("'=1+1");
+    const pdf = await fileOfReport(await report('hours-and-cost'), 'pdf', 'Somebody');
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  });
+});
+
+describe('a list of rates', () => {
+  const take = (text: string) => takeRates(company, company.who, null, text);
+  it('adds what is new and changes what differs', async () => {
+    expect(
+      await take('number,rate,job type,from\nMF-0101,20.5,,2026-10-20\nMF-0102,21,storm,2026-10-20\n'),
+    ).toMatchObject({
+      added: 2,
+      changed: 0,
+    });
+    expect(await take('Number;Rate;Valid from\nMF-0101;20,75;2026-10-20\n')).toMatchObject({
+      added: 0,
+      changed: 1,
+    });
+    const { rates } = await ratesOf(company);
+    expect(
+      rates.find(({ number, firstDay }) => number === 'MF-0101' && firstDay === workdayFromIso('2026-10-20'))
+        ?.rate,
+    ).toBe(207_500);
+  });
+
+  it.each([
+    ['number,rate,from\n\nMF-9999,20,2026-10-20\n', 'Line 3: nobody has the number MF-9999.'],
+    ['number,rate,from\nMF-0101,a lot,2026-10-20\n', 'Line 2: a lot is no rate'],
+    ['number,rate,from\nMF-0101,20,\n', 'Line 2: say from which day'],
+    ['number,rate,from\nMF-0101,20,20.10.2026\n', 'Line 2: 20.10.2026 is no day'],
+    ['number,rate,job type,from\nMF-0101,20,quay,2026-10-20\n', 'no job is of the type quay: there is storm'],
+    ['number,rate,from\nMF-0101,20,2026-10-21\nMF-0101,21,2026-10-21\n', 'in line 2 already'],
+    ['number,rate\nMF-0101,20\n', 'has no column for the first day'],
+  ])('that is wrong is refused, and changes nothing: %j', async (text, says) => {
+    const before = await ratesOf(company);
+    await expect(take(text)).rejects.toThrow(says);
+    expect(await ratesOf(company)).toEqual(before);
+  });
+});

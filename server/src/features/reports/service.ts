@@ -1,0 +1,77 @@
+import type { ReportName, ReportQuery, ReportReply } from '@heath/contract';
+import { PARTS, type Part, type PartNames } from '@heath/core';
+import type { Context } from '../../http/context.ts';
+import { periodAt } from '../../http/period-at.ts';
+import { Problem } from '../../http/problem.ts';
+import { codesByCode } from '../../pay/batch-lines.ts';
+import { type PlacesByNumber, placesByNumber } from '../../pay/lines.ts';
+import type { Asked } from './define.ts';
+import { KINDS } from './kinds.ts';
+import { namesByNumber } from './store.ts';
+
+/** A report of a period, with the name that signs it where it is to be signed. */
+export async function makeReport(
+  { database, clock }: Pick<Context, 'database' | 'clock'>,
+  periodId: number,
+  name: ReportName,
+  query: ReportQuery,
+): Promise<{ readonly reply: ReportReply; readonly sign: string | null }> {
+  const period = await periodAt(database, periodId);
+  const places = await placesByNumber(database);
+  const only = onlyOf(query.only);
+  const isOfPeople = query.by === 'person' || only?.part === 'person';
+  const names = namesOf(
+    places,
+    await codesByCode(database),
+    isOfPeople ? await namesByNumber(database) : new Map(),
+  );
+  const kind = KINDS[name];
+  const made = await kind.make({ database, now: clock.now(), period, places, names, query, only });
+  const says = [only === null ? null : names.of(only.part, only.key), made.says ?? null].filter(
+    (part) => part !== null,
+  );
+  return {
+    reply: {
+      title: kind.title,
+      says: says.join(', '),
+      firstDay: period.firstDay,
+      lastDay: period.lastDay,
+      columns: made.columns,
+      rows: made.rows.map(({ cells, personId = null, key = null }) => ({ cells, personId, key })),
+      sums: made.sums,
+      notes: made.notes ?? [],
+    },
+    sign: made.sign ?? null,
+  };
+}
+
+/** What of a part is asked for. Throws where there is no such part. */
+function onlyOf(text: string | undefined): Asked['only'] {
+  if (text === undefined) return null;
+  const colon = text.indexOf(':');
+  const part = PARTS.find((one) => one === text.slice(0, colon));
+  if (part === undefined)
+    throw new Problem(422, 'invalid', `Ask for one of ${PARTS.join(', ')}, like department:deck.`, {
+      field: 'only',
+    });
+  return { part, key: text.slice(colon + 1) };
+}
+
+/** What people call the parts of a report. */
+function namesOf(
+  { departments, jobs, costCenters, groups }: PlacesByNumber,
+  codes: Awaited<ReturnType<typeof codesByCode>>,
+  people: ReadonlyMap<string, string>,
+): PartNames {
+  const byCode = (places: Iterable<{ readonly code: string; readonly name: string }>) =>
+    new Map([...places].map(({ code, name }) => [code, name]));
+  const of: Readonly<Record<Part, ReadonlyMap<string, string>>> = {
+    group: byCode(groups.values()),
+    department: byCode(departments.values()),
+    job: byCode(jobs.values()),
+    'cost center': byCode(costCenters.values()),
+    code: new Map([...codes].map(([code, { name }]) => [code, `${code} ${name}`])),
+    person: people,
+  };
+  return { of: (part, key) => of[part].get(key) ?? key };
+}

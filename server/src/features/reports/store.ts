@@ -1,0 +1,237 @@
+import { type ClassSums, type Workday, workday } from '@heath/core';
+import { and, asc, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/mysql-core';
+import type { Reads } from '../../database/connect.ts';
+import {
+  badgeOwner,
+  bulk,
+  calendarDay,
+  card,
+  correction,
+  department,
+  device,
+  importFile,
+  job,
+  period,
+  person,
+  punch,
+  punchSource,
+  site,
+  user,
+} from '../../database/schema/index.ts';
+
+type Of = { readonly scheduleId: number; readonly firstDay: Workday; readonly lastDay: Workday };
+
+/** The period before one: of the same pay periods, or the last that ended before it. */
+export async function periodBefore(queries: Reads, { scheduleId, firstDay }: Of) {
+  const earlier = (own: boolean) =>
+    queries
+      .select()
+      .from(period)
+      .where(and(lt(period.lastDay, firstDay), own ? eq(period.scheduleId, scheduleId) : undefined))
+      .orderBy(desc(period.lastDay))
+      .limit(1);
+  return (await earlier(true))[0] ?? (await earlier(false))[0];
+}
+
+/** As many days as there are in 52 weeks: the same weekdays. */
+const YEAR_DAYS = 364;
+
+/** The period that held the same days a year, or 52 weeks, before. */
+export async function periodYearBefore(queries: Reads, { firstDay }: Of) {
+  const day = workday(firstDay - YEAR_DAYS);
+  const rows = await queries
+    .select()
+    .from(period)
+    .where(and(lte(period.firstDay, day), gte(period.lastDay, day)))
+    .limit(1);
+  return rows[0];
+}
+
+/** Every holiday with its name. */
+export async function holidayNames(queries: Reads): Promise<Map<Workday, string>> {
+  const rows = await queries
+    .select({ day: calendarDay.day, name: calendarDay.name })
+    .from(calendarDay)
+    .where(eq(calendarDay.kind, 'holiday'));
+  return new Map(rows.map(({ day, name }) => [day, name ?? 'Holiday']));
+}
+
+/** What everybody is called, by their numbers. */
+export async function namesByNumber(queries: Reads): Promise<Map<string, string>> {
+  const rows = await queries.select({ number: person.number, name: person.name }).from(person);
+  return new Map(rows.map(({ number, name }) => [number, name]));
+}
+
+const CARDS_AT_ONCE = 1000;
+
+const who = {
+  personId: card.personId,
+  number: person.number,
+  name: person.name,
+  groupId: card.groupId,
+  departmentId: card.departmentId,
+};
+
+/** Reads all cards of a period, some at a time, by a page that starts after a person. */
+async function* byPages<R extends { readonly personId: number }>(
+  page: (after: number) => Promise<readonly R[]>,
+): AsyncGenerator<readonly R[]> {
+  for (let after = 0; ; ) {
+    const rows = await page(after);
+    const last = rows.at(-1);
+    if (last === undefined) return;
+    yield rows;
+    after = last.personId;
+  }
+}
+
+const inOrder = (periodId: number, after: number) =>
+  and(eq(card.periodId, periodId), sql`${card.personId} > ${after}`);
+
+/** A card as the bridge walks it. */
+export interface BridgeCard {
+  readonly personId: number;
+  readonly number: string;
+  readonly name: string;
+  readonly groupId: number;
+  readonly departmentId: number;
+  readonly isComputed: boolean;
+  readonly clockedSeconds: number;
+  readonly heldSeconds: number;
+  readonly unpaidSeconds: number;
+  readonly roundingSeconds: number;
+  readonly payableHours: number;
+  readonly days: Buffer | null;
+  readonly sums: ClassSums | null;
+}
+
+/** Every card of a period with what it comes to. */
+export const cardsOfBridge = (queries: Reads, periodId: number): AsyncGenerator<readonly BridgeCard[]> =>
+  byPages((after) =>
+    queries
+      .select({
+        ...who,
+        isComputed: sql<number>`${card.inputVersion} = ${card.computedVersion}`.mapWith(Boolean),
+        clockedSeconds: card.clockedSeconds,
+        heldSeconds: card.heldSeconds,
+        unpaidSeconds: card.unpaidSeconds,
+        roundingSeconds: card.roundingSeconds,
+        payableHours: card.payableHours,
+        days: card.days,
+        sums: card.sums,
+      })
+      .from(card)
+      .innerJoin(person, eq(person.id, card.personId))
+      .where(inOrder(periodId, after))
+      .orderBy(asc(card.personId))
+      .limit(CARDS_AT_ONCE),
+  );
+
+/** Every card of a period with what is to settle and to look at. */
+export const cardsWithExceptions = (queries: Reads, periodId: number) =>
+  byPages((after) =>
+    queries
+      .select({ ...who, exceptions: card.exceptions })
+      .from(card)
+      .innerJoin(person, eq(person.id, card.personId))
+      .where(inOrder(periodId, after))
+      .orderBy(asc(card.personId))
+      .limit(CARDS_AT_ONCE),
+  );
+
+/** Every card of some people that reaches into a span of days, with its lines. */
+export const cardsWithLines = (queries: Reads, first: Workday, last: Workday) =>
+  byPages((after) =>
+    queries
+      .select({ ...who, firstDay: period.firstDay, lines: card.lines })
+      .from(card)
+      .innerJoin(period, eq(period.id, card.periodId))
+      .innerJoin(person, eq(person.id, card.personId))
+      .where(
+        and(
+          lte(period.firstDay, last),
+          gte(period.lastDay, first),
+          sql`${card.personId} > ${after}`,
+          // Whole people at once: those of the next so many.
+          lte(card.personId, after + CARDS_AT_ONCE),
+        ),
+      )
+      .orderBy(asc(card.personId)),
+  );
+
+/** The raw punches between two instants, of one person or of all who own a badge, with where each comes from. */
+export const punchesBetween = (
+  queries: Reads,
+  from: number,
+  to: number,
+  personId: number | null,
+  most: number,
+) =>
+  queries
+    .select({
+      personId: person.id,
+      number: person.number,
+      name: person.name,
+      at: punch.at,
+      kind: punch.kind,
+      zone: site.zone,
+      site: site.name,
+      job: job.name,
+      line: punch.line,
+      source: punchSource.kind,
+      file: importFile.name,
+      device: device.name,
+      user: user.name,
+    })
+    .from(punch)
+    .innerJoin(badgeOwner, eq(badgeOwner.badgeId, punch.badgeId))
+    .innerJoin(person, eq(person.id, badgeOwner.personId))
+    .innerJoin(punchSource, eq(punchSource.id, punch.sourceId))
+    .leftJoin(importFile, eq(importFile.id, punchSource.importId))
+    .leftJoin(device, eq(device.id, punchSource.deviceId))
+    .leftJoin(user, eq(user.id, punchSource.userId))
+    .innerJoin(site, eq(site.id, punch.siteId))
+    .leftJoin(job, eq(job.id, punch.jobId))
+    .where(
+      and(gte(punch.at, from), lt(punch.at, to), personId === null ? undefined : eq(person.id, personId)),
+    )
+    .orderBy(asc(person.number), asc(punch.at), asc(punch.id))
+    .limit(most);
+
+const takingBack = alias(correction, 'taking_back');
+
+/** What was corrected on the cards of a period, the oldest first; whether it was taken back since. */
+export const changesOf = (queries: Reads, periodId: number, most: number) =>
+  queries
+    .select({
+      id: correction.id,
+      kind: correction.kind,
+      says: correction.says,
+      firstDay: correction.firstDay,
+      note: correction.note,
+      payableBefore: correction.payableBefore,
+      payableAfter: correction.payableAfter,
+      madeAt: correction.madeAt,
+      by: user.name,
+      together: bulk.what,
+      personId: person.id,
+      number: person.number,
+      name: person.name,
+      department: department.name,
+      departmentCode: department.code,
+      zone: site.zone,
+      takenBack: takingBack.id,
+      undoes: correction.undoes,
+    })
+    .from(correction)
+    .innerJoin(card, and(eq(card.periodId, correction.periodId), eq(card.personId, correction.personId)))
+    .innerJoin(person, eq(person.id, correction.personId))
+    .innerJoin(department, eq(department.id, card.departmentId))
+    .innerJoin(site, eq(site.id, card.siteId))
+    .innerJoin(user, eq(user.id, correction.madeBy))
+    .leftJoin(bulk, eq(bulk.id, correction.bulkId))
+    .leftJoin(takingBack, eq(takingBack.undoes, correction.id))
+    .where(and(eq(correction.periodId, periodId), isNull(correction.undoes)))
+    .orderBy(asc(correction.id))
+    .limit(most);
