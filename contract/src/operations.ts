@@ -31,7 +31,13 @@ import {
 import { LeaveKindsReply } from './leave-kinds.ts';
 import { KeepMappingRequest, MappingPreview, MappingReply, PreviewMappingRequest } from './mapping.ts';
 import { AddCodeRequest, ListReply, PayCodesReply, RatesReply } from './pay-codes.ts';
-import { MakePayPeriodsRequest, PayPeriodsPlan, PayPeriodsReply, PeriodsReply } from './periods.ts';
+import {
+  LockRequest,
+  MakePayPeriodsRequest,
+  PayPeriodsPlan,
+  PayPeriodsReply,
+  PeriodsReply,
+} from './periods.ts';
 import { PlacesReply } from './places.ts';
 import { PunchesReply } from './punches.ts';
 import { AnswerRequest, AskRequest, QuestionsReply } from './questions.ts';
@@ -99,6 +105,12 @@ export const OPERATIONS = {
     says: 'The pay periods that would be made for some pay groups. Nothing is written.',
     takes: MakePayPeriodsRequest,
     gives: PayPeriodsPlan,
+    status: 200,
+  },
+  'PUT /pay-periods/lock': {
+    says: 'Locks the days up to one: what is paid for them stays as it is.',
+    takes: LockRequest,
+    gives: PayPeriodsReply,
     status: 200,
   },
   'POST /pay-periods': {

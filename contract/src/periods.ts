@@ -54,6 +54,8 @@ export const PayPeriodsReply = v.strictObject({
   /** The oldest first. */
   periods: list(PayPeriodView),
   holidays: list(v.strictObject({ day, name: v.string() })),
+  /** What is paid for days up to this one stays as it is; null: no day is locked. */
+  lock: v.nullable(v.strictObject({ until: day, reason: v.string(), by: v.string(), at: v.string() })),
 });
 export type PayPeriodsReply = v.InferOutput<typeof PayPeriodsReply>;
 
@@ -65,6 +67,18 @@ export const MakePayPeriodsRequest = v.object({
   change: v.nullable(v.object({ from: day, scheme: SchemeSchema })),
 });
 export type MakePayPeriodsRequest = v.InferOutput<typeof MakePayPeriodsRequest>;
+
+/** PUT /api/pay-periods/lock: up to which day what is paid stays as it is; null opens every day. */
+export const LockRequest = v.object({
+  until: v.nullable(day),
+  reason: v.pipe(
+    v.string('Say why.'),
+    v.trim(),
+    v.minLength(3, 'Say why, in a word or two.'),
+    v.maxLength(300, 'A reason has at most 300 characters.'),
+  ),
+});
+export type LockRequest = v.InferOutput<typeof LockRequest>;
 
 const span = { firstDay: day, lastDay: day };
 /** POST /api/pay-periods/preview: what would be made. Nothing is written. */

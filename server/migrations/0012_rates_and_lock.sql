@@ -16,4 +16,9 @@ CREATE TABLE `pay_rate` (
 );
 --> statement-breakpoint
 ALTER TABLE `day_lock` ADD CONSTRAINT `day_lock_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `pay_rate` ADD CONSTRAINT `pay_rate_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;
+ALTER TABLE `pay_rate` ADD CONSTRAINT `pay_rate_person_id_person_id_fk` FOREIGN KEY (`person_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE TRIGGER `day_lock_no_update` BEFORE UPDATE ON `day_lock` FOR EACH ROW
+  SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'A lock stays as it is: whoever moves it adds the next.';
+--> statement-breakpoint
+CREATE TRIGGER `day_lock_no_delete` BEFORE DELETE ON `day_lock` FOR EACH ROW
+  SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'A lock stays as it is: whoever moves it adds the next.';

@@ -1,8 +1,8 @@
 import type { CompiledRulebook, Editions, PersonId, Workday } from '@heath/core';
-import { eq, type SQL } from 'drizzle-orm';
+import { eq, type SQL, sql } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { build, select, selects } from '../database/round-trip.ts';
-import { card, department, payGroup, period, person, seal, site } from '../database/schema/index.ts';
+import { card, dayLock, department, payGroup, period, person, seal, site } from '../database/schema/index.ts';
 import type { Among } from './among.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
 import { byPerson } from './by-person.ts';
@@ -26,6 +26,8 @@ export interface CardSubject {
   readonly firstDay: Workday;
   readonly lastDay: Workday;
   readonly sealed: boolean;
+  /** What is paid for days up to this one stays as it is; null: no day is locked. */
+  readonly lockedUntil: Workday | null;
   /** So many people stand for it before it counts as approved. */
   readonly approvalsNeeded: number;
   readonly inputVersion: number;
@@ -46,6 +48,9 @@ export type CardToCompute = Pick<
   CardSubject,
   'periodId' | 'personId' | 'firstDay' | 'lastDay' | 'assignments' | 'editions'
 >;
+
+/** The lock that holds: the latest. */
+const isLatestLock = eq(dayLock.id, sql`(SELECT MAX(latest.id) FROM ${dayLock} latest)`);
 
 /** The one card that a condition holds for. */
 const cardSelect = (condition: SQL) =>
@@ -70,6 +75,7 @@ const cardSelect = (condition: SQL) =>
         computedVersion: card.computedVersion,
         payableHours: card.payableHours,
         marks: card.marks,
+        lockedUntil: dayLock.until,
       })
       .from(card)
       .innerJoin(person, eq(person.id, card.personId))
@@ -78,6 +84,7 @@ const cardSelect = (condition: SQL) =>
       .innerJoin(period, eq(period.id, card.periodId))
       .innerJoin(payGroup, eq(payGroup.id, card.groupId))
       .leftJoin(seal, sealOfCard)
+      .leftJoin(dayLock, isLatestLock)
       .where(condition),
   );
 

@@ -20,6 +20,7 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'GET /pay-periods': 'see pay',
   'POST /pay-periods/preview': 'see pay',
   'POST /pay-periods': 'make pay periods',
+  'PUT /pay-periods/lock': 'make pay periods',
   'GET /periods/:period/cards': 'see cards',
   'GET /periods/:period/strip': 'see cards',
   'GET /periods/:period/cards/:person': 'see cards',

@@ -18,6 +18,7 @@ import {
   type PersonInput,
   SECONDS_PER_DAY,
   type Workday,
+  workdayToIso,
 } from '@heath/core';
 import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
 import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
@@ -87,13 +88,27 @@ export const lastId = ({ corrections }: PersonInput): Correction['id'] =>
   corrections[corrections.length - 1]?.id ?? correctionId(NEXT);
 
 /** The card with one more correction, computed with its reasons. */
-function corrected(
-  { input, withReasons }: LockedCard,
-  says: Says,
-): { input: PersonInput; computed: Computed } {
+function corrected(card: LockedCard, says: Says): { input: PersonInput; computed: Computed } {
+  const { input, withReasons } = card;
   const correction: Correction = { id: correctionId(NEXT + input.corrections.length), ...says };
   const more = { ...input, corrections: [...input.corrections, correction] };
-  return { input: more, computed: compute(more, withReasons) };
+  const computed = compute(more, withReasons);
+  refuseLocked(card, computed);
+  return { input: more, computed };
+}
+
+/** Throws where what is paid for days that are locked would change. */
+function refuseLocked({ subject, before }: LockedCard, after: Computed): void {
+  const { lockedUntil } = subject;
+  if (lockedUntil === null || lockedUntil < subject.firstDay) return;
+  const locked = ({ lines }: Computed) =>
+    JSON.stringify(lines.filter(({ workday }) => workday >= subject.firstDay && workday <= lockedUntil));
+  if (locked(before) !== locked(after))
+    throw new Problem(
+      409,
+      'sealed',
+      `Days up to ${workdayToIso(lockedUntil)} are locked: what is paid for them stays as it is. Whoever makes pay periods can move the lock.`,
+    );
 }
 
 /** The card with the exception settled. Throws where the time does not settle it, or somebody was faster. */

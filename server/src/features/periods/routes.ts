@@ -1,11 +1,11 @@
-import { MakePayPeriodsRequest } from '@heath/contract';
+import { LockRequest, MakePayPeriodsRequest } from '@heath/contract';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { listPeriods, makePayPeriods, payPeriodsOf, previewPayPeriods } from './service.ts';
+import { listPeriods, lockDays, makePayPeriods, payPeriodsOf, previewPayPeriods } from './service.ts';
 
 export function periodRoutes(context: Context): Router {
   const routes = guarded();
@@ -24,6 +24,11 @@ export function periodRoutes(context: Context): Router {
     await makePayPeriods(context, whoOf(request), writeOf(request), asked);
     context.nudge();
     answer(response, 'POST /pay-periods', await afterwards(() => payPeriodsOf(context)));
+  });
+  routes.put('/pay-periods/lock', async (request, response) => {
+    const asked = valid(LockRequest, request.body);
+    await lockDays(context, whoOf(request), writeOf(request), asked);
+    answer(response, 'PUT /pay-periods/lock', await afterwards(() => payPeriodsOf(context)));
   });
   return routes.router;
 }

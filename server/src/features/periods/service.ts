@@ -1,13 +1,20 @@
-import type { MakePayPeriodsRequest, PayPeriodsPlan, PayPeriodsReply, PeriodsReply } from '@heath/contract';
-import { workday } from '@heath/core';
+import type {
+  LockRequest,
+  MakePayPeriodsRequest,
+  PayPeriodsPlan,
+  PayPeriodsReply,
+  PeriodsReply,
+} from '@heath/contract';
+import { type Instant, instantToIso, workday } from '@heath/core';
 import { askForRecomputeQuery, ensureCards } from '../../computing/cards.ts';
 import { todayOf } from '../../computing/today.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { PAID_AFTER_DAYS } from '../../pay/batch-lines.ts';
-import type { Who } from '../../rights/who.ts';
+import { somebody, type Who } from '../../rights/who.ts';
 import { type Part, planned } from './planned.ts';
 import {
+  addLock,
   addPeriod,
   addSchedule,
   allPeriods,
@@ -16,6 +23,7 @@ import {
   cutPeriod,
   groupsByPeriod,
   holidays,
+  lastLock,
   lockCardsOf,
   lockSchedules,
   payGroups,
@@ -86,13 +94,41 @@ export async function payPeriodsOf({ database, clock }: Asks): Promise<PayPeriod
           : ('open' as const),
     groups: groupsOf.get(id) ?? [],
   }));
+  const lock = await lastLock(database);
   return {
     today,
     groups,
     schedules: await allSchedules(database),
     periods,
     holidays: await holidays(database),
+    lock:
+      lock === undefined || lock.until === null
+        ? null
+        : { until: lock.until, reason: lock.reason, by: lock.by, at: instantToIso(lock.madeAt as Instant) },
   };
+}
+
+/** Locks the days up to one, or opens them: what is paid for locked days stays as it is. */
+export function lockDays(
+  context: Asks,
+  who: Who,
+  write: Write | null,
+  { until, reason }: LockRequest,
+): Promise<null> {
+  const madeBy = somebody(who);
+  return once(context, who, write, async (tx, tell) => {
+    const before = await lastLock(tx);
+    const id = await addLock(tx, { until, reason, madeBy, madeAt: context.clock.now() });
+    const what = until === null ? 'opened' : 'locked';
+    tell({
+      what,
+      about: 'day_lock',
+      aboutId: id,
+      before: { until: before?.until ?? null },
+      after: { until, reason },
+    });
+    return null;
+  });
 }
 
 /** What would be made. Nothing is written. */

@@ -1,5 +1,5 @@
 import type { Workday } from '@heath/core';
-import { and, asc, eq, exists, gte, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, exists, gte, inArray, isNull, or, sql } from 'drizzle-orm';
 import { isGroupOfPeriod, isSealed } from '../../computing/cards.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
@@ -9,6 +9,7 @@ import {
   calendarDay,
   card,
   correction,
+  dayLock,
   groupSchedule,
   payGroup,
   period,
@@ -17,6 +18,7 @@ import {
   schedule,
   seal,
   task,
+  user,
 } from '../../database/schema/index.ts';
 
 /** Every period, the oldest first. */
@@ -75,6 +77,22 @@ export const allSchedules = (queries: Reads) => queries.select().from(schedule).
 export const lockSchedules = async (queries: Reads): Promise<void> => {
   await queries.select({ id: schedule.id }).from(schedule).orderBy(asc(schedule.id)).for('update');
 };
+
+/** The lock that holds, with who set it and when; undefined where none was ever set. */
+export async function lastLock(queries: Reads) {
+  const [row] = await queries
+    .select({ until: dayLock.until, reason: dayLock.reason, by: user.name, madeAt: dayLock.madeAt })
+    .from(dayLock)
+    .innerJoin(user, eq(user.id, dayLock.madeBy))
+    .orderBy(desc(dayLock.id))
+    .limit(1);
+  return row;
+}
+
+export async function addLock(queries: Queries, values: typeof dayLock.$inferInsert): Promise<number> {
+  const [{ insertId }] = await queries.insert(dayLock).values(values);
+  return insertId;
+}
 
 /** Every holiday of the calendars of pay groups and sites. */
 export const holidays = (queries: Reads) =>

@@ -42,6 +42,7 @@ const REPLY: PayPeriodsReply = {
     period(3, '2026-11-16', '2026-11-29'),
   ],
   holidays: [],
+  lock: null,
 };
 const shown = (...args: Parameters<typeof drawnPeriods>) =>
   drawnPeriods(...args).map(
