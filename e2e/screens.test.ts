@@ -76,6 +76,13 @@ describe('every screen', () => {
     ['/pay-files?show=new-layout', 'text=New layout'],
     ['/pay-files?show=codes', 'text=Take their list'],
     ['/pay-files?show=people', 'text=People it knows'],
+    ['/pay-files?show=rates', 'text=What they are for'],
+    ['/pay-files?show=periods', 'text=people are paid'],
+    ['/reports', 'text=Engine Room'],
+    ['/reports?show=bridge&by=person', 'text=Pay steps'],
+    ['/reports?show=comparison', 'text=What explains it'],
+    ['/reports?show=comparison&against=year', 'text=There is no period a year before'],
+    ['/reports?show=time-card', 'text=Whose time card?'],
     ['/nowhere', 'text=There is no page here'],
   ])('%s has nothing that axe finds', async (path, ready) => {
     await open(path, ready);
@@ -120,6 +127,8 @@ describe('every screen', () => {
     ['/punches', '**/api/imports', 'the files'],
     ['/punches/1', '**/api/imports/1', 'this import'],
     ['/pay-files', '**/api/mapping', 'the mapping'],
+    ['/reports', '**/api/periods/*/reports/*', 'the report'],
+    ['/pay-files?show=periods', '**/api/pay-periods', 'the pay periods'],
     ['/account', '**/api/sessions', 'where you are signed in'],
     ['/cards', '**/api/session', 'Heath'],
   ])('%s says while %s is late or refused, and shows it once it comes', async (path, address, what) => {

@@ -13,7 +13,7 @@ export interface Walked {
   readonly payableHours: number;
 }
 
-export const BRIDGE_COLUMNS: readonly ReportColumn[] = [
+const BRIDGE_COLUMNS: readonly ReportColumn[] = [
   { id: 'part', name: '', kind: 'text' },
   { id: 'clocked', name: 'Clocked', kind: 'hours' },
   { id: 'held', name: 'Held', kind: 'hours' },

@@ -90,8 +90,7 @@ export class Comparison {
       { id: 'before', name: 'Before', kind: 'hours' },
       { id: 'now', name: 'Now', kind: 'hours' },
       { id: 'change', name: 'Change', kind: 'hours' },
-      { id: 'peopleBefore', name: 'People before', kind: 'count' },
-      { id: 'people', name: 'People now', kind: 'count' },
+      { id: 'people', name: 'People', kind: 'count' },
       { id: 'cost', name: 'Change of cost', kind: 'money' },
       { id: 'explains', name: 'What explains it', kind: 'text' },
     ];
@@ -106,21 +105,18 @@ export class Comparison {
           pair.before.hours,
           pair.now.hours,
           change(pair),
-          pair.before.people.size,
           pair.now.people.size,
           costText(pair.now.cost - pair.before.cost),
           this.#explained(pair).join('; '),
         ],
       }));
     const pairs = [...this.#pairs.values()];
-    const everybody = (side: 'now' | 'before') =>
-      new Set(pairs.flatMap((pair) => [...pair[side].people])).size;
+    const everybody = new Set(pairs.flatMap(({ now }) => [...now.people])).size;
     return {
       columns,
       rows,
       sums: sumsOf(columns, rows, {
-        people: everybody('now'),
-        peopleBefore: everybody('before'),
+        people: everybody,
         cost: costText(pairs.reduce((sum, { now, before }) => sum + now.cost - before.cost, 0n)),
       }),
     };
@@ -134,7 +130,8 @@ export class Comparison {
     if (before.people.size === 0) says.push('new');
     if (now.people.size === 0) says.push('no longer there');
     const people = now.people.size - before.people.size;
-    if (part !== 'person' && people !== 0) says.push(counted(people, 'person', 'people'));
+    if (part !== 'person' && people !== 0 && says.length === 0)
+      says.push(counted(people, 'person', 'people'));
     const days = now.days.size - before.days.size;
     if (days !== 0 && before.days.size > 0 && now.days.size > 0) says.push(counted(days, 'day', 'days'));
     const most = <K>(of: Iterable<readonly [K, number]>): readonly [K, number] | undefined => {
@@ -158,9 +155,7 @@ export class Comparison {
   #dayOf(place: number): string {
     const [now, before] = [workday(this.#now.firstDay + place), workday(this.#before.firstDay + place)];
     const isNow = now <= this.#now.lastDay;
-    const shown = workdayToIso(isNow ? now : before);
-    const holiday = this.#holidays.get(now) ?? this.#holidays.get(before);
-    return holiday === undefined ? shown : `${shown} (${holiday})`;
+    return this.#holidays.get(now) ?? this.#holidays.get(before) ?? workdayToIso(isNow ? now : before);
   }
 }
 

@@ -19,7 +19,7 @@ const COLUMNS: readonly Omit<ReportColumn, 'kind'>[] = [
   { id: 'overtime', name: 'Overtime' },
   { id: 'notWorked', name: 'Not worked' },
   { id: 'payable', name: 'Payable' },
-  { id: 'premium', name: 'Premium beside' },
+  { id: 'premium', name: 'Premium' },
 ];
 
 /** Hours and their cost by one part of the lines, the most hours first. */

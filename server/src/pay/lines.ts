@@ -1,7 +1,8 @@
 import type { Line, MappingRule, PayLine, Workday } from '@heath/core';
 import { and, asc, eq, inArray } from 'drizzle-orm';
+import { sealOfCard } from '../computing/sealed.ts';
 import type { Database, Reads } from '../database/connect.ts';
-import { card, costCenter, department, job, payGroup, person, site } from '../database/schema/index.ts';
+import { card, costCenter, department, job, payGroup, person, seal, site } from '../database/schema/index.ts';
 import { holidaysOf } from './holidays.ts';
 
 const CARDS_AT_ONCE = 200;
@@ -118,12 +119,14 @@ export async function* linesOfCards(
         departmentId: card.departmentId,
         inputVersion: card.inputVersion,
         computedVersion: card.computedVersion,
+        batchId: seal.batchId,
         toSettle: card.toSettle,
         payableHours: card.payableHours,
         lines: card.lines,
       })
       .from(card)
       .innerJoin(person, eq(person.id, card.personId))
+      .leftJoin(seal, sealOfCard)
       .where(and(...of, inArray(card.personId, ids)));
     const rows = found.sort((x, y) => (placeOf.get(x.personId) ?? 0) - (placeOf.get(y.personId) ?? 0));
     const isHoliday = withHolidays
@@ -134,7 +137,8 @@ export async function* linesOfCards(
         )
       : NEVER;
     yield rows.map((row) => {
-      const isComputed = row.inputVersion === row.computedVersion;
+      // What was sealed stays what it was then, whatever came in since.
+      const isComputed = row.inputVersion === row.computedVersion || row.batchId !== null;
       const lines = isComputed ? (row.lines ?? []) : [];
       return {
         personId: row.personId,

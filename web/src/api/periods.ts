@@ -1,4 +1,5 @@
 import {
+  LockRequest,
   MakePayPeriodsRequest,
   PayPeriodsPlan,
   PayPeriodsReply,
@@ -39,6 +40,11 @@ export const periodsApi = api.injectEndpoints({
       transformResponse: reads(PayPeriodsReply),
       invalidatesTags: ['periods', 'handoff', 'tasks'],
     }),
+    lockDays: build.mutation<PayPeriodsReply, LockRequest>({
+      query: (asked) => ({ url: '/pay-periods/lock', method: 'PUT', body: written(LockRequest, asked) }),
+      transformResponse: reads(PayPeriodsReply),
+      invalidatesTags: ['periods'],
+    }),
     strip: build.query<StripReply, { periodId: number; groupId: number | null }>({
       query: ({ periodId, groupId }) =>
         `/periods/${periodId}/strip${groupId === null ? '' : `?group=${groupId}`}`,
@@ -53,4 +59,5 @@ export const {
   usePayPeriodsQuery,
   usePlanPayPeriodsQuery,
   useMakePayPeriodsMutation,
+  useLockDaysMutation,
 } = periodsApi;

@@ -8,6 +8,7 @@ import { handoff } from '../features/handoff/feature.ts';
 import { history } from '../features/history/feature.ts';
 import { imports } from '../features/imports/feature.ts';
 import { payFiles } from '../features/pay-files/feature.ts';
+import { reports } from '../features/reports/feature.ts';
 import { account } from '../features/sign-in/feature.ts';
 import { type Feature, homeOf } from '../ui/feature.ts';
 import type { Keys } from '../ui/keys.ts';
@@ -22,6 +23,7 @@ export const FEATURES: readonly Feature[] = [
   handoff,
   afterwards,
   payFiles,
+  reports,
   history,
   finder,
   account,

@@ -20,7 +20,7 @@ export interface Asked {
   readonly only: { readonly part: Part; readonly key: string } | null;
 }
 
-export interface MadeReport extends ReportTable {
+interface MadeReport extends ReportTable {
   /** What it is of, beside its period. */
   readonly says?: string;
   readonly notes?: readonly string[];

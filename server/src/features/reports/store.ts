@@ -1,6 +1,7 @@
 import { type ClassSums, type Workday, workday } from '@heath/core';
 import { and, asc, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
+import { sealOfCard } from '../../computing/sealed.ts';
 import type { Reads } from '../../database/connect.ts';
 import {
   badgeOwner,
@@ -16,6 +17,7 @@ import {
   person,
   punch,
   punchSource,
+  seal,
   site,
   user,
 } from '../../database/schema/index.ts';
@@ -112,7 +114,11 @@ export const cardsOfBridge = (queries: Reads, periodId: number): AsyncGenerator<
     queries
       .select({
         ...who,
-        isComputed: sql<number>`${card.inputVersion} = ${card.computedVersion}`.mapWith(Boolean),
+        // What was sealed stays what it was then, whatever came in since.
+        isComputed:
+          sql<number>`${card.inputVersion} = ${card.computedVersion} OR ${seal.batchId} IS NOT NULL`.mapWith(
+            Boolean,
+          ),
         clockedSeconds: card.clockedSeconds,
         heldSeconds: card.heldSeconds,
         unpaidSeconds: card.unpaidSeconds,
@@ -123,6 +129,7 @@ export const cardsOfBridge = (queries: Reads, periodId: number): AsyncGenerator<
       })
       .from(card)
       .innerJoin(person, eq(person.id, card.personId))
+      .leftJoin(seal, sealOfCard)
       .where(inOrder(periodId, after))
       .orderBy(asc(card.personId))
       .limit(CARDS_AT_ONCE),

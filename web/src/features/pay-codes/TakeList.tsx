@@ -9,7 +9,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { say } from '../../ui/notices.ts';
 
 /** Takes a list of the pay system's as a CSV file: dropped here, or chosen. */
-export function TakeList({ what, columns }: { what: 'list' | 'people'; columns: string }) {
+export function TakeList({ what, columns }: { what: 'list' | 'people' | 'rates'; columns: string }) {
   const [take, { isLoading, error }] = useTakeListMutation();
   const [unread, setUnread] = useState<string | null>(null);
   const may = useMay('map pay codes');
@@ -38,7 +38,7 @@ export function TakeList({ what, columns }: { what: 'list' | 'people'; columns: 
   if (!may) return null;
   return (
     <section aria-label="Take a list" className="mt-5 border-t border-rule pt-3">
-      <h3 className="font-semibold">Take their list</h3>
+      <h3 className="font-semibold">{what === 'rates' ? 'Take a list' : 'Take their list'}</h3>
       <p className="text-note text-soft">A CSV file with the columns {columns}.</p>
       {(unread !== null || error !== undefined) && (
         <div className="mt-2">

@@ -1,2 +1,3 @@
 export { CodesView } from './CodesView.tsx';
 export { PeopleView } from './PeopleView.tsx';
+export { RatesView } from './RatesView.tsx';

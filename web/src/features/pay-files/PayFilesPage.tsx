@@ -7,7 +7,7 @@ import { NotYet } from '../../ui/NotYet.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { LayoutView, NewLayout } from '../layouts/index.ts';
 import { MappingView } from '../mapping/index.ts';
-import { CodesView, PeopleView } from '../pay-codes/index.ts';
+import { CodesView, PeopleView, RatesView } from '../pay-codes/index.ts';
 import { PayPeriodsView, PeriodBar, usePeriod } from '../periods/index.ts';
 import { PAY_FILES_KEYS } from './keys.ts';
 
@@ -41,6 +41,7 @@ function Shown({ period }: { period: PeriodSummary }) {
   const keep = PAY_FILES_KEYS.keep.press;
   if (show === 'codes') return <CodesView />;
   if (show === 'people') return <PeopleView />;
+  if (show === 'rates') return <RatesView />;
   if (show === 'new-layout') return <NewLayout periodId={periodId} keep={keep} />;
   const layout = Number(/^layout-(\d+)$/.exec(show)?.[1]);
   if (layout > 0) return <LayoutView key={layout} id={layout} periodId={periodId} keep={keep} />;
@@ -72,7 +73,8 @@ function Parts() {
       <Head>Pay system</Head>
       {part('people', 'People it knows', known.data?.people?.known.toLocaleString('en'))}
       {part('codes', 'Codes it knows', known.data?.codes.length)}
-      <Head>Calendar</Head>
+      <Head>Cost and calendar</Head>
+      {part('rates', 'Rates')}
       {part('periods', 'Pay periods')}
     </nav>
   );

@@ -22,6 +22,7 @@ import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { type Draft, newDraft, requestOf } from './draft.ts';
 import { type DrawnPeriod, drawnPeriods } from './drawn.ts';
+import { LockDays } from './LockDays.tsx';
 import { PeriodCalendar } from './PeriodCalendar.tsx';
 import { SchemeForm } from './SchemeForm.tsx';
 import { STATES } from './words.ts';
@@ -106,6 +107,7 @@ function Opened({ of, keep }: { of: PayPeriodsReply; keep: string }) {
           error={asked === null ? undefined : plan.error}
           keep={keep}
         />
+        <LockDays of={of} />
       </Side>
     </div>
   );

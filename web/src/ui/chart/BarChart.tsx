@@ -9,6 +9,7 @@ import {
   type Plugin,
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
+import { says } from '../Says.tsx';
 import { useShownTheme } from '../theme/useShownTheme.ts';
 import { type Bar, type BarMark, baseOf, MARK_INK } from './bars.ts';
 
@@ -135,7 +136,16 @@ const optionsOf = (min: number, max: number): ChartOptions<'bar'> => ({
 });
 
 /** Bars beside each other, each from one level to another, with the same figures as a table for those who do not see it. */
-export default function BarChart({ name, bars }: { name: string; bars: readonly Bar[] }) {
+export default function BarChart({
+  name,
+  bars,
+  opens = null,
+}: {
+  name: string;
+  bars: readonly Bar[];
+  /** What a bar opens, in words, and how; null where bars open nothing. */
+  opens?: { readonly says: (bar: Bar) => string; readonly open: (bar: Bar) => void } | null;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const theme = useShownTheme();
   // biome-ignore lint/correctness/useExhaustiveDependencies: colors are read anew where the theme changes
@@ -154,6 +164,21 @@ export default function BarChart({ name, bars }: { name: string; bars: readonly 
   return (
     <>
       <canvas ref={canvas} role="img" aria-label={name} />
+      {opens !== null && (
+        // Over each bar, since bars share the width evenly.
+        <div className="absolute inset-0 grid auto-cols-fr grid-flow-col">
+          {bars.map((bar) => (
+            <button
+              key={bar.name}
+              type="button"
+              aria-label={`${bar.name} ${bar.text}: ${opens.says(bar)}`}
+              {...says(opens.says(bar))}
+              onClick={() => opens.open(bar)}
+              className="rounded-control border border-transparent hover:border-rule"
+            />
+          ))}
+        </div>
+      )}
       <table className="sr-only">
         <caption>{name}</caption>
         <tbody>

@@ -17,14 +17,13 @@ import { Wall } from '../wall.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
   { id: 'day', name: 'Day', kind: 'day' },
-  { id: 'in', name: 'In', kind: 'text' },
-  { id: 'out', name: 'Out', kind: 'text' },
+  { id: 'times', name: 'In and out', kind: 'text' },
   { id: 'off', name: 'Breaks off', kind: 'seconds' },
   { id: 'ordinary', name: 'Ordinary', kind: 'hours' },
   { id: 'overtime', name: 'Overtime', kind: 'hours' },
   { id: 'notWorked', name: 'Not worked', kind: 'hours' },
   { id: 'payable', name: 'Payable', kind: 'hours' },
-  { id: 'premium', name: 'Premium beside', kind: 'hours' },
+  { id: 'premium', name: 'Premium', kind: 'hours' },
 ];
 
 export const timeCard: ReportKind = {
@@ -60,8 +59,7 @@ export const timeCard: ReportKind = {
       rows.push({
         cells: [
           day,
-          times.map((spell) => text(spell.in?.at)).join(', '),
-          times.map((spell) => text(spell.out?.at)).join(', '),
+          times.map((spell) => `${text(spell.in?.at)}–${text(spell.out?.at)}`).join('  '),
           worked.reduce((total, { unpaidSeconds }) => total + unpaidSeconds, 0),
           ordinary,
           overtime,

@@ -1,0 +1,296 @@
+import { AGAINST, FILE_FORMATS, type ReportQuery, type ReportReply, WEEKS } from '@heath/contract';
+import { Download } from 'lucide-react';
+import { lazy, Suspense, useMemo, useRef } from 'react';
+import { useNavigate } from 'react-router';
+import { problemOf } from '../../api/base.ts';
+import { useCardsQuery } from '../../api/cards.ts';
+import { reportPath, useReportQuery } from '../../api/reports.ts';
+import { Empty } from '../../ui/Empty.tsx';
+import { Picker } from '../../ui/form/Picker.tsx';
+import { dateRange } from '../../ui/format.ts';
+import { useKey } from '../../ui/keys.ts';
+import { NotYet } from '../../ui/NotYet.tsx';
+import { Toggles } from '../../ui/Toggles.tsx';
+import { Table } from '../../ui/table/Table.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
+import { PeriodBar, usePeriod } from '../periods/index.ts';
+import { bridgeBarsOf } from './bars.ts';
+import { columnsOf } from './columns.tsx';
+import { REPORT_KEYS } from './keys.ts';
+import { GROUPS, type KnownReport, reportNamed } from './known.ts';
+
+const BarChart = lazy(() => import('../../ui/chart/BarChart.tsx'));
+
+/** What is checked, printed and handed on: a list of reports, the one that is open, and what is in each of its rows. */
+export function ReportsPage() {
+  const { period, isMissing, error, again } = usePeriod();
+  const { query } = useAddress();
+  if (isMissing) return <NotYet what="the reports" error={error} again={again} />;
+  if (period === undefined)
+    return <Empty title="No pay period yet">Reports are of a pay period. Make one first.</Empty>;
+  const report = reportNamed(query.get('show'));
+  return (
+    <>
+      <PeriodBar />
+      <div className="grid min-h-0 flex-1 grid-cols-[calc(var(--spacing)*52)_minmax(0,1fr)]">
+        <Reports shown={report} />
+        {report !== undefined && <Opened key={report.name} report={report} periodId={period.id} />}
+      </div>
+    </>
+  );
+}
+
+function Reports({ shown }: { shown: KnownReport | undefined }) {
+  const { go } = useAddress();
+  return (
+    <nav aria-label="Reports" className="min-h-0 overflow-y-auto border-r border-rule py-3">
+      {GROUPS.map(({ name, reports }) => (
+        <div key={name} className="mb-3">
+          <h2 className="mb-1 px-5 font-sans text-note font-semibold text-soft">{name}</h2>
+          {reports.map((one) => (
+            <button
+              key={one.name}
+              type="button"
+              aria-current={one === shown ? 'page' : undefined}
+              onClick={() => go({ show: one.name, by: null, only: null, sort: null, find: null })}
+              className={`block w-full truncate border-l-4 px-4 py-1 text-left ${one === shown ? 'border-heather bg-sheet font-semibold' : 'border-transparent hover:bg-sheet'}`}
+            >
+              {one.label}
+            </button>
+          ))}
+        </div>
+      ))}
+    </nav>
+  );
+}
+
+const isOneOf = <T extends string>(of: readonly T[], text: string | null): T | undefined =>
+  of.find((one) => one === text);
+
+/** What the address asks of a report. */
+function asked(report: KnownReport, query: URLSearchParams): ReportQuery {
+  const by = isOneOf(report.parts, query.get('by')) ?? report.parts[0];
+  const only = query.get('only') ?? undefined;
+  const person = report.ofPerson === undefined ? undefined : (query.get('person') ?? undefined);
+  const sort = report.name === 'bridge' ? (query.get('sort') ?? undefined) : undefined;
+  return {
+    by,
+    only,
+    person,
+    sort,
+    ...(report.name === 'comparison' ? { against: isOneOf(AGAINST, query.get('against')) ?? 'last' } : {}),
+    ...(report.name === 'holiday-average' ? { weeks: isOneOf(WEEKS, query.get('weeks')) ?? '4' } : {}),
+  };
+}
+
+function Opened({ report, periodId }: { report: KnownReport; periodId: number }) {
+  const { query, go } = useAddress();
+  const wanted = asked(report, query);
+  const mustChoose = report.ofPerson === 'must' && wanted.person === undefined;
+  const request = { periodId, name: report.name, query: wanted };
+  const { currentData: data, error, refetch } = useReportQuery(request, { skip: mustChoose });
+  const find = useRef<HTMLInputElement>(null);
+  useKey(REPORT_KEYS.filter, () => find.current?.focus());
+  useKey(REPORT_KEYS.back, () => wanted.only !== undefined && go({ only: null, by: null, sort: null }));
+  return (
+    <main aria-label={report.label} className="flex min-h-0 flex-col px-5.5 pt-4">
+      <header className="flex items-baseline gap-4">
+        <h1 className="min-w-0 truncate text-title">{data?.title ?? report.label}</h1>
+        <input
+          ref={find}
+          aria-label="Show only rows with"
+          placeholder={`Only rows with…  ${REPORT_KEYS.filter.press}`}
+          defaultValue={query.get('find') ?? ''}
+          onChange={(event) => go({ find: event.target.value }, true)}
+          onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+          className="w-56 rounded-control border border-rule bg-sheet px-2 py-0.5 text-note"
+        />
+        <span className="ml-auto flex shrink-0 gap-3 text-note">
+          {!mustChoose &&
+            FILE_FORMATS.map((format) => (
+              <a
+                key={format}
+                href={`/api${reportPath(request, format)}`}
+                download
+                className="flex items-center gap-1 hover:text-heather hover:underline"
+              >
+                <Download size={13} aria-hidden="true" /> {format.toUpperCase()}
+              </a>
+            ))}
+        </span>
+      </header>
+      {data !== undefined && (
+        <p className="text-soft">
+          {dateRange(data.firstDay, data.lastDay)}
+          {data.says === '' ? '' : ` · ${data.says}`} · {data.rows.length.toLocaleString('en')}{' '}
+          {data.rows.length === 1 ? 'row' : 'rows'}
+        </p>
+      )}
+      <Choices report={report} wanted={wanted} periodId={periodId} />
+      {data?.notes.map((note) => (
+        <p key={note} className="mb-1 text-note text-soft">
+          {note}
+        </p>
+      ))}
+      {mustChoose ? (
+        <Empty title="Whose time card?" within>
+          Choose a person above. Their card is shown as it is printed, with a line to sign.
+        </Empty>
+      ) : data === undefined ? (
+        <NotYetReport error={error} again={() => void refetch()} />
+      ) : (
+        <Shown report={report} data={data} wanted={wanted} />
+      )}
+    </main>
+  );
+}
+
+function NotYetReport({ error, again }: { error: unknown; again: () => void }) {
+  const { go } = useAddress();
+  const problem = error === undefined ? null : problemOf(error);
+  if (problem?.status !== 404) return <NotYet what="the report" error={error} again={again} place="part" />;
+  return (
+    <Empty title="Nothing to compare with" within>
+      {problem.title}{' '}
+      <button type="button" onClick={() => go({ against: null })} className="text-heather underline">
+        Compare with the last period
+      </button>
+    </Empty>
+  );
+}
+
+const PERIODS = { last: 'The last period', year: 'A year ago' } as const;
+
+/** By what its lines are told apart, and what else it can be asked. */
+function Choices({
+  report,
+  wanted,
+  periodId,
+}: {
+  report: KnownReport;
+  wanted: ReportQuery;
+  periodId: number;
+}) {
+  const { go } = useAddress();
+  return (
+    <div className="my-2 flex flex-wrap items-center gap-x-5 gap-y-2">
+      {report.parts.length > 0 && (
+        <Toggles
+          label="By"
+          value={wanted.by ?? ''}
+          choices={report.parts.map((value) => ({ value, name: `by ${value}` }))}
+          onChoose={(by) => go({ by, sort: null })}
+        />
+      )}
+      {wanted.against !== undefined && (
+        <Toggles
+          label="Compared with"
+          value={wanted.against}
+          choices={AGAINST.map((value) => ({ value, name: PERIODS[value] }))}
+          onChoose={(against) => go({ against: against === 'last' ? null : against })}
+        />
+      )}
+      {wanted.weeks !== undefined && (
+        <Toggles
+          label="Look back"
+          value={wanted.weeks}
+          choices={WEEKS.map((value) => ({ value, name: `${value} weeks` }))}
+          onChoose={(weeks) => go({ weeks: weeks === '4' ? null : weeks })}
+        />
+      )}
+      {report.ofPerson !== undefined && (
+        <OfPerson periodId={periodId} chosen={wanted.person ?? null} isNeeded={report.ofPerson === 'must'} />
+      )}
+      {wanted.only !== undefined && (
+        <button
+          type="button"
+          onClick={() => go({ only: null, by: null, sort: null })}
+          className="rounded-full border border-heather px-2 py-px text-fine text-heather"
+        >
+          Back to the whole period <span aria-hidden="true">×</span>
+        </button>
+      )}
+    </div>
+  );
+}
+
+function OfPerson({
+  periodId,
+  chosen,
+  isNeeded,
+}: {
+  periodId: number;
+  chosen: string | null;
+  isNeeded: boolean;
+}) {
+  const { go } = useAddress();
+  const { data } = useCardsQuery(periodId);
+  const items = useMemo(
+    () =>
+      data === undefined
+        ? []
+        : data.rows.map(({ personId, name, number, department }) => ({
+            id: String(personId),
+            name,
+            detail: `${number} · ${department}`,
+          })),
+    [data],
+  );
+  return (
+    <div className="w-64">
+      <Picker
+        label={isNeeded ? 'Of whom' : 'Of one person'}
+        items={items}
+        value={chosen}
+        onChoose={(person) => go({ person })}
+        empty="Nobody is called that"
+      />
+    </div>
+  );
+}
+
+function Shown({ report, data, wanted }: { report: KnownReport; data: ReportReply; wanted: ReportQuery }) {
+  const { query, go } = useAddress();
+  const navigate = useNavigate();
+  const period = query.get('period');
+  const opened = (row: ReportReply['rows'][number]): (() => void) | null => {
+    const { personId, key } = row;
+    if (personId !== null)
+      return () => navigate(`/cards?person=${personId}${period === null ? '' : `&period=${period}`}`);
+    const { by } = wanted;
+    if (key === null || by === undefined || by === 'person' || !report.parts.includes('person')) return null;
+    return () => go({ only: `${by}:${key}`, by: 'person', find: null });
+  };
+  const columns = columnsOf(data, opened);
+  const bars = useMemo(() => (report.name === 'bridge' ? bridgeBarsOf(data) : []), [report, data]);
+  return (
+    <>
+      {bars.length > 0 && (
+        <div className="relative h-44 max-w-4xl shrink-0">
+          <Suspense fallback={null}>
+            <BarChart
+              name="From clocked to payable hours"
+              bars={bars}
+              opens={{
+                says: ({ name }) => `who has the most of ${name}`,
+                open: ({ name }) =>
+                  go({ by: 'person', sort: bars.find((one) => one.name === name)?.id ?? null }),
+              }}
+            />
+          </Suspense>
+        </div>
+      )}
+      <Table
+        id={`report-${report.name}-${wanted.by ?? ''}`}
+        name={data.title}
+        columns={columns}
+        rows={data.rows}
+        idOf={(row) => String(data.rows.indexOf(row))}
+        filter={query.get('find') ?? ''}
+        onOpen={(row) => opened(row)?.()}
+        height="around"
+        empty="There is nothing of this in the period."
+      />
+    </>
+  );
+}

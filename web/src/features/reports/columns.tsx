@@ -1,0 +1,125 @@
+import type { ReportReply } from '@heath/contract';
+import { type CellKind, hours, type ReportCell, type Workday } from '@heath/core';
+import { inFull } from '../../ui/form/dates.ts';
+import { decimalHours, secondsDecimal } from '../../ui/format.ts';
+import { Hours } from '../../ui/Hours.tsx';
+import { says } from '../../ui/Says.tsx';
+import type { Column } from '../../ui/table/columns.ts';
+
+type Row = ReportReply['rows'][number];
+
+const ROOM: Readonly<Record<CellKind, number>> = {
+  text: 34,
+  day: 34,
+  hours: 25,
+  seconds: 25,
+  count: 20,
+  money: 27,
+};
+
+const inThousands = (money: string): string => money.replace(/\B(?=(\d{3})+(?!\d))/g, ',');
+
+/** A cell as it is shown. */
+function shown(cell: ReportCell | undefined, kind: CellKind): string {
+  if (cell === null || cell === undefined || cell === '') return '';
+  if (kind === 'day') return inFull(cell as Workday);
+  if (kind === 'hours') return decimalHours(Number(cell));
+  if (kind === 'seconds') return secondsDecimal(Number(cell));
+  if (kind === 'money') {
+    const [whole = '', part = ''] = String(cell).replace('-', '−').split('.');
+    return `${inThousands(whole)}.${part}`;
+  }
+  return kind === 'count' ? Number(cell).toLocaleString('en') : String(cell).replace(/ -(?=\d)/g, ' −');
+}
+
+/** What explains a change, whole where it is looked at. */
+const Explained = ({ text }: { text: string }) => (
+  <span {...says(text)} className="block truncate">
+    {text}
+  </span>
+);
+
+/** Texts that are read whole need the room that is left over. */
+const GROWS: ReadonlySet<string> = new Set([
+  'part',
+  'name',
+  'explains',
+  'found',
+  'source',
+  'what',
+  'rule',
+  'times',
+]);
+
+const UNITS_OF_A_LETTER = 1.7;
+const ROOM_OF: Readonly<Record<string, number>> = {
+  number: 20,
+  time: 16,
+  by: 26,
+  back: 18,
+  state: 24,
+  explains: 60,
+  times: 60,
+  part: 46,
+};
+
+/** The room of a column: what its cells need, and its heading. */
+const roomOf = (id: string, name: string, kind: CellKind): number =>
+  Math.max(ROOM_OF[id] ?? ROOM[kind], Math.round(name.length * UNITS_OF_A_LETTER) + 6);
+
+/** The columns of a report as the table takes them; of the first text, what it opens. */
+export function columnsOf(
+  { columns, rows, sums }: ReportReply,
+  open: (row: Row) => (() => void) | null,
+): Column<Row>[] {
+  const first = columns.findIndex(({ id }) => id === 'part' || id === 'name');
+  const isExplained = columns.some(({ id }) => id === 'explains');
+  return columns.map(({ id, name, kind }, i) => {
+    const isFigure = kind !== 'text' && kind !== 'day';
+    const sum = sums[i];
+    return {
+      id,
+      name,
+      value: ({ cells }) => (kind === 'money' ? Number(cells[i] ?? 0) : (cells[i] ?? null)),
+      text: ({ cells }) => shown(cells[i], kind),
+      ...(i === first || kind === 'hours' || id === 'explains'
+        ? {
+            show: (row: Row) => {
+              if (id === 'explains') return <Explained text={shown(row.cells[i], kind)} />;
+              if (kind === 'hours') return <Hours hours={hours(Number(row.cells[i] ?? 0))} />;
+              const go = open(row);
+              const text = shown(row.cells[i], kind);
+              return go === null ? (
+                text
+              ) : (
+                <button
+                  type="button"
+                  onClick={go}
+                  className="max-w-full truncate hover:text-heather hover:underline"
+                >
+                  {text}
+                </button>
+              );
+            },
+          }
+        : {}),
+      isFigure,
+      // What is added up is told by whoever counted it; of some rows alone, only what can be added is.
+      ...(sum === null || sum === undefined || sum === ''
+        ? {}
+        : {
+            sum: (some: readonly Row[]) =>
+              some.length === rows.length
+                ? shown(sum, kind)
+                : kind === 'hours' || kind === 'seconds'
+                  ? shown(
+                      some.reduce((total, { cells }) => total + Number(cells[i] ?? 0), 0),
+                      kind,
+                    )
+                  : '',
+          }),
+      room: roomOf(id, name, kind),
+      grows: GROWS.has(id) && !(id === 'part' && isExplained),
+    };
+  });
+}
