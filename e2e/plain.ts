@@ -184,7 +184,7 @@ export function plainLines(
     for (const shift of shiftsOf(punches.filter((punch) => punch.person === person))) {
       const paid = paidSeconds(shift, agreement);
       const day = localDate(paid[0]!.at);
-      for (const second of paid) seconds.push({ ...second, day, pays: 1 });
+      for (const { at, storm } of paid) seconds.push({ at, storm, day, pays: 1 });
       // Called out by the storm: four hours at least.
       if (agreement === 'harbor' && shift[0]!.storm) toppedUp.set(day, Math.max(4 * HOUR - paid.length, 0));
     }
