@@ -7,12 +7,22 @@ export default defineConfig({
         test: {
           name: 'unit',
           setupFiles: ['core/src/testing/seed.ts'],
-          include: [
-            '{core,cli,contract,demo,web,stand-ins/*}/src/**/*.test.{ts,tsx}',
-            'scripts/**/*.test.ts',
-          ],
+          include: ['{core,cli,contract,demo,stand-ins/*}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          // They compute, and share nothing.
+          maxWorkers: 2,
           sequence: { groupOrder: 0 },
           // How long a number of random cases takes is the machine's affair: this only ends what hangs.
+          testTimeout: 180_000,
+        },
+      },
+      {
+        test: {
+          name: 'web',
+          setupFiles: ['core/src/testing/seed.ts'],
+          include: ['web/src/**/*.test.{ts,tsx}'],
+          // Two files at once left notices behind that outlived their page.
+          maxWorkers: 1,
+          sequence: { groupOrder: 1 },
           testTimeout: 180_000,
         },
       },
@@ -24,7 +34,7 @@ export default defineConfig({
           globalSetup: ['server/src/testing/database.ts'],
           // Each file has a database of its own.
           maxWorkers: 2,
-          sequence: { groupOrder: 1 },
+          sequence: { groupOrder: 2 },
           testTimeout: 60_000,
           hookTimeout: 120_000,
         },
@@ -36,7 +46,7 @@ export default defineConfig({
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['e2e/kit.test.ts'],
           maxWorkers: 2,
-          sequence: { groupOrder: 1 },
+          sequence: { groupOrder: 2 },
           testTimeout: 120_000,
           hookTimeout: 240_000,
         },
@@ -49,7 +59,7 @@ export default defineConfig({
           exclude: ['e2e/kit.test.ts'],
           globalSetup: ['e2e/server.ts'],
           fileParallelism: false,
-          sequence: { groupOrder: 2 },
+          sequence: { groupOrder: 3 },
           testTimeout: 120_000,
           hookTimeout: 240_000,
         },

@@ -6,4 +6,6 @@ import { staticChecks } from '../lib/static-checks.mjs';
 checkMachine();
 await installModules();
 await staticChecks();
-process.exit(await run('npx', ['--no-install', 'vitest', 'run', '--project', 'unit'], { cwd: root }));
+process.exit(
+  await run('npx', ['--no-install', 'vitest', 'run', '--project', 'unit', '--project', 'web'], { cwd: root }),
+);
