@@ -222,6 +222,8 @@ export const CardReply = v.strictObject({
   changedSinceSealed: v.boolean(),
   /** The site's offsets, so that every instant can be shown on its wall clock. */
   offsets: ofCore<ZoneOffsets>(ZoneOffsetsSchema),
+  /** Days of the period that are holidays where the person belongs. */
+  holidays: list(day),
   plans: list(PlanSchema),
   shifts: list(ShiftView),
   segments: list(SegmentView),

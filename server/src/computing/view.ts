@@ -48,6 +48,7 @@ export function cardView(
     sealed: subject.sealed,
     changedSinceSealed: subject.sealed && differs(subject, results),
     offsets: jsonOffsets(offsets),
+    holidays: [...(input.calendar?.holidays.keys() ?? [])].filter(inPeriod),
     plans: input.plans.filter((plan) => inPeriod(plan.workday)),
     shifts: computed.shifts.filter((shift) => inPeriod(shift.workday)).map(shiftView),
     segments: computed.segments.filter((segment) => inPeriod(segment.workday)).map(segmentView),

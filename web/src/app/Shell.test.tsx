@@ -35,7 +35,8 @@ describe('the frame around every screen', () => {
       'Time cards',
       'Handoff',
       'Afterwards',
-      'Pay files', 'Reports',
+      'Pay files',
+      'Reports',
     ]);
     const handoff = screen.getByRole('link', { name: 'Handoff' });
     expect(handoff.getAttribute('href')).toBe('/handoff?period=1');

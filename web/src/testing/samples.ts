@@ -67,6 +67,7 @@ export const cardOf = (personId: number) => {
     lastDay: '2026-11-01',
     sealed: false,
     changedSinceSealed: false,
+    holidays: [],
     offsets: { zone: 'Europe/London', starts: [0], offsets: [0] },
     plans: [],
     shifts: [],

@@ -15,7 +15,7 @@ const codeIn = (
 
 /** What lines of a card are paid under, as the mapping that holds now says; in the order of the lines. */
 export function codesOf(
-  { row }: Pick<CardReply, 'row'>,
+  { row, holidays }: Pick<CardReply, 'row' | 'holidays'>,
   lines: readonly Line[],
   { rules, names, codes }: Pick<MappingReply, 'rules' | 'names' | 'codes'>,
 ): CodeHours[] {
@@ -27,8 +27,7 @@ export function codesOf(
       ...line,
       person: row.number,
       group: codeIn(names.groups, row.groupId) ?? '',
-      // A card does not tell: where a rule asks for holidays, the handoff says what it catches.
-      isHoliday: false,
+      isHoliday: holidays.includes(line.workday),
       job: job?.code ?? null,
       jobType: job?.type ?? null,
       department: codeIn(names.departments, line.department),
