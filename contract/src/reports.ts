@@ -13,6 +13,7 @@ export const REPORTS = [
   'overtime',
   'planned-and-worked',
   'exceptions',
+  'unusual',
   'holiday-average',
   'time-card',
   'punches',

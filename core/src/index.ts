@@ -145,6 +145,7 @@ export {
   type ReportTable,
   sumsOf,
 } from './reports/table.ts';
+export { unusualTable } from './reports/unusual.ts';
 // Rulebooks and their editions.
 export { compileRulebook, type Names } from './rulebook/compile.ts';
 export type { CompiledRulebook } from './rulebook/compiled.ts';

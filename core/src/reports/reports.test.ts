@@ -10,6 +10,7 @@ import type { GroundLine, Part, PartNames } from './ground.ts';
 import { PARTS, partOf } from './ground.ts';
 import { HoursAndCost } from './hours-and-cost.ts';
 import { OvertimeByCause } from './overtime.ts';
+import { unusualTable } from './unusual.ts';
 
 const HOUR = 90_000;
 const NAMES: PartNames = { of: (_part, key) => key.toUpperCase() };
@@ -210,5 +211,32 @@ describe('the bridge by parts', () => {
         }
       }),
     );
+  });
+});
+
+describe('who is far from usual', () => {
+  const paid = (number: string, now: number, past: readonly number[]) => ({
+    personId: 1,
+    number,
+    name: number,
+    now: now * HOUR,
+    past: past.map((one) => one * HOUR),
+  });
+
+  it('comes first, the furthest before the others; who has no past is left out', () => {
+    const { rows } = unusualTable([
+      paid('even', 80, [80, 81, 79, 80]),
+      paid('new', 80, [80, 80]),
+      paid('less', 60, [80, 80, 80]),
+      paid('none', 0, [80, 80, 82, 78]),
+      paid('always other', 60, [40, 80, 60, 100, 20]),
+    ]);
+    expect(rows.map(({ cells }) => [cells[0], cells[7]])).toEqual([
+      ['none', 'far'],
+      ['less', 'far'],
+      ['even', ''],
+      ['always other', ''],
+    ]);
+    expect(rows[1]?.cells.slice(2, 7)).toEqual([80 * HOUR, 0, 60 * HOUR, -20 * HOUR, '80.00 80.00 80.00']);
   });
 });

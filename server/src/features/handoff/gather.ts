@@ -25,8 +25,9 @@ import { knownPeople } from '../../pay/known-people.ts';
 import { asksForHolidays, type CardOfLines, linesOfCards, placesByNumber } from '../../pay/lines.ts';
 import type { Sink } from '../../pay/making.ts';
 import type { KeptMapping } from '../../pay/mapping.ts';
+import { pastHours } from '../../pay/past-hours.ts';
 import { jobNames, lineWords } from '../../pay/words.ts';
-import { alsoPaid, codesBefore, type NewLine, pastHours, standing } from './store.ts';
+import { alsoPaid, codesBefore, type NewLine, standing } from './store.ts';
 
 /** What changed in an earlier period, and goes out now. */
 export interface Correcting {

@@ -91,42 +91,6 @@ export function standing(queries: Reads, periodId: number) {
     .groupBy(approval.personId, approval.version);
 }
 
-const PERIODS_LOOKED_BACK = 6;
-
-/** What the cards of the last periods before one paid, the latest first. */
-export async function pastHours(
-  queries: Reads,
-  { scheduleId, firstDay }: { scheduleId: number; firstDay: Workday },
-): Promise<Map<number, number[]>> {
-  const periods = await queries
-    .select({ id: period.id })
-    .from(period)
-    .where(and(eq(period.scheduleId, scheduleId), lt(period.firstDay, firstDay)))
-    .orderBy(desc(period.firstDay))
-    .limit(PERIODS_LOOKED_BACK);
-  const past = new Map<number, number[]>();
-  if (periods.length === 0) return past;
-  const rows = await queries
-    .select({ personId: card.personId, payableHours: card.payableHours })
-    .from(card)
-    .where(
-      and(
-        inArray(
-          card.periodId,
-          periods.map(({ id }) => id),
-        ),
-        gt(card.computedVersion, 0),
-      ),
-    )
-    .orderBy(desc(card.periodId));
-  for (const { personId, payableHours } of rows) {
-    const own = past.get(personId);
-    if (own === undefined) past.set(personId, [payableHours]);
-    else own.push(payableHours);
-  }
-  return past;
-}
-
 /** Who has hours in another period that shares days with this one: the names of the groups that pay them there. */
 export async function alsoPaid(
   queries: Reads,

@@ -10,6 +10,7 @@ import { overtime } from './kinds/overtime.ts';
 import { plannedAndWorked } from './kinds/planned-and-worked.ts';
 import { punches } from './kinds/punches.ts';
 import { timeCard } from './kinds/time-card.ts';
+import { unusual } from './kinds/unusual.ts';
 
 /** Every report that there is. */
 export const KINDS: Readonly<Record<ReportName, ReportKind>> = {
@@ -21,6 +22,7 @@ export const KINDS: Readonly<Record<ReportName, ReportKind>> = {
   exceptions: exceptionsReport,
   'holiday-average': holidayAverageReport,
   'time-card': timeCard,
+  unusual,
   punches,
   changes,
 };

@@ -30,7 +30,7 @@ describe('the codes of a card', () => {
       holidays: [workdayFromIso('2026-10-30')],
     } as unknown as Parameters<typeof codesOf>[0];
     const mapping = {
-      rules: [rule({ days: 'holiday' }, '330'), rule({}, '110')],
+      rules: [rule({ days: ['holiday'] }, '330'), rule({}, '110')],
       names: { jobs: [], groups: [], departments: [], sites: [], costCenters: [] },
       codes: [],
     } as unknown as Parameters<typeof codesOf>[2];

@@ -11,6 +11,7 @@ const REMEDIES: Readonly<Record<string, { readonly name: string; readonly to: st
   approved: { name: 'approve', to: '/cards?show=to-approve' },
   mapped: { name: 'decide', to: '/pay-files?show=catch-all' },
   'known people': { name: 'their list', to: '/pay-files?show=people' },
+  unusual: { name: 'as a chart', to: '/reports?show=unusual' },
   'known codes': { name: 'their list', to: '/pay-files?show=codes' },
 };
 

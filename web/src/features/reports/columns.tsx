@@ -5,6 +5,7 @@ import { decimalHours, secondsDecimal } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { says } from '../../ui/Says.tsx';
 import type { Column } from '../../ui/table/columns.ts';
+import { mostOf, UsualStrip, usualIn } from './UsualStrip.tsx';
 
 type Row = ReportReply['rows'][number];
 
@@ -49,6 +50,7 @@ const GROWS: ReadonlySet<string> = new Set([
   'what',
   'rule',
   'times',
+  'past',
 ]);
 
 const UNITS_OF_A_LETTER = 1.7;
@@ -59,6 +61,8 @@ const ROOM_OF: Readonly<Record<string, number>> = {
   back: 18,
   state: 24,
   explains: 60,
+  past: 70,
+  far: 14,
   times: 60,
   part: 46,
 };
@@ -68,11 +72,11 @@ const roomOf = (id: string, name: string, kind: CellKind): number =>
   Math.max(ROOM_OF[id] ?? ROOM[kind], Math.round(name.length * UNITS_OF_A_LETTER) + 6);
 
 /** The columns of a report as the table takes them; of the first text, what it opens. */
-export function columnsOf(
-  { columns, rows, sums }: ReportReply,
-  open: (row: Row) => (() => void) | null,
-): Column<Row>[] {
+export function columnsOf(report: ReportReply, open: (row: Row) => (() => void) | null): Column<Row>[] {
+  const { columns, rows, sums } = report;
   const first = columns.findIndex(({ id }) => id === 'part' || id === 'name');
+  const isUsual = columns.some(({ id }) => id === 'usual');
+  const most = isUsual ? mostOf(report) : 0;
   const isExplained = columns.some(({ id }) => id === 'explains');
   return columns.map(({ id, name, kind }, i) => {
     const isFigure = kind !== 'text' && kind !== 'day';
@@ -82,9 +86,10 @@ export function columnsOf(
       name,
       value: ({ cells }) => (kind === 'money' ? Number(cells[i] ?? 0) : (cells[i] ?? null)),
       text: ({ cells }) => shown(cells[i], kind),
-      ...(i === first || kind === 'hours' || id === 'explains'
+      ...(i === first || kind === 'hours' || id === 'explains' || (isUsual && id === 'past')
         ? {
             show: (row: Row) => {
+              if (isUsual && id === 'past') return <UsualStrip of={usualIn(report, row)} most={most} />;
               if (id === 'explains') return <Explained text={shown(row.cells[i], kind)} />;
               if (kind === 'hours') return <Hours hours={hours(Number(row.cells[i] ?? 0))} />;
               const go = open(row);

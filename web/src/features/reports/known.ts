@@ -29,6 +29,7 @@ export const GROUPS: readonly { readonly name: string; readonly reports: readonl
     name: 'People',
     reports: [
       { name: 'planned-and-worked', label: 'Planned and worked', parts: [] },
+      { name: 'unusual', label: 'Far from usual', parts: [] },
       { name: 'time-card', label: 'Time card to sign', parts: [], ofPerson: 'must' },
       { name: 'holiday-average', label: 'Average for holidays', parts: [] },
     ],
