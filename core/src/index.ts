@@ -76,6 +76,7 @@ export {
   layoutObjections,
 } from './pay/layouts/layout.ts';
 export { type Recognized, recognizeLayout, type Sample } from './pay/layouts/recognize.ts';
+export { recognizeFixed } from './pay/layouts/recognize-fixed.ts';
 export { rowText } from './pay/layouts/row-text.ts';
 export { textCell } from './pay/layouts/text-cell.ts';
 export type { BatchHead, BatchLine, FileLine, FileTotals } from './pay/layouts/types.ts';

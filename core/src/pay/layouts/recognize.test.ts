@@ -57,6 +57,13 @@ describe('a layout from a sample', () => {
     expect(holds('MF-0101\t110\t8.25\nMF-0102\t215\t1.00\n', '\t')).toEqual(['person', 'code', 'hours']);
   });
 
+  it('knows a date of figures alone', () => {
+    expect(sample('EMP,DATE,HOURS\nMF-0101,20261019,8.00\n').says.columns[1]).toMatchObject({
+      holds: 'workday',
+      pattern: 'YYYYMMDD',
+    });
+  });
+
   it('says where a date can be read in two ways, and never guesses silently', () => {
     expect(sample('EMP,DATE,HOURS\nMF-0101,09/10/2026,8.00\n').notes).toEqual([
       'DATE: 09/10/2026 can be read as DD/MM/YYYY or MM/DD/YYYY. Say which.',

@@ -87,7 +87,7 @@ function patternsOf(values: readonly string[]): readonly string[] {
 }
 
 function isDay(value: string, pattern: string): boolean {
-  const order = (pattern.match(/[YMD]+/g) ?? []).map((part) => part.charAt(0));
+  const order = (pattern.match(/Y+|M+|D+/g) ?? []).map((part) => part.charAt(0));
   const parts =
     pattern === 'YYYYMMDD' ? [value.slice(0, 4), value.slice(4, 6), value.slice(6)] : value.split(/[-/.]/);
   const of = (letter: string) => (parts[order.indexOf(letter)] ?? '').padStart(2, '0');
@@ -145,7 +145,7 @@ const common = (heading: string, align: 'left' | 'right' = 'left') =>
   ({ heading, width: null, fill: ' ', align }) as const;
 
 /** A column of a kind, as it begins, with what a sample shows of it. */
-const columnOf = (holds: Holds, heading: string, more: object = {}): LayoutColumn =>
+export const columnOf = (holds: Holds, heading: string, more: object = {}): LayoutColumn =>
   ({
     holds,
     ...common(heading, holds === 'hours' ? 'right' : 'left'),

@@ -1,5 +1,5 @@
 import type { RecognizedLayout } from '@heath/contract';
-import { recognizeLayout, type Sample } from '@heath/core';
+import { recognizeFixed, recognizeLayout, type Sample } from '@heath/core';
 import { parse } from 'csv-parse/sync';
 import { person } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
@@ -19,15 +19,56 @@ function separatorOf(text: string): Sample['separator'] {
   return [...SEPARATORS].sort((a, b) => score(b) - score(a))[0] ?? ',';
 }
 
+/** No separator stands equally often in its lines: it may be of fixed width. */
+const isSeparated = (text: string, separator: Sample['separator']): boolean => {
+  const lines = text.split(/\r?\n/, 12).filter((line) => line !== '');
+  return lines.some((line) => line.includes(separator));
+};
+
 /** What a sample file looks like, as a layout to begin from. */
 export async function recognizeSample(
   { database }: Pick<Context, 'database'>,
   sample: string,
 ): Promise<RecognizedLayout> {
+  const people = await database.select({ number: person.number }).from(person);
+  const known = {
+    people: new Set(people.map(({ number }) => number)),
+    codes: new Set((await codesByCode(database)).keys()),
+  };
   const separator = separatorOf(sample);
-  let rows: string[][];
+  const lineEnd = sample.includes('\r\n') ? 'crlf' : 'lf';
+  const found = isSeparated(sample, separator)
+    ? recognizeLayout(
+        {
+          rows: rowsOf(sample, separator).slice(0, MOST_LINES),
+          separator,
+          lineEnd,
+          hasMark: sample.startsWith('\uFEFF'),
+        },
+        known,
+      )
+    : recognizeFixed({ lines: linesOf(sample), lineEnd }, known);
+  if (found === null)
+    throw new Problem(
+      422,
+      'invalid',
+      'No columns are found in this sample: send one whose values are separated by commas, semicolons, bars or tabs, or one of fixed width whose lines have the numbers of people who are known here.',
+    );
+  return found;
+}
+
+const MOST_LINES = 2000;
+
+const linesOf = (sample: string): string[] =>
+  sample
+    .replace(/^\uFEFF/, '')
+    .split(/\r?\n/)
+    .filter((line) => line.trim() !== '')
+    .slice(0, MOST_LINES);
+
+function rowsOf(sample: string, separator: Sample['separator']): string[][] {
   try {
-    rows = parse(sample, {
+    return parse(sample, {
       bom: true,
       delimiter: separator,
       relax_column_count: true,
@@ -40,24 +81,4 @@ export async function recognizeSample(
       'This sample cannot be read: its quotes do not match. Send it as it came.',
     );
   }
-  const people = await database.select({ number: person.number }).from(person);
-  const found = recognizeLayout(
-    {
-      rows: rows.slice(0, 2000),
-      separator,
-      lineEnd: sample.includes('\r\n') ? 'crlf' : 'lf',
-      hasMark: sample.startsWith('\uFEFF'),
-    },
-    {
-      people: new Set(people.map(({ number }) => number)),
-      codes: new Set((await codesByCode(database)).keys()),
-    },
-  );
-  if (found === null)
-    throw new Problem(
-      422,
-      'invalid',
-      'No columns are found in this sample: send one whose values are separated by commas, semicolons, bars or tabs. A file of fixed width is made by hand.',
-    );
-  return found;
 }
