@@ -127,3 +127,37 @@ describe('pay periods', () => {
     await lock.getByText('No day is locked.').waitFor();
   });
 });
+
+describe('amounts', () => {
+  it('are added by keyboard, stand beside the hours of the handoff under their code, and are taken back', async () => {
+    await go('/pay-files?show=amounts');
+    const form = page.getByRole('form', { name: 'Add an amount' });
+    await form.getByRole('button', { name: 'Whose: nobody chosen' }).press('Enter');
+    await page.keyboard.type('Okafor');
+    await page.keyboard.press('Enter');
+    await form.getByLabel('Day', { exact: true }).fill('22 oct');
+    await form.getByLabel('What').fill('Mileage');
+    await form.getByLabel('Amount', { exact: true }).fill('12.34567');
+    await form.getByText('Write an amount like 12.50').waitFor();
+    expect(await violations(page)).toEqual([]);
+    await form.getByLabel('Amount', { exact: true }).fill('12.34');
+    await page.keyboard.press('Enter');
+    await main().getByRole('row').filter({ hasText: 'Okafor' }).getByText('12.34').waitFor();
+    await go('/handoff');
+    // Two drives of the demo, and this one.
+    await main()
+      .getByRole('row')
+      .filter({ hasText: 'Mileage, in miles' })
+      .getByText('95.54')
+      .waitFor({ timeout: 20_000 });
+    await go('/pay-files?show=amounts');
+    await main()
+      .getByRole('button', { name: /^Take back Mileage of .*Okafor/ })
+      .click();
+    await page
+      .getByText(/^Mileage of .*Okafor is taken back/)
+      .first()
+      .waitFor();
+    await main().getByRole('row').filter({ hasText: 'Okafor' }).waitFor({ state: 'detached' });
+  });
+});

@@ -1,4 +1,5 @@
 export * from './account-name.ts';
+export * from './amounts.ts';
 export * from './approvals.ts';
 export * from './badges.ts';
 export * from './bulks.ts';

@@ -26,6 +26,7 @@ export const MappingReply = v.strictObject({
     leave: list(Named),
     guarantees: list(Named),
     adjustments: list(Named),
+    amounts: list(Named),
     multipliers: list(v.number()),
     jobs: list(v.strictObject({ ...Numbered.entries, type: v.nullable(v.string()) })),
     jobTypes: list(Named),

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { AddAmountsRequest, AmountsReply } from './amounts.ts';
 import { ApprovalsReply, ApproveRequest, WithdrawReply } from './approvals.ts';
 import { GiveBadgeRequest, UnownedBadgesReply } from './badges.ts';
 import { BulkPreview, BulkReply, BulkRequest } from './bulks.ts';
@@ -96,6 +97,24 @@ export const OPERATIONS = {
     gives: 'file',
     status: 200,
   },
+  'GET /periods/:period/amounts': {
+    says: 'Units, miles, tips and expenses of a period, the newest first.',
+    gives: AmountsReply,
+    status: 200,
+  },
+  'POST /periods/:period/amounts': {
+    says: 'Writes down some amounts, all or none.',
+    takes: AddAmountsRequest,
+    gives: AmountsReply,
+    status: 201,
+  },
+  'PUT /periods/:period/amounts/list': {
+    says: 'Takes a list of amounts with the columns number, day, what and amount, and job and note where it has them.',
+    takes: 'file',
+    gives: AmountsReply,
+    status: 200,
+  },
+  'POST /amounts/:amount/undo': { says: 'Takes an amount back.', gives: AmountsReply, status: 201 },
   'GET /pay-periods': {
     says: 'The pay periods of every pay group, how they follow one another, and when people are paid.',
     gives: PayPeriodsReply,

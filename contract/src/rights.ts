@@ -11,6 +11,7 @@ export const RIGHTS = {
   'see pay': ['specialist', 'auditor'],
   'map pay codes': ['specialist'],
   'hand off': ['specialist'],
+  'add amounts': ['specialist'],
   'make pay periods': ['specialist'],
   'see work': ['specialist', 'auditor', 'administrator'],
   'see what happened': ['specialist', 'auditor', 'administrator'],

@@ -44,17 +44,21 @@ export {
 export { dateOrderOf, recognize } from './imports/recognize.ts';
 export { type Directory, missingFields, type ReadPunch, rowReader } from './imports/row.ts';
 export * from './imports/types.ts';
+export { MOST_OF_AN_AMOUNT, PER_UNIT, readAmount } from './pay/amounts.ts';
 export {
+  amountClass,
   type ClassId,
   classLabel,
   classOf,
   classParts,
   guaranteeClass,
+  isAmount,
   isClassId,
   isOvertime,
   isPremium,
   isWorked,
   leaveClass,
+  liesBeside,
   premiumClass,
 } from './pay/classes.ts';
 export type { PayCode, PayCodeMap } from './pay/codes.ts';

@@ -151,7 +151,7 @@ export const JOB_TYPES: Readonly<Partial<Record<(typeof JOBS)[number], string>>>
 export const PAY_CODES: readonly {
   readonly code: string;
   readonly name: string;
-  readonly kind: 'hours' | 'premium' | 'guarantee' | 'leave';
+  readonly kind: 'hours' | 'premium' | 'guarantee' | 'leave' | 'amount';
   readonly multiplier?: number;
 }[] = [
   { code: '110', name: 'Ordinary', kind: 'hours', multiplier: 1 },
@@ -163,6 +163,8 @@ export const PAY_CODES: readonly {
   { code: '770', name: 'Storm duty', kind: 'hours', multiplier: 1 },
   { code: '775', name: 'Storm duty, time and a half', kind: 'hours', multiplier: 1.5 },
   { code: '780', name: 'Storm duty, double', kind: 'hours', multiplier: 2 },
+  { code: '910', name: 'Mileage, in miles', kind: 'amount' },
+  { code: '920', name: 'Expenses', kind: 'amount' },
 ];
 
 const rule = (name: string, when: MappingRule['when'], code: string): MappingRule => ({
@@ -184,6 +186,8 @@ export const MAPPING: readonly MappingRule[] = [
   rule('Night', { premiums: ['Night'] }, '340'),
   rule('Call-out', { guarantees: ['Call-out'] }, '410'),
   rule('Annual leave', { leave: ['Annual leave'] }, '510'),
+  rule('Mileage', { amounts: ['Mileage'] }, '910'),
+  rule('Expenses', { amounts: ['Expenses'] }, '920'),
 ];
 
 const column = (holds: string, heading: string, more: object = {}): LayoutColumn =>
@@ -307,6 +311,19 @@ export const LEAVE: Readonly<Record<number, readonly number[]>> = { 33: [6, 7, 8
 export const LEAVE_CODE = 'Annual leave';
 /** The other kinds of leave that there are. */
 export const LEAVE_KINDS = [LEAVE_CODE, 'Sick leave', 'Care leave'] as const;
+
+/** What is paid beside hours in the current period, by the person's place in the company: on a day of the period, so much of it. */
+export const AMOUNTS: readonly {
+  readonly index: number;
+  readonly day: number;
+  readonly what: string;
+  readonly amount: string;
+  readonly note: string;
+}[] = [
+  { index: 36, day: 2, what: 'Mileage', amount: '41.6', note: 'To Ebb Point and back' },
+  { index: 36, day: 8, what: 'Mileage', amount: '41.6', note: 'To Ebb Point and back' },
+  { index: 5, day: 9, what: 'Expenses', amount: '18.75', note: 'Rope and shackles' },
+];
 
 /** Why exceptions are accepted here, as people say it. */
 export const REASONS = [

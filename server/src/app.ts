@@ -6,6 +6,7 @@ import session from 'express-session';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
+import { amountRoutes } from './features/amounts/routes.ts';
 import { approvalRoutes } from './features/approvals/routes.ts';
 import { badgeRoutes } from './features/badges/routes.ts';
 import { cardRoutes } from './features/cards/routes.ts';
@@ -109,6 +110,7 @@ export function createApp(
   api.use(questionRoutes(context));
   api.use(placeRoutes(context));
   api.use(reasonRoutes(context));
+  api.use(amountRoutes(context));
   api.use(reportRoutes(context));
   api.use(leaveKindRoutes(context));
   api.use(payCodeRoutes(context));

@@ -1,6 +1,6 @@
 /**
  * What a line pays: `ordinary`, `overtime-1.5`, `overtime-2`, …; not worked: `guarantee:`, `leave:` and `adjustment:`
- * with their name or code; beside all of these: `premium:` and its name.
+ * with their name or code; beside all of these: `premium:` and its name, and `amount:` with what is counted, which is no hours at all.
  */
 export type ClassId =
   | 'ordinary'
@@ -8,7 +8,8 @@ export type ClassId =
   | `guarantee:${string}`
   | `leave:${string}`
   | `adjustment:${string}`
-  | `premium:${string}`;
+  | `premium:${string}`
+  | `amount:${string}`;
 
 const OVERTIME = 'overtime-';
 
@@ -17,6 +18,12 @@ const P = 'premium:'.charCodeAt(0);
 
 /** Premiums lie beside the classes: they are not added to payable hours. */
 export const isPremium = (classId: ClassId): boolean => classId.charCodeAt(0) === P;
+
+/** Units, miles, tips, expenses: a quantity that no hour stands behind. */
+export const isAmount = (classId: ClassId): boolean => classId.startsWith('amount:');
+
+/** What is not added to payable hours: premiums, and what is no hours. */
+export const liesBeside = (classId: ClassId): boolean => isPremium(classId) || isAmount(classId);
 
 /** Ordinary time and overtime; all other classes are paid without being worked. */
 export const isWorked = (classId: ClassId): boolean => classId === 'ordinary' || classId.startsWith(OVERTIME);
@@ -34,7 +41,7 @@ export const inClassOrder = (a: ClassId, b: ClassId): number =>
 /** True for a text that is a class: any that a line can have. Names and codes are not longer than the database keeps them. */
 export const isClassId = (text: string): text is ClassId =>
   text.length <= 120 &&
-  /^(ordinary|overtime-\d+(\.\d+)?|(guarantee|leave|adjustment|premium):[^\p{Cc}]+)$/u.test(text);
+  /^(ordinary|overtime-\d+(\.\d+)?|(guarantee|leave|adjustment|premium|amount):[^\p{Cc}]+)$/u.test(text);
 
 const known = new Map<number, ClassId>();
 
@@ -53,13 +60,15 @@ export function classOf(multiplier: number): ClassId {
 export const guaranteeClass = (name: string): ClassId => `guarantee:${name}`;
 /** The class of leave, or of a flat adjustment. */
 export const leaveClass = (kind: 'leave' | 'adjustment', code: string): ClassId => `${kind}:${code}`;
+/** The class of a quantity that is no hours. */
+export const amountClass = (name: string): ClassId => `amount:${name}`;
 /** The class of a premium. */
 export const premiumClass = (name: string): ClassId => `premium:${name}`;
 
 /** What a class is made of. */
 export type ClassParts =
   | { readonly kind: 'worked'; readonly multiplier: number }
-  | { readonly kind: 'guarantee' | 'leave' | 'adjustment' | 'premium'; readonly name: string };
+  | { readonly kind: 'guarantee' | 'leave' | 'adjustment' | 'premium' | 'amount'; readonly name: string };
 
 /** A class taken apart. */
 export function classParts(classId: ClassId): ClassParts {
@@ -71,7 +80,7 @@ export function classParts(classId: ClassId): ClassParts {
   const kind = NAMED.find((one) => one === classId.slice(0, colon)) ?? 'premium';
   return { kind, name };
 }
-const NAMED = ['guarantee', 'leave', 'adjustment', 'premium'] as const;
+const NAMED = ['guarantee', 'leave', 'adjustment', 'premium', 'amount'] as const;
 
 /** Worked time that pays more than once. */
 export const isOvertime = (classId: ClassId): boolean => classId.startsWith(OVERTIME);

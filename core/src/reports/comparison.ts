@@ -1,4 +1,4 @@
-import { isPremium } from '../pay/classes.ts';
+import { liesBeside } from '../pay/classes.ts';
 import { type Cost, costText } from '../pay/rates.ts';
 import { decimalHours } from '../time/hours.ts';
 import { type Workday, workday, workdayToIso } from '../time/units.ts';
@@ -53,9 +53,9 @@ export class Comparison {
     this.#holidays = holidays;
   }
 
-  /** Takes a line of one of the two. Premiums lie beside the hours, so that they are compared only by code. */
+  /** Takes a line of one of the two. What lies beside the hours is compared only by code. */
   add(line: GroundLine, side: 'now' | 'before'): void {
-    if (isPremium(line.classId) && this.#part !== 'code') return;
+    if (liesBeside(line.classId) && this.#part !== 'code') return;
     const key = partOf(this.#part, line);
     let pair = this.#pairs.get(key);
     if (pair === undefined) {

@@ -1,4 +1,4 @@
-import { isOvertime, isPremium, isWorked } from '../pay/classes.ts';
+import { isAmount, isOvertime, isPremium, isWorked } from '../pay/classes.ts';
 import { type Cost, costText } from '../pay/rates.ts';
 import { type GroundLine, nameOfPart, type Part, type PartNames, partOf } from './ground.ts';
 import { type ReportColumn, type ReportRow, type ReportTable, sumsOf } from './table.ts';
@@ -34,6 +34,8 @@ export class HoursAndCost {
   }
 
   add(line: GroundLine): void {
+    // A quantity is neither hours nor known to be money.
+    if (isAmount(line.classId)) return;
     const key = partOf(this.#part, line);
     let sum = this.#sums.get(key);
     if (sum === undefined) {

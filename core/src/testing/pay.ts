@@ -1,6 +1,7 @@
 /** Random pay lines, mappings, batches and layouts for property tests. */
 import fc from 'fast-check';
 import {
+  amountClass,
   type ClassId,
   classOf,
   classParts,
@@ -31,6 +32,7 @@ const CLASSES: readonly ClassId[] = [
   leaveClass('leave', 'Annual'),
   leaveClass('adjustment', 'Travel'),
   guaranteeClass('Call-out'),
+  amountClass('Mileage'),
 ];
 const PAY_JOBS = ['mooring', 'lamps', 'storm-duty'] as const;
 const TYPES: Readonly<Record<string, string>> = { 'storm-duty': 'storm' };
@@ -94,6 +96,7 @@ const whens: fc.Arbitrary<MappingWhen> = fc
     leave: fc.option(fc.constant(['Annual']), { nil: undefined }),
     guarantees: fc.option(fc.constant(['Call-out']), { nil: undefined }),
     adjustments: fc.option(fc.constant(['Travel']), { nil: undefined }),
+    amounts: fc.option(fc.constant(['Mileage']), { nil: undefined }),
     jobs: values(PAY_JOBS),
     jobTypes: values(['storm', 'none']),
     departments: values(PLACES),

@@ -2,8 +2,8 @@ import {
   compileMapping,
   type DifferenceLine,
   differenceOf,
-  isPremium,
   type Line,
+  liesBeside,
   type PaidLine,
   type Workday,
 } from '@heath/core';
@@ -13,6 +13,7 @@ import type { Database, Queries, Reads } from '../database/connect.ts';
 import { writing } from '../database/happened.ts';
 import { build } from '../database/round-trip.ts';
 import { batch, batchLine, card, difference, period, person, seal } from '../database/schema/index.ts';
+import { standingAmounts } from '../pay/amounts.ts';
 import { holidaysOf } from '../pay/holidays.ts';
 import { asksForHolidays, payLine, placesByNumber } from '../pay/lines.ts';
 import { currentMapping, mappingAt } from '../pay/mapping.ts';
@@ -124,13 +125,14 @@ export async function storeDifferences(
       .for('update');
     const version = new Map(held.map(({ personId, inputVersion }) => [personId, inputVersion]));
     const sent = await sentOf(tx, periodId, ids);
+    const amounts = await standingAmounts(tx, periodId, ids);
     let differ = 0;
     for (const { personId, groupId, inputVersion, lines } of cards) {
       // What changed meanwhile stays touched, and is taken again.
       if (version.get(personId) !== inputVersion) continue;
       const own = { number: numbers.get(personId) ?? '', groupId };
       const mapping = mappings.byGroup.get(groupId) ?? mappings.now;
-      const paid = lines
+      const paid = [...lines, ...(amounts.get(personId) ?? [])]
         .filter(({ hours, seconds }) => hours !== 0 || seconds !== 0)
         .map((line): PaidLine => {
           const one = payLine(line, own, places, isHoliday(personId, line.workday));
@@ -176,7 +178,7 @@ async function keepDifference(
     version: one.version,
     lines: one.lines,
     lineCount: one.lines.length,
-    payableHours: one.lines.reduce((sum, { classId, hours }) => (isPremium(classId) ? sum : sum + hours), 0),
+    payableHours: one.lines.reduce((sum, { classId, hours }) => (liesBeside(classId) ? sum : sum + hours), 0),
   };
   await tx
     .insert(difference)

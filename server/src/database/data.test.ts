@@ -115,6 +115,7 @@ async function fillTheRest(): Promise<void> {
     `INSERT INTO sign_in_attempt (\`key\`, hits, reset_at) VALUES ('k', 1, 0)`,
     `INSERT INTO known_sign_in VALUES (1, '192.0.2.1', 0)`,
     `INSERT INTO answered_write VALUES (1, 'a-key-of-it', 'x', '1', 0)`,
+    `INSERT INTO flat_amount (period_id, person_id, workday, name, amount, note, made_by, made_at) SELECT period_id, person_id, '2026-10-19', 'x', 9, '', 1, 1 FROM card LIMIT 1`,
     `INSERT INTO day_lock (until, reason, made_by, made_at) VALUES ('2026-10-18', 'x', 1, 1)`,
     `INSERT INTO setting VALUES ('x', 'y')`,
     `INSERT INTO leave_balance SELECT person_id, leave_kind_id, workday, 3600 FROM leave_entry LIMIT 1`,
@@ -173,6 +174,7 @@ describe('the database refuses', () => {
   it('a change to what only grows, and that it goes', async () => {
     expect(ONLY_GROWS).toEqual([
       'day_lock',
+      'flat_amount',
       'rulebook_edition',
       'happened',
       'leave_entry',
@@ -215,6 +217,7 @@ describe('the database refuses', () => {
       'correction',
       'day_lock',
       'decision',
+      'flat_amount',
       'happened',
       'import_file',
       'leave_entry',

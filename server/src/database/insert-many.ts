@@ -3,13 +3,13 @@ import type { MySqlTable } from 'drizzle-orm/mysql-core';
 import { format } from 'mysql2';
 import type { Queries } from './connect.ts';
 
-const ROWS_AT_ONCE = 1000;
+const ROWS_AT_ONCE = 4000;
 
 type Values = Readonly<Record<string, unknown>>;
 type SqlValue = string | number | Buffer;
 
 /**
- * Inserts many rows, a thousand at a time. The driver writes their values out: to build a statement of them takes ten
+ * Inserts many rows, some thousand at a time. The driver writes their values out: to build a statement of them takes ten
  * times as long and as much memory.
  */
 export async function insertMany<T extends MySqlTable>(

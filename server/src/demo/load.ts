@@ -13,6 +13,7 @@ import {
   zoneOffsets,
 } from '@heath/core';
 import {
+  AMOUNTS,
   ANSWER,
   CURRENT_PERIOD,
   codeOf,
@@ -57,6 +58,7 @@ import { writing } from '../database/happened.ts';
 import * as tables from '../database/schema/index.ts';
 import { transaction } from '../database/transaction.ts';
 import { Disk } from '../disk.ts';
+import { addAll } from '../features/amounts/service.ts';
 import { approve } from '../features/approvals/service.ts';
 import { handOff } from '../features/handoff/service.ts';
 import { inspectFile } from '../features/imports/inspect.ts';
@@ -427,8 +429,27 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
       await importFile(context, 'gate-northquay (2).csv', strangersFile());
       await importFile(context, 'saltholm-late.csv', lateFile());
       await askTwo(context, id);
+      await addBesideHours(context, id, size.people);
     }
   }
+}
+
+/** What some people drove and laid out. */
+async function addBesideHours(context: Context, periodId: number, size: number): Promise<void> {
+  const { database } = context;
+  const company = demoPeople(size);
+  const rows = await database
+    .select({ id: tables.person.id, number: tables.person.number })
+    .from(tables.person);
+  const ids = new Map(rows.map(({ id, number }) => [number, id]));
+  const amounts = AMOUNTS.map(({ index, day, ...amount }) => ({
+    ...amount,
+    personId: ids.get(company[index]?.number ?? '') ?? 0,
+    day: workday(CURRENT_PERIOD + day),
+    job: null,
+  }));
+  await addAll(context, await actingAs(database, 'odile'), null, periodId, { amounts });
+  await recomputePeriod(database, here(database, context.clock), periodId, async () => {});
 }
 
 /** What is paid and done with: approved, sealed, and accepted by the pay system. */

@@ -3,6 +3,7 @@ import { and, asc, eq, inArray } from 'drizzle-orm';
 import { sealOfCard } from '../computing/sealed.ts';
 import type { Database, Reads } from '../database/connect.ts';
 import { card, costCenter, department, job, payGroup, person, seal, site } from '../database/schema/index.ts';
+import { standingAmounts } from './amounts.ts';
 import { holidaysOf } from './holidays.ts';
 
 const CARDS_AT_ONCE = 200;
@@ -136,10 +137,11 @@ export async function* linesOfCards(
           [...ids].sort((a, b) => a - b),
         )
       : NEVER;
+    const amounts = await standingAmounts(queries, which.periodId, ids);
     yield rows.map((row) => {
       // What was sealed stays what it was then, whatever came in since.
       const isComputed = row.inputVersion === row.computedVersion || row.batchId !== null;
-      const lines = isComputed ? (row.lines ?? []) : [];
+      const lines = isComputed ? [...(row.lines ?? []), ...(amounts.get(row.personId) ?? [])] : [];
       return {
         personId: row.personId,
         number: row.number,

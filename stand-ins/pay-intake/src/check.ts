@@ -5,6 +5,8 @@ import type { Entry, Ledger, PaidLine } from './ledger.ts';
 export interface Known {
   readonly people: ReadonlySet<string>;
   readonly codes: ReadonlySet<string>;
+  /** Of those, the ones under which no hours are paid. */
+  readonly amounts: ReadonlySet<string>;
 }
 
 const HEADINGS = ['EMP', 'DATE', 'CODE', 'HOURS', 'COST', 'REF'] as const;
@@ -85,5 +87,7 @@ function objection(
   if (!/^\d\d\/\d\d\/\d{4}$/.test(day)) return `${day} is no date like 19/10/2026.`;
   if (!known.codes.has(code)) return `There is no code ${code}.`;
   if (hours === null) return 'Its hours are not written like 8.50.';
-  return Math.abs(hours) > MOST_HOURS * 100 ? `More than ${MOST_HOURS} hours for one day.` : null;
+  return Math.abs(hours) > MOST_HOURS * 100 && !known.amounts.has(code)
+    ? `More than ${MOST_HOURS} hours for one day.`
+    : null;
 }

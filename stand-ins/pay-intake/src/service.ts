@@ -30,6 +30,7 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
   const ofCompany = demoPeople(people).filter(({ index }) => index !== HIRED);
   const listed = () => [...ofCompany.map(({ number, name }) => ({ number, name })), ...ledger.known];
   const codes = new Set(PAY_CODES.map(({ code }) => code));
+  const amounts = new Set(PAY_CODES.filter(({ kind }) => kind === 'amount').map(({ code }) => code));
   let behavior = WELL;
 
   const app = express();
@@ -59,7 +60,7 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
     // One after another: nothing waits between the look and the entry.
     let entry = ledger.of(key);
     if (entry === undefined) {
-      const known = { people: new Set(listed().map(({ number }) => number)), codes };
+      const known = { people: new Set(listed().map(({ number }) => number)), codes, amounts };
       entry = {
         key,
         sha256: createHash('sha256').update(bytes).digest('hex'),

@@ -104,6 +104,7 @@ export const api = createApi({
     'imports',
     'import',
     'pay-codes',
+    'amounts',
     'mapping',
     'layouts',
     'batch',

@@ -1,7 +1,15 @@
 import { type ClassId, classParts } from '../classes.ts';
 
 /** The kinds of class that a mapping tells apart. */
-export const CLASS_KINDS = ['ordinary', 'overtime', 'premium', 'leave', 'guarantee', 'adjustment'] as const;
+export const CLASS_KINDS = [
+  'ordinary',
+  'overtime',
+  'premium',
+  'leave',
+  'guarantee',
+  'adjustment',
+  'amount',
+] as const;
 export type ClassKind = (typeof CLASS_KINDS)[number];
 
 const kinds = new Map<ClassId, ClassKind>();

@@ -1,5 +1,6 @@
 import { typedBy } from '../../rulebook/define.ts';
 import { adjustments } from './conditions/adjustments.ts';
+import { amounts } from './conditions/amounts.ts';
 import { classes } from './conditions/classes.ts';
 import { costCenters } from './conditions/cost-centers.ts';
 import { days } from './conditions/days.ts';
@@ -23,6 +24,7 @@ export const MAPPING_CONDITIONS = [
   leave,
   guarantees,
   adjustments,
+  amounts,
   jobs,
   jobTypes,
   departments,

@@ -105,6 +105,7 @@ function slowly(rules: readonly MappingRule[], line: PayLine): string | null {
     leave: named('leave:'),
     guarantees: named('guarantee:'),
     adjustments: named('adjustment:'),
+    amounts: named('amount:'),
     jobs: line.job,
     jobTypes: line.jobType,
     departments: line.department,

@@ -1,6 +1,7 @@
 import type { ClassId, DifferenceLine, Layout, MappingRule } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import {
+  type AnyMySqlColumn,
   bigint,
   boolean,
   char,
@@ -16,6 +17,7 @@ import {
 import { card } from './cards.ts';
 import { at, id, json, mediumBlob, workday } from './columns.ts';
 import { payGroup, period, person } from './people.ts';
+import { job } from './places.ts';
 import { user } from './users.ts';
 
 export const payCode = mysqlTable('pay_code', {
@@ -30,6 +32,38 @@ export const payCode = mysqlTable('pay_code', {
   firstDay: workday('first_day'),
   lastDay: workday('last_day'),
 });
+
+/** Units, miles, tips or expenses of somebody on a day; only ever added, and taken back by a row of its own. */
+export const flatAmount = mysqlTable(
+  'flat_amount',
+  {
+    id: id(),
+    periodId: int('period_id').notNull(),
+    personId: int('person_id').notNull(),
+    workday: workday('workday').notNull(),
+    /** What is counted: `Mileage`. */
+    name: varchar('name', { length: 60 }).notNull(),
+    /** In 1/90,000, as hours are. */
+    amount: int('amount').notNull(),
+    jobId: int('job_id').references(() => job.id),
+    note: varchar('note', { length: 300 }).notNull().default(''),
+    undoes: int('undoes')
+      .unique()
+      .references((): AnyMySqlColumn => flatAmount.id),
+    madeBy: int('made_by')
+      .notNull()
+      .references(() => user.id),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [
+    index('flat_amount_card').on(t.periodId, t.personId),
+    foreignKey({
+      name: 'flat_amount_of_card',
+      columns: [t.periodId, t.personId],
+      foreignColumns: [card.periodId, card.personId],
+    }),
+  ],
+);
 
 /** What an hour of somebody's work costs, from a day on. */
 export const payRate = mysqlTable(

@@ -8,9 +8,11 @@ import {
   type DifferenceLine,
   type Facts,
   type FileCheck,
+  isAmount,
   isPremium,
   type Layout,
   type LayoutColumn,
+  liesBeside,
   totalsOf,
   type Uncaught,
   type Workday,
@@ -104,7 +106,8 @@ export async function gather(
     lastDay: period.lastDay,
     groups: groups.map(({ id }) => id),
   };
-  const read = () => linesOfCards(database, queries, which, places, asksForHolidays(mapping.rules));
+  // Beside the transaction: it holds these cards, so that nobody changes them, and keeps lines while the next cards are read.
+  const read = () => ahead(linesOfCards(database, database, which, places, asksForHolidays(mapping.rules)));
 
   const maker = fileMaker(layout, head, sinks.bytes);
   await maker.start(
@@ -125,6 +128,19 @@ export async function gather(
 
   const facts = await factsOf(queries, what, gathering, file, codes);
   return gathering.result(facts);
+}
+
+/** What a generator gives, with the next asked for while the last is worked on. */
+async function* ahead<T>(from: AsyncGenerator<T>): AsyncGenerator<T> {
+  let next = from.next();
+  for (;;) {
+    const { done, value } = await next;
+    if (done === true) return;
+    next = from.next();
+    // Whoever stops before it comes does not hear of its failure.
+    next.catch(() => {});
+    yield value;
+  }
 }
 
 /** A record before the lines says what they come to, so that they are read once before. */
@@ -185,7 +201,7 @@ class Gathering {
     for (const line of card.lines) {
       const code = this.#mapping.rules[this.#mapping.ruleOf(line)]?.code ?? null;
       this.#count(code, line.classId, card.number, line.hours);
-      if (!isPremium(line.classId)) this.hoursInLines += line.hours;
+      if (!liesBeside(line.classId)) this.hoursInLines += line.hours;
       if (lastPaidDay === null || line.workday > lastPaidDay) lastPaidDay = line.workday;
       if (code === null) {
         const words = lineWords(line, this.#names);
@@ -245,7 +261,7 @@ class Gathering {
       this.correcting.people++;
       for (const line of next.lines) {
         this.correcting.lines++;
-        if (!isPremium(line.classId)) this.correcting.hours += line.hours;
+        if (!liesBeside(line.classId)) this.correcting.hours += line.hours;
         this.#count(line.code, line.classId, next.number, line.hours);
         made.push(this.#made(next, line, line.code, next.group, next.period));
       }
@@ -274,7 +290,7 @@ class Gathering {
     const seq = ++this.#seq;
     this.#people.add(number);
     if (isPremium(classId)) this.premiumHours += hours;
-    else this.payableHours += hours;
+    else if (!isAmount(classId)) this.payableHours += hours;
     const known = this.#known.get(code);
     this.#hash.update(
       `${JSON.stringify([number, workdayToIso(workday), code, classId, multiplier, rule, job, department, site, costCenter, hours, corrects?.id ?? null])}\n`,

@@ -1,3 +1,5 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { CheckHandoffRequest, DeliverRequest, EndBatchRequest, HandOffRequest } from '@heath/contract';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
@@ -42,10 +44,12 @@ export function handoffRoutes(context: Context): Router {
       throw new Problem(404, 'not-found', 'This batch has no file: an earlier Heath made it.');
     response.type(mediaType(file.layout)).attachment(file.name);
     response.set('Content-Length', String(file.bytes));
-    for await (const part of chunksOf(context.database, batch.batch.id))
-      if (!response.write(part))
-        await new Promise((resolve) => response.once('drain', resolve).once('close', resolve));
-    response.end();
+    await pipeline(Readable.from(chunksOf(context.database, batch.batch.id)), response).catch(
+      (error: unknown) => {
+        // Whoever left does not hear of it.
+        if (!response.destroyed) throw error;
+      },
+    );
   });
   routes.post('/handoffs/:id/deliver', async (request, response) => {
     const id = valid(IdParam, request.params.id);

@@ -17,6 +17,7 @@ import {
   instantToIso,
   isPremium,
   isWorked,
+  liesBeside,
   workdayToIso,
 } from '@heath/core';
 import { askForRecomputeQuery } from '../../computing/cards.ts';
@@ -134,7 +135,7 @@ async function sealedCodes(queries: Reads, of: Parameters<typeof hoursBefore>[1]
     code,
     name,
     classIds: [],
-    premium: kind === 'premium',
+    premium: kind === 'premium' || kind === 'amount',
     worked: kind === 'hours',
     people,
     lines,
@@ -235,7 +236,7 @@ function codeSums(
       code,
       name: code === null ? 'Not assigned to a pay code' : (names.get(code)?.name ?? ''),
       classIds: [...classIds],
-      premium: [...classIds].every(isPremium),
+      premium: [...classIds].every(liesBeside),
       worked: [...classIds].some(isWorked),
       people: people.size,
       lines,

@@ -8,10 +8,10 @@ import {
   type FileRow,
   fileNameOf,
   fileRows,
-  isPremium,
   isTextLayout,
   type Layout,
   layoutObjections,
+  liesBeside,
   rowText,
   workdayToIso,
 } from '@heath/core';
@@ -177,7 +177,7 @@ async function ofPeriod(
   for await (const some of linesOfCards(database, database, which, places, asksForHolidays(rules))) {
     for (const { name, lines: own } of some)
       for (const line of own) {
-        if (!isPremium(line.classId)) hoursInCards += line.hours;
+        if (!liesBeside(line.classId)) hoursInCards += line.hours;
         const code = rules[mapping.ruleOf(line)]?.code;
         if (code === undefined) {
           hoursUncaught += line.hours;

@@ -17,6 +17,7 @@ import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
+import { namesOfAmounts } from '../../pay/amounts.ts';
 import { asksForHolidays, linesOfCards, placesByNumber } from '../../pay/lines.ts';
 import { currentMapping } from '../../pay/mapping.ts';
 import { jobNames, lineWords } from '../../pay/words.ts';
@@ -62,6 +63,7 @@ export async function mappingNow({ database }: Pick<Context, 'database'>): Promi
       leave: named('leave'),
       guarantees: inOrder(rulebooks.flatMap(({ guarantees = [] }) => guarantees.map(({ name }) => name))),
       adjustments: named('adjustment'),
+      amounts: inOrder(await namesOfAmounts(database)),
       multipliers: [...new Set([1, ...rulebooks.flatMap(multipliersOf)])].sort((a, b) => a - b),
       ...(await namesOf(database)),
     },

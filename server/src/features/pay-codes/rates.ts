@@ -2,9 +2,9 @@ import type { ListReply, RatesReply } from '@heath/contract';
 import { readRate, workdayToIso } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
+import { dayIn, readList } from '../../http/lists.ts';
 import { Problem } from '../../http/problem.ts';
 import type { Who } from '../../rights/who.ts';
-import { dayIn, readList } from './lists.ts';
 import { idsByNumber, jobTypes, keepRates, rates } from './store.ts';
 
 /** What an hour of somebody's work costs, by number and day. */

@@ -2,9 +2,9 @@ import { AddCodeRequest, CODE_KINDS, type ListReply, type PayCodesReply } from '
 import * as v from 'valibot';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
+import { dayIn, readList } from '../../http/lists.ts';
 import { Problem } from '../../http/problem.ts';
 import type { Who } from '../../rights/who.ts';
-import { dayIn, readList } from './lists.ts';
 import { addCode, changeCode, codes, findCodeNamed, keepKnown, knownPeople, unknownPeople } from './store.ts';
 
 type Asks = Pick<Context, 'database' | 'clock'>;

@@ -10,6 +10,7 @@ import {
   card,
   correction,
   dayLock,
+  flatAmount,
   groupSchedule,
   payGroup,
   period,
@@ -139,7 +140,11 @@ export async function workDone(
     .limit(1);
   if (batches.length > 0) return 'a batch was made of it';
   const ofThem = (
-    personId: typeof correction.personId | typeof approval.personId | typeof question.personId,
+    personId:
+      | typeof correction.personId
+      | typeof approval.personId
+      | typeof question.personId
+      | typeof flatAmount.personId,
   ) =>
     exists(
       queries
@@ -159,6 +164,12 @@ export async function workDone(
     .where(and(eq(approval.periodId, periodId), ofThem(approval.personId)))
     .limit(1);
   if (approved.length > 0) return 'cards of it were approved';
+  const counted = await queries
+    .select({ id: flatAmount.id })
+    .from(flatAmount)
+    .where(and(eq(flatAmount.periodId, periodId), gte(flatAmount.workday, from), ofThem(flatAmount.personId)))
+    .limit(1);
+  if (counted.length > 0) return 'amounts were added to it';
   const asked = await queries
     .select({ id: question.id })
     .from(question)

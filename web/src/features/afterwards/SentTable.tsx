@@ -1,5 +1,5 @@
 import type { Difference, SentReply } from '@heath/contract';
-import { type ClassId, classLabel, isPremium, type Workday } from '@heath/core';
+import { type ClassId, classLabel, liesBeside, type Workday } from '@heath/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useSentQuery } from '../../api/differences.ts';
@@ -55,7 +55,7 @@ const hoursColumn = (id: string, name: string, of: (row: SentRow) => number): Co
   name,
   value: of,
   text: (row) => (of(row) === 0 && id !== 'now' ? '' : decimalHours(of(row))),
-  sum: (rows) => decimalHours(rows.reduce((sum, row) => (isPremium(row.classId) ? sum : sum + of(row)), 0)),
+  sum: (rows) => decimalHours(rows.reduce((sum, row) => (liesBeside(row.classId) ? sum : sum + of(row)), 0)),
   isFigure: true,
   room: 18,
 });

@@ -38,13 +38,13 @@ const CODES: readonly Column<CodeOfBatch>[] = [
   },
   {
     id: 'hours',
-    name: 'Hours',
+    name: 'Hours or amount',
     value: ({ hours }) => hours,
     text: ({ hours }) => decimalHours(hours),
     show: ({ hours }) => <Hours hours={hours} />,
     sum: (rows) => decimalHours(rows.reduce((sum, { hours }) => sum + hours, 0)),
     isFigure: true,
-    room: 28,
+    room: 34,
   },
 ];
 

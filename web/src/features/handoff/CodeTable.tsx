@@ -29,7 +29,7 @@ const COLUMNS: readonly Column<CodeSum>[] = [
         )}
       </>
     ),
-    sum: () => 'Payable hours, premiums aside',
+    sum: () => 'Payable hours, premiums and amounts aside',
     room: 48,
     grows: true,
   },
@@ -51,7 +51,7 @@ const COLUMNS: readonly Column<CodeSum>[] = [
   },
   {
     id: 'hours',
-    name: 'Hours',
+    name: 'Hours or amount',
     value: ({ hours }) => hours,
     text: ({ hours }) => decimalHours(hours),
     show: ({ hours }) => <Hours hours={hours} />,

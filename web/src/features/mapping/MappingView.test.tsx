@@ -53,6 +53,7 @@ beforeEach(() => {
       leave: [],
       guarantees: [],
       adjustments: [],
+      amounts: [],
       multipliers: [1, 1.5, 2],
       jobs: [{ id: 1, code: 'storm-duty', name: 'Storm duty', type: 'storm' }],
       jobTypes: [{ code: 'storm', name: 'storm' }],

@@ -1,10 +1,11 @@
 import type { PeriodSummary } from '@heath/contract';
-import type { ReactNode } from 'react';
+import { type ReactNode, Suspense } from 'react';
 import { useLayoutsQuery } from '../../api/layouts.ts';
 import { useMappingQuery } from '../../api/mapping.ts';
 import { usePayCodesQuery } from '../../api/pay-codes.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
+import { AmountsView } from '../amounts/index.ts';
 import { LayoutView, NewLayout } from '../layouts/index.ts';
 import { MappingView } from '../mapping/index.ts';
 import { CodesView, PeopleView, RatesView } from '../pay-codes/index.ts';
@@ -22,7 +23,9 @@ export function PayFilesPage() {
       <div className="grid min-h-0 flex-1 grid-cols-[calc(var(--spacing)*52)_minmax(0,1fr)]">
         <Parts />
         {query.get('show') === 'periods' || period === undefined ? (
-          <PayPeriodsView keep={PAY_FILES_KEYS.keep.press} />
+          <Suspense fallback={null}>
+            <PayPeriodsView keep={PAY_FILES_KEYS.keep.press} />
+          </Suspense>
         ) : (
           <Shown period={period} />
         )}
@@ -39,6 +42,7 @@ function Shown({ period }: { period: PeriodSummary }) {
   const show = query.get('show') ?? 'rules';
   const ofMapping = SHOWS.find((one) => one === show);
   const keep = PAY_FILES_KEYS.keep.press;
+  if (show === 'amounts') return <AmountsView period={period} />;
   if (show === 'codes') return <CodesView />;
   if (show === 'people') return <PeopleView />;
   if (show === 'rates') return <RatesView />;
@@ -73,6 +77,8 @@ function Parts() {
       <Head>Pay system</Head>
       {part('people', 'People it knows', known.data?.people?.known.toLocaleString('en'))}
       {part('codes', 'Codes it knows', known.data?.codes.length)}
+      <Head>Beside hours</Head>
+      {part('amounts', 'Amounts')}
       <Head>Cost and calendar</Head>
       {part('rates', 'Rates')}
       {part('periods', 'Pay periods')}

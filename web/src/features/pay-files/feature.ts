@@ -11,6 +11,7 @@ export const payFiles: Feature = {
   actions: [
     { name: 'Map hours to pay codes', to: '/pay-files', right: 'map pay codes' },
     { name: 'Add a pay code', to: '/pay-files?show=codes', right: 'map pay codes' },
+    { name: 'Add an amount: miles, tips, expenses', to: '/pay-files?show=amounts', right: 'add amounts' },
     { name: 'Make pay periods', to: '/pay-files?show=periods', right: 'make pay periods' },
     { name: 'New layout of a pay file', to: '/pay-files?show=new-layout', right: 'map pay codes' },
   ],

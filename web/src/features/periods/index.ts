@@ -1,3 +1,9 @@
-export { PayPeriodsView } from './PayPeriodsView.tsx';
+import { lazy } from 'react';
+
 export { PeriodBar } from './PeriodBar.tsx';
 export { usePeriod } from './usePeriod.ts';
+
+/** Apart: every working screen has the bar, one has this. */
+export const PayPeriodsView = lazy(async () => ({
+  default: (await import('./PayPeriodsView.tsx')).PayPeriodsView,
+}));

@@ -1,6 +1,6 @@
 import { type Workday, workdayFromIso } from '@heath/core';
 import { type Options, parse } from 'csv-parse/sync';
-import { Problem } from '../../http/problem.ts';
+import { Problem } from './problem.ts';
 
 /** A row of a list, by what its columns are. */
 export interface ListRow<Field extends string> {

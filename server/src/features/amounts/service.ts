@@ -1,0 +1,186 @@
+import { AddAmountsRequest, type AmountsReply, NewAmount, written } from '@heath/contract';
+import { type Instant, instantToIso, readAmount, type Workday, workdayToIso } from '@heath/core';
+import * as v from 'valibot';
+import { askForRecomputeQuery, touchQuery } from '../../computing/cards.ts';
+import { once, type Write } from '../../database/answered.ts';
+import type { Queries } from '../../database/connect.ts';
+import type { Context } from '../../http/context.ts';
+import { readList } from '../../http/lists.ts';
+import { periodAt } from '../../http/period-at.ts';
+import { Problem, valid } from '../../http/problem.ts';
+import { namesOfAmounts } from '../../pay/amounts.ts';
+import { somebody, type Who } from '../../rights/who.ts';
+import {
+  addAmounts,
+  amountsOf,
+  findAmount,
+  idsByNumber,
+  idsOfJobs,
+  lockedUntil,
+  peopleWithCards,
+} from './store.ts';
+
+type Asks = Pick<Context, 'database' | 'clock'>;
+
+/** The units, miles, tips and expenses of a period, the newest first. */
+export async function amounts(
+  { database }: Pick<Context, 'database'>,
+  periodId: number,
+): Promise<AmountsReply> {
+  await periodAt(database, periodId);
+  const rows = await amountsOf(database, periodId);
+  return {
+    amounts: rows
+      .filter(({ undoes }) => undoes === null)
+      .map(({ undoes: _, madeAt, takenBack, ...row }) => ({
+        ...row,
+        at: instantToIso(madeAt as Instant),
+        takenBack: takenBack !== null,
+      })),
+    names: await namesOfAmounts(database),
+  };
+}
+
+/** Writes down some amounts, all or none. */
+export function addAll(
+  context: Asks,
+  who: Who,
+  write: Write | null,
+  periodId: number,
+  { amounts: added }: AddAmountsRequest,
+): Promise<null> {
+  const madeBy = somebody(who);
+  return once(context, who, write, async (tx, tell) => {
+    const period = await periodAt(tx, periodId);
+    const people = [...new Set(added.map(({ personId }) => personId))];
+    const cards = new Map((await peopleWithCards(tx, periodId, people)).map((one) => [one.personId, one]));
+    const jobs = await idsOfJobs(tx);
+    const locked = await lockedUntil(tx);
+    const madeAt = context.clock.now();
+    const rows = added.map((one, i) => {
+      const wrong = (field: keyof NewAmount, says: string, status = 422) =>
+        new Problem(
+          status,
+          status === 409 ? 'sealed' : 'invalid',
+          added.length > 1 ? `Amount ${i + 1}: ${says}` : says,
+          {
+            field: `amounts.${i}.${field}`,
+          },
+        );
+      const { personId, day, what, note } = one;
+      const card = cards.get(personId);
+      if (card === undefined) throw wrong('personId', 'They have no card in this period.');
+      if (day < period.firstDay || day > period.lastDay)
+        throw wrong(
+          'day',
+          `The day is not in this period: give one from ${workdayToIso(period.firstDay)} to ${workdayToIso(period.lastDay)}.`,
+        );
+      if (day < card.firstDay || (card.lastDay !== null && day > card.lastDay))
+        throw wrong('day', `${card.name} is not employed on ${workdayToIso(day)}.`);
+      refuseLocked(locked, day, (says) => wrong('day', says, 409));
+      const jobId = one.job === null ? null : jobs.get(one.job);
+      if (jobId === undefined) throw wrong('job', `There is no job ${one.job}.`);
+      const amount = readAmount(one.amount) ?? 0;
+      return {
+        periodId,
+        personId,
+        workday: day,
+        name: what,
+        amount,
+        jobId,
+        note,
+        undoes: null,
+        madeBy,
+        madeAt,
+      };
+    });
+    await addAmounts(tx, rows);
+    await touch(tx, periodId, people);
+    tell({
+      what: 'added',
+      about: 'flat_amount',
+      aboutId: periodId,
+      after: { amounts: rows.length, people: people.length },
+    });
+    return null;
+  });
+}
+
+function refuseLocked(until: Workday | null, day: Workday, problem: (says: string) => Problem): void {
+  if (until !== null && day <= until)
+    throw problem(`Days up to ${workdayToIso(until)} are locked: what is paid for them stays as it is.`);
+}
+
+/** The cards follow from other inputs now: an approval no longer stands, and what was sealed is held against what was sent. */
+async function touch(tx: Queries, periodId: number, people: readonly number[]): Promise<void> {
+  await tx.execute(touchQuery([periodId], people));
+  await tx.execute(askForRecomputeQuery(periodId));
+}
+
+const HEADINGS = {
+  number: ['number', 'personno', 'personnumber', 'person', 'employee', 'employeeno', 'employeenumber', 'id'],
+  day: ['day', 'date', 'workday'],
+  what: ['what', 'kind', 'type', 'name'],
+  amount: ['amount', 'quantity', 'units', 'qty', 'value'],
+  job: ['job', 'jobcode'],
+  note: ['note', 'reason', 'comment', 'description'],
+} as const;
+
+/** Writes down the amounts of a list, all or none. */
+export async function takeAmounts(
+  context: Asks,
+  who: Who,
+  write: Write | null,
+  periodId: number,
+  text: string,
+): Promise<void> {
+  const ids = await idsByNumber(context.database);
+  const added = readList<keyof typeof HEADINGS>(text, HEADINGS, ['number', 'day', 'what', 'amount']).map(
+    ({ line, of }) => {
+      const personId = ids.get(of.number ?? '');
+      if (personId === undefined)
+        throw new Problem(
+          422,
+          'invalid',
+          `Line ${line}: nobody has the number ${of.number ?? 'that is missing'}.`,
+          {
+            field: 'number',
+          },
+        );
+      const { day = '', what, amount, job = null, note = '' } = of;
+      const parsed = v.safeParse(NewAmount, { personId, day, what, amount, job, note });
+      if (!parsed.success)
+        throw new Problem(422, 'invalid', `Line ${line}: ${parsed.issues[0].message}`, {
+          field: v.getDotPath(parsed.issues[0]) ?? 'amount',
+        });
+      return parsed.output;
+    },
+  );
+  await addAll(
+    context,
+    who,
+    write,
+    periodId,
+    valid(AddAmountsRequest, { amounts: added.map((one) => written(NewAmount, one)) }),
+  );
+}
+
+/** Takes an amount back, once. */
+export function takeAmountBack(context: Asks, who: Who, write: Write | null, id: number): Promise<number> {
+  const madeBy = somebody(who);
+  return once(context, who, write, async (tx, tell) => {
+    const found = await findAmount(tx, id);
+    if (found === undefined || found.amount.undoes !== null)
+      throw new Problem(404, 'not-found', 'There is no such amount.');
+    if (found.takenBack !== null) throw new Problem(409, 'already-undone', 'It was taken back already.');
+    const { id: undoes, madeAt: _, ...amount } = found.amount;
+    refuseLocked(await lockedUntil(tx), amount.workday, (says) => new Problem(409, 'sealed', says));
+    await peopleWithCards(tx, amount.periodId, [amount.personId]);
+    await addAmounts(tx, [
+      { ...amount, amount: -amount.amount, undoes, madeBy, madeAt: context.clock.now() },
+    ]);
+    await touch(tx, amount.periodId, [amount.personId]);
+    tell({ what: 'taken back', about: 'flat_amount', aboutId: id });
+    return amount.periodId;
+  });
+}

@@ -1,0 +1,87 @@
+import type { Workday } from '@heath/core';
+import { and, desc, eq, inArray } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/mysql-core';
+import type { Queries, Reads } from '../../database/connect.ts';
+import { card, dayLock, flatAmount, job, period, person, user } from '../../database/schema/index.ts';
+
+const takingBack = alias(flatAmount, 'taking_back');
+
+/** Every amount of a period, the newest first, and whether it was taken back. */
+export const amountsOf = (queries: Reads, periodId: number) =>
+  queries
+    .select({
+      id: flatAmount.id,
+      personId: flatAmount.personId,
+      number: person.number,
+      name: person.name,
+      day: flatAmount.workday,
+      what: flatAmount.name,
+      amount: flatAmount.amount,
+      job: job.name,
+      note: flatAmount.note,
+      by: user.name,
+      madeAt: flatAmount.madeAt,
+      undoes: flatAmount.undoes,
+      takenBack: takingBack.id,
+    })
+    .from(flatAmount)
+    .innerJoin(person, eq(person.id, flatAmount.personId))
+    .innerJoin(user, eq(user.id, flatAmount.madeBy))
+    .leftJoin(job, eq(job.id, flatAmount.jobId))
+    .leftJoin(takingBack, eq(takingBack.undoes, flatAmount.id))
+    .where(eq(flatAmount.periodId, periodId))
+    .orderBy(desc(flatAmount.id));
+
+/** Who of some people has a card in a period, and from when to when they are employed. */
+export const peopleWithCards = (queries: Reads, periodId: number, people: readonly number[]) =>
+  queries
+    .select({
+      personId: card.personId,
+      name: person.name,
+      firstDay: person.firstDay,
+      lastDay: person.lastDay,
+    })
+    .from(card)
+    .innerJoin(person, eq(person.id, card.personId))
+    .where(and(eq(card.periodId, periodId), inArray(card.personId, [...people])))
+    // Whoever seals holds these, too.
+    .for('update');
+
+export async function idsByNumber(queries: Reads): Promise<Map<string, number>> {
+  const rows = await queries.select({ number: person.number, id: person.id }).from(person);
+  return new Map(rows.map(({ number, id }) => [number, id]));
+}
+
+export async function idsOfJobs(queries: Reads): Promise<Map<string, number>> {
+  const rows = await queries.select({ id: job.id, code: job.code }).from(job);
+  return new Map(rows.map(({ id, code }) => [code, id]));
+}
+
+/** Up to which day what is paid stays as it is; null where no day is locked. */
+export async function lockedUntil(queries: Reads): Promise<Workday | null> {
+  const [row] = await queries
+    .select({ until: dayLock.until })
+    .from(dayLock)
+    .orderBy(desc(dayLock.id))
+    .limit(1);
+  return row?.until ?? null;
+}
+
+export const addAmounts = async (
+  queries: Queries,
+  rows: readonly (typeof flatAmount.$inferInsert)[],
+): Promise<void> => {
+  await queries.insert(flatAmount).values([...rows]);
+};
+
+/** An amount with its period, and what took it back. */
+export async function findAmount(queries: Reads, id: number) {
+  const [row] = await queries
+    .select({ amount: flatAmount, takenBack: takingBack.id, firstDay: period.firstDay })
+    .from(flatAmount)
+    .innerJoin(period, eq(period.id, flatAmount.periodId))
+    .leftJoin(takingBack, eq(takingBack.undoes, flatAmount.id))
+    .where(eq(flatAmount.id, id))
+    .for('update');
+  return row;
+}

@@ -1,0 +1,20 @@
+import { useTakeAmountsMutation } from '../../api/amounts.ts';
+import { DropList } from '../../ui/form/DropList.tsx';
+import { say } from '../../ui/notices.ts';
+
+/** Takes a list of amounts as a CSV file. */
+export function TakeAmounts({ periodId }: { periodId: number }) {
+  const [take, { isLoading, error }] = useTakeAmountsMutation();
+  return (
+    <DropList
+      title="Take a list"
+      columns="number, day, what and amount, and job and note where it has them"
+      isBusy={isLoading}
+      error={error}
+      onText={async (text) => {
+        const { data } = await take({ periodId, text });
+        if (data !== undefined) say('The amounts of the list are added.');
+      }}
+    />
+  );
+}

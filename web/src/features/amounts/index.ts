@@ -1,0 +1,1 @@
+export { AmountsView } from './AmountsView.tsx';

@@ -1,0 +1,66 @@
+import { FileUp } from 'lucide-react';
+import { useState } from 'react';
+import { useDropzone } from 'react-dropzone';
+import { problemOf } from '../../api/base.ts';
+import { Button } from '../Button.tsx';
+import { Notice } from '../Notice.tsx';
+
+/** Takes the text of a CSV list: dropped here, or chosen. */
+export function DropList({
+  title,
+  columns,
+  isBusy,
+  error,
+  onText,
+}: {
+  title: string;
+  /** What its columns are, in words. */
+  columns: string;
+  isBusy: boolean;
+  /** Why the last one was refused. */
+  error: unknown;
+  onText: (text: string) => Promise<void>;
+}) {
+  const [unread, setUnread] = useState<string | null>(null);
+  const onDrop = async ([file]: File[]) => {
+    if (file === undefined) return;
+    let text: string;
+    try {
+      text = await file.text();
+      setUnread(null);
+    } catch {
+      setUnread(`${file.name} cannot be read.`);
+      return;
+    }
+    await onText(text);
+  };
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop: (files) => void onDrop(files),
+    multiple: false,
+    disabled: isBusy,
+    noClick: true,
+    noKeyboard: true,
+  });
+  return (
+    <section aria-label={title} className="mt-5 border-t border-rule pt-3">
+      <h3 className="font-semibold">{title}</h3>
+      <p className="text-note text-soft">A CSV file with the columns {columns}.</p>
+      {(unread !== null || error !== undefined) && (
+        <div className="mt-2">
+          <Notice>{unread ?? problemOf(error).title}</Notice>
+        </div>
+      )}
+      <div
+        {...getRootProps()}
+        className={`mt-2 rounded-control border border-dashed p-2 text-center text-note ${isDragActive ? 'border-heather bg-heather-wash' : 'border-dash'}`}
+      >
+        <input {...getInputProps({ 'aria-label': 'A list as CSV' })} />
+        <Button onClick={open} disabled={isBusy}>
+          <FileUp size={15} className="mr-2" aria-hidden="true" />
+          {isBusy ? 'Being read…' : 'Choose a file'}
+        </Button>
+        <p className="mt-1 text-fine text-soft">or drop it here</p>
+      </div>
+    </section>
+  );
+}
