@@ -16,7 +16,6 @@ const PICTURES = [
     ready: 'text=Payable with',
   },
   { name: 'exceptions', path: '/exceptions', ready: 'text=Then payable' },
-  { name: 'alike', path: '/exceptions?kind=missing-out&alike=yes', ready: 'text=in all' },
   { name: 'desk', path: '/desk', ready: 'text=in the last period' },
   { name: 'day', path: '/day?day=2026-10-27', ready: 'text=that match' },
   {
@@ -26,12 +25,13 @@ const PICTURES = [
     press: 'm',
   },
   { name: 'odd-days', path: '/odd-days?what=longer&hours=10', ready: 'text=days in' },
-  { name: 'call-out', path: '/cards?person=1&day=2026-10-28', ready: 'text=Call-out' },
   { name: 'punches', path: '/punches/7', ready: 'text=already known' },
   { name: 'mapping', path: '/pay-files', ready: 'text=Empty. What no rule' },
   { name: 'layout', path: '/pay-files?show=layout-1', ready: 'text=TRAILER' },
   { name: 'handoff', path: '/handoff', ready: 'text=Every hour has a pay code' },
   { name: 'afterwards', path: '/afterwards', ready: 'text=Everything ever sent' },
+  { name: 'reports', path: '/reports?show=comparison', ready: 'text=What explains it' },
+  { name: 'periods', path: '/pay-files?show=periods', ready: 'text=people are paid' },
 ];
 
 mkdirSync(folder, { recursive: true });
