@@ -16,6 +16,8 @@ class Half {
   readonly people = new Set<string>();
   readonly days = new Set<Workday>();
   hours = 0;
+  /** Of these, what does not lie beside the hours: that alone is added up over codes. */
+  payable = 0;
   cost: Cost = 0n;
 }
 
@@ -73,6 +75,7 @@ export class Comparison {
     half.people.add(line.person);
     half.days.add(line.workday);
     half.hours += line.hours;
+    if (!liesBeside(line.classId)) half.payable += line.hours;
     half.cost += line.cost ?? 0n;
     const more = side === 'now' ? line.hours : -line.hours;
     const own = pair.byPerson.get(line.person) ?? { name: line.name, hours: 0 };
@@ -111,11 +114,15 @@ export class Comparison {
         ],
       }));
     const pairs = [...this.#pairs.values()];
+    const payable = (side: 'now' | 'before') => pairs.reduce((sum, pair) => sum + pair[side].payable, 0);
     const everybody = new Set(pairs.flatMap(({ now }) => [...now.people])).size;
     return {
       columns,
       rows,
       sums: sumsOf(columns, rows, {
+        before: payable('before'),
+        now: payable('now'),
+        change: payable('now') - payable('before'),
         people: everybody,
         cost: costText(pairs.reduce((sum, { now, before }) => sum + now.cost - before.cost, 0n)),
       }),

@@ -6,6 +6,7 @@ import {
   compileMapping,
   costOf,
   type GroundLine,
+  isAmount,
   type PayLine,
   partOf,
   Rates,
@@ -52,7 +53,9 @@ async function groundMaker({ database, places }: Pick<Asked, 'database' | 'place
       line.multiplier,
       code === null ? null : codes.get(code)?.multiplier,
     );
-    const cost: Cost | null = rate === null ? null : costOf(line.hours, rate, times);
+    // A quantity is neither hours nor known to be money.
+    const cost: Cost | null =
+      rate === null || isAmount(line.classId) ? null : costOf(line.hours, rate, times);
     // Written out as one literal: see `packed-lines.ts`.
     return {
       person: line.person,
