@@ -1,6 +1,7 @@
 import { and, asc, eq, gt, inArray, max } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { card, decision, difference, payGroup, period, person } from '../../database/schema/index.ts';
+import { Problem } from '../../http/problem.ts';
 import type { Correcting } from './gather.ts';
 
 /** The last that was decided of each difference, as it is now. */
@@ -49,13 +50,14 @@ export async function correctingNow(queries: Reads, groups: readonly number[]): 
     rows
       // Since it was approved, nothing changed.
       .filter(({ version, decided }) => version === decided)
-      .map(({ personId, number, name, group, periodId, firstDay, lastDay, lines }) => ({
+      .map(({ personId, number, name, group, periodId, firstDay, lastDay, lines, version }) => ({
         personId,
         number,
         name,
         group,
         period: { id: periodId, firstDay, lastDay },
         lines,
+        version,
       }))
   );
 }
@@ -69,6 +71,8 @@ export async function markSent(
 ): Promise<void> {
   for (const {
     personId,
+    version,
+    name,
     period: { id: periodId },
   } of sent) {
     const [kept] = await queries
@@ -76,9 +80,16 @@ export async function markSent(
       .from(difference)
       .where(and(eq(difference.periodId, periodId), eq(difference.personId, personId)))
       .for('update');
+    // Somebody took back meanwhile what this differs from.
+    if (kept?.version !== version)
+      throw new Problem(
+        409,
+        'stale',
+        `What changed of ${name} was compared anew meanwhile. Look at it again.`,
+      );
     await queries
       .insert(decision)
-      .values({ periodId, personId, version: kept?.version ?? 0, what: 'sent', batchId, madeBy, madeAt });
+      .values({ periodId, personId, version, what: 'sent', batchId, madeBy, madeAt });
     await queries
       .update(difference)
       .set({ lines: [], lineCount: 0, payableHours: 0 })

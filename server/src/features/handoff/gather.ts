@@ -39,6 +39,8 @@ export interface Correcting {
   readonly group: string;
   readonly period: { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday };
   readonly lines: readonly DifferenceLine[];
+  /** Which comparison this came of. */
+  readonly version: number;
 }
 
 /** What is to be handed off. */

@@ -62,6 +62,7 @@ import {
   lockCards,
   nextNumber,
   sealGroups,
+  sentSince,
   unseal,
 } from './store.ts';
 
@@ -457,13 +458,19 @@ export function takeBack(
     const { state } = batchView(row);
     const objection = cannotTakeBack(state, how);
     if (objection !== null) throw new Problem(409, 'sealed', objection);
+    const ended = { ended: how, endedReason: reason, endedBy: userId, endedAt: context.clock.now() };
+    const since = await sentSince(tx, row.batch);
+    const sent = since.find(({ kind }) => kind !== 'waived');
+    if (sent !== undefined)
+      throw new Problem(
+        409,
+        'sealed',
+        `Handoff ${sent.number ?? sent.id} goes out with what changed in this period since, and would pay it twice. Take that one back first.`,
+      );
+    // What was waived is waived of what was sent: without that it would be taken off.
+    for (const { id: waived } of since) await endBatch(tx, waived, ended);
     await unseal(tx, id);
-    await endBatch(tx, id, {
-      ended: how,
-      endedReason: reason,
-      endedBy: userId,
-      endedAt: context.clock.now(),
-    });
+    await endBatch(tx, id, ended);
     await touchDifferences(tx, id);
     await tx.execute(askForRecomputeQuery(row.batch.periodId));
     tell({ what: how, about: 'batch', aboutId: id, after: { reason } });

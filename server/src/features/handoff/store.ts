@@ -2,6 +2,7 @@ import type { BatchLine, Workday } from '@heath/core';
 import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { isGroupOfPeriod } from '../../computing/cards.ts';
+import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import {
@@ -13,6 +14,7 @@ import {
   batchLine,
   card,
   delivery,
+  difference,
   groupSchedule,
   payCode,
   payGroup,
@@ -290,6 +292,41 @@ export async function sealGroups(
   made: Omit<typeof seal.$inferInsert, 'groupId'>,
 ): Promise<void> {
   if (groups.length > 0) await queries.insert(seal).values(groups.map((groupId) => ({ groupId, ...made })));
+}
+
+/** The people whose cards a batch closed. */
+const closedBy = (queries: Reads, batchId: number) =>
+  queries
+    .select({ personId: card.personId })
+    .from(card)
+    .innerJoin(seal, and(sealOfCard, eq(seal.batchId, batchId)));
+
+/**
+ * What was sent or waived since a batch closed its cards, of the period that it closed; batches that were taken back aside. Until the transaction
+ * ends, nothing more of that goes out.
+ */
+export async function sentSince(
+  queries: Reads,
+  { id, periodId }: { readonly id: number; readonly periodId: number },
+): Promise<{ readonly id: number; readonly number: number | null; readonly kind: string }[]> {
+  // Whoever sends what differs holds these.
+  await queries
+    .select({ personId: difference.personId })
+    .from(difference)
+    .where(and(eq(difference.periodId, periodId), inArray(difference.personId, closedBy(queries, id))))
+    .for('update');
+  return queries
+    .selectDistinct({ id: batch.id, number: batch.number, kind: batch.kind })
+    .from(batchLine)
+    .innerJoin(batch, eq(batch.id, batchLine.batchId))
+    .where(
+      and(
+        eq(batchLine.correctsId, periodId),
+        ne(batch.id, id),
+        isNull(batch.ended),
+        inArray(batchLine.personId, closedBy(queries, id)),
+      ),
+    );
 }
 
 /** Opens the cards again that a batch closed. */
