@@ -97,6 +97,8 @@ export const BatchDetail = v.strictObject({
   deliveries: list(Delivery),
   /** Lines that the pay system has not accepted, of all that was sent so far. */
   linesLeft: count,
+  /** Lines of its file that were taken out: they are differences of their cards now. */
+  linesTakenOut: count,
 });
 export type BatchDetail = v.InferOutput<typeof BatchDetail>;
 

@@ -446,6 +446,12 @@ export const OPERATIONS = {
     gives: BatchDetail,
     status: 201,
   },
+  'POST /handoffs/:id/take-out': {
+    says: 'Takes what the pay system did not accept of a batch out of it: it is open again, as differences of the cards.',
+    takes: EndBatchRequest,
+    gives: BatchDetail,
+    status: 201,
+  },
   'POST /handoffs/:id/reopen': {
     says: 'Takes back a batch that nobody has sent: its cards are open again.',
     takes: EndBatchRequest,

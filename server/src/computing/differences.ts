@@ -12,11 +12,21 @@ import type { Clock } from '../clock.ts';
 import type { Database, Queries, Reads } from '../database/connect.ts';
 import { writing } from '../database/happened.ts';
 import { build } from '../database/round-trip.ts';
-import { batch, batchLine, card, difference, period, person, seal } from '../database/schema/index.ts';
+import {
+  batch,
+  batchLine,
+  card,
+  difference,
+  period,
+  person,
+  seal,
+  takenOutLine,
+} from '../database/schema/index.ts';
 import { standingAmounts } from '../pay/amounts.ts';
 import { holidaysOf } from '../pay/holidays.ts';
 import { asksForHolidays, payLine, placesByNumber } from '../pay/lines.ts';
 import { currentMapping, mappingAt } from '../pay/mapping.ts';
+import { isInBatch, takenOutOf } from '../pay/taken-out.ts';
 import { sealOfCard } from './sealed.ts';
 
 /** What a sealed card was held against last. */
@@ -55,9 +65,11 @@ async function sentOf(
     .select({ line: batchLine })
     .from(batchLine)
     .innerJoin(batch, eq(batch.id, batchLine.batchId))
+    .leftJoin(takenOutLine, takenOutOf)
     .where(
       and(
         inArray(batchLine.personId, [...people]),
+        isInBatch,
         isNull(batch.ended),
         eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, periodId),
       ),
@@ -70,6 +82,41 @@ async function sentOf(
   }
   return sent;
 }
+
+/** What of a period was sent of some people, not taken by the pay system, and taken out of its batch: by person, what it was paid for. */
+async function takenOut(
+  queries: Reads,
+  periodId: number,
+  people: readonly number[],
+): Promise<Map<number, Set<string>>> {
+  const rows = await queries
+    .select({ line: batchLine })
+    .from(takenOutLine)
+    .innerJoin(batchLine, takenOutOf)
+    .innerJoin(batch, eq(batch.id, batchLine.batchId))
+    .where(
+      and(
+        inArray(batchLine.personId, [...people]),
+        eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, periodId),
+      ),
+    );
+  const by = new Map<number, Set<string>>();
+  for (const { line } of rows) by.set(line.personId, (by.get(line.personId) ?? new Set()).add(paidFor(line)));
+  return by;
+}
+
+/** What a line is paid for, whatever the code. */
+const paidFor = ({
+  workday,
+  classId,
+  multiplier,
+  rule,
+  job,
+  department,
+  site,
+  costCenter,
+}: Omit<PaidLine, 'code'>): string =>
+  JSON.stringify([workday, classId, multiplier, rule, job, department, site, costCenter]);
 
 /** By which mapping each pay group of a period was handed off: what its hours are paid under does not change with a later one. */
 async function mappingsOf(queries: Reads, periodId: number) {
@@ -126,6 +173,7 @@ export async function storeDifferences(
     const version = new Map(held.map(({ personId, inputVersion }) => [personId, inputVersion]));
     const sent = await sentOf(tx, periodId, ids);
     const amounts = await standingAmounts(tx, periodId, ids);
+    const out = await takenOut(tx, periodId, ids);
     let differ = 0;
     for (const { personId, groupId, inputVersion, lines } of cards) {
       // What changed meanwhile stays touched, and is taken again.
@@ -136,10 +184,13 @@ export async function storeDifferences(
         .filter(({ hours, seconds }) => hours !== 0 || seconds !== 0)
         .map((line): PaidLine => {
           const one = payLine(line, own, places, isHoliday(personId, line.workday));
-          const code =
-            mapping.rules[mapping.ruleOf(one)]?.code ??
-            mappings.now.rules[mappings.now.ruleOf(one)]?.code ??
-            NO_CODE;
+          const now = mappings.now.rules[mappings.now.ruleOf(one)]?.code;
+          // What the pay system did not take under its code goes out under that of today, and once it did, stays under it.
+          const again =
+            out.get(personId)?.has(paidFor(one)) === true
+              ? (sent.get(personId)?.find((line) => paidFor(line) === paidFor(one))?.code ?? now)
+              : undefined;
+          const code = again ?? mapping.rules[mapping.ruleOf(one)]?.code ?? now ?? NO_CODE;
           return { ...one, code };
         });
       const found = differenceOf(paid.map(paidOf), (sent.get(personId) ?? []).map(paidOf));

@@ -137,6 +137,7 @@ async function fillTheRest(): Promise<void> {
      SELECT batch.id, 1, person.id, person.number, '2026-10-19', '110', 'ordinary', 36, 900 FROM batch, person LIMIT 1`,
     `INSERT INTO delivery (batch_id, \`key\`, sha256, status, made_by, made_at) SELECT id, 'x', 'x', 'waiting', 1, 1 FROM batch`,
     `INSERT INTO refused_line SELECT id, 1, 'x' FROM delivery`,
+    `INSERT INTO taken_out_line SELECT id, 1, 1, 'x', 1, 1 FROM batch`,
     `INSERT INTO batch_code SELECT id, '110', 1, 1, 900 FROM batch`,
     `INSERT INTO batch_file SELECT id, 'x', '{}', 'x.csv', 1, 1, 'x' FROM batch`,
     `INSERT INTO batch_chunk SELECT id, 0, 'x' FROM batch`,

@@ -92,6 +92,7 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'GET /handoffs/:id': 'see pay',
   'GET /handoffs/:id/file': 'see pay',
   'POST /handoffs/:id/deliver': 'hand off',
+  'POST /handoffs/:id/take-out': 'hand off',
   'POST /handoffs/:id/reopen': 'hand off',
   'POST /handoffs/:id/void': 'hand off',
 

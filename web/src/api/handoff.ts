@@ -19,6 +19,7 @@ export const {
   useHandOffMutation,
   useBatchQuery,
   useDeliverMutation,
+  useTakeOutMutation,
   useReopenMutation,
   useVoidBatchMutation,
 } = api.injectEndpoints({
@@ -61,6 +62,11 @@ export const {
       query: ({ id, what }) => ({ url: `/handoffs/${id}/deliver`, method: 'POST', body: { what } }),
       transformResponse: reads(BatchDetail),
       invalidatesTags: ['batch', 'handoff'],
+    }),
+    takeOut: build.mutation<BatchDetail, { id: number; reason: string }>({
+      query: ({ id, reason }) => ({ url: `/handoffs/${id}/take-out`, method: 'POST', body: { reason } }),
+      transformResponse: reads(BatchDetail),
+      invalidatesTags: ['batch', ...SEALED],
     }),
     reopen: build.mutation<BatchDetail, { id: number; reason: string }>({
       query: ({ id, reason }) => ({ url: `/handoffs/${id}/reopen`, method: 'POST', body: { reason } }),

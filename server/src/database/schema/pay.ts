@@ -295,6 +295,30 @@ export const refusedLine = mysqlTable(
   (t) => [primaryKey({ columns: [t.deliveryId, t.line] })],
 );
 
+/** A line of a batch that the pay system did not take, and that no longer is to be sent with it: it is open again, as a difference of its card. */
+export const takenOutLine = mysqlTable(
+  'taken_out_line',
+  {
+    batchId: int('batch_id').notNull(),
+    seq: int('seq').notNull(),
+    /** The line of the file that it stands in. */
+    line: int('line').notNull(),
+    reason: varchar('reason', { length: 300 }).notNull(),
+    madeBy: int('made_by')
+      .notNull()
+      .references(() => user.id),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.batchId, t.seq] }),
+    foreignKey({
+      name: 'taken_out_line_of_batch',
+      columns: [t.batchId, t.seq],
+      foreignColumns: [batchLine.batchId, batchLine.seq],
+    }),
+  ],
+);
+
 /** A sealed card held against all that was sent of it: what its inputs give now, less that. No line where they agree. */
 export const difference = mysqlTable(
   'difference',

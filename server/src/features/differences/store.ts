@@ -18,8 +18,10 @@ import {
   punch,
   punchSource,
   seal,
+  takenOutLine,
   user,
 } from '../../database/schema/index.ts';
+import { isInBatch, takenOutOf } from '../../pay/taken-out.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 
 /** Cards within reach that say something else than what was sent, with what was decided last of each. */
@@ -210,9 +212,11 @@ export const sentOfCard = (queries: Reads, periodId: number, personId: number) =
     })
     .from(batchLine)
     .innerJoin(batch, eq(batch.id, batchLine.batchId))
+    .leftJoin(takenOutLine, takenOutOf)
     .where(
       and(
         eq(batchLine.personId, personId),
+        isInBatch,
         isNull(batch.ended),
         eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, periodId),
       ),

@@ -11,6 +11,7 @@ import { chunksOf } from '../../pay/batch-file.ts';
 import { mediaType } from '../../pay/file-maker.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
 import { deliverBatch } from './deliveries/service.ts';
+import { takeOutRest } from './deliveries/take-out.ts';
 import { batchDetail, checkHandoff, handOff, handoffOf, takeBack } from './service.ts';
 import { findBatch } from './store.ts';
 
@@ -56,6 +57,13 @@ export function handoffRoutes(context: Context): Router {
     const { what } = valid(DeliverRequest, request.body);
     await deliverBatch(context, whoOf(request), writeOf(request), id, what);
     answer(response, 'POST /handoffs/:id/deliver', await afterwards(() => batchDetail(context, id)));
+  });
+  routes.post('/handoffs/:id/take-out', async (request, response) => {
+    const id = valid(IdParam, request.params.id);
+    const { reason } = valid(EndBatchRequest, request.body);
+    await takeOutRest(context, whoOf(request), writeOf(request), id, reason);
+    context.nudge();
+    answer(response, 'POST /handoffs/:id/take-out', await afterwards(() => batchDetail(context, id)));
   });
   for (const [path, name, how] of [
     ['/handoffs/:id/reopen', 'POST /handoffs/:id/reopen', 'reopened'],

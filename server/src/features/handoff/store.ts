@@ -23,6 +23,7 @@ import {
   refusedLine,
   seal,
   setting,
+  takenOutLine,
   user,
 } from '../../database/schema/index.ts';
 
@@ -428,3 +429,26 @@ export const peopleNumbered = async (queries: Reads, numbers: readonly string[])
         .select({ id: person.id, number: person.number, name: person.name })
         .from(person)
         .where(inArray(person.number, [...numbers]));
+
+export const addTakenOut = (
+  queries: Queries,
+  rows: readonly (typeof takenOutLine.$inferInsert)[],
+): Promise<void> => insertMany(queries, takenOutLine, rows);
+
+/** Whose cards some lines of a batch are of, by period. */
+export async function peopleOfLines(
+  queries: Reads,
+  { id, periodId }: { readonly id: number; readonly periodId: number },
+  seqs: readonly number[],
+): Promise<{ readonly periodId: number; readonly people: readonly number[] }[]> {
+  const rows = await queries
+    .selectDistinct({ personId: batchLine.personId, correctsId: batchLine.correctsId })
+    .from(batchLine)
+    .where(and(eq(batchLine.batchId, id), inArray(batchLine.seq, [...seqs])));
+  const by = new Map<number, number[]>();
+  for (const { personId, correctsId } of rows) {
+    const of = correctsId ?? periodId;
+    by.set(of, [...(by.get(of) ?? []), personId]);
+  }
+  return [...by].map(([of, people]) => ({ periodId: of, people }));
+}

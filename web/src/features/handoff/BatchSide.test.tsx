@@ -32,6 +32,7 @@ const detail = (change: Partial<BatchDetail['batch']>, more: Partial<BatchDetail
   codes: [],
   deliveries: [],
   linesLeft: 0,
+  linesTakenOut: 0,
   ...more,
 });
 const open = (of: BatchDetail) => {

@@ -2,7 +2,12 @@ import type { BatchDetail, Delivery } from '@heath/contract';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { problemOf } from '../../api/base.ts';
-import { useDeliverMutation, useReopenMutation, useVoidBatchMutation } from '../../api/handoff.ts';
+import {
+  useDeliverMutation,
+  useReopenMutation,
+  useTakeOutMutation,
+  useVoidBatchMutation,
+} from '../../api/handoff.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
 import { decimalHours, moment } from '../../ui/format.ts';
@@ -52,6 +57,7 @@ export function BatchSide({ detail }: { detail: BatchDetail }) {
         {batch.file !== null && <File id={batch.id} file={batch.file} />}
       </section>
       {batch.ended === null && batch.file !== null && <Deliver detail={detail} />}
+      {batch.ended === null && <TakeOut detail={detail} />}
       {deliveries.length > 0 && <Deliveries deliveries={deliveries} />}
       {batch.ended === null && <TakeBack detail={detail} />}
     </>
@@ -81,19 +87,27 @@ function File({ id, file }: { id: number; file: NonNullable<BatchDetail['batch']
   );
 }
 
-function Deliver({ detail: { batch, linesLeft } }: { detail: BatchDetail }) {
+function Deliver({ detail: { batch, linesLeft, linesTakenOut } }: { detail: BatchDetail }) {
   const [deliver, { isLoading, error }] = useDeliverMutation();
   const may = useMay('hand off');
   const { state } = batch;
   const isRest = state === 'in part';
-  const isDone = state === 'accepted' || state === 'under way';
+  const isDone = state === 'accepted' || state === 'under way' || (isRest && linesLeft === 0);
   const go = async () => {
     if (isDone || !may || isLoading) return;
     const result = await deliver({ id: batch.id, what: isRest ? 'rest' : 'all' });
     if (result.data !== undefined) say(`Handoff ${batch.number} is on its way.`);
   };
   useKey(HANDOFF_KEYS.deliver, () => void go());
-  if (isDone) return null;
+  if (isDone)
+    return linesTakenOut === 0 ? null : (
+      <p className="mt-3 text-note text-soft">
+        {linesTakenOut === 1
+          ? 'One line that was not taken is'
+          : `${linesTakenOut.toLocaleString('en')} lines that were not taken are`}{' '}
+        out of this batch, and open again under Afterwards.
+      </p>
+    );
   return (
     <div className="mt-3">
       {error !== undefined && <Notice>{problemOf(error).title}</Notice>}
@@ -139,6 +153,46 @@ function Deliveries({ deliveries }: { deliveries: readonly Delivery[] }) {
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** What is left and never will be taken as it is: it is open again, and goes out under the code that the mapping has for it then. */
+function TakeOut({ detail: { batch, linesLeft } }: { detail: BatchDetail }) {
+  const [takeOut, { isLoading, error }] = useTakeOutMutation();
+  const may = useMay('hand off');
+  const [reason, setReason] = useState('');
+  if (!may || batch.state !== 'in part' || linesLeft === 0) return null;
+  const isWhy = reason.trim().length >= 3;
+  const go = async () => {
+    const { data } = await takeOut({ id: batch.id, reason });
+    if (data !== undefined) say('What was not taken is open again, under Afterwards.');
+  };
+  return (
+    <section aria-label="Take out" className="mt-5 border-t border-rule pt-3">
+      <h3 className="font-semibold">Or correct their codes</h3>
+      <p className="text-note text-soft">
+        What was not taken leaves this batch and is a difference of its cards: change the mapping, and it goes
+        out under the new code.
+      </p>
+      {error !== undefined && <Notice>{problemOf(error).title}</Notice>}
+      <div className="mt-2 flex gap-2">
+        <input
+          aria-label="Why it is taken out"
+          placeholder="Why"
+          value={reason}
+          maxLength={300}
+          onChange={(event) => setReason(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && isWhy) void go();
+            if (event.key === 'Escape') event.currentTarget.blur();
+          }}
+          className="min-w-0 flex-1 rounded-control border border-rule bg-field px-2 py-0.5 text-note"
+        />
+        <Button disabled={!isWhy || isLoading} onClick={() => void go()}>
+          Take out
+        </Button>
+      </div>
     </section>
   );
 }

@@ -10,6 +10,7 @@ import {
 } from '@heath/core';
 import type { Reads } from '../../../database/connect.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
+import { linesTakenOut } from '../../../pay/taken-out.ts';
 import { stateOf } from '../batch-state.ts';
 import { type BatchRow, deliveriesOf, peopleNumbered, refusedOf } from '../store.ts';
 import { givenUp } from './store.ts';
@@ -24,10 +25,10 @@ export async function linesLeft(queries: Reads, row: BatchRow): Promise<number[]
     queries,
     deliveries.map(({ delivery }) => delivery.id),
   );
-  return left(row, deliveries, refused);
+  return left(row, deliveries, refused, await linesTakenOut(queries, row.batch.id));
 }
 
-function left({ file }: BatchRow, deliveries: Rows, refused: Refused): number[] {
+function left({ file }: BatchRow, deliveries: Rows, refused: Refused, out: ReadonlySet<number>): number[] {
   const accepted = new Set<number>();
   const all = Array.from({ length: file?.lines ?? 0 }, (_, i) => i + 1);
   for (const { delivery } of deliveries) {
@@ -37,7 +38,7 @@ function left({ file }: BatchRow, deliveries: Rows, refused: Refused): number[] 
     );
     for (const line of delivery.onlyLines ?? all) if (!not.has(line)) accepted.add(line);
   }
-  return all.filter((line) => !accepted.has(line));
+  return all.filter((line) => !accepted.has(line) && !out.has(line));
 }
 
 const MOST_SHOWN = 200;
@@ -46,7 +47,7 @@ const MOST_SHOWN = 200;
 export async function deliveriesIn(
   queries: Reads,
   row: BatchRow,
-): Promise<Pick<BatchDetail, 'deliveries' | 'linesLeft'>> {
+): Promise<Pick<BatchDetail, 'deliveries' | 'linesLeft' | 'linesTakenOut'>> {
   const deliveries = await deliveriesOf(queries, row.batch.id);
   const refused = await refusedOf(
     queries,
@@ -76,7 +77,12 @@ export async function deliveriesIn(
       .map(({ line, reason }) => ({ ...(words.get(line) ?? UNKNOWN), line, reason })),
   });
   const isSent = !['sealed', 'reopened', 'void'].includes(stateOf(row));
-  return { deliveries: deliveries.map(view), linesLeft: isSent ? left(row, deliveries, refused).length : 0 };
+  const out = await linesTakenOut(queries, row.batch.id);
+  return {
+    deliveries: deliveries.map(view),
+    linesLeft: isSent ? left(row, deliveries, refused, out).length : 0,
+    linesTakenOut: out.size,
+  };
 }
 
 type Words = Pick<RefusedLine, 'about' | 'personId' | 'hours'>;

@@ -1,0 +1,21 @@
+import { and, eq, isNull, type SQL } from 'drizzle-orm';
+import type { Reads } from '../database/connect.ts';
+import { batchLine, takenOutLine } from '../database/schema/index.ts';
+
+/** Joins a line of a batch with what says that it was taken out of it; at the left. */
+export const takenOutOf = and(
+  eq(takenOutLine.batchId, batchLine.batchId),
+  eq(takenOutLine.seq, batchLine.seq),
+) as SQL;
+
+/** Of lines that are joined with `takenOutOf`: those that were not. */
+export const isInBatch = isNull(takenOutLine.seq);
+
+/** The lines of the file of a batch that were taken out. */
+export async function linesTakenOut(queries: Reads, batchId: number): Promise<Set<number>> {
+  const rows = await queries
+    .selectDistinct({ line: takenOutLine.line })
+    .from(takenOutLine)
+    .where(eq(takenOutLine.batchId, batchId));
+  return new Set(rows.map(({ line }) => line));
+}
