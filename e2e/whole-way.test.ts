@@ -6,6 +6,7 @@ import { instant, workday, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, LEAVE, people, punchFileLines, ZONE } from '@heath/demo';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { violations } from './axe.ts';
 import { openBrowser, signedIn } from './browser.ts';
 import { type Agreement, type PlainPunch, plainLines, readPunches } from './plain.ts';
 
@@ -310,6 +311,8 @@ describe('from a punch file to a pay file', () => {
     await page.keyboard.press('d');
     const refused = page.getByRole('region', { name: 'Refused lines' });
     await refused.getByText('Nobody has the number MF-0158.').first().waitFor({ timeout: 20_000 });
+    await page.getByRole('region', { name: 'Take out' }).waitFor();
+    expect(await violations(page)).toEqual([]);
     const intake = inject('payIntake');
     const known = await fetch(`${intake}/people`, {
       method: 'POST',

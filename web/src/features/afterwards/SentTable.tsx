@@ -3,6 +3,7 @@ import { type ClassId, classLabel, liesBeside, type Workday } from '@heath/core'
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useSentQuery } from '../../api/differences.ts';
+import { CodeChip } from '../../ui/CodeChip.tsx';
 import { decimalHours, shortDay } from '../../ui/format.ts';
 import { NotYet } from '../../ui/NotYet.tsx';
 import type { Column } from '../../ui/table/columns.ts';
@@ -72,13 +73,7 @@ const COLUMNS: readonly Column<SentRow>[] = [
     id: 'code',
     name: 'Code',
     value: ({ code }) => code || 'none',
-    show: ({ code }) => (
-      <span
-        className={`rounded-key px-1.5 text-note font-semibold ${code === '' ? 'border border-ember text-ember' : 'bg-faint'}`}
-      >
-        {code === '' ? 'none' : code}
-      </span>
-    ),
+    show: ({ code }) => <CodeChip code={code === '' ? null : code} />,
     room: 16,
   },
   {

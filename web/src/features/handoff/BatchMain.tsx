@@ -1,51 +1,18 @@
 import type { BatchDetail, HandoffReply, RefusedLine } from '@heath/contract';
 import { Link } from 'react-router';
 import { dateRange, decimalHours } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { Bridge } from './Bridge.tsx';
-import { CodeChip } from './CodeChip.tsx';
+import { codeColumn, figureColumns } from './code-columns.tsx';
 import { STATES } from './words.ts';
 
 type CodeOfBatch = BatchDetail['codes'][number];
 
 const CODES: readonly Column<CodeOfBatch>[] = [
-  {
-    id: 'code',
-    name: 'Code',
-    value: ({ code }) => code,
-    show: ({ code }) => <CodeChip code={code} />,
-    room: 20,
-  },
+  codeColumn(),
   { id: 'name', name: 'Pay code', value: ({ name }) => name, room: 48, grows: true },
-  {
-    id: 'people',
-    name: 'People',
-    value: ({ people }) => people,
-    text: ({ people }) => people.toLocaleString('en'),
-    isFigure: true,
-    room: 22,
-  },
-  {
-    id: 'lines',
-    name: 'Lines',
-    value: ({ lines }) => lines,
-    text: ({ lines }) => lines.toLocaleString('en'),
-    sum: (rows) => rows.reduce((sum, { lines }) => sum + lines, 0).toLocaleString('en'),
-    isFigure: true,
-    room: 22,
-  },
-  {
-    id: 'hours',
-    name: 'Hours or amount',
-    value: ({ hours }) => hours,
-    text: ({ hours }) => decimalHours(hours),
-    show: ({ hours }) => <Hours hours={hours} />,
-    sum: (rows) => decimalHours(rows.reduce((sum, { hours }) => sum + hours, 0)),
-    isFigure: true,
-    room: 34,
-  },
+  ...figureColumns<CodeOfBatch>(({ hours }) => hours, { withLines: true }),
 ];
 
 const REFUSED: readonly Column<RefusedLine>[] = [

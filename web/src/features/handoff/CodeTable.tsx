@@ -1,20 +1,13 @@
 import type { CodeSum } from '@heath/contract';
 import { Link } from 'react-router';
 import { decimalHours } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
 import { says } from '../../ui/Says.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
-import { CodeChip } from './CodeChip.tsx';
+import { codeColumn, figureColumns } from './code-columns.tsx';
 
 const COLUMNS: readonly Column<CodeSum>[] = [
-  {
-    id: 'code',
-    name: 'Code',
-    value: ({ code }) => code ?? 'none',
-    show: ({ code }) => <CodeChip code={code} />,
-    room: 20,
-  },
+  codeColumn(),
   {
     id: 'name',
     name: 'Pay code',
@@ -33,32 +26,7 @@ const COLUMNS: readonly Column<CodeSum>[] = [
     room: 48,
     grows: true,
   },
-  {
-    id: 'people',
-    name: 'People',
-    value: ({ people }) => people,
-    text: ({ people }) => people.toLocaleString('en'),
-    isFigure: true,
-    room: 22,
-  },
-  {
-    id: 'lines',
-    name: 'Lines',
-    value: ({ lines }) => lines,
-    text: ({ lines }) => lines.toLocaleString('en'),
-    isFigure: true,
-    room: 20,
-  },
-  {
-    id: 'hours',
-    name: 'Hours or amount',
-    value: ({ hours }) => hours,
-    text: ({ hours }) => decimalHours(hours),
-    show: ({ hours }) => <Hours hours={hours} />,
-    sum: (rows) => decimalHours(rows.reduce((sum, { hours, premium }) => (premium ? sum : sum + hours), 0)),
-    isFigure: true,
-    room: 28,
-  },
+  ...figureColumns<CodeSum>(({ hours, premium }) => (premium ? 0 : hours)),
   {
     id: 'against',
     name: 'Against last period',

@@ -1,4 +1,5 @@
 import type { MappingPreview, MappingReply } from '@heath/contract';
+import { CodeChip } from '../../ui/CodeChip.tsx';
 import { decimalHours } from '../../ui/format.ts';
 import { useSorted } from '../../ui/Sortable.tsx';
 import { type DraftRule, sentenceOf } from './draft.ts';
@@ -54,7 +55,7 @@ export function RuleRow({
           )}
         </button>
         <span>
-          <span className="rounded-key bg-faint px-1.5 text-note font-semibold">{rule.code}</span>
+          <CodeChip code={rule.code} />
         </span>
         <span className="text-right">{does === undefined ? '' : does.lines.toLocaleString('en')}</span>
         <span className="text-right">{does === undefined ? '' : decimalHours(does.hours)}</span>

@@ -4,6 +4,7 @@ import { problemOf } from '../../api/base.ts';
 import { useAddCodeMutation, usePayCodesQuery } from '../../api/pay-codes.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
+import { CodeChip } from '../../ui/CodeChip.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { Unsaved } from '../../ui/form/Unsaved.tsx';
 import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
@@ -21,7 +22,7 @@ const COLUMNS: readonly Column<PayCodeView>[] = [
     id: 'code',
     name: 'Code',
     value: ({ code }) => code,
-    show: ({ code }) => <span className="rounded-key bg-faint px-1.5 text-note font-semibold">{code}</span>,
+    show: ({ code }) => <CodeChip code={code} />,
     room: 20,
   },
   { id: 'name', name: 'Name', value: ({ name }) => name, room: 50, grows: true },
