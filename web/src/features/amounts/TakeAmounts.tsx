@@ -8,7 +8,8 @@ export function TakeAmounts({ periodId }: { periodId: number }) {
   return (
     <DropList
       title="Take a list"
-      columns="number, day, what and amount, and job and note where it has them"
+      says="A CSV file with the columns number, day, what and amount, and job and note where it has them."
+      field="A list as CSV"
       isBusy={isLoading}
       error={error}
       onText={async (text) => {

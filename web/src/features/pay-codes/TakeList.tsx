@@ -11,7 +11,8 @@ export function TakeList({ what, columns }: { what: 'list' | 'people' | 'rates';
   return (
     <DropList
       title={what === 'rates' ? 'Take a list' : 'Take their list'}
-      columns={columns}
+      says={`A CSV file with the columns ${columns}.`}
+      field="A list as CSV"
       isBusy={isLoading}
       error={error}
       onText={async (text) => {

@@ -1,25 +1,31 @@
 import { FileUp } from 'lucide-react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { problemOf } from '../../api/base.ts';
 import { Button } from '../Button.tsx';
 import { Notice } from '../Notice.tsx';
 
-/** Takes the text of a CSV list: dropped here, or chosen. */
+/** Takes the text of a file: dropped here, or chosen. */
 export function DropList({
   title,
-  columns,
+  says,
+  field,
   isBusy,
   error,
   onText,
+  children,
 }: {
   title: string;
-  /** What its columns are, in words. */
-  columns: string;
+  /** What file it is to be. */
+  says: string;
+  /** What the choice of a file is called. */
+  field: string;
   isBusy: boolean;
   /** Why the last one was refused. */
   error: unknown;
-  onText: (text: string) => Promise<void>;
+  onText: (text: string, fileName: string) => Promise<void>;
+  /** What became of the last one. */
+  children?: ReactNode;
 }) {
   const [unread, setUnread] = useState<string | null>(null);
   const onDrop = async ([file]: File[]) => {
@@ -32,7 +38,7 @@ export function DropList({
       setUnread(`${file.name} cannot be read.`);
       return;
     }
-    await onText(text);
+    await onText(text, file.name);
   };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: (files) => void onDrop(files),
@@ -44,17 +50,18 @@ export function DropList({
   return (
     <section aria-label={title} className="mt-5 border-t border-rule pt-3">
       <h3 className="font-semibold">{title}</h3>
-      <p className="text-note text-soft">A CSV file with the columns {columns}.</p>
+      <p className="text-note text-soft">{says}</p>
       {(unread !== null || error !== undefined) && (
         <div className="mt-2">
           <Notice>{unread ?? problemOf(error).title}</Notice>
         </div>
       )}
+      {children}
       <div
         {...getRootProps()}
         className={`mt-2 rounded-control border border-dashed p-2 text-center text-note ${isDragActive ? 'border-heather bg-heather-wash' : 'border-dash'}`}
       >
-        <input {...getInputProps({ 'aria-label': 'A list as CSV' })} />
+        <input {...getInputProps({ 'aria-label': field })} />
         <Button onClick={open} disabled={isBusy}>
           <FileUp size={15} className="mr-2" aria-hidden="true" />
           {isBusy ? 'Being read…' : 'Choose a file'}
