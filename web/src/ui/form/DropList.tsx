@@ -49,7 +49,7 @@ export function DropList({
   });
   return (
     <section aria-label={title} className="mt-5 border-t border-rule pt-3">
-      <h3 className="font-semibold">{title}</h3>
+      <h2 className="text-lead">{title}</h2>
       <p className="text-note text-soft">{says}</p>
       {(unread !== null || error !== undefined) && (
         <div className="mt-2">
