@@ -97,6 +97,9 @@ beforeAll(async () => {
   await client.signIn('odile', 'gorse-in-bloom');
   const connection = await database();
   await connection.query("UPDATE person SET first_day = '2020-06-01', last_day = NULL");
+  // As far back as the weeks of many rounds reach.
+  await connection.query("UPDATE assignment SET first_day = '2020-06-01' WHERE first_day < '2026-07-01'");
+  await connection.query("UPDATE group_schedule SET first_day = '2020-06-01'");
   // A week for each round, before those of the demo. Nobody but four people has cards in them.
   const firsts = rounds.map((_, i) => workdayFromIso('2026-10-12') - 7 * (rounds.length - i));
   await connection.query('INSERT INTO period (schedule_id, first_day, last_day) VALUES ?', [

@@ -191,6 +191,26 @@ describe('a correction of any kind', () => {
     expect(await payableOn(key, day)).toBe(before);
   });
 
+  it('that added a punch is known by its number at once: whoever takes hold of that punch finds it', async () => {
+    const { shifts } = await open();
+    const out = shifts.flatMap(({ spells }) => spells).findLast((spell) => spell.out !== null)!.out!;
+    const { zone, job, department, site } = out;
+    const at = (out.at + 3 * 3600) as typeof out.at;
+    const says = { kind: 'add', at, punchKind: 'in', zone, job, department, site, note: null } as const;
+    const { correctionId: id, card: told } = await correct(company, null, company.who, KEY(), {
+      says,
+      note: '',
+    });
+    const added = [
+      ...told.shifts.flatMap(({ spells }) => spells.flatMap((spell) => [spell.in, spell.out])),
+      ...told.exceptions.map((one) => one.punch),
+    ].find((one) => one?.correction !== undefined && one.id === null && one.at === at);
+    expect(added?.correction).toBe(id);
+    const instead = { ...says, at: (at + 600) as typeof at, instead: added!.correction! } as const;
+    const second = await correct(company, null, company.who, KEY(), { says: instead, note: '' });
+    for (const one of [second.correctionId, id]) await undo(company, null, company.who, KEY(), one);
+  });
+
   it('flat hours count where nobody worked', async () => {
     const { key, day } = await worked();
     const says = { kind: 'flat-hours', workday: day, as: 'adjustment', code: 'Storm pay', length: 'PT2H' };

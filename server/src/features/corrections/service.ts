@@ -13,6 +13,7 @@ import {
   compute,
   correctionId,
   holdsUp,
+  type PersonInput,
   type Workday,
   workweekOf,
 } from '@heath/core';
@@ -221,7 +222,7 @@ function keepInOneTransaction(
         if (neighbors.length > 0 || card.subject.sealed) context.nudge();
         const { insertId } = sent[neighbors.length] as { insertId: number };
         const history = [...card.history, { ...values, id: insertId, by: who.name }];
-        const told = withId(computed, lastId(input), correctionId(insertId));
+        const told = withId(input, correctionId(insertId), card.withReasons);
         return {
           correctionId: insertId,
           card: cardView({ ...card, input, history }, told, results, card.subject.inputVersion + 1),
@@ -243,15 +244,15 @@ function cardWith({ subject }: LockedCard, results: ReturnType<typeof cardResult
   return [statement(touchQuery([periodId], [personId])), statement(askForRecomputeQuery(periodId))];
 }
 
-/** What was computed before the correction had its number, with that number among the reasons. */
-const withId = (computed: Computed, before: Correction['id'], id: Correction['id']): Computed => ({
-  ...computed,
-  reasons: computed.reasons.map((reason) =>
-    reason.step === 'correction' && reason.correction.id === before
-      ? { ...reason, correction: { ...reason.correction, id } }
-      : reason,
-  ),
-});
+/**
+ * The card computed with the number that its last correction was given: what a correction added is known by it, and whoever takes hold of that
+ * at once must find it.
+ */
+function withId(input: PersonInput, id: Correction['id'], withReasons: boolean): Computed {
+  const before = lastId(input);
+  const corrections = input.corrections.map((one) => (one.id === before ? { ...one, id } : one));
+  return compute({ ...input, corrections }, withReasons);
+}
 
 /** Sends with the first statements, behind the lock, the question whether this write was done before; throws `Answered` where it was. */
 function unlessAnswered(who: Who, write: Write | null, trip: Trip): Send {
