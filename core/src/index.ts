@@ -63,7 +63,7 @@ export {
 } from './pay/classes.ts';
 export type { PayCode, PayCodeMap } from './pay/codes.ts';
 // Pay codes and files for the pay system.
-export { type DifferenceLine, differenceOf, type PaidLine } from './pay/differences.ts';
+export { type DifferenceLine, differenceOf, type PaidLine, paidFor } from './pay/differences.ts';
 export { type FileCheck, FileChecker, type FileFault, isSound } from './pay/layouts/check.ts';
 export { COLUMNS } from './pay/layouts/columns.ts';
 export { type ColumnKind, LINE_PARTS, type LinePart } from './pay/layouts/define.ts';

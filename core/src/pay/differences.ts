@@ -24,9 +24,9 @@ export interface PaidLine extends Paid {
 /** What one line is more, or less, than what was sent. */
 export type DifferenceLine = PaidLine;
 
-const keyOf = ({
+/** What a line is paid for, whatever the code: two lines that agree in this are paid for the same. */
+export const paidFor = ({
   workday,
-  code,
   classId,
   multiplier,
   rule,
@@ -34,8 +34,10 @@ const keyOf = ({
   department,
   site,
   costCenter,
-}: Paid): string =>
-  JSON.stringify([workday, code, classId, multiplier, rule, job, department, site, costCenter]);
+}: Omit<Paid, 'code'>): string =>
+  JSON.stringify([workday, classId, multiplier, rule, job, department, site, costCenter]);
+
+const keyOf = (line: Paid): string => `${line.code}\t${paidFor(line)}`;
 
 /**
  * What somebody is to be paid now, less all that was sent: a line for each that differs, in order of day and code. Added to what was sent,

@@ -5,6 +5,7 @@ import {
   type Line,
   liesBeside,
   type PaidLine,
+  paidFor,
   type Workday,
 } from '@heath/core';
 import { and, eq, exists, inArray, isNull, ne, or, sql } from 'drizzle-orm';
@@ -104,19 +105,6 @@ async function takenOut(
   for (const { line } of rows) by.set(line.personId, (by.get(line.personId) ?? new Set()).add(paidFor(line)));
   return by;
 }
-
-/** What a line is paid for, whatever the code. */
-const paidFor = ({
-  workday,
-  classId,
-  multiplier,
-  rule,
-  job,
-  department,
-  site,
-  costCenter,
-}: Omit<PaidLine, 'code'>): string =>
-  JSON.stringify([workday, classId, multiplier, rule, job, department, site, costCenter]);
 
 /** By which mapping each pay group of a period was handed off: what its hours are paid under does not change with a later one. */
 async function mappingsOf(queries: Reads, periodId: number) {

@@ -9,16 +9,9 @@ import { readList } from '../../http/lists.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem, valid } from '../../http/problem.ts';
 import { namesOfAmounts } from '../../pay/amounts.ts';
+import { idsByNumber } from '../../pay/people-by-number.ts';
 import { somebody, type Who } from '../../rights/who.ts';
-import {
-  addAmounts,
-  amountsOf,
-  findAmount,
-  idsByNumber,
-  idsOfJobs,
-  lockedUntil,
-  peopleWithCards,
-} from './store.ts';
+import { addAmounts, amountsOf, findAmount, idsOfJobs, lockedUntil, peopleWithCards } from './store.ts';
 
 type Asks = Pick<Context, 'database' | 'clock'>;
 

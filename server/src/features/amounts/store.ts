@@ -47,11 +47,6 @@ export const peopleWithCards = (queries: Reads, periodId: number, people: readon
     // Whoever seals holds these, too.
     .for('update');
 
-export async function idsByNumber(queries: Reads): Promise<Map<string, number>> {
-  const rows = await queries.select({ number: person.number, id: person.id }).from(person);
-  return new Map(rows.map(({ number, id }) => [number, id]));
-}
-
 export async function idsOfJobs(queries: Reads): Promise<Map<string, number>> {
   const rows = await queries.select({ id: job.id, code: job.code }).from(job);
   return new Map(rows.map(({ id, code }) => [code, id]));

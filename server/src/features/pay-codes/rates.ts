@@ -4,8 +4,9 @@ import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { dayIn, readList } from '../../http/lists.ts';
 import { Problem } from '../../http/problem.ts';
+import { idsByNumber } from '../../pay/people-by-number.ts';
 import type { Who } from '../../rights/who.ts';
-import { idsByNumber, jobTypes, keepRates, rates } from './store.ts';
+import { jobTypes, keepRates, rates } from './store.ts';
 
 /** What an hour of somebody's work costs, by number and day. */
 export async function ratesOf({ database }: Pick<Context, 'database'>): Promise<RatesReply> {

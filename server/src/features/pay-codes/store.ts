@@ -67,11 +67,6 @@ export const rates = (queries: Reads) =>
     .innerJoin(person, eq(person.id, payRate.personId))
     .orderBy(asc(person.number), asc(payRate.jobType), asc(payRate.firstDay));
 
-export async function idsByNumber(queries: Reads): Promise<Map<string, number>> {
-  const rows = await queries.select({ number: person.number, id: person.id }).from(person);
-  return new Map(rows.map(({ number, id }) => [number, id]));
-}
-
 /** The types that jobs are of. */
 export async function jobTypes(queries: Reads): Promise<Set<string>> {
   const rows = await queries.selectDistinct({ type: job.type }).from(job).where(isNotNull(job.type));
