@@ -1,6 +1,6 @@
 /**
- * Something dies at each step of sealing and delivering: Heath, the database, or the pay system. In every round some people work a week of
- * their own, it is sealed and delivered, and what was corrected in the week before goes out with it; whoever had no answer asks again. In the
+ * Something dies at each step of sealing and delivering: Heath, the database, or the pay system. In every round some people work a pay
+ * period of their own, it is sealed and delivered, and what was corrected in the one before goes out with it; whoever had no answer asks again. In the
  * end the pay system's own ledger is held against the cards: every line paid once, none twice, none left out. Every fault point is driven once
  * with each of what can die there; HEATH_FAULT_ROUNDS says how many random rounds come after.
  */
@@ -25,6 +25,8 @@ import { type Starter, startHeath } from './starter.ts';
 
 const RANDOM_ROUNDS = Number(process.env.HEATH_FAULT_ROUNDS ?? 0);
 const DAY = 86_400;
+/** So short that those of 200 rounds lie within two years: of older punches none is taken. */
+const PERIOD_DAYS = 3;
 const PEOPLE = ['MF-0101', 'MF-0102', 'MF-0103', 'MF-0104'];
 const OVERRIDES = ['approved', 'known people', 'known codes', 'left', 'two groups', 'too many hours'].map(
   (check) => ({
@@ -68,7 +70,7 @@ const folder = mkdtempSync(join(tmpdir(), 'heath-faults-'));
 const faultFile = join(folder, 'fault');
 let heath: Starter;
 let client: Client;
-let weeks: { id: number; firstDay: Workday }[];
+let periods: { id: number; firstDay: Workday }[];
 const driven = new Set<string>();
 
 async function database(): Promise<Connection> {
@@ -97,15 +99,16 @@ beforeAll(async () => {
   await client.signIn('odile', 'gorse-in-bloom');
   const connection = await database();
   await connection.query("UPDATE person SET first_day = '2020-06-01', last_day = NULL");
-  // As far back as the weeks of many rounds reach.
+  // As far back as the periods of many rounds reach.
   await connection.query("UPDATE assignment SET first_day = '2020-06-01' WHERE first_day < '2026-07-01'");
   await connection.query("UPDATE group_schedule SET first_day = '2020-06-01'");
-  // A week for each round, before those of the demo. Nobody but four people has cards in them.
-  const firsts = rounds.map((_, i) => workdayFromIso('2026-10-12') - 7 * (rounds.length - i));
+  await connection.query("UPDATE badge_owner SET first_day = '2020-06-01' WHERE first_day < '2025-01-01'");
+  // A period for each round, before those of the demo. Nobody but four people has cards in them.
+  const firsts = rounds.map((_, i) => workdayFromIso('2026-10-12') - PERIOD_DAYS * (rounds.length - i));
   await connection.query('INSERT INTO period (schedule_id, first_day, last_day) VALUES ?', [
-    firsts.map((day) => [1, workdayToIso(day as Workday), workdayToIso((day + 6) as Workday)]),
+    firsts.map((day) => [1, workdayToIso(day as Workday), workdayToIso((day + PERIOD_DAYS - 1) as Workday)]),
   ]);
-  weeks = (
+  periods = (
     await rows<{ id: number; first_day: string }>(
       connection,
       'SELECT id, first_day FROM period ORDER BY first_day',
@@ -131,18 +134,18 @@ async function quiet(): Promise<void> {
   }
 }
 
-/** Four people work some days of a week. */
+/** Four people work some days of a period. */
 async function work({ firstDay }: { firstDay: Workday }): Promise<void> {
   const lines = ['Person no,Punched at,Type,Job'];
   for (const number of PEOPLE)
-    for (let day = 0; day < 2 + upTo(3); day++) {
+    for (let day = 0; day < PERIOD_DAYS - upTo(1); day++) {
       const start = (firstDay + day) * DAY + 8 * 3600 + upTo(600);
       lines.push(`${number},${instantToIso(start as Instant)},in,Kittiwake`);
       lines.push(`${number},${instantToIso((start + 7 * 3600 + upTo(10_000)) as Instant)},out,`);
     }
   const sent = await client.ask<{ id: number; preview: { columns: string[] } }>(
     'POST',
-    `/imports?name=week-${firstDay}.csv`,
+    `/imports?name=period-${firstDay}.csv`,
     lines.join('\n'),
   );
   expect(sent.status).toBeLessThan(300);
@@ -215,14 +218,14 @@ async function deliver(batchId: number): Promise<void> {
   }
 }
 
-/** Somebody finds an error in a week that is paid: an hour of leave that nobody booked. It waits for the next handoff. */
-async function correctPaid(week: { id: number; firstDay: Workday }): Promise<void> {
-  const cards = cardRows(await client.get<CardsReply>(`/periods/${week.id}/cards`));
+/** Somebody finds an error in a period that is paid: an hour of leave that nobody booked. It waits for the next handoff. */
+async function correctPaid(period: { id: number; firstDay: Workday }): Promise<void> {
+  const cards = cardRows(await client.get<CardsReply>(`/periods/${period.id}/cards`));
   const one = oneOf(cards.filter(({ number }) => PEOPLE.includes(number)));
-  const corrected = await client.ask('POST', `/periods/${week.id}/cards/${one.personId}/corrections`, {
+  const corrected = await client.ask('POST', `/periods/${period.id}/cards/${one.personId}/corrections`, {
     says: {
       kind: 'flat-hours',
-      workday: workdayToIso((week.firstDay + upTo(6)) as Workday),
+      workday: workdayToIso((period.firstDay + upTo(PERIOD_DAYS - 1)) as Workday),
       as: 'leave',
       code: 'Annual leave',
       length: `PT${1 + upTo(3)}H`,
@@ -249,15 +252,15 @@ describe('whatever dies at whichever step of a handoff', () => {
     'there is never a half, never a second batch, and every line is paid once: the pay system’s ledger says so',
     async () => {
       for (const [i, { sealing, delivering }] of rounds.entries()) {
-        const week = weeks[i]!;
-        await work(week);
+        const period = periods[i]!;
+        await work(period);
         const whileSealing = arm(sealing);
-        const batchId = await seal(week.id);
+        const batchId = await seal(period.id);
         await whileSealing.done();
         const whileDelivering = arm(delivering);
         await deliver(batchId);
         await whileDelivering.done();
-        await correctPaid(week);
+        await correctPaid(period);
       }
       const every = [...WHILE_SEALING, ...WHILE_DELIVERING].map(({ point, victim }) => `${point} ${victim}`);
       expect(every.filter((one) => !driven.has(one))).toEqual([]);
@@ -311,10 +314,10 @@ async function witnesses(): Promise<void> {
     const { differences } = await client.get<DifferencesReply>('/differences');
     for (const { number, lines } of differences)
       for (const { workday, hours } of lines) add(`${number} ${workday}`, Math.round(hours / 900));
-    for (const week of weeks) {
-      const cards = cardRows(await client.get<CardsReply>(`/periods/${week.id}/cards`));
+    for (const period of periods) {
+      const cards = cardRows(await client.get<CardsReply>(`/periods/${period.id}/cards`));
       for (const { personId, number } of cards) {
-        const card = await client.get<CardReply>(`/periods/${week.id}/cards/${personId}`);
+        const card = await client.get<CardReply>(`/periods/${period.id}/cards/${personId}`);
         for (const { workday, hours } of card.lines) {
           const day = typeof workday === 'number' ? workdayToIso(workday) : String(workday);
           add(`${number} ${day}`, -Math.round(hours / 900));

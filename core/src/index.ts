@@ -5,6 +5,7 @@ export { broken } from './card/always-holds.ts';
 export type { Computed } from './card/card.ts';
 export { DAY_STATES, type DayAccount, type DayState, dayAccounts } from './card/day-account.ts';
 // What comes out: shifts, segments, lines, and their reasons.
+export { type JobTime, jobTimes } from './card/job-times.ts';
 export type { Line } from './card/line.ts';
 export type { CorrectionReason, DayReason, OvertimeReason, ShiftReason } from './card/reasons.ts';
 export type { Segment } from './card/segment.ts';
@@ -138,7 +139,7 @@ export { type RateInput, type RegularRate, regularRates } from './regular-rate/r
 // Reports on the ground of the lines.
 export { bridgeTable, type Walked } from './reports/bridge.ts';
 export { Comparison } from './reports/comparison.ts';
-export { type GroundLine, PARTS, type Part, type PartNames, partOf } from './reports/ground.ts';
+export { type GroundLine, nameOfPart, PARTS, type Part, type PartNames, partOf } from './reports/ground.ts';
 export { HoursAndCost } from './reports/hours-and-cost.ts';
 export { OvertimeByCause } from './reports/overtime.ts';
 export {

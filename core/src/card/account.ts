@@ -1,9 +1,10 @@
 import type { StartedShift } from '../rulebook/started-shift.ts';
 import { gapKind } from '../steps/breaks/gaps.ts';
 import type { Breaks } from '../steps/breaks/types.ts';
-import type { RoundedShift } from '../steps/round/round.ts';
+import type { Spell } from '../steps/pair/types.ts';
+import type { RoundedShift, RoundedSpell } from '../steps/round/round.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
-import { type Instant, seconds } from '../time/units.ts';
+import { seconds } from '../time/units.ts';
 import type { ShiftReason } from './reasons.ts';
 import type { OpenShift } from './shift.ts';
 
@@ -22,12 +23,9 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
   for (let i = 0; i < spells.length; i++) {
     clocked += itemAt(spells, i).out.at - itemAt(spells, i).in.at;
     kept += itemAt(rounded, i).end - itemAt(rounded, i).start;
-    if (i === 0) continue;
-    const gap = itemAt(rounded, i).start - itemAt(rounded, i - 1).end;
-    // Going away is not clocked, unless it is short enough to be a paid rest.
-    if (gap > 0 && isAway(breaks, itemAt(rounded, i - 1).end)) continue;
+    if (i === 0 || isAwayBefore(i, rounded, breaks)) continue;
     clocked += itemAt(spells, i).in.at - itemAt(spells, i - 1).out.at;
-    if (gap > 0 && gapKind(itemAt(spells, i - 1), itemAt(spells, i)) !== null) kept += gap;
+    kept += gapKept(i, spells, rounded);
   }
   if (held.start !== null) heldOff += held.start - itemAt(spells, 0).in.at;
   if (held.end !== null) heldOff += lastOf(spells).out.at - held.end;
@@ -53,7 +51,16 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
   };
 }
 
-function isAway({ unpaid }: Breaks, start: Instant): boolean {
-  for (const gap of unpaid) if (gap.kind === 'away' && gap.start === start) return true;
+/** True where somebody was away before a spell: that is not clocked, unless it is short enough to be a paid rest. */
+export function isAwayBefore(i: number, rounded: readonly RoundedSpell[], { unpaid }: Breaks): boolean {
+  const { end } = itemAt(rounded, i - 1);
+  if (itemAt(rounded, i).start <= end) return false;
+  for (const gap of unpaid) if (gap.kind === 'away' && gap.start === end) return true;
   return false;
 }
+
+/** The seconds that rounding leaves of the break before a spell. */
+export const gapKept = (i: number, spells: readonly Spell[], rounded: readonly RoundedSpell[]): number =>
+  gapKind(itemAt(spells, i - 1), itemAt(spells, i)) === null
+    ? 0
+    : Math.max(0, itemAt(rounded, i).start - itemAt(rounded, i - 1).end);

@@ -6,6 +6,7 @@ export interface Walked {
   readonly clockedSeconds: number;
   readonly heldSeconds: number;
   readonly unpaidSeconds: number;
+  /** What rounding took off; negative where it added. */
   readonly roundingSeconds: number;
   /** Leave, flat hours and guarantees, in 1/90,000 h. */
   readonly leaveHours: number;
@@ -25,12 +26,16 @@ const BRIDGE_COLUMNS: readonly ReportColumn[] = [
   { id: 'payable', name: 'Payable', kind: 'hours' },
 ];
 
+/** Of nothing it is zero, never less than zero. */
+const takenOff = (seconds: number): number => 0 - hoursOf(seconds);
+
 /** The bridge from clocked to payable hours, part by part; each row adds up from left to right. */
 export function bridgeTable(
   title: string,
   parts: readonly (Walked & {
     readonly name: string;
-    readonly key: string;
+    /** Null where there is none. */
+    readonly key: string | null;
     readonly personId: number | null;
   })[],
   by: string = 'clocked',
@@ -40,10 +45,10 @@ export function bridgeTable(
   const rows: ReportRow[] = parts.map((one) => {
     const [clocked, held, breaks] = [
       hoursOf(one.clockedSeconds),
-      -hoursOf(one.heldSeconds),
-      -hoursOf(one.unpaidSeconds),
+      takenOff(one.heldSeconds),
+      takenOff(one.unpaidSeconds),
     ];
-    const rounding = hoursOf(one.roundingSeconds);
+    const rounding = takenOff(one.roundingSeconds);
     const before = clocked + held + breaks + rounding + one.leaveHours + one.guaranteeHours;
     return {
       key: one.key,

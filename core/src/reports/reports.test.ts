@@ -207,6 +207,13 @@ describe('the bridge by parts', () => {
     fc.assert(
       fc.property(fc.array(parts), (all) => {
         const { rows, sums } = bridgeTable('Department', all);
+        const taken = (pick: (one: (typeof all)[number]) => number) =>
+          all.reduce((sum, one) => sum - pick(one) * 25, 0);
+        expect(sums.slice(2, 5)).toEqual([
+          taken(({ heldSeconds }) => heldSeconds),
+          taken(({ unpaidSeconds }) => unpaidSeconds),
+          taken(({ roundingSeconds }) => roundingSeconds),
+        ]);
         for (const { cells } of [...rows, { cells: sums }]) {
           const figures = cells.slice(1).map(Number);
           expect(figures.slice(0, -1).reduce((sum, one) => sum + one, 0)).toBe(figures.at(-1));

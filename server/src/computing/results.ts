@@ -7,6 +7,8 @@ import {
   holdsUp,
   isPremium,
   isWorked,
+  type JobTime,
+  jobTimes,
   type PersonInput,
   payableHours,
   type Workday,
@@ -31,6 +33,7 @@ export interface CardResults {
   readonly marks: string;
   readonly sums: ReturnType<typeof classSums>;
   readonly lines: Computed['lines'];
+  readonly jobTimes: readonly JobTime[];
   readonly exceptions: Computed['exceptions'];
 }
 
@@ -74,6 +77,7 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
     marks: marksOf(days),
     sums,
     lines: computed.lines,
+    jobTimes: jobTimes(computed, input),
     exceptions: computed.exceptions,
   };
 }

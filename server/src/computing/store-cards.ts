@@ -2,6 +2,7 @@ import type { MySqlColumn } from 'drizzle-orm/mysql-core';
 import type { Statement } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
 import { packExceptions } from './packed-exceptions.ts';
+import { packJobTimes } from './packed-job-times.ts';
 import { packLines } from './packed-lines.ts';
 import type { CardResults } from './results.ts';
 import type { CardSubject } from './subjects.ts';
@@ -30,6 +31,7 @@ const RESULTS = [
   card.marks,
   card.sums,
   card.lines,
+  card.jobTimes,
   card.exceptions,
 ] as const;
 
@@ -82,6 +84,7 @@ function valuesOf({ subject, results }: ComputedCard): string {
     results.marks,
     JSON.stringify(results.sums),
     packLines(results.lines),
+    packJobTimes(results.jobTimes),
     packExceptions(results.exceptions),
   ].map(inQuotes);
   return `(${numbers.join(',')},X'${results.days.toString('hex')}',X'${results.accounts.toString('hex')}',${texts.join(',')})`;

@@ -1,4 +1,4 @@
-import type { ClassSums, Line } from '@heath/core';
+import type { ClassSums, JobTime, Line } from '@heath/core';
 import {
   type AnyMySqlColumn,
   customType,
@@ -12,6 +12,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import { type ListedException, unpackExceptions } from '../../computing/packed-exceptions.ts';
+import { packJobTimes, unpackJobTimes } from '../../computing/packed-job-times.ts';
 import { packLines, unpackLines } from '../../computing/packed-lines.ts';
 import { at, id, json, workday } from './columns.ts';
 import { payGroup, period, person } from './people.ts';
@@ -23,6 +24,13 @@ const cardLines = customType<{ data: readonly Line[]; driverData: string }>({
   dataType: () => 'longtext',
   fromDriver: unpackLines,
   toDriver: packLines,
+});
+
+/** What was clocked for each job, as `packJobTimes` has it. */
+const cardJobTimes = customType<{ data: readonly JobTime[]; driverData: string }>({
+  dataType: () => 'text',
+  fromDriver: unpackJobTimes,
+  toDriver: packJobTimes,
 });
 
 /** What is to settle and to look at on a card, as `packExceptions` has it. */
@@ -78,6 +86,8 @@ export const card = mysqlTable(
     accounts: cardAccounts('accounts'),
     sums: json<ClassSums>('sums'),
     lines: cardLines('lines'),
+    /** Null where an earlier Heath computed it. */
+    jobTimes: cardJobTimes('job_times'),
     /** Null until it is computed. */
     exceptions: cardExceptions('exceptions'),
   },

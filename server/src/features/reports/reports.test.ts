@@ -80,7 +80,7 @@ describe('the reports of a period', () => {
     }
   });
 
-  it.each(['group', 'department', 'person'] as const)(
+  it.each(['group', 'department', 'job', 'person'] as const)(
     'the bridge by %s walks from what the cards clocked to what they pay',
     async (by) => {
       const reply = await report('bridge', { by });
@@ -88,12 +88,34 @@ describe('the reports of a period', () => {
         cards().then((all) => all.reduce((sum, one) => sum + pick(one), 0));
       expect(sumOf(reply, 'clocked')).toBe((await of(({ clockedSeconds }) => clockedSeconds)) * 25);
       expect(sumOf(reply, 'breaks')).toBe(-(await of(({ unpaidSeconds }) => unpaidSeconds)) * 25);
+      expect(sumOf(reply, 'held')).toBe(-(await of(({ heldSeconds }) => heldSeconds)) * 25 + 0);
+      expect(sumOf(reply, 'rounding')).toBe(-(await of(({ roundingSeconds }) => roundingSeconds)) * 25);
+      // What writing hours in steps of pay gives or takes, by the lines; what is not worked is in such steps from the first.
+      const steps = await of(({ lines }) =>
+        (lines ?? [])
+          .filter(({ multiplier }) => multiplier !== null)
+          .reduce((sum, { hours, seconds }) => sum + hours - seconds * 25, 0),
+      );
+      expect(sumOf(reply, 'apportioning')).toBe(steps);
       expect(sumOf(reply, 'payable')).toBe(await payable());
       const sorted = await report('bridge', { by, sort: 'held' });
       const sizes = sorted.rows.map(({ cells }) => Math.abs(Number(cells[column(sorted, 'held')])));
       expect(sizes).toEqual([...sizes].sort((a, b) => b - a));
     },
   );
+
+  it('the bridge by job opens into the people of each, who add up to it, and pays for a job what hours and cost say', async () => {
+    const jobs = await report('bridge', { by: 'job' });
+    const paid = await report('hours-and-cost', { by: 'job' });
+    expect(jobs.rows.length).toBeGreaterThan(3);
+    for (const { key, cells } of jobs.rows.filter((row) => row.key !== null)) {
+      const people = await report('bridge', { by: 'person', only: `job:${key}` });
+      for (const id of ['clocked', 'breaks', 'rounding', 'payable'])
+        expect(sumOf(people, id)).toBe(cells[column(jobs, id)]);
+      const row = paid.rows.find((one) => one.key === key);
+      expect(row?.cells[column(paid, 'payable')]).toBe(cells[column(jobs, 'payable')]);
+    }
+  });
 
   it('overtime by cause is the overtime of the cards', async () => {
     const reply = await report('overtime');

@@ -1,4 +1,4 @@
-import { type ClassSums, type Workday, workday } from '@heath/core';
+import { type ClassSums, type JobTime, type Line, type Workday, workday } from '@heath/core';
 import { and, asc, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { sealOfCard } from '../../computing/sealed.ts';
@@ -106,10 +106,18 @@ export interface BridgeCard {
   readonly payableHours: number;
   readonly days: Buffer | null;
   readonly sums: ClassSums | null;
+  /** Null where it is not asked for, and where an earlier Heath computed the card. */
+  readonly jobTimes: readonly JobTime[] | null;
+  /** Null where it is not asked for. */
+  readonly lines: readonly Line[] | null;
 }
 
-/** Every card of a period with what it comes to. */
-export const cardsOfBridge = (queries: Reads, periodId: number): AsyncGenerator<readonly BridgeCard[]> =>
+/** Every card of a period with what it comes to, and what of that belongs to which job where it is asked for. */
+export const cardsOfBridge = (
+  queries: Reads,
+  periodId: number,
+  byJob = false,
+): AsyncGenerator<readonly BridgeCard[]> =>
   byPages((after) =>
     queries
       .select({
@@ -126,6 +134,8 @@ export const cardsOfBridge = (queries: Reads, periodId: number): AsyncGenerator<
         payableHours: card.payableHours,
         days: card.days,
         sums: card.sums,
+        jobTimes: byJob ? card.jobTimes : sql<null>`NULL`,
+        lines: byJob ? card.lines : sql<null>`NULL`,
       })
       .from(card)
       .innerJoin(person, eq(person.id, card.personId))

@@ -21,7 +21,7 @@ export const GROUPS: readonly { readonly name: string; readonly reports: readonl
         parts: ['department', 'job', 'cost center', 'code', 'group', 'person'],
       },
       { name: 'overtime', label: 'Overtime by cause', parts: [] },
-      { name: 'bridge', label: 'Clocked to payable', parts: ['department', 'group', 'person'] },
+      { name: 'bridge', label: 'Clocked to payable', parts: ['department', 'job', 'group', 'person'] },
       { name: 'comparison', label: 'Side by side', parts: ['code', 'department', 'person', 'job', 'group'] },
     ],
   },

@@ -1,63 +1,128 @@
-import { bridgeTable, type ClassId, classParts, type Walked } from '@heath/core';
-import type { ReportKind } from '../define.ts';
+import {
+  bridgeTable,
+  type ClassId,
+  classParts,
+  classSums,
+  type JobTime,
+  nameOfPart,
+  payableHours,
+  type Walked,
+} from '@heath/core';
+import type { PlacesByNumber } from '../../../pay/lines.ts';
+import type { Asked, ReportKind } from '../define.ts';
 import { type BridgeCard, cardsOfBridge } from '../store.ts';
 
-/** What people belong to, and what is told of whole cards; a job has no breaks and no rounding of its own. */
-const PARTS = ['group', 'department', 'person'] as const;
+const PARTS = ['group', 'department', 'job', 'person'] as const;
 type BridgePart = (typeof PARTS)[number];
+
+/** What of a card is walked: all of it, or what belongs to one job. */
+interface Piece extends Walked {
+  readonly card: BridgeCard;
+  readonly job: JobTime['job'];
+}
 
 export const bridge: ReportKind = {
   title: 'From clocked to payable hours',
-  make: async ({ database, period, places, query, only }) => {
+  make: async ({ database, period, places, names, query, only }) => {
     const by = PARTS.find((one) => one === query.by) ?? 'department';
-    const keyOf: Readonly<Record<BridgePart, (card: BridgeCard) => { key: string; name: string }>> = {
-      group: ({ groupId }) => named(places.groups.get(groupId)),
-      department: ({ departmentId }) => named(places.departments.get(departmentId)),
-      person: ({ number, name }) => ({ key: number, name: `${name}, ${number}` }),
-    };
-    const parts = new Map<string, Walked & { name: string; key: string; personId: number | null }>();
-    let computing = 0;
-    for await (const cards of cardsOfBridge(database, period.id)) {
+    const byJob = by === 'job' || only?.part === 'job';
+    const parts = new Map<string | null, Walked & { personId: number | null; name: string }>();
+    const left = { computing: 0, withoutJobs: 0 };
+    for await (const cards of cardsOfBridge(database, period.id, byJob)) {
       for (const card of cards) {
-        const isAsked =
-          only === null || PARTS.every((part) => part !== only.part || keyOf[part](card).key === only.key);
-        if (!isAsked) continue;
         if (!card.isComputed) {
-          computing++;
+          if (isAsked({ card, job: null }, places, only)) left.computing++;
           continue;
         }
-        const { key, name } = keyOf[by](card);
-        const sum = parts.get(key);
-        parts.set(key, { ...added(sum, card), name, key, personId: by === 'person' ? card.personId : null });
+        if (byJob && card.jobTimes === null) left.withoutJobs++;
+        for (const piece of byJob ? piecesByJob(card) : [{ ...wholeOf(card), card, job: null }]) {
+          if (!isAsked(piece, places, only)) continue;
+          const key = keyOf(by, piece, places);
+          const name = by === 'person' ? `${card.name}, ${card.number}` : nameOfPart(names, by, key);
+          const personId = by === 'person' ? card.personId : null;
+          parts.set(key, { ...added(parts.get(key), piece), name, personId });
+        }
       }
     }
     const title = by.charAt(0).toUpperCase() + by.slice(1);
+    const notes = [
+      { cards: left.computing, says: 'cards are being computed, and are not among these' },
+      { cards: left.withoutJobs, says: 'cards know nothing of jobs: an earlier Heath computed them' },
+    ];
     return {
-      ...bridgeTable(title, [...parts.values()], query.sort),
-      notes: computing === 0 ? [] : [`${computing} cards are being computed, and are not among these.`],
+      ...bridgeTable(
+        title,
+        [...parts].map(([key, part]) => ({ key, ...part })),
+        query.sort,
+      ),
+      notes: notes.filter(({ cards }) => cards > 0).map(({ cards, says }) => `${cards} ${says}.`),
     };
   },
 };
 
-const named = (place: { readonly code: string; readonly name: string } | undefined) => ({
-  key: place?.code ?? '',
-  name: place?.name ?? '',
-});
+function keyOf(
+  part: BridgePart,
+  { card, job }: Pick<Piece, 'card' | 'job'>,
+  { groups, departments, jobs }: PlacesByNumber,
+): string | null {
+  if (part === 'group') return groups.get(card.groupId)?.code ?? null;
+  if (part === 'department') return departments.get(card.departmentId)?.code ?? null;
+  if (part === 'person') return card.number;
+  return job === null ? null : (jobs.get(job)?.code ?? null);
+}
 
-function added(sum: Walked | undefined, card: BridgeCard): Walked {
+const isAsked = (piece: Pick<Piece, 'card' | 'job'>, places: PlacesByNumber, only: Asked['only']): boolean =>
+  only === null || PARTS.every((part) => part !== only.part || keyOf(part, piece, places) === only.key);
+
+function wholeOf(card: BridgeCard): Walked {
+  const { clockedSeconds, heldSeconds, unpaidSeconds, roundingSeconds } = card;
+  return {
+    clockedSeconds,
+    heldSeconds,
+    unpaidSeconds,
+    roundingSeconds,
+    ...paidOf(card.sums ?? {}),
+    payableHours: card.payableHours,
+  };
+}
+
+/** A card by job: what was clocked, as it was computed, and what is paid, by its lines. */
+function piecesByJob(card: BridgeCard): Piece[] {
+  const { clockedSeconds, heldSeconds, unpaidSeconds, roundingSeconds } = card;
+  const whole = [{ job: null, clockedSeconds, heldSeconds, unpaidSeconds, roundingSeconds }];
+  const times = new Map((card.jobTimes ?? whole).map((time) => [time.job, time]));
+  const lines = card.lines ?? [];
+  return [...new Set([...times.keys(), ...lines.map(({ job }) => job)])].map((job) => {
+    const sums = classSums(lines.filter((line) => line.job === job));
+    return {
+      card,
+      job,
+      ...(times.get(job) ?? NO_TIME),
+      ...paidOf(sums),
+      payableHours: payableHours(sums),
+    };
+  });
+}
+
+const NO_TIME = { clockedSeconds: 0, heldSeconds: 0, unpaidSeconds: 0, roundingSeconds: 0 };
+
+/** What is paid without work. */
+function paidOf(sums: NonNullable<BridgeCard['sums']>): Pick<Walked, 'leaveHours' | 'guaranteeHours'> {
   let [leaveHours, guaranteeHours] = [0, 0];
-  for (const [classId, { hours = 0 } = {}] of Object.entries(card.sums ?? {})) {
+  for (const [classId, { hours = 0 } = {}] of Object.entries(sums)) {
     const { kind } = classParts(classId as ClassId);
     if (kind === 'leave' || kind === 'adjustment') leaveHours += hours;
     if (kind === 'guarantee') guaranteeHours += hours;
   }
-  return {
-    clockedSeconds: (sum?.clockedSeconds ?? 0) + card.clockedSeconds,
-    heldSeconds: (sum?.heldSeconds ?? 0) + card.heldSeconds,
-    unpaidSeconds: (sum?.unpaidSeconds ?? 0) + card.unpaidSeconds,
-    roundingSeconds: (sum?.roundingSeconds ?? 0) + card.roundingSeconds,
-    leaveHours: (sum?.leaveHours ?? 0) + leaveHours,
-    guaranteeHours: (sum?.guaranteeHours ?? 0) + guaranteeHours,
-    payableHours: (sum?.payableHours ?? 0) + card.payableHours,
-  };
+  return { leaveHours, guaranteeHours };
 }
+
+const added = (sum: Walked | undefined, piece: Walked): Walked => ({
+  clockedSeconds: (sum?.clockedSeconds ?? 0) + piece.clockedSeconds,
+  heldSeconds: (sum?.heldSeconds ?? 0) + piece.heldSeconds,
+  unpaidSeconds: (sum?.unpaidSeconds ?? 0) + piece.unpaidSeconds,
+  roundingSeconds: (sum?.roundingSeconds ?? 0) + piece.roundingSeconds,
+  leaveHours: (sum?.leaveHours ?? 0) + piece.leaveHours,
+  guaranteeHours: (sum?.guaranteeHours ?? 0) + piece.guaranteeHours,
+  payableHours: (sum?.payableHours ?? 0) + piece.payableHours,
+});
