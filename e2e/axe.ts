@@ -14,20 +14,33 @@ const OPTIONS: RunOptions = {
 /** Around a menu or a list that lies over the page: it belongs to what opened it, wherever it stands in the document. */
 const OVER_THE_PAGE = '<div data-radix-popper-';
 
+/** The rules that another theme can break. */
+const OF_COLORS: RunOptions = { runOnly: ['color-contrast'], resultTypes: ['violations'] };
+
 /**
- * What axe finds wrong on the page as it stands: a line for each element.
+ * What axe finds wrong on the page as it stands, and, where it follows the system, with its colors at night: a line for each element.
  *
  * @param but rules that do not hold here, which the test that leaves them out gives the reason of
  */
 export async function violations(page: Page, but: readonly string[] = []): Promise<string[]> {
+  const asShown = await found(page, OPTIONS, but);
+  if (await page.evaluate(() => localStorage.getItem('heath.theme') !== null)) return asShown;
+  // Without motion: a color on its way to another is none of ours.
+  await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
+  await page.locator('html[data-theme="dark"]').waitFor({ state: 'attached' });
+  const byNight = await found(page, OF_COLORS, but);
+  await page.emulateMedia({ colorScheme: null, reducedMotion: null });
+  return [...asShown, ...byNight.map((text) => `at night: ${text}`)];
+}
+
+async function found(page: Page, options: RunOptions, but: readonly string[]): Promise<string[]> {
   // Not as a script of the page's: its content policy would refuse that, and rightly.
   await page.evaluate(source);
-  const { violations: found } = await page.evaluate<AxeResults, RunOptions>(
-    (options) =>
-      (globalThis as unknown as { axe: { run(options: RunOptions): Promise<AxeResults> } }).axe.run(options),
-    OPTIONS,
+  const { violations: all } = await page.evaluate<AxeResults, RunOptions>(
+    (of) => (globalThis as unknown as { axe: { run(options: RunOptions): Promise<AxeResults> } }).axe.run(of),
+    options,
   );
-  return found
+  return all
     .filter(({ id }) => !but.includes(id))
     .flatMap(({ id, nodes }) =>
       nodes

@@ -143,8 +143,12 @@ export const touchQuery = (periodIds: readonly number[], personIds: readonly num
   UPDATE ${card} SET input_version = input_version + 1
    WHERE ${and(inArray(card.periodId, [...periodIds]), inArray(card.personId, [...personIds]))}`;
 
-/** The card's results no longer belong to its inputs, or an earlier Heath computed it, which did not keep what is to settle. */
-export const stale = or(ne(card.inputVersion, card.computedVersion), isNull(card.exceptions))!;
+/** The card's results no longer belong to its inputs, or an earlier Heath computed it, which kept less of it. */
+export const stale = or(
+  ne(card.inputVersion, card.computedVersion),
+  isNull(card.exceptions),
+  isNull(card.jobTimes),
+)!;
 
 /** Every pay group of the period's schedule has handed it off. */
 export const isSealed = notExists(

@@ -60,7 +60,7 @@ import { transaction } from '../database/transaction.ts';
 import { Disk } from '../disk.ts';
 import { addAll } from '../features/amounts/service.ts';
 import { approve } from '../features/approvals/service.ts';
-import { handOff } from '../features/handoff/service.ts';
+import { handOff } from '../features/handoff/sealing.ts';
 import { inspectFile } from '../features/imports/inspect.ts';
 import { receive, start } from '../features/imports/service.ts';
 import { answerQuestion, ask } from '../features/questions/service.ts';

@@ -9,7 +9,9 @@ import { approveAll, settleAll } from '../../testing/settle.ts';
 import { addAll, amounts, takeAmountBack } from '../amounts/service.ts';
 import { listCards, openCard } from '../cards/service.ts';
 import { correct, undo } from '../corrections/service.ts';
-import { handOff, handoffOf, takeBack } from '../handoff/service.ts';
+import { handOff } from '../handoff/sealing.ts';
+import { handoffOf } from '../handoff/service.ts';
+import { takeBack } from '../handoff/taking-back.ts';
 import { keepMapping, mappingNow } from '../mapping/service.ts';
 import { decide, differences, sentAndNow } from './service.ts';
 

@@ -8,7 +8,9 @@ import { bytes, type Company, freshCompany, generatedLines } from '../../testing
 import { approveAll, settleAll } from '../../testing/settle.ts';
 import { listCards, openCard } from '../cards/service.ts';
 import { correct, undo } from '../corrections/service.ts';
-import { batchDetail, handOff, handoffOf, takeBack } from '../handoff/service.ts';
+import { handOff } from '../handoff/sealing.ts';
+import { batchDetail, handoffOf } from '../handoff/service.ts';
+import { takeBack } from '../handoff/taking-back.ts';
 import { decide, differences, sentAndNow } from './service.ts';
 
 let company: Company;

@@ -5,7 +5,7 @@ import { transaction } from '../../database/transaction.ts';
 import { importFile } from '../../demo/load.ts';
 import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
-import { handOff } from './service.ts';
+import { handOff } from './sealing.ts';
 
 let company: Company;
 let everybody: number[];

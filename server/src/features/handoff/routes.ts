@@ -10,10 +10,13 @@ import { afterwards, writeOf } from '../../http/write.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
 import { mediaType } from '../../pay/file-maker.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
+import { checkHandoff } from './checking.ts';
 import { deliverBatch } from './deliveries/service.ts';
 import { takeOutRest } from './deliveries/take-out.ts';
-import { batchDetail, checkHandoff, handOff, handoffOf, takeBack } from './service.ts';
+import { handOff } from './sealing.ts';
+import { batchDetail, handoffOf } from './service.ts';
 import { findBatch } from './store.ts';
+import { takeBack } from './taking-back.ts';
 
 export function handoffRoutes(context: Context): Router {
   const routes = guarded();

@@ -46,14 +46,14 @@ export function FilePreview({ preview, says }: { preview: LayoutPreview; says: L
           <ScrollArea className="mt-3 h-60 rounded-control bg-peat px-3.5 py-2.5 text-on-peat">
             <pre className="font-mono text-fine leading-relaxed">
               {texts.slice(0, 14).map(({ text, part }, i) => (
-                <span key={i} className={`block ${part === 'line' ? '' : 'text-heather-pale'}`}>
+                <span key={i} className={`block ${part === 'line' ? '' : 'text-heather-bright'}`}>
                   {text === '' ? ' ' : text}
                 </span>
               ))}
               {texts.at(-1)?.part === 'trailer' && texts.length > 14 && (
                 <>
                   <span className="block opacity-70">…</span>
-                  <span className="block text-heather-pale">{texts.at(-1)?.text}</span>
+                  <span className="block text-heather-bright">{texts.at(-1)?.text}</span>
                 </>
               )}
             </pre>

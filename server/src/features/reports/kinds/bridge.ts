@@ -34,7 +34,10 @@ export const bridge: ReportKind = {
           if (isAsked({ card, job: null }, places, only)) left.computing++;
           continue;
         }
-        if (byJob && card.jobTimes === null) left.withoutJobs++;
+        if (byJob && card.jobTimes === null) {
+          left.withoutJobs++;
+          continue;
+        }
         for (const piece of byJob ? piecesByJob(card) : [{ ...wholeOf(card), card, job: null }]) {
           if (!isAsked(piece, places, only)) continue;
           const key = keyOf(by, piece, places);
@@ -47,7 +50,10 @@ export const bridge: ReportKind = {
     const title = by.charAt(0).toUpperCase() + by.slice(1);
     const notes = [
       { cards: left.computing, says: 'cards are being computed, and are not among these' },
-      { cards: left.withoutJobs, says: 'cards know nothing of jobs: an earlier Heath computed them' },
+      {
+        cards: left.withoutJobs,
+        says: 'cards were computed by an earlier Heath, which kept no times by job, and are not among these',
+      },
     ];
     return {
       ...bridgeTable(
@@ -88,9 +94,7 @@ function wholeOf(card: BridgeCard): Walked {
 
 /** A card by job: what was clocked, as it was computed, and what is paid, by its lines. */
 function piecesByJob(card: BridgeCard): Piece[] {
-  const { clockedSeconds, heldSeconds, unpaidSeconds, roundingSeconds } = card;
-  const whole = [{ job: null, clockedSeconds, heldSeconds, unpaidSeconds, roundingSeconds }];
-  const times = new Map((card.jobTimes ?? whole).map((time) => [time.job, time]));
+  const times = new Map((card.jobTimes ?? []).map((time) => [time.job, time]));
   const lines = card.lines ?? [];
   return [...new Set([...times.keys(), ...lines.map(({ job }) => job)])].map((job) => {
     const sums = classSums(lines.filter((line) => line.job === job));

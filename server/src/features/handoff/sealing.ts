@@ -1,0 +1,150 @@
+import type { HandOffRequest } from '@heath/contract';
+import { type Checked, checkAll, holdingUp } from '@heath/core';
+import { once, type Write } from '../../database/answered.ts';
+import { comeBy } from '../../fault-points.ts';
+import type { Report } from '../../http/by-lines.ts';
+import type { Context } from '../../http/context.ts';
+import { periodAt } from '../../http/period-at.ts';
+import { Problem } from '../../http/problem.ts';
+import { somebody, type Who } from '../../rights/who.ts';
+import { markSent } from './correcting.ts';
+import { type Gathered, gather } from './gather.ts';
+import { KeptFile } from './kept-file.ts';
+import {
+  addBatch,
+  addCodes,
+  addFile,
+  addLines,
+  batchWith,
+  countBatch,
+  countFile,
+  groupsOf,
+  lockCards,
+  nextNumber,
+  sealGroups,
+} from './store.ts';
+import { differencesToHandOff, nameOf, toHandOff } from './to-hand-off.ts';
+
+/** Seals pay groups of a period and writes their pay lines down as one batch, once. Refused while anything of them is open. */
+export function handOff(
+  context: Pick<Context, 'database' | 'clock'>,
+  who: Who,
+  write: Write | null,
+  periodId: number,
+  { groups: asked, overrides = [], differencesAlone = false }: Partial<HandOffRequest> = {},
+  report: Report = () => {},
+): Promise<{ readonly batchId: number; readonly lines: number }> {
+  const userId = somebody(who);
+  return once(context, who, write, async (tx, tell) => {
+    const period = await periodAt(tx, periodId);
+    const open = (await groupsOf(tx, period)).map(({ id }) => id).filter((id) => asked?.includes(id) ?? true);
+    // Whoever settles holds a card, whoever seals holds them all: one comes before the other.
+    if (!differencesAlone) await lockCards(tx, periodId, open);
+    const number = await nextNumber(tx);
+    const what = differencesAlone
+      ? await differencesToHandOff(tx, periodId, number)
+      : await toHandOff(tx, periodId, asked, number);
+    await comeBy('seal.number');
+    const { mapping, layout } = what;
+    const made = { periodId, madeBy: userId, madeAt: context.clock.now() };
+    const batchId = await addBatch(tx, {
+      ...made,
+      number,
+      kind: differencesAlone ? 'difference' : 'regular',
+      mappingId: mapping.id,
+      people: 0,
+      lines: 0,
+      payableHours: 0,
+      premiumHours: 0,
+    });
+    const file = {
+      batchId,
+      layoutName: layout.name,
+      layout,
+      name: nameOf(what),
+      lines: 0,
+      bytes: 0,
+      sha256: '',
+    };
+    await addFile(tx, file);
+    const kept = new KeptFile(tx, batchId);
+    const gathered = await gather(
+      context.database,
+      tx,
+      what,
+      {
+        lines: (lines) => addLines(tx, batchId, lines),
+        bytes: (bytes) => kept.add(bytes),
+      },
+      report,
+    );
+    await comeBy('seal.lines');
+    const checked = checkAll(gathered.facts);
+    refuseUnready(gathered, checked, new Set(overrides.map(({ check }) => check)), differencesAlone);
+    const twin = await batchWith(tx, gathered.content);
+    if (twin !== null)
+      throw new Problem(
+        409,
+        'sealed',
+        `The very same lines went out as handoff ${twin}. Nothing is ever sent twice.`,
+      );
+    await countFile(tx, batchId, {
+      lines: gathered.facts.file.lines,
+      bytes: kept.bytes,
+      sha256: await kept.end(),
+    });
+    await comeBy('seal.file');
+    const counted = {
+      people: gathered.people,
+      lines: gathered.lines,
+      payableHours: gathered.payableHours,
+      premiumHours: gathered.premiumHours,
+      content: gathered.content,
+    };
+    await countBatch(tx, batchId, { ...counted, overrides: passedOver(checked, overrides) });
+    await addCodes(
+      tx,
+      [...gathered.codes].flatMap(([code, { lines, people, hours }]) =>
+        code === null ? [] : [{ batchId, code, lines, people: people.size, hours }],
+      ),
+    );
+    await sealGroups(
+      tx,
+      what.groups.map(({ id }) => id),
+      { ...made, batchId },
+    );
+    await comeBy('seal.seals');
+    await markSent(tx, what.correcting, batchId, made);
+    tell({
+      what: 'handed off',
+      about: 'batch',
+      aboutId: batchId,
+      after: { periodId, number, groups: what.groups.map(({ id }) => id), ...counted },
+    });
+    await comeBy('seal.commit');
+    return { batchId, lines: gathered.lines };
+  });
+}
+
+/** The checks that were not met and had a reason, with what they found. */
+const passedOver = (checked: readonly Checked[], overrides: HandOffRequest['overrides']) =>
+  checked.flatMap(({ name, says, cases }) => {
+    const given = overrides.find(({ check }) => check === name);
+    return given === undefined || cases.length === 0 ? [] : [{ check: name, says, reason: given.reason }];
+  });
+
+function refuseUnready(
+  { facts }: Gathered,
+  checked: readonly Checked[],
+  overridden: ReadonlySet<string>,
+  isOfDifferences: boolean,
+): void {
+  if (facts.cards.length === 0 && !isOfDifferences)
+    throw new Problem(409, 'not-ready', 'Not handed off: nobody has a card in this period.');
+  const waits = holdingUp(checked, overridden);
+  if (waits.length === 0) return;
+  const lower = (says: string) => says.charAt(0).toLowerCase() + says.slice(1);
+  throw new Problem(409, 'not-ready', `Not handed off: ${waits.map(({ says }) => lower(says)).join('; ')}.`, {
+    field: waits.map(({ name }) => name).join(','),
+  });
+}
