@@ -1,10 +1,9 @@
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { CheckHandoffRequest, DeliverRequest, EndBatchRequest, HandOffRequest } from '@heath/contract';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
+import { sendInParts } from '../../http/in-parts.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
@@ -48,12 +47,7 @@ export function handoffRoutes(context: Context): Router {
       throw new Problem(404, 'not-found', 'This batch has no file: an earlier Heath made it.');
     response.type(mediaType(file.layout)).attachment(file.name);
     response.set('Content-Length', String(file.bytes));
-    await pipeline(Readable.from(chunksOf(context.database, batch.batch.id)), response).catch(
-      (error: unknown) => {
-        // Whoever left does not hear of it.
-        if (!response.destroyed) throw error;
-      },
-    );
+    await sendInParts(response, chunksOf(context.database, batch.batch.id));
   });
   routes.post('/handoffs/:id/deliver', async (request, response) => {
     const id = valid(IdParam, request.params.id);

@@ -1,5 +1,5 @@
 import type { ReportQuery } from '@heath/contract';
-import type { Part, PartNames, ReportTable, Workday } from '@heath/core';
+import type { Part, PartNames, ReportColumn, ReportRow, ReportTable, Workday } from '@heath/core';
 import type { Database } from '../../database/connect.ts';
 import type { PlacesByNumber } from '../../pay/lines.ts';
 
@@ -32,4 +32,22 @@ interface MadeReport extends ReportTable {
 export interface ReportKind {
   readonly title: string;
   readonly make: (asked: Asked) => Promise<MadeReport>;
+  /** Where there may be too many rows to show: all of them, some at a time, as the CSV has them. */
+  readonly long?: {
+    readonly columns: readonly ReportColumn[];
+    readonly rows: (asked: Asked) => AsyncIterable<readonly ReportRow[]>;
+  };
+}
+
+/** The first rows of many, and whether that is all of them. */
+export async function firstRows(
+  pages: AsyncIterable<readonly ReportRow[]>,
+  most: number,
+): Promise<{ readonly rows: readonly ReportRow[]; readonly isAll: boolean }> {
+  const rows: ReportRow[] = [];
+  for await (const page of pages) {
+    rows.push(...page.slice(0, most - rows.length + 1));
+    if (rows.length > most) return { rows: rows.slice(0, most), isAll: false };
+  }
+  return { rows, isAll: true };
 }

@@ -4,6 +4,8 @@ import {
   decimalHours,
   hoursOf,
   type ReportCell,
+  type ReportColumn,
+  type ReportRow,
   textCell,
   type Workday,
   workdayToIso,
@@ -37,24 +39,43 @@ export function fileOfReport(report: ReportReply, format: FileFormat, sign: stri
 
 const hasSums = ({ sums }: ReportReply): boolean => sums.some((sum) => sum !== null && sum !== '');
 
+const textsOf = (columns: readonly ReportColumn[], cells: readonly ReportCell[]): string[] =>
+  columns.map(({ kind }, i) => written(cells[i] ?? null, kind));
+
 /** The rows as text, the sums last. */
-function texts({ columns, rows, sums, ...report }: ReportReply): string[][] {
-  const of = (cells: readonly ReportCell[]) => columns.map(({ kind }, i) => written(cells[i] ?? null, kind));
-  const made = rows.map(({ cells }) => of(cells));
-  if (!hasSums({ columns, rows, sums, ...report })) return made;
-  const [, ...others] = of(sums);
-  return [...made, [of(sums)[0] || 'Total', ...others]];
+function texts(report: ReportReply): string[][] {
+  const { columns, rows, sums } = report;
+  const made = rows.map(({ cells }) => textsOf(columns, cells));
+  if (!hasSums(report)) return made;
+  const [first, ...others] = textsOf(columns, sums);
+  return [...made, [first || 'Total', ...others]];
 }
 
-function csvOf(report: ReportReply): Buffer {
-  const { columns } = report;
-  const rows = texts(report).map((cells) =>
-    cells.map((text, i) => (isNumber(columns[i]?.kind ?? 'text') ? text : textCell(text))),
+const csvHead = (columns: readonly ReportColumn[]): string => csvRows([], [columns.map(({ name }) => name)]);
+
+/** Rows as CSV; formula-looking text is made harmless. */
+function csvRows(columns: readonly ReportColumn[], rows: readonly (readonly string[])[]): string {
+  const isFigure = columns.map(({ kind }) => isNumber(kind));
+  const harmless = rows.map((cells) =>
+    cells.map((text, i) => (isFigure[i] === true ? text : textCell(text))),
   );
-  const text = stringify([columns.map(({ name }) => textCell(name)), ...rows], {
-    record_delimiter: 'windows',
-  });
-  return Buffer.from(text);
+  return stringify(harmless, { record_delimiter: 'windows' });
+}
+
+const csvOf = (report: ReportReply): Buffer =>
+  Buffer.from(csvHead(report.columns) + csvRows(report.columns, texts(report)));
+
+/** Rows that come some at a time as CSV, heading first. */
+export async function* csvInParts(
+  columns: readonly ReportColumn[],
+  pages: AsyncIterable<readonly ReportRow[]>,
+): AsyncGenerator<string> {
+  yield csvHead(columns);
+  for await (const rows of pages)
+    yield csvRows(
+      columns,
+      rows.map(({ cells }) => textsOf(columns, cells)),
+    );
 }
 
 const FIGURES: Readonly<Partial<Record<CellKind, string>>> = {

@@ -2,14 +2,16 @@ import { REPORTS, type ReportName, type ReportQuery, type ReportReply } from '@h
 import { costOf, costText, workdayFromIso } from '@heath/core';
 import { ratesOf as demoRates, people } from '@heath/demo';
 import { parse } from 'csv-parse/sync';
+import { count, eq, isNotNull } from 'drizzle-orm';
 import exceljs from 'exceljs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { card } from '../../database/schema/index.ts';
+import { badgeOwner, card, punch } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/load.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { ratesOf, takeRates } from '../pay-codes/rates.ts';
-import { fileOfReport } from './file.ts';
-import { makeReport } from './service.ts';
+import { firstRows } from './define.ts';
+import { csvInParts, fileOfReport } from './file.ts';
+import { makeReport, rowsInParts } from './service.ts';
 
 let company: Company;
 beforeAll(async () => {
@@ -178,6 +180,33 @@ describe('the reports of a period', () => {
     expect(row?.[2]).toBe("'=1+1");
     const pdf = await fileOfReport(await report('hours-and-cost'), 'pdf', 'Somebody');
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  });
+});
+
+describe('a report that may be too long to show', () => {
+  it('has all its rows as CSV, by parts; what is shown is the first of them, and says so', async () => {
+    const long = (await rowsInParts(company, company.periodId, 'punches', {}))!;
+    let text = '';
+    for await (const part of csvInParts(long.columns, long.rows)) text += part;
+    const rows = parse(text) as string[][];
+    const whole = await report('punches');
+    expect(rows).toEqual(parse(await fileOfReport(whole, 'csv', null)));
+    // Counted a second way: the file of the generator, of whose lines some are the same twice, and some of badges that nobody owns.
+    const [counted] = await company.database
+      .select({ rows: count() })
+      .from(punch)
+      .innerJoin(badgeOwner, eq(badgeOwner.badgeId, punch.badgeId))
+      .where(isNotNull(badgeOwner.personId));
+    const outside = counted!.rows - (rows.length - 1);
+    expect(outside).toBeGreaterThanOrEqual(0);
+    expect(outside).toBeLessThan(counted!.rows / 50);
+    const again = async function* () {
+      yield whole.rows.slice(0, 7);
+      yield whole.rows.slice(7, 14);
+    };
+    expect(await firstRows(again(), 10)).toEqual({ rows: whole.rows.slice(0, 10), isAll: false });
+    expect(await firstRows(again(), 14)).toEqual({ rows: whole.rows.slice(0, 14), isAll: true });
+    expect(await rowsInParts(company, company.periodId, 'bridge', {})).toBeNull();
   });
 });
 

@@ -1,13 +1,14 @@
 import { FILE_FORMATS, ReportName, ReportQuery } from '@heath/contract';
-import { workdayToIso } from '@heath/core';
+import { type Workday, workdayToIso } from '@heath/core';
 import type { Router } from 'express';
 import * as v from 'valibot';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
+import { sendInParts } from '../../http/in-parts.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { guarded } from '../../rights/guarded.ts';
-import { fileOfReport, TYPES } from './file.ts';
-import { makeReport } from './service.ts';
+import { csvInParts, fileOfReport, TYPES } from './file.ts';
+import { makeReport, rowsInParts } from './service.ts';
 
 const Format = v.optional(v.picklist(FILE_FORMATS, `Give ${FILE_FORMATS.join(', ')}.`), 'csv');
 
@@ -24,10 +25,18 @@ export function reportRoutes(context: Context): Router {
     const periodId = valid(IdParam, request.params.period);
     const name = valid(ReportName, request.params.report);
     const format = valid(Format, request.query.format);
-    const { reply, sign } = await makeReport(context, periodId, name, valid(ReportQuery, request.query));
+    const query = valid(ReportQuery, request.query);
+    const fileOf = (firstDay: Workday) =>
+      response.type(TYPES[format]).attachment(`${name}-${workdayToIso(firstDay)}.${format}`);
+    const long = format === 'csv' ? await rowsInParts(context, periodId, name, query) : null;
+    if (long !== null) {
+      fileOf(long.firstDay);
+      await sendInParts(response, csvInParts(long.columns, long.rows));
+      return;
+    }
+    const { reply, sign } = await makeReport(context, periodId, name, query);
     const bytes = await fileOfReport(reply, format, sign);
-    response.type(TYPES[format]).attachment(`${name}-${workdayToIso(reply.firstDay)}.${format}`);
-    response.send(bytes);
+    fileOf(reply.firstDay).send(bytes);
   });
   return routes.router;
 }

@@ -1,5 +1,12 @@
 import type { ReportName, ReportQuery, ReportReply } from '@heath/contract';
-import { PARTS, type Part, type PartNames } from '@heath/core';
+import {
+  PARTS,
+  type Part,
+  type PartNames,
+  type ReportColumn,
+  type ReportRow,
+  type Workday,
+} from '@heath/core';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
@@ -11,22 +18,15 @@ import { namesByNumber } from './store.ts';
 
 /** A report of a period, with the name that signs it where it is to be signed. */
 export async function makeReport(
-  { database, clock }: Pick<Context, 'database' | 'clock'>,
+  context: Pick<Context, 'database' | 'clock'>,
   periodId: number,
   name: ReportName,
   query: ReportQuery,
 ): Promise<{ readonly reply: ReportReply; readonly sign: string | null }> {
-  const period = await periodAt(database, periodId);
-  const places = await placesByNumber(database);
-  const only = onlyOf(query.only);
-  const isOfPeople = query.by === 'person' || only?.part === 'person';
-  const names = namesOf(
-    places,
-    await codesByCode(database),
-    isOfPeople ? await namesByNumber(database) : new Map(),
-  );
   const kind = KINDS[name];
-  const made = await kind.make({ database, now: clock.now(), period, places, names, query, only });
+  const asked = await askedOf(context, periodId, query);
+  const { period, names, only } = asked;
+  const made = await kind.make(asked);
   const says = [only === null ? null : names.of(only.part, only.key), made.says ?? null].filter(
     (part) => part !== null,
   );
@@ -43,6 +43,40 @@ export async function makeReport(
     },
     sign: made.sign ?? null,
   };
+}
+
+/** The rows of a report that may have too many to be shown, some at a time; null of one that is shown whole. */
+export async function rowsInParts(
+  context: Pick<Context, 'database' | 'clock'>,
+  periodId: number,
+  name: ReportName,
+  query: ReportQuery,
+): Promise<{
+  readonly columns: readonly ReportColumn[];
+  readonly rows: AsyncIterable<readonly ReportRow[]>;
+  readonly firstDay: Workday;
+} | null> {
+  const { long } = KINDS[name];
+  if (long === undefined) return null;
+  const asked = await askedOf(context, periodId, query);
+  return { columns: long.columns, rows: long.rows(asked), firstDay: asked.period.firstDay };
+}
+
+async function askedOf(
+  { database, clock }: Pick<Context, 'database' | 'clock'>,
+  periodId: number,
+  query: ReportQuery,
+): Promise<Asked> {
+  const period = await periodAt(database, periodId);
+  const places = await placesByNumber(database);
+  const only = onlyOf(query.only);
+  const isOfPeople = query.by === 'person' || only?.part === 'person';
+  const names = namesOf(
+    places,
+    await codesByCode(database),
+    isOfPeople ? await namesByNumber(database) : new Map(),
+  );
+  return { database, now: clock.now(), period, places, names, query, only };
 }
 
 /** What of a part is asked for. Throws where there is no such part. */

@@ -1,5 +1,5 @@
 import { type ClassSums, type JobTime, type Line, type Workday, workday } from '@heath/core';
-import { and, asc, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNull, lt, lte, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { sealOfCard } from '../../computing/sealed.ts';
 import type { Reads } from '../../database/connect.ts';
@@ -177,14 +177,14 @@ export const cardsWithLines = (queries: Reads, first: Workday, last: Workday) =>
       .orderBy(asc(card.personId)),
   );
 
-/** The raw punches between two instants, of one person or of all who own a badge, with where each comes from. */
-export const punchesBetween = (
-  queries: Reads,
-  from: number,
-  to: number,
-  personId: number | null,
-  most: number,
-) =>
+/** Everybody, in order of their numbers. */
+export async function peopleByNumber(queries: Reads): Promise<number[]> {
+  const rows = await queries.select({ id: person.id }).from(person).orderBy(asc(person.number));
+  return rows.map(({ id }) => id);
+}
+
+/** The raw punches of some people between two instants, in order of their numbers, with where each comes from. */
+export const punchesBetween = (queries: Reads, from: number, to: number, people: readonly number[]) =>
   queries
     .select({
       personId: person.id,
@@ -210,11 +210,8 @@ export const punchesBetween = (
     .leftJoin(user, eq(user.id, punchSource.userId))
     .innerJoin(site, eq(site.id, punch.siteId))
     .leftJoin(job, eq(job.id, punch.jobId))
-    .where(
-      and(gte(punch.at, from), lt(punch.at, to), personId === null ? undefined : eq(person.id, personId)),
-    )
-    .orderBy(asc(person.number), asc(punch.at), asc(punch.id))
-    .limit(most);
+    .where(and(gte(punch.at, from), lt(punch.at, to), inArray(person.id, [...people])))
+    .orderBy(asc(person.number), asc(punch.at), asc(punch.id));
 
 const takingBack = alias(correction, 'taking_back');
 
