@@ -1,5 +1,5 @@
 /**
- * A plain calculation of the pay lines, second by second, straight from the text of a punch file and the three agreements
+ * A plain calculation of the pay lines, stretch by stretch, straight from the text of a punch file and the three agreements
  * as people would read them. It shares no code with Heath: it is here to disagree where Heath is wrong.
  */
 import { DateTime } from 'luxon';
@@ -73,73 +73,100 @@ function quarter(at: number): number {
   return into < 480 ? at - into : at - into + 900;
 }
 
-/** A paid second: its instant, and whether it was worked at storm duty. */
+/** A paid stretch, and whether it was worked at storm duty. */
 interface Paid {
-  readonly at: number;
+  readonly start: number;
+  readonly end: number;
   readonly storm: boolean;
 }
 
-/** The paid seconds of a shift. A short break belongs to the work before it. */
-function paidSeconds(spells: readonly Spell[], agreement: Agreement): Paid[] {
+const lengthOf = (stretches: readonly Pick<Paid, 'start' | 'end'>[]): number =>
+  stretches.reduce((sum, { start, end }) => sum + end - start, 0);
+
+/** Cuts a stretch after so many seconds; what has no length is left out. */
+function cut<T extends Paid>(stretch: T, after: number): T[] {
+  const at = Math.min(Math.max(stretch.start + after, stretch.start), stretch.end);
+  return [
+    { ...stretch, end: at },
+    { ...stretch, start: at },
+  ].filter(({ start, end }) => end > start);
+}
+
+/** The paid stretches of a shift. A short break belongs to the work before it. */
+function paidOf(spells: readonly Spell[], agreement: Agreement): Paid[] {
   const shift = spells.map((spell) => ({ ...spell }));
   if (agreement !== 'harbor') {
     shift[0]!.start = quarter(shift[0]!.start);
     shift[shift.length - 1]!.end = quarter(shift[shift.length - 1]!.end);
   }
-  const seconds: Paid[] = [];
+  const paid: Paid[] = [];
   let unpaid = 0;
   shift.forEach((spell, i) => {
     const before = shift[i - 1];
     if (before !== undefined) {
       if (spell.start - before.end > 20 * 60) unpaid += spell.start - before.end;
-      else for (let at = before.end; at < spell.start; at++) seconds.push({ at, storm: before.storm });
+      else paid.push({ start: before.end, end: spell.start, storm: before.storm });
     }
-    for (let at = spell.start; at < spell.end; at++) seconds.push({ at, storm: spell.storm });
+    paid.push(spell);
   });
   // Shore: half an hour off past five hours, after the fourth. Night: past six, at two o'clock. Both count what was punched.
   const due = agreement === 'shore' ? 5 : 6;
-  const take = agreement === 'harbor' || seconds.length <= due * HOUR ? 0 : Math.max(30 * 60 - unpaid, 0);
-  if (take === 0) return seconds;
-  let from = seconds[4 * HOUR]!.at;
+  const total = lengthOf(paid);
+  const take = agreement === 'harbor' || total <= due * HOUR ? 0 : Math.max(30 * 60 - unpaid, 0);
+  if (take === 0) return paid;
+  let before = 4 * HOUR;
   if (agreement === 'night') {
-    from = DateTime.fromSeconds(seconds[0]!.at, { zone }).plus({ days: 1 }).startOf('day').toSeconds();
-    while (DateTime.fromSeconds(from, { zone }).hour !== 2) from += 60;
+    let two = DateTime.fromSeconds(paid[0]!.start, { zone }).plus({ days: 1 }).startOf('day').toSeconds();
+    while (DateTime.fromSeconds(two, { zone }).hour !== 2) two += 60;
+    before = lengthOf(
+      paid.flatMap((stretch) => cut(stretch, two - stretch.start)).filter(({ end }) => end <= two),
+    );
   }
-  const first = Math.min(
-    seconds.findIndex(({ at }) => at >= from),
-    seconds.length - take,
-  );
-  return [...seconds.slice(0, first), ...seconds.slice(first + take)];
+  before = Math.min(before, total - take);
+  let seconds = 0;
+  return paid.flatMap((stretch) => {
+    const from = seconds;
+    seconds += stretch.end - stretch.start;
+    const [first, rest] = [stretch.start + before - from, stretch.start + before + take - from];
+    return [
+      { ...stretch, end: Math.min(stretch.end, Math.max(first, stretch.start)) },
+      { ...stretch, start: Math.max(stretch.start, Math.min(rest, stretch.end)) },
+    ].filter(({ start, end }) => end > start);
+  });
 }
 
-interface PaidSecond extends Paid {
+/** A paid stretch with its workday, and how many times it pays. */
+interface Worked extends Paid {
   readonly day: string;
-  pays: 1 | 1.5 | 2;
+  readonly pays: 1 | 1.5 | 2;
 }
 
-/** Above a number of seconds in each bucket, the given pay: only for seconds that are still ordinary. */
+/** Above a number of seconds in each bucket, the given pay: only for time that is still ordinary. */
 function overtime(
-  seconds: readonly PaidSecond[],
-  bucketOf: (second: PaidSecond) => string,
+  worked: readonly Worked[],
+  bucketOf: (day: string) => string,
   tiers: readonly (readonly [above: number, pays: 1.5 | 2])[],
   least = 0,
-): void {
-  const buckets = new Map<string, PaidSecond[]>();
-  let bucket = '';
-  let day = '';
-  for (const second of seconds) {
-    if (second.pays !== 1) continue;
-    if (second.day !== day) bucket = bucketOf(second);
-    day = second.day;
-    if (!buckets.has(bucket)) buckets.set(bucket, []);
-    buckets.get(bucket)!.push(second);
-  }
-  for (const counted of buckets.values()) {
-    if (counted.length - tiers[0]![0] < least) continue;
-    counted.forEach((second, i) => {
-      for (const [above, pays] of tiers) if (i >= above) second.pays = pays;
+): Worked[] {
+  const ordinary = worked.filter(({ pays }) => pays === 1);
+  const totals = new Map<string, number>();
+  for (const { day, start, end } of ordinary)
+    totals.set(bucketOf(day), (totals.get(bucketOf(day)) ?? 0) + end - start);
+  const sofar = new Map<string, number>();
+  return worked.flatMap((stretch) => {
+    const bucket = bucketOf(stretch.day);
+    if (stretch.pays !== 1 || totals.get(bucket)! - tiers[0]![0] < least) return [stretch];
+    const before = sofar.get(bucket) ?? 0;
+    sofar.set(bucket, before + stretch.end - stretch.start);
+    let parts = [stretch];
+    for (const [above] of tiers)
+      parts = parts.flatMap((part) => cut(part, above - before - (part.start - stretch.start)));
+    return parts.map((part) => {
+      const from = before + part.start - stretch.start;
+      const pays = tiers.findLast(([above]) => from >= above)?.[1] ?? 1;
+      return { ...part, pays };
     });
-  }
+  });
 }
 
 /** Hundredths of an hour of several parts of a day, so that they add up to the day's own. */
@@ -167,6 +194,21 @@ const CODES = new Map([
   ['topped up', '410'],
 ]);
 
+/** How much of a stretch the wall clock shows as from ten in the evening to six in the morning. */
+function nightSeconds(start: number, end: number): number {
+  let seconds = 0;
+  for (
+    let day = DateTime.fromSeconds(start, { zone }).minus({ days: 1 }).startOf('day');
+    day.toSeconds() < end;
+  ) {
+    const next = day.plus({ days: 1 });
+    const [from, to] = [day.set({ hour: 22 }).toSeconds(), next.set({ hour: 6 }).toSeconds()];
+    seconds += Math.max(0, Math.min(end, to) - Math.max(start, from));
+    day = next;
+  }
+  return seconds;
+}
+
 /** `person|code|date` to hundredths of an hour, as the file has them, for the days from `first` to `last`. */
 export function plainLines(
   punches: readonly PlainPunch[],
@@ -179,30 +221,29 @@ export function plainLines(
   for (const { person, day, hours } of leave) lines.set(`${person}|510|${day}`, hours * 100);
   for (const person of new Set(punches.map((punch) => punch.person))) {
     const agreement = agreementOf(person);
-    const seconds: PaidSecond[] = [];
+    let worked: Worked[] = [];
     const toppedUp = new Map<string, number>();
     for (const shift of shiftsOf(punches.filter((punch) => punch.person === person))) {
-      const paid = paidSeconds(shift, agreement);
-      const day = localDate(paid[0]!.at);
-      for (const { at, storm } of paid) seconds.push({ at, storm, day, pays: 1 });
+      const paid = paidOf(shift, agreement);
+      const day = localDate(paid[0]!.start);
+      for (const stretch of paid) worked.push({ ...stretch, day, pays: 1 });
       // Called out by the storm: four hours at least.
-      if (agreement === 'harbor' && shift[0]!.storm) toppedUp.set(day, Math.max(4 * HOUR - paid.length, 0));
+      if (agreement === 'harbor' && shift[0]!.storm)
+        toppedUp.set(day, Math.max(4 * HOUR - lengthOf(paid), 0));
     }
     const daily = [
       [8 * HOUR, 1.5],
       [10 * HOUR, 2],
     ] as const;
-    if (agreement !== 'shore') overtime(seconds, (s) => s.day, daily, agreement === 'night' ? 30 * 60 : 0);
+    if (agreement !== 'shore')
+      worked = overtime(worked, (day) => day, daily, agreement === 'night' ? 30 * 60 : 0);
     if (agreement === 'harbor') {
-      const sundays = new Set(
-        [...new Set(seconds.map((s) => s.day))].filter((day) => DateTime.fromISO(day).weekday === 7),
-      );
-      for (const second of seconds) {
-        if (sundays.has(second.day) && second.pays === 1) second.pays = 1.5;
-        if (HOLIDAYS.includes(second.day)) second.pays = 2;
-      }
+      worked = worked.map((stretch) => {
+        const { day, pays } = stretch;
+        if (HOLIDAYS.includes(day)) return { ...stretch, pays: 2 };
+        return pays === 1 && DateTime.fromISO(day).weekday === 7 ? { ...stretch, pays: 1.5 } : stretch;
+      });
     }
-    const weeks = new Map([...new Set(seconds.map((s) => s.day))].map((day) => [day, mondayOf(day)]));
     const weekly =
       agreement === 'shore'
         ? ([
@@ -210,17 +251,15 @@ export function plainLines(
             [50 * HOUR, 2],
           ] as const)
         : ([[40 * HOUR, 1.5]] as const);
-    overtime(seconds, (s) => weeks.get(s.day)!, weekly);
+    worked = overtime(worked, mondayOf, weekly);
 
     const days = new Map<string, { classes: Map<string, number>; night: number }>();
-    const clockBack = Date.UTC(2026, 9, 25, 1) / 1000;
-    for (const { at, day, pays, storm } of seconds) {
+    for (const { day, pays, storm, start, end } of worked) {
       if (!days.has(day)) days.set(day, { classes: new Map(), night: 0 });
       const sums = days.get(day)!;
       const kind = storm ? `${pays} storm` : String(pays);
-      sums.classes.set(kind, (sums.classes.get(kind) ?? 0) + 1);
-      const hour = Math.floor(((at + (at < clockBack ? HOUR : 0)) % 86_400) / HOUR);
-      if (hour >= 22 || hour < 6) sums.night++;
+      sums.classes.set(kind, (sums.classes.get(kind) ?? 0) + end - start);
+      sums.night += nightSeconds(start, end);
     }
     for (const [day, { classes, night }] of days) {
       if (day < first || day > last) continue;

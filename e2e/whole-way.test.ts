@@ -2,8 +2,8 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { cardRows } from '@heath/contract';
-import { instant, workday, zoneOffsets } from '@heath/core';
-import { CURRENT_PERIOD, LEAVE, people, punchFileLines, ZONE } from '@heath/demo';
+import { instant, workday, workdayToIso, zoneOffsets } from '@heath/core';
+import { CURRENT_PERIOD, FIRST_PERIOD, LEAVE, people, punchFileLines, ZONE } from '@heath/demo';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { violations } from './axe.ts';
@@ -92,6 +92,65 @@ async function settledPunches(): Promise<PlainPunch[]> {
 const AGREEMENTS: Record<string, Agreement> = { Afloat: 'harbor', Ashore: 'shore', Night: 'night' };
 const agreementOf = (number: string) =>
   AGREEMENTS[company.find((person) => person.number === number)!.department.group]!;
+
+interface PayFile {
+  /** Person, date, code, hours. */
+  readonly rows: readonly (readonly string[])[];
+  readonly trailer: readonly string[];
+}
+
+/** Downloads the file of the batch that is open. */
+async function downloadPayFile(): Promise<PayFile> {
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download the file' }).click();
+  const saved = readFileSync(await (await waiting).path(), 'utf8');
+  const lines = saved
+    .trimEnd()
+    .split('\r\n')
+    .slice(1)
+    .map((line) => line.split(','));
+  return { rows: lines.slice(0, -1), trailer: lines.at(-1)! };
+}
+
+/** `person|code|date` to hundredths of an hour: a line for each job is one in the plain calculation. */
+function linesOf(rows: PayFile['rows']): Map<string, number> {
+  const lines = new Map<string, number>();
+  for (const [person, date, code, hours] of rows) {
+    const key = `${person}|${code}|${date!.split('/').reverse().join('-')}`;
+    lines.set(key, (lines.get(key) ?? 0) + Math.round(Number(hours) * 100));
+  }
+  return lines;
+}
+const sumOf = (lines: ReadonlyMap<string, number>): number => [...lines.values()].reduce((a, b) => a + b, 0);
+
+describe('the six periods before', () => {
+  it.each([1, 2, 3, 4, 5, 6])(
+    'handoff %i: each line of its file is what a plain calculation gets from the raw punches, and they add up to its cards',
+    async (number) => {
+      const first = workday(FIRST_PERIOD + 14 * (number - 1));
+      const last = workday(first + 13);
+      const periods: { id: number; firstDay: string }[] = (
+        await page.evaluate(async () => (await fetch('/api/periods')).json())
+      ).periods;
+      const { id } = periods.find(({ firstDay }) => firstDay === workdayToIso(first))!;
+      await page.goto(`${url}/handoff?period=${id}`);
+      await page.getByRole('heading', { level: 1, name: `Handoff ${number}`, exact: true }).waitFor();
+      const { rows, trailer } = await downloadPayFile();
+      const punches = readPunches([...punchFileLines(company, first, last, offsets)].join('\r\n'));
+      const plain = plainLines(punches, agreementOf, workdayToIso(first), workdayToIso(last));
+      expect(Object.fromEntries([...linesOf(rows)].sort())).toEqual(Object.fromEntries([...plain].sort()));
+      const paidPeople = new Set([...plain.keys()].map((key) => key.split('|')[0]));
+      expect(trailer).toEqual([
+        'TRAILER',
+        String(rows.length),
+        (sumOf(plain) / 100).toFixed(2),
+        String(paidPeople.size),
+      ]);
+      const paid = new Map([...plain].filter(([key]) => !key.includes('|340|')));
+      expect(Number((await figure('payable')).replaceAll(',', ''))).toBe(sumOf(paid) / 100);
+    },
+  );
+});
 
 describe('from a punch file to a pay file', () => {
   it('imports the file; the same file again adds nothing', async () => {
@@ -261,28 +320,14 @@ describe('from a punch file to a pay file', () => {
       .getByLabel(/^Why it goes all the same: 1 person unknown/)
       .fill('They get their number next week');
     await page.getByRole('button', { name: 'Seal and hand off' }).click();
-    const waiting = page.waitForEvent('download');
-    await page.getByRole('link', { name: 'Download the file' }).click();
-    const saved = readFileSync(await (await waiting).path(), 'utf8');
-
-    const rows = saved
-      .trimEnd()
-      .split('\r\n')
-      .slice(1)
-      .map((line) => line.split(','));
-    const trailer = rows.pop()!;
+    const { rows, trailer } = await downloadPayFile();
     file7 = rows.map(([person, , code, hours]) => [person, code, hours].join());
     // What corrects period 6 is named for its day, and is the five hours that nobody was paid.
     const isCorrecting = ([, date]: readonly string[]) => date === '17/10/2026';
     const correcting = rows.filter(isCorrecting);
     expect(correcting.map(([person]) => person)).toEqual(correcting.map(() => 'MF-0107'));
     expect(correcting.reduce((total, [, , , hours]) => total + Math.round(Number(hours) * 100), 0)).toBe(500);
-    // A line for each job: what the plain calculation adds up, the file has apart.
-    const sent = new Map<string, number>();
-    for (const [person, date, code, hours] of rows.filter((row) => !isCorrecting(row))) {
-      const key = `${person}|${code}|${date!.split('/').reverse().join('-')}`;
-      sent.set(key, (sent.get(key) ?? 0) + Math.round(Number(hours) * 100));
-    }
+    const sent = linesOf(rows.filter((row) => !isCorrecting(row)));
     const punches = [...readPunches(csv), ...(await settledPunches())];
     const leave = Object.entries(LEAVE).flatMap(([index, days]) =>
       days.map((day) => ({
@@ -294,8 +339,7 @@ describe('from a punch file to a pay file', () => {
     const plain = plainLines(punches, agreementOf, '2026-10-19', '2026-11-01', leave);
     expect(Object.fromEntries([...sent].sort())).toEqual(Object.fromEntries([...plain].sort()));
 
-    const sum = [...plain.values()].reduce((a, b) => a + b, 0);
-    expect(trailer).toEqual(['TRAILER', String(rows.length), (sum / 100 + 5).toFixed(2), '64']);
+    expect(trailer).toEqual(['TRAILER', String(rows.length), (sumOf(plain) / 100 + 5).toFixed(2), '64']);
     // Storm duty is paid from codes of its own.
     expect([...plain.keys()].some((key) => key.includes('|780|'))).toBe(true);
     // The night the clocks went back is among them, an hour longer than by the clock on the wall.
