@@ -8,7 +8,8 @@ export default defineConfig({
           name: 'unit',
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['{core,cli,contract,demo,stand-ins/*}/src/**/*.test.ts', 'scripts/**/*.test.ts'],
-          // They compute, and share nothing.
+          // They compute, and change nothing that another could meet: what one has read of the core the next has, too.
+          isolate: false,
           maxWorkers: 2,
           sequence: { groupOrder: 0 },
           // How long a number of random cases takes is the machine's affair: this only ends what hangs.
@@ -18,23 +19,24 @@ export default defineConfig({
       {
         test: {
           name: 'web',
-          setupFiles: ['core/src/testing/seed.ts'],
+          setupFiles: ['core/src/testing/seed.ts', 'core/src/testing/fresh-modules.ts'],
           include: ['web/src/**/*.test.{ts,tsx}'],
-          // Two files at once left notices behind that outlived their page.
-          maxWorkers: 1,
-          sequence: { groupOrder: 1 },
+          isolate: false,
+          maxWorkers: 2,
+          sequence: { groupOrder: 0 },
           testTimeout: 180_000,
         },
       },
       {
         test: {
           name: 'database',
-          setupFiles: ['core/src/testing/seed.ts'],
+          setupFiles: ['core/src/testing/seed.ts', 'core/src/testing/fresh-modules.ts'],
           include: ['server/src/**/*.test.ts'],
           globalSetup: ['server/src/testing/database.ts'],
           // Each file has a database of its own.
+          isolate: false,
           maxWorkers: 2,
-          sequence: { groupOrder: 2 },
+          sequence: { groupOrder: 1 },
           testTimeout: 60_000,
           hookTimeout: 120_000,
         },
@@ -46,7 +48,7 @@ export default defineConfig({
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['e2e/kit.test.ts'],
           maxWorkers: 2,
-          sequence: { groupOrder: 2 },
+          sequence: { groupOrder: 1 },
           testTimeout: 120_000,
           hookTimeout: 240_000,
         },
@@ -58,8 +60,9 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           exclude: ['e2e/kit.test.ts'],
           globalSetup: ['e2e/server.ts'],
-          fileParallelism: false,
-          sequence: { groupOrder: 3 },
+          // Each file but one has a server of its own.
+          maxWorkers: 2,
+          sequence: { groupOrder: 2 },
           testTimeout: 120_000,
           hookTimeout: 240_000,
         },

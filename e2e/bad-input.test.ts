@@ -57,9 +57,7 @@ beforeAll(async () => {
 afterAll(async () => {
   clearInterval(sampler);
   agent.destroy();
-  const ended = new Promise((resolve) => server.process.once('exit', resolve));
-  server.process.kill('SIGTERM');
-  await ended;
+  await server.end();
   rmSync(temporary, { recursive: true, force: true });
   process.stdout.write(
     `Bad input, seed ${SEED}: ${JSON.stringify({ ...tally, baselineMegabytes: Math.round(baseline), grownMegabytes: Math.round(peak - baseline) })}\n`,

@@ -16,9 +16,7 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   await browser.close();
-  const ended = new Promise((resolve) => server.process.once('exit', resolve));
-  server.process.kill('SIGTERM');
-  await ended;
+  await server.end();
 });
 
 /** The core beside the screen is fetched when it is first needed. */

@@ -18,9 +18,7 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   await browser.close();
-  const ended = new Promise((resolve) => server.process.once('exit', resolve));
-  server.process.kill('SIGTERM');
-  await ended;
+  await server.end();
 });
 
 const questions = (page: Page) => page.getByRole('region', { name: 'Questions' });

@@ -51,6 +51,8 @@ export function setUp(databaseUrl: string, ...args: string[]): void {
 export interface RunningServer {
   readonly url: string;
   readonly process: ChildProcess;
+  /** Ends it, and waits until it has. */
+  end(): Promise<void>;
 }
 
 /** Starts the built server and waits until it is ready. */
@@ -67,7 +69,15 @@ export async function startServer(
     child.once('message', () => resolve());
     child.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
   });
-  return { url: `http://localhost:${port}`, process: child };
+  return {
+    url: `http://localhost:${port}`,
+    process: child,
+    async end() {
+      const ended = new Promise((resolve) => child.once('exit', resolve));
+      child.kill('SIGTERM');
+      await ended;
+    },
+  };
 }
 
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
@@ -81,9 +91,7 @@ export default async function setup(project: TestProject): Promise<() => Promise
   project.provide('payIntake', intake.url);
   project.provide('heathDatabase', databaseUrl);
   return async () => {
-    const ended = new Promise((resolve) => server.process.once('exit', resolve));
-    server.process.kill('SIGTERM');
-    await ended;
+    await server.end();
     await intake.close();
     rmSync(folder, { recursive: true, force: true });
   };

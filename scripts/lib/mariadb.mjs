@@ -73,9 +73,16 @@ function userFor(folder) {
   return ['--user=root'];
 }
 
+const WITHOUT_WAITING = [
+  '--innodb-flush-log-at-trx-commit=0',
+  '--innodb-flush-method=nosync',
+  '--innodb-doublewrite=0',
+];
+
 /**
  * Starts MariaDB on loopback with its data in `folder`, made at the first start. What it cannot do is thrown as an error with one sentence.
  *
+ * @param options.mayLose never waits for the disk: what a test wrote need not outlive the machine
  * @param options.mayReadFiles lets the account read files on the server, for measuring against LOAD DATA INFILE
  * @returns the URL of the database, its process, and how to launch it again and to stop it
  */
@@ -168,6 +175,7 @@ export async function startMariadb(folder, options = {}) {
         '--innodb-log-file-size=256M',
         '--innodb-autoinc-lock-mode=2',
         '--max-connections=300',
+        ...(options.mayLose ? WITHOUT_WAITING : []),
       ],
       // A group of its own, so that Ctrl-C reaches it through the script, after the application.
       { stdio: 'ignore', detached: true },

@@ -100,9 +100,11 @@ const later = (milliseconds: number) => new Promise((resolve) => setTimeout(reso
 
 // Notices outlive the test that said them; what they do later must not find the document gone.
 afterAll(async () => {
-  if (document.querySelector('[data-notices]') === null) return;
+  const notices = document.querySelector('[data-notices]');
+  if (notices === null) return;
   await later(NOTICE_MILLISECONDS);
   const { toast } = await import('../ui/toasts.tsx');
   toast.dismiss();
   await later(NOTICE_MILLISECONDS);
+  notices.remove();
 });
