@@ -9,6 +9,13 @@ import { correctingNow } from './correcting.ts';
 import type { ToHandOff } from './gather.ts';
 import { allGroups, cardSums, groupsOf } from './store.ts';
 
+/** The layout of the files. Throws where there is none. */
+async function layoutOfFiles(queries: Reads): Promise<ToHandOff['layout']> {
+  const layout = await layoutInUse(queries);
+  if (layout !== null) return layout;
+  throw new Problem(409, 'not-ready', 'There is no layout for the file yet. Make one under Pay files first.');
+}
+
 /** What is to be handed off of a period: some of its pay groups, or all that are open. */
 export async function toHandOff(
   queries: Reads,
@@ -28,13 +35,7 @@ export async function toHandOff(
   const groups = all.filter(({ id, batchId }) => batchId === null && (asked?.includes(id) ?? true));
   if (groups.length === 0)
     throw new Problem(409, 'sealed', 'This period was handed off already. It is never sent twice.');
-  const layout = await layoutInUse(queries);
-  if (layout === null)
-    throw new Problem(
-      409,
-      'not-ready',
-      'There is no layout for the file yet. Make one under Pay files first.',
-    );
+  const layout = await layoutOfFiles(queries);
   const counted = new Set(groups.map(({ id }) => id));
   const cards = (await cardSums(queries, periodId)).filter(({ groupId }) => counted.has(groupId)).length;
   return {
@@ -55,13 +56,7 @@ export async function differencesToHandOff(
   number: number,
 ): Promise<ToHandOff> {
   const period = await periodAt(queries, periodId);
-  const layout = await layoutInUse(queries);
-  if (layout === null)
-    throw new Problem(
-      409,
-      'not-ready',
-      'There is no layout for the file yet. Make one under Pay files first.',
-    );
+  const layout = await layoutOfFiles(queries);
   const correcting = await correctingNow(queries, await allGroups(queries));
   if (correcting.length === 0)
     throw new Problem(409, 'not-ready', 'No difference is approved: there is nothing to hand off.');
