@@ -60,8 +60,8 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           exclude: ['e2e/kit.test.ts'],
           globalSetup: ['e2e/server.ts'],
-          // Each file but one has a server of its own.
-          maxWorkers: 2,
+          // Each file but one has a server of its own; a third of them mostly wait for what they killed to come back.
+          maxWorkers: 3,
           sequence: { groupOrder: 2 },
           testTimeout: 120_000,
           hookTimeout: 240_000,
