@@ -191,16 +191,22 @@ function against(inputs: readonly PersonInput[]) {
 /** Finding the code of every line of every card by the demo's rules. */
 function mapping(inputs: readonly PersonInput[]) {
   const lines: PayLine[] = inputs.flatMap((input, i) =>
-    compute(input).lines.map((line) => ({
-      ...line,
+    // Each written out, as the server makes them.
+    compute(input).lines.map(({ workday, classId, multiplier, rule, job, seconds, hours }) => ({
       person: String(i),
       group: 'afloat',
+      workday,
       isHoliday: false,
-      job: line.job === null ? null : 'kittiwake',
+      classId,
+      multiplier,
+      rule,
+      job: job === null ? null : 'kittiwake',
       jobType: null,
       department: null,
       site: null,
       costCenter: null,
+      seconds,
+      hours,
     })),
   );
   const times: number[] = [];

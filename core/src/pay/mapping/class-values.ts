@@ -12,19 +12,32 @@ export const CLASS_KINDS = [
 ] as const;
 export type ClassKind = (typeof CLASS_KINDS)[number];
 
-const kinds = new Map<ClassId, ClassKind>();
+interface ClassValue {
+  readonly kind: ClassKind;
+  /** Null of worked time. */
+  readonly name: string | null;
+}
+const values = new Map<ClassId, ClassValue>();
 
-/** Of what kind a class is; asked for every line there is. */
-export function classKind(classId: ClassId): ClassKind {
-  let kind = kinds.get(classId);
-  if (kind === undefined) {
+/** A class taken apart, once: it is asked for every line there is, and by most rules. */
+function partsOf(classId: ClassId): ClassValue {
+  let value = values.get(classId);
+  if (value === undefined) {
     const parts = classParts(classId);
-    kind = parts.kind === 'worked' ? (parts.multiplier === 1 ? 'ordinary' : 'overtime') : parts.kind;
-    kinds.set(classId, kind);
+    value =
+      parts.kind === 'worked'
+        ? { kind: parts.multiplier === 1 ? 'ordinary' : 'overtime', name: null }
+        : { kind: parts.kind, name: parts.name };
+    values.set(classId, value);
   }
-  return kind;
+  return value;
 }
 
+/** Of what kind a class is. */
+export const classKind = (classId: ClassId): ClassKind => partsOf(classId).kind;
+
 /** The name of a premium, a kind of leave and the like; null where the class is of another kind. */
-export const nameIn = (classId: ClassId, kind: ClassKind): string | null =>
-  classId.startsWith(`${kind}:`) ? classId.slice(kind.length + 1) : null;
+export function nameIn(classId: ClassId, kind: ClassKind): string | null {
+  const value = partsOf(classId);
+  return value.kind === kind ? value.name : null;
+}

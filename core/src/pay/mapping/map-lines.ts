@@ -41,7 +41,14 @@ export function compileMapping(rules: readonly MappingRule[]): CodeMapping {
   const all = rules.map(compiled);
   return {
     rules,
-    ruleOf: (line) => all.findIndex((rule) => holds(rule, line)),
+    ruleOf(line) {
+      let place = 0;
+      for (const rule of all) {
+        if (holds(rule, line)) return place;
+        place++;
+      }
+      return -1;
+    },
     wouldHold: (rule, line) => {
       const one = all[rule];
       return one !== undefined && holds(one, line);
