@@ -373,6 +373,7 @@ describe('by a finger, on a phone', () => {
     await name.tap();
     await expect.poll(() => row().getByRole('button').first().innerText()).toContain('Farida Jansma');
     await row().locator('[data-says^="Out"]').first().waitFor();
+    await phone.getByRole('button', { name: /^Split/ }).waitFor({ state: 'attached' });
     const before = (await row().innerText()).match(/\d+\.\d\d/)?.[0];
 
     // A finger takes hold of a punch from some way off, and draws instead of scrolling.

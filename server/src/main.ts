@@ -12,7 +12,7 @@ import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';
 import { setting } from './database/schema/index.ts';
 import { Disk } from './disk.ts';
-import { forgetHalfReceived } from './features/imports/store.ts';
+import { forgetHalfReceived, lastImportId } from './features/imports/store.ts';
 import { sweepAttempts } from './features/sign-in/attempts.ts';
 import { SessionStore } from './features/sign-in/session-store.ts';
 import type { Context } from './http/context.ts';
@@ -67,6 +67,8 @@ async function main(): Promise<void> {
   };
   const app = createApp(context, sessions, await sessionSecret(database), config);
 
+  // Before anybody can send one.
+  const lastImport = await lastImportId(database);
   const server = app.listen(config.port, '127.0.0.1');
   server.on('error', (error: NodeJS.ErrnoException) => {
     const sentence =
@@ -78,7 +80,7 @@ async function main(): Promise<void> {
   });
   server.on('listening', () => {
     // Only whoever has the port may clear away what a server of that name left.
-    void takeUpWhatWasLeft(context, runner);
+    void takeUpWhatWasLeft(context, runner, lastImport);
     log.info(`listening on ${config.port}`);
     process.send?.('listening');
   });
@@ -107,10 +109,14 @@ async function main(): Promise<void> {
 }
 
 /** What a server of this name was doing when it died goes on, and cards that nobody computes any more are computed. */
-async function takeUpWhatWasLeft({ database, log, server }: Context, runner: TaskRunner): Promise<void> {
+async function takeUpWhatWasLeft(
+  { database, log, server }: Context,
+  runner: TaskRunner,
+  lastImport: number,
+): Promise<void> {
   runner.start();
   try {
-    await forgetHalfReceived(database, server);
+    await forgetHalfReceived(database, server, lastImport);
     await askForStaleCards(database);
     runner.nudge();
   } catch (error) {

@@ -15,7 +15,7 @@ import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, emptied, freshCompany, generatedLines } from '../../testing/company.ts';
 import { sheetNumber, workbook, workbookParts, zipped } from '../../testing/workbook.ts';
 import { describe as describeImport, receive, start } from './service.ts';
-import { forgetHalfReceived } from './store.ts';
+import { forgetHalfReceived, lastImportId } from './store.ts';
 
 let company: Company;
 beforeAll(async () => {
@@ -247,8 +247,14 @@ describe('importing punches', () => {
       { name: 'half.csv', status: 'receiving', receivedBy: company.server, madeBy: 1, madeAt: 0 },
       { name: 'other.csv', status: 'receiving', receivedBy: 'other:4870', madeBy: 1, madeAt: 0 },
     ]);
-    await forgetHalfReceived(company.database, company.server);
-    expect((await company.database.select().from(importFile)).map(({ name }) => name)).toEqual(['other.csv']);
+    const last = await lastImportId(company.database);
+    // Whoever asked again at once is sending it to the server that is up again.
+    await company.database
+      .insert(importFile)
+      .values({ name: 'again.csv', status: 'receiving', receivedBy: company.server, madeBy: 1, madeAt: 0 });
+    await forgetHalfReceived(company.database, company.server, last);
+    const left = await company.database.select().from(importFile);
+    expect(left.map(({ name }) => name)).toEqual(['other.csv', 'again.csv']);
   });
 
   it('takes nothing in while the disk is full, and says what, where and how much is needed', async () => {

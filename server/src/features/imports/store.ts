@@ -1,5 +1,5 @@
 import type { Mapping } from '@heath/core';
-import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, lte, max, ne, sql } from 'drizzle-orm';
 import type { Database, Keeps, Queries, Reads } from '../../database/connect.ts';
 import {
   assignment,
@@ -105,9 +105,23 @@ export function listImports(queries: Reads): Promise<ImportWithUser[]> {
   return withUser(queries).where(ne(importFile.status, 'receiving')).orderBy(desc(importFile.id)).limit(200);
 }
 
-/** Takes away what a server of this name was receiving when it died: nobody sends the rest of it. */
-export async function forgetHalfReceived(database: Database, server: string): Promise<void> {
-  const half = and(eq(importFile.status, 'receiving'), eq(importFile.receivedBy, server));
+/** The number of the last file that anybody began to send; 0 where there is none. */
+export async function lastImportId(queries: Reads): Promise<number> {
+  const [row] = await queries.select({ id: max(importFile.id) }).from(importFile);
+  return row?.id ?? 0;
+}
+
+/**
+ * Takes away what a server of this name was receiving when it died: nobody sends the rest of it.
+ *
+ * @param last the last file before the server of that name that asks took any: what it receives itself goes on
+ */
+export async function forgetHalfReceived(database: Database, server: string, last: number): Promise<void> {
+  const half = and(
+    eq(importFile.status, 'receiving'),
+    eq(importFile.receivedBy, server),
+    lte(importFile.id, last),
+  );
   for (const { id } of await database.select({ id: importFile.id }).from(importFile).where(half))
     await forgetReceiving(database, id);
 }
