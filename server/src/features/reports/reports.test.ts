@@ -119,6 +119,18 @@ describe('the reports of a period', () => {
     }
   });
 
+  it('the bridge says that cards are being computed, also of one job, of which they may be', async () => {
+    const [one] = await cards();
+    const at = (inputVersion: number) =>
+      company.database.update(card).set({ inputVersion }).where(eq(card.personId, one!.personId));
+    await at(one!.inputVersion + 1);
+    for (const query of [{ by: 'job' }, { by: 'person', only: 'job:kittiwake' }] as const)
+      expect((await report('bridge', query)).notes).toEqual([
+        '1 cards are being computed, and are not among these.',
+      ]);
+    await at(one!.inputVersion);
+  });
+
   it('overtime by cause is the overtime of the cards', async () => {
     const reply = await report('overtime');
     let plain = 0;

@@ -31,7 +31,8 @@ export const bridge: ReportKind = {
     for await (const cards of cardsOfBridge(database, period.id, byJob)) {
       for (const card of cards) {
         if (!card.isComputed) {
-          if (isAsked({ card, job: null }, places, only)) left.computing++;
+          // Its jobs are not known yet: it may be of any.
+          if (only?.part === 'job' || isAsked({ card, job: null }, places, only)) left.computing++;
           continue;
         }
         if (byJob && card.jobTimes === null) {
