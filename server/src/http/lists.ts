@@ -14,24 +14,34 @@ const plain = (text: string): string => text.toLowerCase().replaceAll(/[^a-z]/g,
 /** Separators of lists: the one that is most often in the first line is meant. */
 const SEPARATORS = [',', ';', '\t', '|'] as const;
 
-/**
- * Reads a CSV list by its headings.
- *
- * @param headings under which each field may stand, in small letters without anything but letters. Common practice, no source.
- * @throws Problem where a column that must be there is not, or the file is no CSV
- */
-export function readList<Field extends string>(
-  text: string,
-  headings: Readonly<Record<Field, readonly string[]>>,
-  needed: readonly Field[],
-): ListRow<Field>[] {
-  const first = text.replace(/^\uFEFF/, '').split(/\r?\n/, 1)[0] ?? '';
-  const delimiter = [...SEPARATORS].sort((a, b) => first.split(b).length - first.split(a).length)[0] ?? ',';
-  let rows: readonly WithLine[];
+/** The first line that has anything in it, with what stands in quotes left out. */
+const headLineOf = (text: string): string => /^.*\S.*$/m.exec(text)?.[0].replaceAll(/"[^"]*"/g, '') ?? '';
+
+const refuse = (line: number | null, says: string, field?: string): Problem =>
+  new Problem(
+    422,
+    'invalid',
+    line === null ? says : `Line ${line}: ${says}`,
+    field === undefined ? {} : { field },
+  );
+
+/** Refuses a text that was no UTF-8 before it came here: what could not be read is gone from it. */
+function refuseUnreadable(text: string): void {
+  const at = text.search(/[\uFFFD\0]/);
+  if (at < 0) return;
+  const line = text.slice(0, at).split(/\r\n|\n|\r/).length;
+  throw refuse(line, 'a character cannot be read. Save the list as CSV in UTF-8.');
+}
+
+function rowsOf(text: string): readonly WithLine[] {
+  const head = headLineOf(text);
+  const delimiter = [...SEPARATORS].sort((a, b) => head.split(b).length - head.split(a).length)[0] ?? ',';
   try {
-    rows = withLines(text, {
+    return withLines(text, {
       bom: true,
       delimiter,
+      // All of them anywhere: with the first alone, rows of a list that was joined from two would be cells of one another.
+      record_delimiter: ['\r\n', '\n', '\r'],
       relax_column_count: true,
       skip_empty_lines: true,
       trim: true,
@@ -39,31 +49,57 @@ export function readList<Field extends string>(
       info: true,
     });
   } catch {
-    throw new Problem(
-      422,
-      'invalid',
-      'This is no CSV file: its quotes do not match. Save the list as CSV in UTF-8.',
-    );
+    throw refuse(null, 'This is no CSV file: its quotes do not match. Save the list as CSV in UTF-8.');
   }
-  const [header, ...others] = rows;
-  const fields = (header?.record ?? []).map((name) =>
+}
+
+/**
+ * Reads a CSV list by its headings.
+ *
+ * @param headings under which each field may stand, in small letters without anything but letters. Common practice, no source.
+ * @throws Problem where a column that must be there is not, or is there twice; where a row has more values than there are columns; where
+ * the file is no CSV in UTF-8
+ */
+export function readList<Field extends string>(
+  text: string,
+  headings: Readonly<Record<Field, readonly string[]>>,
+  needed: readonly Field[],
+): ListRow<Field>[] {
+  refuseUnreadable(text);
+  const [header, ...others] = rowsOf(text);
+  const names = header?.record ?? [];
+  const fields = names.map((name) =>
     (Object.keys(headings) as Field[]).find((field) => headings[field].includes(plain(name))),
   );
   for (const field of needed)
     if (!fields.includes(field))
-      throw new Problem(
-        422,
-        'invalid',
+      throw refuse(
+        null,
         `The list has no column for the ${field}: head one of its columns ${headings[field].slice(0, 3).join(', ')}.`,
-        { field },
+        field,
       );
-  return others.map(({ record: cells, info }) => {
+  fields.forEach((field, k) => {
+    const first = fields.indexOf(field);
+    if (field !== undefined && first < k)
+      throw refuse(
+        null,
+        `Two columns can be the ${field}: ${names[first]} and ${names[k]}. Take one out, or head it with a word of your own.`,
+        field,
+      );
+  });
+  return others.map(({ record: cells, info: { lines: line } }) => {
+    const beyond = cells.slice(fields.length).find((cell) => cell !== '');
+    if (beyond !== undefined)
+      throw refuse(
+        line,
+        `it has ${cells.length} values, and there are ${fields.length} columns. A value with the separator in it, such as 18,50, stands in quotes.`,
+      );
     const of: Partial<Record<Field, string>> = {};
     fields.forEach((field, k) => {
       const cell = cells[k] ?? '';
       if (field !== undefined && cell !== '') of[field] = cell;
     });
-    return { line: info.lines, of };
+    return { line, of };
   });
 }
 
@@ -82,8 +118,6 @@ export function dayIn(text: string | undefined, line: number, field: string): Wo
   try {
     return workdayFromIso(text);
   } catch {
-    throw new Problem(422, 'invalid', `Line ${line}: ${text} is no day. Write days like 2026-10-25.`, {
-      field,
-    });
+    throw refuse(line, `${text} is no day. Write days like 2026-10-25.`, field);
   }
 }

@@ -6,11 +6,12 @@ import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
 
+const LINE_END = /\r\n|\n|\r/;
 const SEPARATORS = [',', ';', '\t', '|'] as const;
 
 /** The separator by which the first lines have the same number of values, and the most of them. */
 function separatorOf(text: string): Sample['separator'] {
-  const lines = text.split(/\r?\n/, 12).filter((line) => line !== '');
+  const lines = text.split(LINE_END, 12).filter((line) => line !== '');
   const score = (separator: string) => {
     const counts = lines.map((line) => line.split(separator).length);
     const [first = 1] = counts;
@@ -21,7 +22,7 @@ function separatorOf(text: string): Sample['separator'] {
 
 /** No separator stands equally often in its lines: it may be of fixed width. */
 const isSeparated = (text: string, separator: Sample['separator']): boolean => {
-  const lines = text.split(/\r?\n/, 12).filter((line) => line !== '');
+  const lines = text.split(LINE_END, 12).filter((line) => line !== '');
   return lines.some((line) => line.includes(separator));
 };
 
@@ -62,7 +63,7 @@ const MOST_LINES = 2000;
 const linesOf = (sample: string): string[] =>
   sample
     .replace(/^\uFEFF/, '')
-    .split(/\r?\n/)
+    .split(LINE_END)
     .filter((line) => line.trim() !== '')
     .slice(0, MOST_LINES);
 
@@ -71,6 +72,8 @@ function rowsOf(sample: string, separator: Sample['separator']): string[][] {
     return parse(sample, {
       bom: true,
       delimiter: separator,
+      // All of them anywhere: the line end that is used is told by `lineEnd`, and no row is to be lost to another.
+      record_delimiter: ['\r\n', '\n', '\r'],
       relax_column_count: true,
       skip_empty_lines: true,
     });

@@ -37,6 +37,25 @@ export function createCode(
   });
 }
 
+/** Refuses a list that says something of the same code or person twice: nobody knows which holds. */
+function refuseTwice(
+  field: string,
+  listed: readonly { readonly value: string; readonly line: number }[],
+): void {
+  const lines = new Map<string, number>();
+  for (const { value, line } of listed) {
+    const before = lines.get(value);
+    if (before !== undefined)
+      throw new Problem(
+        422,
+        'invalid',
+        `Line ${line}: ${field} ${value} stands in line ${before} already. Leave one of the two.`,
+        { field },
+      );
+    lines.set(value, line);
+  }
+}
+
 const CODE_HEADINGS = {
   code: ['code', 'paycode', 'earningcode', 'paytype'],
   name: ['name', 'description', 'codename', 'label'],
@@ -63,23 +82,18 @@ export function takeCodes(context: Asks, who: Who, write: Write | null, text: st
         if (multiplier !== null && !(multiplier >= 0 && multiplier <= 10))
           throw wrong('multiplier', `${of.multiplier} is no multiplier: write it like 1.5.`);
         if ((of.account?.length ?? 0) > 32) throw wrong('account', 'an account has at most 32 characters.');
-        return {
-          line,
-          code: parsed.output.code,
-          name: parsed.output.name,
-          kind,
-          multiplier,
-          account: of.account ?? null,
-          firstDay: dayIn(of['first day'], line, 'first day'),
-          lastDay: dayIn(of['last day'], line, 'last day'),
-        };
+        const firstDay = dayIn(of['first day'], line, 'first day');
+        const lastDay = dayIn(of['last day'], line, 'last day');
+        if (firstDay !== null && lastDay !== null && lastDay < firstDay)
+          throw wrong('last day', `its last day, ${of['last day']}, is before its first.`);
+        const { code, name } = parsed.output;
+        return { line, code, name, kind, multiplier, account: of.account ?? null, firstDay, lastDay };
       },
     );
-    const again = listed.find(({ code }, i) => listed.findIndex((one) => one.code === code) < i);
-    if (again !== undefined)
-      throw new Problem(422, 'invalid', `Line ${again.line}: code ${again.code} stands in the list twice.`, {
-        field: 'code',
-      });
+    refuseTwice(
+      'code',
+      listed.map(({ code, line }) => ({ value: code, line })),
+    );
     const before = new Map((await codes(tx)).map((one) => [one.code, one]));
     let [added, changed] = [0, 0];
     for (const { line: _, ...values } of listed) {
@@ -139,19 +153,26 @@ export function takePeople(context: Asks, who: Who, write: Write | null, text: s
               field: 'codes',
             },
           );
-        return { number, name: name.slice(0, 120), codes: own };
+        return { line, number, name: name.slice(0, 120), codes: own };
       },
     );
+    refuseTwice(
+      'number',
+      listed.map(({ number, line }) => ({ value: number, line })),
+    );
     const before = new Map((await knownPeople(tx)).map((one) => [one.number, one]));
-    const news = new Map(listed.map((one) => [one.number, one]));
     let [added, changed] = [0, 0];
-    for (const one of news.values()) {
+    for (const one of listed) {
       const was = before.get(one.number);
       if (was === undefined) added++;
       else if (was.name !== one.name || JSON.stringify(was.codes) !== JSON.stringify(one.codes)) changed++;
     }
-    await keepKnown(tx, [...news.values()]);
-    const notInList = [...before.keys()].filter((number) => !news.has(number)).length;
+    await keepKnown(
+      tx,
+      listed.map(({ line: _, ...one }) => one),
+    );
+    const inList = new Set(listed.map(({ number }) => number));
+    const notInList = [...before.keys()].filter((number) => !inList.has(number)).length;
     tell({ what: 'list taken', about: 'known_person', aboutId: 0, after: { added, changed, notInList } });
     return { added, changed, notInList };
   });
