@@ -12,6 +12,7 @@ import {
 import { COLUMNS } from '../pay/layouts/columns.ts';
 import { type ColumnKind, LINE_PARTS } from '../pay/layouts/define.ts';
 import { type Layout, type LayoutColumn, layoutObjections } from '../pay/layouts/layout.ts';
+import { columnOf } from '../pay/layouts/recognize.ts';
 import type { BatchHead, BatchLine } from '../pay/layouts/types.ts';
 import { CLASS_KINDS } from '../pay/mapping/class-values.ts';
 import type { MappingRule, MappingWhen } from '../pay/mapping/rule.ts';
@@ -278,6 +279,71 @@ export const layouts: fc.Arbitrary<Layout> = fc
       lineFor: LINE_PARTS.filter((part) => parts.has(part)),
       header: wide(layout.header),
       trailer: wide(layout.trailer),
+    };
+  })
+  .filter((layout) => layoutObjections(layout).length === 0);
+
+/** Columns that a sample can be told by, under the heading that such a column has. */
+const PLAIN_HEADINGS = {
+  person: 'EMP',
+  name: 'Name',
+  workday: 'DATE',
+  code: 'CODE',
+  hours: 'HOURS',
+  'cost center': 'COST',
+  job: 'JOB',
+  department: 'DEPT',
+  account: 'GL',
+  reference: 'REF',
+  'line number': 'LINE',
+} as const;
+type PlainColumn = keyof typeof PLAIN_HEADINGS;
+const PLAIN_COLUMNS = Object.keys(PLAIN_HEADINGS) as PlainColumn[];
+
+/** A layout as a sample of it could be sent: separated values, known columns, and the usual record at the end or none. */
+export const plainLayouts: fc.Arbitrary<Layout> = fc
+  .record({
+    columns: fc
+      .shuffledSubarray(PLAIN_COLUMNS)
+      .map((some) => [...new Set([...some, 'person', 'hours'] as const)]),
+    pattern: fc.constantFrom('YYYY-MM-DD', 'DD/MM/YYYY', 'MM/DD/YYYY', 'M/D/YY', 'YYYYMMDD', 'DD.MM.YYYY'),
+    hours: fc.tuple(written, fc.boolean()),
+    hasHeading: fc.boolean(),
+    hasTrailer: fc.boolean(),
+    isTabbed: fc.boolean(),
+    says: fc.record({
+      nothing: fc.constantFrom('leave out' as const, 'write' as const),
+      separator: fc.constantFrom(',' as const, ';' as const, '|' as const),
+      quotes: fc.constantFrom('where needed' as const, 'always' as const),
+      decimalMark: fc.constantFrom('.' as const, ',' as const),
+      lineEnd: fc.constantFrom('crlf' as const, 'lf' as const),
+    }),
+  })
+  .map(({ columns, pattern, hours: [how, saysUnit], hasHeading, hasTrailer, isTabbed, says }): Layout => {
+    const settings: Partial<Record<LayoutColumn['holds'], object>> = { workday: { pattern }, hours: how };
+    const inMinutes = how.written === 'minutes';
+    const unit = inMinutes ? 'MINUTES' : 'HOURS';
+    const headingOf = (holds: PlainColumn) =>
+      holds !== 'hours' ? PLAIN_HEADINGS[holds] : saysUnit ? unit : 'QTY';
+    const needed = new Set(columns.flatMap((holds) => needsOf(columnOf(holds, ''))));
+    return {
+      name: 'From a sample',
+      kind: isTabbed ? 'tsv' : 'csv',
+      lineFor: LINE_PARTS.filter((part) => part === 'person' || needed.has(part)),
+      columns: columns.map((holds) => columnOf(holds, headingOf(holds), settings[holds])),
+      hasHeading,
+      header: null,
+      trailer: hasTrailer
+        ? [
+            columnOf('words', '', { text: 'TRAILER' }),
+            columnOf('line count', ''),
+            columnOf('hours', '', how),
+            columnOf('people count', ''),
+          ]
+        : null,
+      encoding: 'utf-8',
+      fileName: 'pay-{batch}-{last}.csv',
+      ...says,
     };
   })
   .filter((layout) => layoutObjections(layout).length === 0);

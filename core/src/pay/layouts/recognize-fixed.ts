@@ -133,6 +133,7 @@ export function recognizeFixed({ lines, lineEnd }: FixedSample, known: KnownValu
       separator: ',',
       lineEnd,
       hasMark: false,
+      isQuoted: false,
     },
     known,
   );

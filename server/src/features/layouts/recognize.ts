@@ -20,6 +20,13 @@ function separatorOf(text: string): Sample['separator'] {
   return [...SEPARATORS].sort((a, b) => score(b) - score(a))[0] ?? ',';
 }
 
+/** Its first lines have nothing outside quotes. */
+const isQuoted = (text: string): boolean =>
+  text
+    .replace(/^\uFEFF/, '')
+    .split(LINE_END, 12)
+    .every((line) => line === '' || /^".*"$/.test(line));
+
 /** No separator stands equally often in its lines: it may be of fixed width. */
 const isSeparated = (text: string, separator: Sample['separator']): boolean => {
   const lines = text.split(LINE_END, 12).filter((line) => line !== '');
@@ -45,6 +52,7 @@ export async function recognizeSample(
           separator,
           lineEnd,
           hasMark: sample.startsWith('\uFEFF'),
+          isQuoted: isQuoted(sample),
         },
         known,
       )
