@@ -189,7 +189,16 @@ interface CardState {
   exceptions: { key: string; proposals: { at: number }[] }[];
 }
 
-/** Settles and undoes on the full database, request to recomputed card. */
+/** A correction that every card can have. */
+function adjustmentOn(day: number) {
+  const date = workdayToIso(workday(day));
+  const says = { kind: 'flat-hours', workday: date, as: 'adjustment', code: 'Measured', length: 'PT1H' };
+  return { says, note: 'measured' };
+}
+
+const CARDS_CORRECTED = 150;
+
+/** Corrections and undoes on the full database, request to recomputed card: of what is to settle, again and again, and of other cards once. */
 async function corrections(): Promise<number[]> {
   const rows = cardRows(await call<CardsReply>('GET', '/periods/1/cards'));
   const times: number[] = [];
@@ -207,6 +216,14 @@ async function corrections(): Promise<number[]> {
       times.push(settledIn, undoing);
     }
   }
+  for (const { personId } of rows.filter((row) => row.toSettle === 0).slice(0, CARDS_CORRECTED)) {
+    const path = `/periods/1/cards/${personId}/corrections`;
+    const [correctedIn, { correctionId }] = await timed(() =>
+      call<{ correctionId: number }>('POST', path, adjustmentOn(CURRENT_PERIOD + 4)),
+    );
+    const [undoing] = await timed(() => call('POST', `${path}/${correctionId}/undo`));
+    times.push(correctedIn, undoing);
+  }
   return times;
 }
 
@@ -223,11 +240,13 @@ async function usersAtOnce(): Promise<{ times: number[]; errors: number }> {
     Array.from({ length: USERS }, async (_, user) => {
       for (let i = 0; performance.now() < until; i++) {
         const path = `/periods/1/cards/${rows[(user * 997 + i * 31) % rows.length]!.personId}`;
-        const day = workdayToIso(workday(CURRENT_PERIOD + (i % 14)));
-        const says = { kind: 'flat-hours', workday: day, as: 'adjustment', code: 'Measured', length: 'PT1H' };
         try {
           const [made, { correctionId }] = await timed(() =>
-            call<{ correctionId: number }>('POST', `${path}/corrections`, { says, note: 'measured' }),
+            call<{ correctionId: number }>(
+              'POST',
+              `${path}/corrections`,
+              adjustmentOn(CURRENT_PERIOD + (i % 14)),
+            ),
           );
           const [undone] = await timed(() => call('POST', `${path}/corrections/${correctionId}/undo`));
           times.push(made, undone);

@@ -137,21 +137,27 @@ export async function sendAlone(database: Database, ...statements: readonly Stat
   }
 }
 
+/** What ends a transaction, and what comes of it. */
+export interface Ending<T> {
+  /** What is written last; one of them keeps what happened, see `happened`. */
+  readonly last: readonly Statement[];
+  /** Null where nothing is written. */
+  readonly happened: Statement | null;
+  /** What can be made ready while the database commits. What it throws is left to `result`, which finds nothing ready. */
+  readonly meanwhile?: () => void;
+  readonly result: (sent: unknown[]) => T;
+}
+
 /**
  * A transaction in two round trips: it begins with the first statements that `work` sends, and ends with those that `work`
- * returns beside its result; the last of them keeps what happened. Whatever is thrown takes everything back; where the database asks
- * for it, it is repeated.
+ * returns beside its result; the last of them keeps what happened. Whatever is thrown before it is committed takes everything back; where the
+ * database asks for it, it is repeated.
  */
-export function inTransaction<T>(
+export async function inTransaction<T>(
   database: Database,
-  work: (trip: Trip) => Promise<{
-    readonly last: readonly Statement[];
-    /** Null where nothing is written. */
-    readonly happened: Statement | null;
-    readonly result: (sent: unknown[]) => T;
-  }>,
+  work: (trip: Trip) => Promise<Ending<T>>,
 ): Promise<T> {
-  return repeated(async () => {
+  const { ending, sent } = await repeated(async () => {
     const connection = await writingConnectionOf(database);
     let begun = false;
     const trip: Trip = {
@@ -162,16 +168,25 @@ export function inTransaction<T>(
       },
     };
     try {
-      const { last, happened, result } = await work(trip);
+      const ending = await work(trip);
+      const { last, happened, meanwhile } = ending;
       if (happened === null && last.length > 0) throw new Error('A write did not say what it does.');
       const writes = happened === null ? [] : [...last, happened];
-      const sent = await committing(() => send(connection, [...writes, COMMIT]));
+      const committed = committing(() => send(connection, [...writes, COMMIT]));
+      try {
+        meanwhile?.();
+      } catch {
+        // It is on its way to the disk: whether that came about is all that counts now.
+      }
+      const sent = await committed;
       connection.release();
-      return result(sent);
+      return { ending, sent };
     } catch (error) {
       // Rolling back a transaction that did not begin does nothing.
       await rollBack(connection);
       throw error;
     }
   });
+  // Behind everything else: the connection is somebody else's by now, and nothing can be taken back.
+  return ending.result(sent);
 }

@@ -1,9 +1,11 @@
 import { instant } from '@heath/core';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Company, freshCompany } from '../testing/company.ts';
+import { connect, disconnect } from './connect.ts';
 import { isToBeRepeated } from './failures.ts';
-import { writing } from './happened.ts';
+import { happenedQuery, writing } from './happened.ts';
+import { build, inTransaction, statement } from './round-trip.ts';
 import { payCode } from './schema/index.ts';
 import { repeated } from './transaction.ts';
 
@@ -59,6 +61,45 @@ describe('transactions', () => {
     });
     await expect(failed).rejects.toThrow('no');
     expect(await company.database.select().from(payCode).where(eq(payCode.code, 'C'))).toEqual([]);
+  });
+
+  it('of which nothing can be shown once they are kept stay kept, and give their connection back once', async () => {
+    const one = connect(company.url, 1);
+    const insert = (code: string) => [statement(build.insert(payCode).values({ code, name: 'n' }))];
+    const told = () => happenedQuery(BY, { what: 'tried', about: 'pay_code', aboutId: 1 });
+    const unshown = inTransaction(one, async (trip) => {
+      await trip.send(statement(sql`SELECT 1`));
+      return {
+        last: insert('D'),
+        happened: told(),
+        meanwhile: () => {
+          throw new Error('cannot be made ready');
+        },
+        result: () => {
+          throw new Error('cannot be shown');
+        },
+      };
+    });
+    const between = deferred();
+    // On the only connection: whoever gave it back twice would let the last into the middle of this one, which would keep it.
+    const takenBack = writing(one, BY, async (tx, tell) => {
+      tell({ what: 'tried', about: 'pay_code', aboutId: 1 });
+      await tx.insert(payCode).values({ code: 'E', name: 'n' });
+      await between.promise;
+      throw new Error('taken back');
+    });
+    await expect(unshown).rejects.toThrow('cannot be shown');
+    const last = inTransaction(one, async (trip) => {
+      await trip.send(statement(sql`SELECT 1`));
+      return { last: insert('F'), happened: told(), result: () => 'shown' };
+    });
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    between.resolve(undefined);
+    await expect(takenBack).rejects.toThrow('taken back');
+    expect(await last).toBe('shown');
+    const kept = await company.database.select({ code: payCode.code }).from(payCode);
+    expect(kept.map(({ code }) => code).filter((code) => ['D', 'E', 'F'].includes(code))).toEqual(['D', 'F']);
+    await disconnect(one);
   });
 
   it('are not repeated for ever', async () => {

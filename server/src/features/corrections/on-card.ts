@@ -34,7 +34,12 @@ export interface LockedCard extends ReadCard {
   readonly before: Computed;
   /** Whether what becomes of it is explained: of many at once nobody asks. */
   readonly withReasons: boolean;
+  /** The number that the next correction has as long as it is not written: above those of all that are. */
+  readonly nextId: Correction['id'];
 }
+
+/** Far above all numbers that there are. */
+export const NO_ID_YET = correctionId(2 ** 52);
 
 /** The card with its row locked, computed as it stands; refused where it is out of reach, or their own. */
 export async function openLocked(
@@ -42,17 +47,24 @@ export async function openLocked(
   who: Who,
   send: Send,
   key: CardKey,
+  nextId: () => Correction['id'] = () => NO_ID_YET,
 ): Promise<LockedCard> {
-  return opened(who, await readCard(database, key, clock.now(), send, true), true);
+  const read = await readCard(database, key, clock.now(), send, true);
+  return opened(who, read, true, nextId());
 }
 
 /** A locked card as it stands. Throws where it is not there for who asks, or their own. */
-export function opened(who: Who, read: ReadCard | undefined, withReasons: boolean): LockedCard {
+export function opened(
+  who: Who,
+  read: ReadCard | undefined,
+  withReasons: boolean,
+  nextId = NO_ID_YET,
+): LockedCard {
   if (read === undefined || !reaches(who, read.subject))
     throw new Problem(404, 'not-found', 'This person has no card in this period.');
   if (isOwn(who, read.subject))
     throw new Problem(403, 'own-card', 'This is your own card: somebody else corrects and approves it.');
-  return { ...read, before: compute(read.input), withReasons };
+  return { ...read, before: compute(read.input), withReasons, nextId };
 }
 
 /** Throws where a card was handed off: of many at once nobody decides what goes out as a difference. */
@@ -80,17 +92,10 @@ function missingPunch({ kind, punch }: Exception, at: Instant): Says {
   return { kind: 'add', at, punchKind: settlesOut ? 'out' : 'in', zone, job, department, site, note: null };
 }
 
-/** Ids above all others, for corrections that are not written yet. */
-const NEXT = 2 ** 52;
-
-/** The number that the last correction of a card has as long as it is not written. */
-export const lastId = ({ corrections }: PersonInput): Correction['id'] =>
-  corrections[corrections.length - 1]?.id ?? correctionId(NEXT);
-
 /** The card with one more correction, computed with its reasons. */
 function corrected(card: LockedCard, says: Says): { input: PersonInput; computed: Computed } {
-  const { input, withReasons } = card;
-  const correction: Correction = { id: correctionId(NEXT + input.corrections.length), ...says };
+  const { input, withReasons, nextId } = card;
+  const correction: Correction = { id: nextId, ...says };
   const more = { ...input, corrections: [...input.corrections, correction] };
   const computed = compute(more, withReasons);
   refuseLocked(card, computed);

@@ -42,7 +42,7 @@ import {
   asSaid,
   type Change,
   type LockedCard,
-  lastId,
+  NO_ID_YET,
   neighborsTouched,
   openLocked,
   rowOf,
@@ -51,7 +51,7 @@ import {
   touchedBy,
 } from './on-card.ts';
 import { checkPlaces } from './places.ts';
-import { insertCorrection } from './store.ts';
+import { insertCorrection, nextIdSelect } from './store.ts';
 
 /** The card before and after a change; nothing is written. */
 function preview(
@@ -192,7 +192,8 @@ function keepInOneTransaction(
 ): Promise<SettleReply> {
   const by = { userId: somebody(who), at: context.clock.now() };
   return inTransaction(context.database, async (trip) => {
-    const card = await openLocked(context, who, unlessAnswered(who, write, trip), key);
+    const first = firstTrip(who, write, trip);
+    const card = await openLocked(context, who, first.send, key, first.nextId);
     const change = correct(card);
     const { note, input, computed } = change;
     const before = cardResults(card.input, card.before);
@@ -208,6 +209,17 @@ function keepInOneTransaction(
     const neighbors = touched === null ? [] : await neighborsTouched(context, card.subject, touched);
     const answer =
       write === null ? [] : [keepAnswer(who, write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
+    const replyWith = (id: number): SettleReply => {
+      const history = [...card.history, { ...values, id, by: who.name }];
+      const told = id === card.nextId ? computed : withId(input, correctionId(id), card.withReasons);
+      return {
+        correctionId: id,
+        card: cardView({ ...card, input, history }, told, results, card.subject.inputVersion + 1),
+        // What was handed off stays as it was sent: the strip goes on showing that.
+        change: card.subject.sealed ? null : stripChange(before, results, card),
+      };
+    };
+    let ready: SettleReply | undefined;
     return {
       // What happened is about the last that was inserted with a number of its own: the correction.
       last: [...neighbors, insertCorrection(values), ...answer, ...cardWith(card, results)],
@@ -218,17 +230,14 @@ function keepInOneTransaction(
         before: { payableHours: values.payableBefore },
         after: { payableHours: values.payableAfter },
       }),
+      meanwhile: () => {
+        if (card.nextId !== NO_ID_YET) ready = replyWith(card.nextId);
+      },
       result: (sent) => {
         if (neighbors.length > 0 || card.subject.sealed) context.nudge();
         const { insertId } = sent[neighbors.length] as { insertId: number };
-        const history = [...card.history, { ...values, id: insertId, by: who.name }];
-        const told = withId(input, correctionId(insertId), card.withReasons);
-        return {
-          correctionId: insertId,
-          card: cardView({ ...card, input, history }, told, results, card.subject.inputVersion + 1),
-          // What was handed off stays as it was sent: the strip goes on showing that.
-          change: card.subject.sealed ? null : stripChange(before, results, card),
-        };
+        // Most often it has the number that was expected, and the reply was made while the database wrote.
+        return ready?.correctionId === insertId ? ready : replyWith(insertId);
       },
     };
   });
@@ -249,18 +258,31 @@ function cardWith({ subject }: LockedCard, results: ReturnType<typeof cardResult
  * at once must find it.
  */
 function withId(input: PersonInput, id: Correction['id'], withReasons: boolean): Computed {
-  const before = lastId(input);
-  const corrections = input.corrections.map((one) => (one.id === before ? { ...one, id } : one));
+  const corrections = input.corrections.map((one, i, all) => (i === all.length - 1 ? { ...one, id } : one));
   return compute({ ...input, corrections }, withReasons);
 }
 
-/** Sends with the first statements, behind the lock, the question whether this write was done before; throws `Answered` where it was. */
-function unlessAnswered(who: Who, write: Write | null, trip: Trip): Send {
-  if (write === null) return trip.send;
-  return async (...statements) => {
-    const sent = await trip.send(...statements, answerQuery(who, write));
-    const before = answerIn(write, sent.pop());
-    if (before !== undefined) throw new Answered(before.result as Kept);
-    return sent;
+/**
+ * What the first statements, behind the lock, are sent with: the question whether this write was done before, which throws `Answered` where it
+ * was, and the one for the number that the correction will have.
+ */
+function firstTrip(
+  who: Who,
+  write: Write | null,
+  trip: Trip,
+): { readonly send: Send; readonly nextId: () => Correction['id'] } {
+  let nextId = NO_ID_YET;
+  return {
+    async send(...statements) {
+      const answers = write === null ? [] : [answerQuery(who, write)];
+      const sent = await trip.send(...statements, nextIdSelect.with(), ...answers);
+      const [next, answer] = sent.splice(statements.length);
+      const before = write === null ? undefined : answerIn(write, answer);
+      if (before !== undefined) throw new Answered(before.result as Kept);
+      const [row] = nextIdSelect.rows(next);
+      if (row !== undefined) nextId = correctionId(row.id);
+      return sent;
+    },
+    nextId: () => nextId,
   };
 }

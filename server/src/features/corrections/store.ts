@@ -1,7 +1,7 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Reads } from '../../database/connect.ts';
-import { build, type Statement, statement } from '../../database/round-trip.ts';
+import { build, type Statement, select, statement } from '../../database/round-trip.ts';
 import { bulk, correction, type department, type job, type site, user } from '../../database/schema/index.ts';
 
 /** A correction that is to be written. */
@@ -10,6 +10,11 @@ export type NewCorrection = Omit<typeof correction.$inferInsert, 'id'>;
 /** Adds a correction, or some. */
 export const insertCorrection = (values: NewCorrection | readonly NewCorrection[]): Statement =>
   statement(build.insert(correction).values(Array.isArray(values) ? [...values] : [values as NewCorrection]));
+
+/** The number that the next correction will have, if nobody else is quicker; travels with other statements. */
+export const nextIdSelect = select(
+  build.select({ id: sql<number>`COALESCE(MAX(${correction.id}), 0) + 1`.as('next_id') }).from(correction),
+);
 
 /** Adds what some corrections are made under together. */
 export const insertBulk = (values: Omit<typeof bulk.$inferInsert, 'id'>): Statement =>
