@@ -22,11 +22,11 @@ export const { useAmountsQuery, useAddAmountsMutation, useTakeAmountsMutation, u
         transformResponse: reads(AmountsReply),
         invalidatesTags: FOLLOWS,
       }),
-      takeAmounts: build.mutation<AmountsReply, { periodId: number; text: string }>({
-        query: ({ periodId, text }) => ({
+      takeAmounts: build.mutation<AmountsReply, { periodId: number; file: File }>({
+        query: ({ periodId, file }) => ({
           url: `/periods/${periodId}/amounts/list`,
           method: 'PUT',
-          body: text,
+          body: file,
           headers: { 'Content-Type': 'text/csv' },
         }),
         transformResponse: reads(AmountsReply),

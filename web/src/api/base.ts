@@ -52,6 +52,10 @@ const NOT_KNOWN: ProblemBody = {
   status: 503,
 };
 
+/** What tells one body from another: of a file what the browser says of it, since as JSON all files are the same. */
+const told = (body: unknown): unknown =>
+  body instanceof File ? [body.name, body.size, body.lastModified] : body;
+
 /**
  * Sends a request, and sends it again while nothing answers. A write carries a key, so that the server does it once however often it is
  * asked; the key is kept until its outcome is known, also when somebody presses the button again.
@@ -63,7 +67,7 @@ const askUntilAnswered: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryE
 ) => {
   const request: FetchArgs = typeof args === 'string' ? { url: args } : args;
   const isWrite = queryApi.type === 'mutation';
-  const what = JSON.stringify([request.method, request.url, request.body]);
+  const what = JSON.stringify([request.method, request.url, told(request.body)]);
   const key = unanswered.get(what) ?? newWriteKey();
   if (isWrite) unanswered.set(what, key);
   const keyed = isWrite ? { ...request, headers: { ...request.headers, [WRITE_KEY_HEADER]: key } } : request;

@@ -32,7 +32,7 @@ export const {
         keepUnusedDataFor: 10,
       },
     ),
-    recognizeLayout: build.mutation<RecognizedLayout, string>({
+    recognizeLayout: build.mutation<RecognizedLayout, File>({
       query: (body) => ({
         url: '/layouts/recognize',
         method: 'POST',

@@ -20,11 +20,11 @@ export const { usePayCodesQuery, useRatesQuery, useAddCodeMutation, useTakeListM
         transformResponse: reads(PayCodesReply),
         invalidatesTags: ['pay-codes', 'mapping'],
       }),
-      takeList: build.mutation<ListReply, { what: 'list' | 'people' | 'rates'; text: string }>({
-        query: ({ what, text }) => ({
+      takeList: build.mutation<ListReply, { what: 'list' | 'people' | 'rates'; file: File }>({
+        query: ({ what, file }) => ({
           url: `/pay-codes/${what}`,
           method: 'PUT',
-          body: text,
+          body: file,
           headers: { 'Content-Type': 'text/csv' },
         }),
         transformResponse: reads(ListReply),

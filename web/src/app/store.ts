@@ -11,7 +11,8 @@ export const newStore = () =>
     middleware: (defaults) =>
       defaults({
         serializableCheck: {
-          isSerializable: (value: unknown) => isPlain(value) || value instanceof LongList,
+          isSerializable: (value: unknown) =>
+            isPlain(value) || value instanceof LongList || value instanceof File,
         },
       }).concat(api.middleware),
     // What comes with one answer is drawn at once and together, not with the next frame.

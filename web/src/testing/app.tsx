@@ -1,16 +1,21 @@
 /** Parts of the application in a document without a browser, with a server that answers as a test says. */
-import { cleanup, render } from '@testing-library/react';
+import { cleanup, configure, render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { afterAll, afterEach, beforeEach, vi } from 'vitest';
 import { newStore } from '../app/store.ts';
 
+// How long something takes to come is the machine's affair: this only ends what never does.
+configure({ asyncUtilTimeout: 10_000 });
+
 /** What was asked of the server. */
 export interface Asked {
   readonly method: string;
   readonly path: string;
   readonly body: unknown;
+  /** By which a write is known again. */
+  readonly key: string | null;
 }
 type Answer = { readonly status: number; readonly body: unknown };
 /** What a server answers; undefined where it has nothing at that address. */
@@ -26,6 +31,10 @@ class PageRequest extends Request {
     super(new URL(address, BASE), init);
   }
 }
+
+/** JSON as what it says, anything else as its text. */
+const bodyOf = (text: string, type: string | null): unknown =>
+  text === '' ? null : type?.includes('json') ? JSON.parse(text) : text;
 
 /** A connection on which nothing is told. */
 class SilentSource {
@@ -47,7 +56,8 @@ export function answering(server: Server): Asked[] {
     const asked = {
       method: request.method,
       path: `${pathname}${search}`.replace(/^\/api/, ''),
-      body: text === '' ? null : JSON.parse(text),
+      body: bodyOf(text, request.headers.get('Content-Type')),
+      key: request.headers.get('Idempotency-Key'),
     };
     all.push(asked);
     const { status, body } = server(asked) ?? { status: 404, body: { type: 'not-found', title: 'No.' } };

@@ -15,16 +15,17 @@ let last: ReturnType<ToastsModule['toast']> | undefined;
  */
 async function show(text: string, milliseconds: number, action: ExternalToast['action']): Promise<void> {
   const mine = ++asked;
+  const page = document;
   try {
     const { toast } = await import('./toasts.tsx');
     await drawn();
-    // Something newer is to be said in its place.
-    if (mine !== asked) return;
+    // Something newer is to be said in its place; or its page is gone, and nobody is left to tell.
+    if (mine !== asked || page !== globalThis.document) return;
     if (last !== undefined) toast.dismiss(last);
     last = toast(text, { duration: milliseconds, action });
   } catch {
     // Of all that could be said, that Heath cannot be reached must not depend on reaching it.
-    showPlainly(text);
+    if (page === globalThis.document) showPlainly(text);
   }
 }
 
@@ -32,8 +33,6 @@ async function show(text: string, milliseconds: number, action: ExternalToast['a
 const drawn = () => new Promise<void>((resolve) => requestAnimationFrame(() => setTimeout(resolve, 100)));
 
 function showPlainly(text: string): void {
-  // Its page may be gone by then: nobody is left to tell.
-  if (!('document' in globalThis)) return;
   const notice = document.body.appendChild(document.createElement('p'));
   notice.setAttribute('role', 'status');
   notice.className = 'fixed right-6 bottom-6 z-50 rounded-control bg-peat px-4 py-3 text-on-peat';

@@ -3,7 +3,8 @@ import { layoutObjections } from './layout.ts';
 import { recognizeFixed } from './recognize-fixed.ts';
 
 const KNOWN = { people: new Set(['MF-0101', 'MF-0102', 'MF-0103']), codes: new Set(['110', '215', '340']) };
-const fixed = (...lines: readonly string[]) => recognizeFixed({ lines, lineEnd: 'lf' }, KNOWN);
+const fixed = (...lines: readonly string[]) =>
+  recognizeFixed({ lines, lineEnd: 'lf', encoding: 'utf-8' }, KNOWN);
 const LEDGER = [
   'LEDGER    00000720261101000020.05',
   'MF-0101   110   20261101000008.50',
@@ -61,6 +62,6 @@ describe('a sample of fixed width', () => {
 
   it('of which nobody is known is not guessed at', () => {
     expect(fixed('XX-9101   110   20261101000008.50', 'XX-9102   110   20261101000010.00')).toBeNull();
-    expect(recognizeFixed({ lines: [], lineEnd: 'lf' }, KNOWN)).toBeNull();
+    expect(recognizeFixed({ lines: [], lineEnd: 'lf', encoding: 'utf-8' }, KNOWN)).toBeNull();
   });
 });

@@ -6,6 +6,7 @@ import { columnOf, type KnownValues, type Recognized, recognizeLayout } from './
 export interface FixedSample {
   readonly lines: readonly string[];
   readonly lineEnd: Layout['lineEnd'];
+  readonly encoding: Layout['encoding'];
 }
 
 /** A part of a line, from one place to before another. */
@@ -114,7 +115,10 @@ function recordOf(line: string, counted: Counted): LayoutColumn[] {
  * What a sample file of fixed width looks like. Its columns are found by somebody known in each line; where two columns touch without a
  * blank, a date or a known code between them, a note says that their widths are to be looked at.
  */
-export function recognizeFixed({ lines, lineEnd }: FixedSample, known: KnownValues): Recognized | null {
+export function recognizeFixed(
+  { lines, lineEnd, encoding }: FixedSample,
+  known: KnownValues,
+): Recognized | null {
   const place = placeOfPeople(lines, known.people);
   if (place === null) return null;
   const lengths = [...new Set([...known.people].map(({ length }) => length))];
@@ -132,7 +136,7 @@ export function recognizeFixed({ lines, lineEnd }: FixedSample, known: KnownValu
       rows: [...(isHeading ? [cellsOf(before)] : []), ...body.map(cellsOf)],
       separator: ',',
       lineEnd,
-      hasMark: false,
+      encoding,
       isQuoted: false,
     },
     known,

@@ -13,7 +13,7 @@ const sample = (text: string, separator: Sample['separator'] = ',') =>
       rows: parse(text, { delimiter: separator, relax_column_count: true }),
       separator,
       lineEnd: text.includes('\r\n') ? 'crlf' : 'lf',
-      hasMark: false,
+      encoding: 'utf-8',
       isQuoted: false,
     },
     KNOWN,
@@ -102,7 +102,7 @@ describe('a layout from a sample', () => {
         const isInMinutes = unit !== undefined && 'written' in unit && unit.written === 'minutes';
         fc.pre(!isInMinutes || lines.some(({ hours }) => Math.abs(hours) > 36_000));
         const found = recognizeLayout(
-          { rows, separator, lineEnd: layout.lineEnd, hasMark: false, isQuoted },
+          { rows, separator, lineEnd: layout.lineEnd, encoding: 'utf-8', isQuoted },
           { people: new Set(lines.map(({ person }) => person)), codes: KNOWN.codes },
         );
         if (found === null || found.notes.length > 0 || found.columns.some(({ isSure }) => !isSure)) {

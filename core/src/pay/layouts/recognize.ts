@@ -16,7 +16,7 @@ export interface Sample {
   readonly rows: readonly (readonly string[])[];
   readonly separator: ',' | ';' | '|' | '\t';
   readonly lineEnd: Layout['lineEnd'];
-  readonly hasMark: boolean;
+  readonly encoding: Layout['encoding'];
   /** Every value stands in quotes. */
   readonly isQuoted: boolean;
 }
@@ -246,7 +246,7 @@ const writtenAs = (column: LayoutColumn | undefined): object =>
  * trailer. Where two readings are possible, a note says so; nothing is guessed silently.
  */
 export function recognizeLayout(
-  { rows, separator, lineEnd, hasMark, isQuoted }: Sample,
+  { rows, separator, lineEnd, encoding, isQuoted }: Sample,
   known: KnownValues,
 ): Recognized | null {
   const width = Math.max(...rows.slice(0, 20).map((row) => row.length), 0);
@@ -260,6 +260,8 @@ export function recognizeLayout(
   const hasTrailer = body.length > 1 && last !== undefined && isRecord(last, body, width, known.people);
   const lines = hasTrailer ? body.slice(0, -1) : body;
   const notes: string[] = [];
+  if (encoding === 'windows-1252')
+    notes.push('The sample is not in UTF-8. It is read as Windows-1252: look at its names.');
   const below = Array.from({ length: width }, (_, i) => lines.map((line) => line[i] ?? ''));
   const isPerDay = below.some((values) => patternsOf(values).length > 0);
   const told = below.map((values, i) => {
@@ -318,7 +320,7 @@ export function recognizeLayout(
       quotes: isQuoted ? 'always' : 'where needed',
       decimalMark,
       lineEnd,
-      encoding: hasMark ? 'utf-8 with mark' : 'utf-8',
+      encoding,
       fileName: `pay-{batch}-{last}.${separator === '\t' ? 'tsv' : 'csv'}`,
     },
     columns: told.map(({ heading, sample, isSure }) => ({ heading, sample, isSure })),

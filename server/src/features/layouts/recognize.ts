@@ -4,6 +4,7 @@ import { parse } from 'csv-parse/sync';
 import { person } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
+import type { EncodedText } from '../../http/text-in.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
 
 const LINE_END = /\r\n|\n|\r/;
@@ -22,10 +23,7 @@ function separatorOf(text: string): Sample['separator'] {
 
 /** Its first lines have nothing outside quotes. */
 const isQuoted = (text: string): boolean =>
-  text
-    .replace(/^\uFEFF/, '')
-    .split(LINE_END, 12)
-    .every((line) => line === '' || /^".*"$/.test(line));
+  text.split(LINE_END, 12).every((line) => line === '' || /^".*"$/.test(line));
 
 /** No separator stands equally often in its lines: it may be of fixed width. */
 const isSeparated = (text: string, separator: Sample['separator']): boolean => {
@@ -36,7 +34,7 @@ const isSeparated = (text: string, separator: Sample['separator']): boolean => {
 /** What a sample file looks like, as a layout to begin from. */
 export async function recognizeSample(
   { database }: Pick<Context, 'database'>,
-  sample: string,
+  { text: sample, encoding }: EncodedText,
 ): Promise<RecognizedLayout> {
   const people = await database.select({ number: person.number }).from(person);
   const known = {
@@ -51,12 +49,12 @@ export async function recognizeSample(
           rows: rowsOf(sample, separator).slice(0, MOST_LINES),
           separator,
           lineEnd,
-          hasMark: sample.startsWith('\uFEFF'),
+          encoding,
           isQuoted: isQuoted(sample),
         },
         known,
       )
-    : recognizeFixed({ lines: linesOf(sample), lineEnd }, known);
+    : recognizeFixed({ lines: linesOf(sample), lineEnd, encoding }, known);
   if (found === null)
     throw new Problem(
       422,
@@ -70,7 +68,6 @@ const MOST_LINES = 2000;
 
 const linesOf = (sample: string): string[] =>
   sample
-    .replace(/^\uFEFF/, '')
     .split(LINE_END)
     .filter((line) => line.trim() !== '')
     .slice(0, MOST_LINES);
@@ -78,7 +75,6 @@ const linesOf = (sample: string): string[] =>
 function rowsOf(sample: string, separator: Sample['separator']): string[][] {
   try {
     return parse(sample, {
-      bom: true,
       delimiter: separator,
       // All of them anywhere: the line end that is used is told by `lineEnd`, and no row is to be lost to another.
       record_delimiter: ['\r\n', '\n', '\r'],

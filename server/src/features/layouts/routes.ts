@@ -4,7 +4,7 @@ import { answer } from '../../http/answer.ts';
 import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
-import { textIn } from '../../http/text-in.ts';
+import { encodedTextIn } from '../../http/text-in.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
 import { recognizeSample } from './recognize.ts';
@@ -25,7 +25,7 @@ export function layoutRoutes(context: Context): Router {
     answer(response, 'POST /layouts', await all());
   });
   routes.post('/layouts/recognize', async (request, response) => {
-    const sample = await textIn(request, MOST_OF_A_SAMPLE);
+    const sample = await encodedTextIn(request, MOST_OF_A_SAMPLE);
     answer(response, 'POST /layouts/recognize', await recognizeSample(context, sample));
   });
   routes.put('/layouts/:layout', async (request, response) => {

@@ -50,7 +50,12 @@ function refuseContradictions(says: Layout): void {
 const MOST_LAYOUTS = 100;
 
 /** Adds a layout; the first there is is in use. */
-export function createLayout(context: Asks, who: Who, write: Write | null, says: Layout): Promise<number> {
+export async function createLayout(
+  context: Asks,
+  who: Who,
+  write: Write | null,
+  says: Layout,
+): Promise<number> {
   refuseContradictions(says);
   return once(context, who, write, async (tx, tell) => {
     const there = await layouts(tx);
@@ -63,7 +68,7 @@ export function createLayout(context: Asks, who: Who, write: Write | null, says:
 }
 
 /** Changes a layout. Refused where somebody else changed it since. */
-export function keepLayout(
+export async function keepLayout(
   context: Asks,
   who: Who,
   write: Write | null,

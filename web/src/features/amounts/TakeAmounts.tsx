@@ -12,8 +12,8 @@ export function TakeAmounts({ periodId }: { periodId: number }) {
       field="A list as CSV"
       isBusy={isLoading}
       error={error}
-      onText={async (text) => {
-        const { data } = await take({ periodId, text });
+      onFile={async (file) => {
+        const { data } = await take({ periodId, file });
         if (data !== undefined) say('The amounts of the list are added.');
       }}
     />

@@ -60,10 +60,10 @@ function FromSample({
       field="A sample file"
       isBusy={isLoading}
       error={error}
-      onText={async (text, fileName) => {
-        const { data } = await recognize(text);
+      onFile={async (file) => {
+        const { data } = await recognize(file);
         if (data === undefined) return;
-        const name = fileName.replace(/\.\w+$/, '').slice(0, 80) || data.says.name;
+        const name = file.name.replace(/\.\w+$/, '').slice(0, 80) || data.says.name;
         onFound({ ...data.says, name }, data.notes);
         const sure = data.columns.filter(({ isSure }) => isSure).length;
         say(`${sure} of ${data.columns.length} columns are recognized.`);

@@ -15,8 +15,8 @@ export function TakeList({ what, columns }: { what: 'list' | 'people' | 'rates';
       field="A list as CSV"
       isBusy={isLoading}
       error={error}
-      onText={async (text) => {
-        const { data } = await take({ what, text });
+      onFile={async (file) => {
+        const { data } = await take({ what, file });
         if (data !== undefined)
           say(
             `Taken: ${data.added} added, ${data.changed} changed, ${data.notInList} not in the list and kept.`,

@@ -5,14 +5,14 @@ import { problemOf } from '../../api/base.ts';
 import { Button } from '../Button.tsx';
 import { Notice } from '../Notice.tsx';
 
-/** Takes the text of a file: dropped here, or chosen. */
+/** Takes a file: dropped here, or chosen. Its bytes are sent as they are: who reads them can tell what they are. */
 export function DropList({
   title,
   says,
   field,
   isBusy,
   error,
-  onText,
+  onFile,
   children,
 }: {
   title: string;
@@ -23,22 +23,22 @@ export function DropList({
   isBusy: boolean;
   /** Why the last one was refused. */
   error: unknown;
-  onText: (text: string, fileName: string) => Promise<void>;
+  onFile: (file: File) => Promise<void>;
   /** What became of the last one. */
   children?: ReactNode;
 }) {
   const [unread, setUnread] = useState<string | null>(null);
   const onDrop = async ([file]: File[]) => {
     if (file === undefined) return;
-    let text: string;
     try {
-      text = await file.text();
+      // What cannot be read any more would look like a server that is gone.
+      await file.slice(0, 1).arrayBuffer();
       setUnread(null);
     } catch {
       setUnread(`${file.name} cannot be read.`);
       return;
     }
-    await onText(text, file.name);
+    await onFile(file);
   };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: (files) => void onDrop(files),
