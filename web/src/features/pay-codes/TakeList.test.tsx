@@ -53,7 +53,7 @@ it('of which nobody knows whether it was kept is asked for again by its own key;
       ? ok({ added: 1, changed: 0, notInList: 0 })
       : { status: 503, body: { type: 'outcome-unknown', title: 'Not known.', status: 503 } },
   );
-  const [one, another] = [file('code,name\n110,Ordinary\n'), file('code,name\n220,Double\n', 'more.csv')];
+  const [one, another] = [file('code,name\n110,Ordinary\n'), file('code,name\n220,Double time\n')];
   drop(one);
   expect(await screen.findByText(/it is not known whether this was saved/)).toBeDefined();
   known = true;
