@@ -12,7 +12,7 @@ import mysql, { type Connection, type ResultSetHeader, type RowDataPacket } from
 import { SERVER_FLAGS } from '../scripts/lib/server.mjs';
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
-import { loadCompany } from '../server/src/demo/load.ts';
+import { loadCompany } from '../server/src/demo/company.ts';
 import { handOff } from './handoff.ts';
 import { dayAndHand, interact, openBrowser, settleMany, weigh } from './screens.ts';
 

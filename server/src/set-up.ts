@@ -10,7 +10,8 @@ import { readConfig } from './config.ts';
 import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';
 import { setting, user } from './database/schema/index.ts';
-import { emptyDatabase, loadDemo } from './demo/load.ts';
+import { emptyDatabase } from './demo/company.ts';
+import { loadDemo } from './demo/year.ts';
 import { addUser } from './features/users/service.ts';
 import { HEATH } from './rights/who.ts';
 

@@ -3,7 +3,7 @@ import { instantFromIso, type Rulebook, workdayFromIso } from '@heath/core';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { card, payGroup, person, rulebook, rulebookEdition, task } from '../database/schema/index.ts';
-import { importFile } from '../demo/load.ts';
+import { importFile } from '../demo/acting.ts';
 import { listCards, openCard } from '../features/cards/service.ts';
 import { here } from '../tasks/work.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';

@@ -17,7 +17,7 @@ import {
   rulebookEdition,
   site,
 } from '../database/schema/index.ts';
-import { importFile } from '../demo/load.ts';
+import { importFile } from '../demo/acting.ts';
 import { giveBadge, listUnowned } from '../features/badges/service.ts';
 import { listCards, openCard } from '../features/cards/service.ts';
 import { bytes, type Company, freshCompany } from '../testing/company.ts';

@@ -2,7 +2,7 @@ import { instantFromIso, workdayFromIso } from '@heath/core';
 import { eq, ne } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { card, period, person } from '../database/schema/index.ts';
-import { importFile } from '../demo/load.ts';
+import { importFile } from '../demo/acting.ts';
 import { openCard } from '../features/cards/service.ts';
 import { settle } from '../features/corrections/service.ts';
 import { bytes, type Company, freshCompany } from '../testing/company.ts';

@@ -1,7 +1,7 @@
 import { cardRows } from '@heath/contract';
 import { eq } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { importFile } from '../demo/load.ts';
+import { importFile } from '../demo/acting.ts';
 import { listCards, openCard } from '../features/cards/service.ts';
 import { settle, undo } from '../features/corrections/service.ts';
 import { createCode } from '../features/pay-codes/service.ts';

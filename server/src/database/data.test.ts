@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { importFile } from '../demo/load.ts';
+import { importFile } from '../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
 
 const page = readFileSync(new URL('../../../docs/data.md', import.meta.url), 'utf8');

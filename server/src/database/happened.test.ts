@@ -77,7 +77,7 @@ describe('SQL by hand that writes', () => {
       // Punches of a file: `import` in the bench.
       'database/load-data.ts',
       // A load of the demo that was cut off.
-      'demo/load.ts',
+      'demo/company.ts',
     ]);
   });
 });

@@ -5,7 +5,7 @@ import type { Router } from 'express';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../app.ts';
 import { card, department } from '../database/schema/index.ts';
-import { importFile } from '../demo/load.ts';
+import { importFile } from '../demo/acting.ts';
 import { SessionStore } from '../features/sign-in/session-store.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
 import { serve } from '../testing/serve.ts';

@@ -4,7 +4,7 @@ import { parse } from 'csv-parse/sync';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { batchLine, person } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';

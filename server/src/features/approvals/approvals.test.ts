@@ -2,7 +2,7 @@ import { cardRows, withChange } from '@heath/contract';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { payGroup } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import type { Who } from '../../rights/who.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard, periodStrip } from '../cards/service.ts';

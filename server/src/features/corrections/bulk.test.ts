@@ -14,7 +14,7 @@ import { readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import { bulk, card, correction } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { serve } from '../../testing/serve.ts';
 import { listCards } from '../cards/service.ts';

@@ -8,7 +8,7 @@ import { readCard } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import { card, correction, punch } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import type { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard, periodStrip } from '../cards/service.ts';

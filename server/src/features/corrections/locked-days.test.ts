@@ -2,7 +2,7 @@ import { workdayFromIso } from '@heath/core';
 import { count } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { card, correction } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { openCard } from '../cards/service.ts';
 import { lockDays, payPeriodsOf } from '../periods/service.ts';

@@ -3,7 +3,7 @@ import { classSums, isOvertime, payableHours, workday, workdayFromIso } from '@h
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { card } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approve, withdraw } from '../approvals/service.ts';
 import { listCards, openCard } from '../cards/service.ts';

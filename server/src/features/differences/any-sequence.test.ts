@@ -2,7 +2,7 @@ import { cardRows } from '@heath/contract';
 import { type Workday, workday, workdayFromIso } from '@heath/core';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';

@@ -3,7 +3,7 @@ import { isPremium, type Workday, workdayFromIso } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { batchLine, difference } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
 import { listCards, openCard } from '../cards/service.ts';

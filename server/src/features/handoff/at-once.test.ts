@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ensureCards, touchQuery } from '../../computing/cards.ts';
 import { batch, person } from '../../database/schema/index.ts';
 import { transaction } from '../../database/transaction.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { handOff } from './sealing.ts';

@@ -5,7 +5,7 @@ import { parse } from 'csv-parse/sync';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { batchFile, batch as batchTable, period } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { textOf } from '../../http/text-in.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
 import { headOf, linesOfBatch } from '../../pay/batch-lines.ts';

@@ -5,7 +5,7 @@ import { desc } from 'drizzle-orm';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { happened, mapping as mappingTable } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard } from '../cards/service.ts';
 import { checkHandoff } from '../handoff/checking.ts';

@@ -1,6 +1,6 @@
 import { cardRows, isWaiting } from '@heath/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import type { Who } from '../../rights/who.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard } from '../cards/service.ts';

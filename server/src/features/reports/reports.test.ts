@@ -6,7 +6,7 @@ import { count, eq, isNotNull } from 'drizzle-orm';
 import exceljs from 'exceljs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { badgeOwner, card, punch } from '../../database/schema/index.ts';
-import { importFile } from '../../demo/load.ts';
+import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { ratesOf, takeRates } from '../pay-codes/rates.ts';
 import { firstRows } from './define.ts';

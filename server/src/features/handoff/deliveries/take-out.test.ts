@@ -5,7 +5,7 @@ import { startIntake } from '@heath/pay-intake';
 import { and, eq, inArray } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { batchLine, delivery } from '../../../database/schema/index.ts';
-import { importFile } from '../../../demo/load.ts';
+import { importFile } from '../../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../../testing/company.ts';
 import { approveAll, settleAll } from '../../../testing/settle.ts';
 import { decide, differences } from '../../differences/service.ts';

@@ -1,20 +1,5 @@
+import { instant, instantFromIso, payPeriods, type Workday, workday, zoneOffsets } from '@heath/core';
 import {
-  type Instant,
-  instant,
-  instantFromIso,
-  instantToIso,
-  isMissingPunch,
-  payPeriods,
-  recognize,
-  SECONDS_PER_DAY,
-  type Workday,
-  workday,
-  workdayToIso,
-  zoneOffsets,
-} from '@heath/core';
-import {
-  AMOUNTS,
-  ANSWER,
   CURRENT_PERIOD,
   codeOf,
   DEMO_NOW,
@@ -29,7 +14,6 @@ import {
   HOLIDAYS,
   JOB_TYPES,
   JOBS,
-  LATE,
   LAYOUTS,
   LEAVE,
   LEAVE_CODE,
@@ -38,48 +22,23 @@ import {
   MOVED,
   PAY_CODES,
   planOf,
-  punchFileLines,
-  QUESTIONS,
   REASONS,
   ratesOf,
   SCHEME,
   SITES,
-  STRANGERS_BADGE,
   ZONE,
 } from '@heath/demo';
-import { and, eq, gt, is, sql } from 'drizzle-orm';
+import { eq, is, sql } from 'drizzle-orm';
 import { MySqlTable } from 'drizzle-orm/mysql-core';
-import type { Logger } from 'pino';
-import { type Clock, clockAt } from '../clock.ts';
-import { ensureCards } from '../computing/cards.ts';
-import { recomputePeriod } from '../computing/recompute.ts';
 import type { Database, Queries } from '../database/connect.ts';
 import { writing } from '../database/happened.ts';
 import * as tables from '../database/schema/index.ts';
 import { transaction } from '../database/transaction.ts';
-import { Disk } from '../disk.ts';
-import { addAll } from '../features/amounts/service.ts';
-import { approve } from '../features/approvals/service.ts';
-import { handOff } from '../features/handoff/sealing.ts';
-import { inspectFile } from '../features/imports/inspect.ts';
-import { receive, start } from '../features/imports/service.ts';
-import { answerQuestion, ask } from '../features/questions/service.ts';
-import type { Context } from '../http/context.ts';
 import { hashPassword } from '../rights/passwords.ts';
-import { findWho, type Who, withinReach } from '../rights/who.ts';
-import { here, workWaiting } from '../tasks/work.ts';
 
 const PERIOD_DAYS = 14;
 const ROWS_AT_ONCE = 2000;
 const offsets = zoneOffsets(ZONE, instant(1_700_000_000), instant(1_900_000_000));
-
-export interface DemoSize {
-  readonly people: number;
-  /** The first day of the first period; history before it is left out. */
-  readonly firstPeriod?: Workday | undefined;
-  /** Punches come up to this workday; the whole current period where it is not given. */
-  readonly lastPunches?: Workday | undefined;
-}
 
 /** Sets up the company: people, plans, rulebooks, pay codes, periods and accounts, in one transaction. */
 export async function loadCompany(
@@ -116,7 +75,7 @@ export async function loadCompany(
 /** What a name alone says of a place or a work. */
 const named = (name: string) => ({ code: codeOf(name), name, shortName: name.split(' ')[0] ?? name });
 
-const insertedId = async (insert: Promise<[{ insertId: number }, unknown]>): Promise<number> =>
+export const insertedId = async (insert: Promise<[{ insertId: number }, unknown]>): Promise<number> =>
   (await insert)[0].insertId;
 
 async function loadRules(tx: Queries, firstPeriod: Workday): Promise<void> {
@@ -386,178 +345,6 @@ async function loadLeave(tx: Queries, people: readonly DemoPerson[], ids: readon
       });
     }
   }
-}
-
-/** The punch file of one period as bytes. */
-async function* punchFile(count: number, first: Workday, last: Workday): AsyncGenerator<Buffer> {
-  let text = '';
-  for (const line of punchFileLines(demoPeople(count), first, last, offsets)) {
-    text += `${line}\r\n`;
-    if (text.length > 262_144) {
-      yield Buffer.from(text);
-      text = '';
-    }
-  }
-  if (text !== '') yield Buffer.from(text);
-}
-
-/** Loads the demo company with its history: every period before the current one is imported, computed and handed off. */
-export async function loadDemo(database: Database, log: Logger, size: DemoSize): Promise<void> {
-  await loadCompany(database, size.people, size.firstPeriod);
-  const periods = await database.select().from(tables.period).orderBy(tables.period.firstDay);
-  for (const { id, firstDay, lastDay } of periods) {
-    await writing(database, { userId: null, at: instantFromIso(DEMO_NOW) }, async (tx, tell) => {
-      await ensureCards(tx, id);
-      tell({ what: 'set up', about: 'period', aboutId: id });
-    });
-    const last = size.lastPunches !== undefined && size.lastPunches < lastDay ? size.lastPunches : lastDay;
-    // Each period was worked on the Monday after it.
-    const monday = instantToIso(((lastDay + 1) * SECONDS_PER_DAY + 9 * 3600) as Instant);
-    const clock = clockAt(firstDay === CURRENT_PERIOD ? DEMO_NOW : monday);
-    const context = contextHereAndNow(database, clock, log);
-    if (last >= firstDay)
-      await importFile(
-        context,
-        `clocks-${workdayToIso(firstDay)}.csv`,
-        punchFile(size.people, firstDay, last),
-      );
-    await recomputePeriod(database, here(database, clock), id, async () => {});
-    if (firstDay < CURRENT_PERIOD) await handOffAccepted(context, id);
-    else if (last === lastDay) {
-      await importFile(context, 'gate-northquay.csv', strangersFile());
-      // The same file once more, as it comes when somebody is not sure.
-      await importFile(context, 'gate-northquay (2).csv', strangersFile());
-      await importFile(context, 'saltholm-late.csv', lateFile());
-      await askTwo(context, id);
-      await addBesideHours(context, id, size.people);
-    }
-  }
-}
-
-/** What some people drove and laid out. */
-async function addBesideHours(context: Context, periodId: number, size: number): Promise<void> {
-  const { database } = context;
-  const company = demoPeople(size);
-  const rows = await database
-    .select({ id: tables.person.id, number: tables.person.number })
-    .from(tables.person);
-  const ids = new Map(rows.map(({ id, number }) => [number, id]));
-  const amounts = AMOUNTS.map(({ index, day, ...amount }) => ({
-    ...amount,
-    personId: ids.get(company[index]?.number ?? '') ?? 0,
-    day: workday(CURRENT_PERIOD + day),
-    job: null,
-  }));
-  await addAll(context, await actingAs(database, 'odile'), null, periodId, { amounts });
-  await recomputePeriod(database, here(database, context.clock), periodId, async () => {});
-}
-
-/** What is paid and done with: approved, sealed, and accepted by the pay system. */
-async function handOffAccepted(context: Context, periodId: number): Promise<void> {
-  const { database, clock } = context;
-  const who = await actingAs(database, 'odile');
-  const cards = await database
-    .select({ personId: tables.card.personId })
-    .from(tables.card)
-    .where(eq(tables.card.periodId, periodId));
-  await approve(context, who, null, periodId, { people: cards.map(({ personId }) => personId) });
-  const { batchId, lines } = await handOff(context, who, null, periodId);
-  await writing(database, { userId: null, at: clock.now() }, async (tx, tell) => {
-    const [file] = await tx.select().from(tables.batchFile).where(eq(tables.batchFile.batchId, batchId));
-    const id = await insertedId(
-      tx.insert(tables.delivery).values({
-        batchId,
-        key: `set-up-${batchId}`.padEnd(32, '0'),
-        sha256: file?.sha256 ?? '',
-        status: 'accepted',
-        answer: `Taken: ${file?.lines ?? lines} lines.`,
-        madeBy: who.userId ?? 0,
-        madeAt: clock.now(),
-        answeredAt: clock.now(),
-      }),
-    );
-    tell({ what: 'answered', about: 'delivery', aboutId: id, after: { status: 'accepted', refused: 0 } });
-  });
-}
-
-const TWO_DAYS_SECONDS = 2 * SECONDS_PER_DAY;
-
-/** Two punches that are missing were asked about, and one of the questions was answered since. */
-async function askTwo({ database, clock, ...context }: Context, periodId: number): Promise<void> {
-  const [odile, piotr] = [await actingAs(database, 'odile'), await actingAs(database, 'piotr')];
-  const before = { now: () => instant(clock.now() - TWO_DAYS_SECONDS) };
-  const cards = await database
-    .select({ personId: tables.card.personId, exceptions: tables.card.exceptions })
-    .from(tables.card)
-    .where(and(eq(tables.card.periodId, periodId), withinReach(piotr), gt(tables.card.toSettle, 0)))
-    .orderBy(tables.card.personId);
-  const asked: number[] = [];
-  for (const { personId, exceptions } of cards) {
-    const missing = exceptions?.find(isMissingPunch);
-    if (missing === undefined || asked.length >= QUESTIONS.length || personId === piotr.personId) continue;
-    const question = {
-      exception: missing.key,
-      of: 'supervisor',
-      text: QUESTIONS[asked.length] ?? '',
-    } as const;
-    asked.push(
-      await ask({ database, clock: before, ...context }, odile, null, { periodId, personId }, question),
-    );
-  }
-  const [first] = asked;
-  if (first !== undefined)
-    await answerQuestion({ database, clock }, piotr, null, { periodId, id: first }, { text: ANSWER });
-}
-
-/** A shift that nobody was paid for: its punches come after the period was handed off. */
-async function* lateFile(): AsyncGenerator<Buffer> {
-  const [late] = demoPeople(LATE.index + 1).slice(LATE.index);
-  const lines = LATE.punches.map((row) => `${late?.number},${row},,`);
-  yield Buffer.from(['Person no,Punched at,Type,Job,Site', ...lines].join('\r\n'));
-}
-
-/** What a badge that nobody has did at the gate. */
-async function* strangersFile(): AsyncGenerator<Buffer> {
-  const day = workdayToIso(workday(CURRENT_PERIOD + 2));
-  const rows = [`${day}T07:02:11+01:00,in`, `${day}T15:41:38+01:00,out`];
-  const lines = rows.map((row) => `${STRANGERS_BADGE},${row},Stores,Northquay`);
-  yield Buffer.from(['Person no,Punched at,Type,Job,Site', ...lines].join('\r\n'));
-}
-
-/** Somebody of the demo who is set up, as whom to act without signing in. */
-export async function actingAs(database: Database, username: string): Promise<Who> {
-  const [found] = await database
-    .select({ id: tables.user.id })
-    .from(tables.user)
-    .where(eq(tables.user.username, username));
-  const who = found === undefined ? undefined : await findWho(database, found.id);
-  if (who === undefined) throw new Error(`${username} is not set up.`);
-  return who;
-}
-
-/** A context without a server around it: for set-up and tests. */
-export const contextHereAndNow = (database: Database, clock: Clock, log: Logger): Context => ({
-  database,
-  clock,
-  log,
-  server: 'here and now',
-  disk: new Disk(null),
-  nudge: () => {},
-  inspect: (importId) => inspectFile(database, importId),
-});
-
-/** Imports a file as the page does, waiting for its end. */
-export async function importFile(
-  context: Context,
-  name: string,
-  bytes: AsyncIterable<Buffer>,
-): Promise<number> {
-  const who = await actingAs(context.database, 'odile');
-  const id = await receive(context, who, null, name, bytes);
-  const header = ['Person no', 'Punched at', 'Type', 'Job', 'Site'];
-  await start(context, who, null, id, { columns: recognize(header, []).columns, dateOrder: 'iso' });
-  await workWaiting(context.database, context.clock);
-  return id;
 }
 
 /** Empties every table, those that only grow too, after a load that was cut off. */
