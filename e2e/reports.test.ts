@@ -66,6 +66,28 @@ describe('a report', () => {
     }
   });
 
+  it('that is long on paper keeps nobody waiting: others are answered before it is printed', async () => {
+    const api = page.context().request;
+    const { periods } = (await (await api.get(`${server.url}/api/periods`)).json()) as {
+      periods: { id: number }[];
+    };
+    const order: string[] = [];
+    const printed = async () => {
+      const path = `/api/periods/${periods[0]!.id}/reports/punches/file?format=pdf`;
+      const body = await (await api.get(server.url + path)).body();
+      order.push('paper');
+      return body;
+    };
+    const others = async () => {
+      // More than the paper waits for its rows: it is printed meanwhile.
+      for (let i = 0; i < 60; i++) expect((await api.get(`${server.url}/api/health`)).status()).toBe(200);
+      order.push('others');
+    };
+    const [body] = await Promise.all([printed(), others()]);
+    expect(body.subarray(0, 5).toString('latin1')).toBe('%PDF-');
+    expect(order).toEqual(['others', 'paper']);
+  });
+
   it('of the bridge opens bar by bar, also from the handoff, by mouse and by keyboard', async () => {
     await go('/handoff');
     await page.getByRole('button', { name: /^Breaks off .*: what Breaks off is made of/ }).focus();

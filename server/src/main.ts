@@ -17,6 +17,7 @@ import { sweepAttempts } from './features/sign-in/attempts.ts';
 import { SessionStore } from './features/sign-in/session-store.ts';
 import type { Context } from './http/context.ts';
 import { createLog } from './log.ts';
+import { Printer } from './tasks/printer.ts';
 import { FileReader } from './tasks/reader.ts';
 import { TaskRunner } from './tasks/runner.ts';
 
@@ -55,6 +56,7 @@ async function main(): Promise<void> {
   const workerFile = fileURLToPath(new URL('./worker.js', import.meta.url));
   const runner = new TaskRunner(database, clock, log, config.server, workerFile);
   const reader = new FileReader(workerFile);
+  const printer = new Printer(workerFile);
   const sessions = new SessionStore(database);
   const context: Context = {
     database,
@@ -64,6 +66,7 @@ async function main(): Promise<void> {
     disk: new Disk(config.dataFolder),
     nudge: () => runner.nudge(),
     inspect: (importId, gone) => reader.inspect(importId, gone),
+    print: printer,
   };
   const app = createApp(context, sessions, await sessionSecret(database), config);
 
@@ -97,7 +100,7 @@ async function main(): Promise<void> {
     clearInterval(alive);
     server.close();
     server.closeAllConnections();
-    await Promise.all([runner.stop(), reader.stop()]);
+    await Promise.all([runner.stop(), reader.stop(), printer.stop()]);
     await disconnect(database);
     process.exit(0);
   };

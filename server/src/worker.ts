@@ -3,6 +3,8 @@ import { clockAt } from './clock.ts';
 import { readConfig } from './config.ts';
 import { connect } from './database/connect.ts';
 import { inspectFile } from './features/imports/inspect.ts';
+import { type Paper, paperOf } from './http/paper.ts';
+import { type Sheet, sheetOf } from './http/sheet.ts';
 import { type Packed, packed } from './tasks/across-threads.ts';
 import type { Claimed } from './tasks/claims.ts';
 import type { Inspected } from './tasks/inspected.ts';
@@ -29,6 +31,13 @@ export const computeCards = ({ periodId, people }: CardsOfPeriod): Promise<undef
 
 export const compareCards = ({ periodId, people }: CardsOfPeriod): Promise<undefined | Packed> =>
   done(() => hands.compareCards(periodId, people));
+
+/** Bytes travel as they are: a Buffer would come as a part of its whole pool. */
+export const printPaper = (paper: Paper): Promise<Uint8Array | Packed> =>
+  packed(async () => new Uint8Array(await paperOf(paper)));
+
+export const printSheet = (sheet: Sheet): Promise<Uint8Array | Packed> =>
+  packed(async () => new Uint8Array(await sheetOf(sheet)));
 
 export const inspectImport = (importId: number): Promise<Inspected | Packed> =>
   packed(() => inspectFile(database, importId));

@@ -8,6 +8,8 @@ import { Disk } from '../disk.ts';
 import { inspectFile } from '../features/imports/inspect.ts';
 import { receive, start } from '../features/imports/service.ts';
 import type { Context } from '../http/context.ts';
+import { paperOf } from '../http/paper.ts';
+import { sheetOf } from '../http/sheet.ts';
 import { findWho, type Who } from '../rights/who.ts';
 import { workWaiting } from '../tasks/work.ts';
 
@@ -31,6 +33,7 @@ export const contextHereAndNow = (database: Database, clock: Clock, log: Logger)
   disk: new Disk(null),
   nudge: () => {},
   inspect: (importId) => inspectFile(database, importId),
+  print: { paper: paperOf, sheet: sheetOf },
 });
 
 /** Imports a file as the page does, waiting for its end. */

@@ -3,6 +3,7 @@ import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { Disk } from '../disk.ts';
 import type { Inspected } from '../tasks/inspected.ts';
+import type { Printing } from './printing.ts';
 
 /** What every feature is given. */
 export interface Context {
@@ -17,4 +18,5 @@ export interface Context {
   readonly nudge: () => void;
   /** Looks at the first rows of a received file; ends early when nobody waits for it any more. */
   readonly inspect: (importId: number, gone?: AbortSignal) => Promise<Inspected>;
+  readonly print: Printing;
 }

@@ -10,6 +10,7 @@ import {
 import { LAYOUTS } from '@heath/demo';
 import exceljs from 'exceljs';
 import { describe, expect, it } from 'vitest';
+import { paperOf } from '../http/paper.ts';
 import { headOf } from './batch-lines.ts';
 import { fileMaker } from './file-maker.ts';
 
@@ -43,7 +44,7 @@ const [TIDELINE, LEDGER, PAPER] = LAYOUTS as readonly [Layout, Layout, Layout];
 
 async function made(layout: Layout, only: ReadonlySet<number> | null = null) {
   const parts: Uint8Array[] = [];
-  const maker = fileMaker(layout, HEAD, async (bytes) => void parts.push(bytes), only);
+  const maker = fileMaker(layout, HEAD, async (bytes) => void parts.push(bytes), paperOf, only);
   await maker.start(totalsOf(layout, LINES, only));
   await maker.add(LINES);
   const check = await maker.end();

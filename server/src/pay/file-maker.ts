@@ -1,5 +1,6 @@
 import type { BatchHead, BatchLine, FileCheck, FileTotals, Layout } from '@heath/core';
 import { FileWriter, isTextLayout } from '@heath/core';
+import type { Printing } from '../http/printing.ts';
 import type { FileMaker, Sink } from './making.ts';
 import { PaperMaker } from './paper-maker.ts';
 import { WorkbookMaker } from './workbook-maker.ts';
@@ -30,18 +31,20 @@ class TextMaker implements FileMaker {
 /**
  * Who makes a file of this layout.
  *
+ * @param print prints what is to be on paper
  * @param only the lines of the file that are wanted, by their numbers; null: all
  */
 export function fileMaker(
   layout: Layout,
   head: BatchHead,
   sink: Sink,
+  print: Printing['paper'],
   only: ReadonlySet<number> | null = null,
 ): FileMaker {
   if (isTextLayout(layout)) return new TextMaker(layout, head, sink, only);
   return layout.kind === 'xlsx'
     ? new WorkbookMaker(layout, head, sink, only)
-    : new PaperMaker(layout, head, sink, only);
+    : new PaperMaker(layout, head, sink, print, only);
 }
 
 const TYPES: Readonly<Record<Layout['kind'], string>> = {

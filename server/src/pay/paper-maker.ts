@@ -9,8 +9,12 @@ import {
   RowMaker,
   workdayToIso,
 } from '@heath/core';
-import { paperOf } from '../http/paper.ts';
+import type { Printing } from '../http/printing.ts';
+import { Problem } from '../http/problem.ts';
 import type { FileMaker, Sink } from './making.ts';
+
+/** More is no paper that anybody reads; it is made in one piece, in a thread with bounds on its memory. */
+const MOST_ROWS = 12_000;
 
 /** A file as paper: a table over as many pages as it takes. */
 export class PaperMaker implements FileMaker {
@@ -19,13 +23,21 @@ export class PaperMaker implements FileMaker {
   readonly #sink: Sink;
   readonly #rows: RowMaker;
   readonly #checker: FileChecker;
+  readonly #print: Printing['paper'];
   readonly #made: FileRow[] = [];
   #hours = 0;
 
-  constructor(layout: Layout, head: BatchHead, sink: Sink, only: ReadonlySet<number> | null) {
+  constructor(
+    layout: Layout,
+    head: BatchHead,
+    sink: Sink,
+    print: Printing['paper'],
+    only: ReadonlySet<number> | null,
+  ) {
     this.#layout = layout;
     this.#head = head;
     this.#sink = sink;
+    this.#print = print;
     this.#rows = new RowMaker(layout, head, only);
     this.#checker = new FileChecker(layout);
   }
@@ -47,7 +59,7 @@ export class PaperMaker implements FileMaker {
       this.#made.filter((row) => row.part === part).map(({ cells }) => cells.map(({ text }) => text));
     const [heading = []] = texts('heading');
     await this.#sink(
-      await paperOf({
+      await this.#print({
         title: this.#layout.name,
         under: `Handoff ${this.#head.number} · ${workdayToIso(this.#head.firstDay)} to ${workdayToIso(this.#head.lastDay)}`,
         before: texts('header').map((cells) => cells.join('  ')),
@@ -64,6 +76,12 @@ export class PaperMaker implements FileMaker {
     for (const row of rows) {
       this.#checker.row(row);
       this.#made.push(row);
+      if (this.#made.length > MOST_ROWS)
+        throw new Problem(
+          422,
+          'too-large',
+          `A file on paper has at most ${MOST_ROWS.toLocaleString('en')} lines. Hand off in another layout, or in one with fewer lines for each person.`,
+        );
     }
   }
 }

@@ -14,12 +14,10 @@ export interface Asked {
   readonly method: string;
   readonly path: string;
   readonly body: unknown;
-  /** By which a write is known again. */
-  readonly key: string | null;
 }
 type Answer = { readonly status: number; readonly body: unknown };
-/** What a server answers; undefined where it has nothing at that address. */
-type Server = (asked: Asked) => Answer | undefined;
+/** What a server answers; undefined where it has nothing at that address. By its key a write is known again. */
+type Server = (asked: Asked, key: string | null) => Answer | undefined;
 
 export const ok = (body: unknown): Answer => ({ status: 200, body });
 
@@ -57,10 +55,12 @@ export function answering(server: Server): Asked[] {
       method: request.method,
       path: `${pathname}${search}`.replace(/^\/api/, ''),
       body: bodyOf(text, request.headers.get('Content-Type')),
-      key: request.headers.get('Idempotency-Key'),
     };
     all.push(asked);
-    const { status, body } = server(asked) ?? { status: 404, body: { type: 'not-found', title: 'No.' } };
+    const { status, body } = server(asked, request.headers.get('Idempotency-Key')) ?? {
+      status: 404,
+      body: { type: 'not-found', title: 'No.' },
+    };
     return new Response(status === 204 ? null : JSON.stringify(body), {
       status,
       headers: { 'Content-Type': 'application/json' },

@@ -7,7 +7,8 @@ import { type Gathered, gather, type Sinks } from './gather.ts';
 import { hoursBefore, lastNumber } from './store.ts';
 import { nameOf, toHandOff } from './to-hand-off.ts';
 
-const NOWHERE: Sinks = { lines: async () => {}, bytes: async () => {} };
+/** What is only looked at is not printed. */
+const NOWHERE: Sinks = { lines: async () => {}, bytes: async () => {}, paper: async () => new Uint8Array() };
 const MOST_CASES = 200;
 
 /** Whether some pay groups can be handed off, check by check. */

@@ -21,6 +21,7 @@ import {
 import type { Database, Reads } from '../../database/connect.ts';
 import type { period } from '../../database/schema/index.ts';
 import type { Report } from '../../http/by-lines.ts';
+import type { Printing } from '../../http/printing.ts';
 import { codesByCode, headOf } from '../../pay/batch-lines.ts';
 import { fileMaker } from '../../pay/file-maker.ts';
 import { knownPeople } from '../../pay/known-people.ts';
@@ -60,6 +61,7 @@ export interface ToHandOff {
 export interface Sinks {
   readonly lines: (lines: readonly NewLine[]) => Promise<void>;
   readonly bytes: Sink;
+  readonly paper: Printing['paper'];
 }
 
 /** What some lines come to under one code. */
@@ -111,7 +113,7 @@ export async function gather(
   // Beside the transaction: it holds these cards, so that nobody changes them, and keeps lines while the next cards are read.
   const read = () => ahead(linesOfCards(database, database, which, places, asksForHolidays(mapping.rules)));
 
-  const maker = fileMaker(layout, head, sinks.bytes);
+  const maker = fileMaker(layout, head, sinks.bytes, sinks.paper);
   await maker.start(
     await totalsBefore(layout, read, () => new Gathering(compiled, names, codes, what.correcting)),
   );

@@ -27,7 +27,7 @@ import { differencesToHandOff, nameOf, toHandOff } from './to-hand-off.ts';
 
 /** Seals pay groups of a period and writes their pay lines down as one batch, once. Refused while anything of them is open. */
 export function handOff(
-  context: Pick<Context, 'database' | 'clock'>,
+  context: Pick<Context, 'database' | 'clock' | 'print'>,
   who: Who,
   write: Write | null,
   periodId: number,
@@ -75,6 +75,7 @@ export function handOff(
       {
         lines: (lines) => addLines(tx, batchId, lines),
         bytes: (bytes) => kept.add(bytes),
+        paper: context.print.paper,
       },
       report,
     );

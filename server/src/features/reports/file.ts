@@ -11,7 +11,9 @@ import {
   workdayToIso,
 } from '@heath/core';
 import { stringify } from 'csv-stringify/sync';
-import { paperOf } from '../../http/paper.ts';
+import type { Paper } from '../../http/paper.ts';
+import type { Printing } from '../../http/printing.ts';
+import type { Sheet } from '../../http/sheet.ts';
 
 /** The media type of a report as a file. */
 export const TYPES: Readonly<Record<FileFormat, string>> = {
@@ -32,9 +34,14 @@ function written(cell: ReportCell, kind: CellKind): string {
 }
 
 /** A report as a file: what is shown, with its sums. */
-export function fileOfReport(report: ReportReply, format: FileFormat, sign: string | null): Promise<Buffer> {
+export function fileOfReport(
+  report: ReportReply,
+  format: FileFormat,
+  sign: string | null,
+  print: Printing,
+): Promise<Uint8Array> {
   if (format === 'csv') return Promise.resolve(csvOf(report));
-  return format === 'xlsx' ? workbookOf(report) : paperOfReport(report, sign);
+  return format === 'xlsx' ? print.sheet(sheetOfReport(report)) : print.paper(paperOfReport(report, sign));
 }
 
 const hasSums = ({ sums }: ReportReply): boolean => sums.some((sum) => sum !== null && sum !== '');
@@ -84,37 +91,29 @@ const FIGURES: Readonly<Partial<Record<CellKind, string>>> = {
   money: '0.00',
 };
 
-async function workbookOf(report: ReportReply): Promise<Buffer> {
-  const { default: exceljs } = await import('exceljs');
-  const book = new exceljs.Workbook();
-  const sheet = book.addWorksheet(report.title.slice(0, 31));
-  sheet.addRow(report.columns.map(({ name }) => name)).font = { bold: true };
-  for (const cells of texts(report)) {
-    const row = sheet.addRow(
-      cells.map((text, i) =>
-        isNumber(report.columns[i]?.kind ?? 'text') && text !== '' ? Number(text) : text,
-      ),
-    );
-    report.columns.forEach(({ kind }, i) => {
-      const format = FIGURES[kind];
-      if (format !== undefined) row.getCell(i + 1).numFmt = format;
-    });
-  }
-  sheet.columns.forEach((column, i) => {
-    column.width = isNumber(report.columns[i]?.kind ?? 'text') ? 14 : 26;
-  });
-  return Buffer.from(await book.xlsx.writeBuffer());
-}
+const sheetOfReport = (report: ReportReply): Sheet => ({
+  title: report.title,
+  heading: report.columns.map(({ name }) => name),
+  formats: report.columns.map(({ kind }) => (isNumber(kind) ? (FIGURES[kind] ?? 'General') : null)),
+  rows: texts(report),
+});
 
-const paperOfReport = (report: ReportReply, sign: string | null): Promise<Buffer> =>
-  paperOf({
+/** Nobody reads more, and a thread with bounds on its memory has room for no more. */
+export const MOST_ROWS_ON_PAPER = 12_000;
+
+function paperOfReport(report: ReportReply, sign: string | null): Paper {
+  const rows = texts(report);
+  const isAll = rows.length <= MOST_ROWS_ON_PAPER;
+  const note = `These are the first ${MOST_ROWS_ON_PAPER.toLocaleString('en')} of ${rows.length.toLocaleString('en')} rows: saved as CSV it has all.`;
+  return {
     title: report.title,
     under: [`${workdayToIso(report.firstDay)} to ${workdayToIso(report.lastDay)}`, report.says]
       .filter((part) => part !== '')
       .join(' · '),
-    before: report.notes,
+    before: isAll ? report.notes : [...report.notes, note],
     heading: report.columns.map(({ name }) => name),
     isFigure: report.columns.map(({ kind }) => isNumber(kind)),
-    rows: texts(report),
+    rows: isAll ? rows : rows.slice(0, MOST_ROWS_ON_PAPER),
     ...(sign === null ? {} : { sign }),
-  });
+  };
+}

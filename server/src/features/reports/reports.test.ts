@@ -7,10 +7,11 @@ import exceljs from 'exceljs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { badgeOwner, card, punch } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
+import type { Paper } from '../../http/paper.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { ratesOf, takeRates } from '../pay-codes/rates.ts';
 import { firstRows } from './define.ts';
-import { csvInParts, fileOfReport } from './file.ts';
+import { csvInParts, fileOfReport, MOST_ROWS_ON_PAPER } from './file.ts';
 import { makeReport, rowsInParts } from './service.ts';
 
 let company: Company;
@@ -173,11 +174,11 @@ describe('the reports of a period', () => {
   it('as files read back as what is shown, formula-looking text made harmless', async () => {
     for (const name of REPORTS.filter((one) => one !== 'comparison' && one !== 'time-card')) {
       const reply = await report(name);
-      const rows = parse(await fileOfReport(reply, 'csv', null)) as string[][];
+      const rows = parse(Buffer.from(await fileOfReport(reply, 'csv', null, company.print))) as string[][];
       const hasSums = reply.sums.some((sum) => sum !== null && sum !== '');
       expect(rows).toHaveLength(1 + reply.rows.length + (hasSums ? 1 : 0));
       const book = new exceljs.Workbook();
-      await book.xlsx.load((await fileOfReport(reply, 'xlsx', null)) as never);
+      await book.xlsx.load((await fileOfReport(reply, 'xlsx', null, company.print)) as never);
       expect(book.worksheets[0]?.rowCount).toBe(rows.length);
       const at = reply.columns.findIndex(({ kind }) => kind === 'hours');
       if (at < 0 || reply.rows.length === 0) continue;
@@ -188,10 +189,21 @@ describe('the reports of a period', () => {
     const made = await report('changes');
     const cells = made.columns.map(({ kind }) => (kind === 'text' ? '=1+1' : 0));
     const risky = { ...made, rows: [{ cells, personId: null, key: null }] };
-    const [, row] = parse(await fileOfReport(risky, 'csv', null)) as string[][];
+    const [, row] = parse(Buffer.from(await fileOfReport(risky, 'csv', null, company.print))) as string[][];
     expect(row?.[2]).toBe("'=1+1");
-    const pdf = await fileOfReport(await report('hours-and-cost'), 'pdf', 'Somebody');
-    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+    const most = { ...risky, rows: Array.from({ length: MOST_ROWS_ON_PAPER + 1 }, () => risky.rows[0]!) };
+    let printed: Paper | undefined;
+    const paper = async (given: Paper) => {
+      printed = given;
+      return new Uint8Array();
+    };
+    await fileOfReport(most, 'pdf', null, { ...company.print, paper });
+    expect(printed?.rows).toHaveLength(MOST_ROWS_ON_PAPER);
+    expect(printed?.before?.at(-1)).toBe(
+      'These are the first 12,000 of 12,001 rows: saved as CSV it has all.',
+    );
+    const pdf = await fileOfReport(await report('hours-and-cost'), 'pdf', 'Somebody', company.print);
+    expect(Buffer.from(pdf).subarray(0, 5).toString()).toBe('%PDF-');
   });
 });
 
@@ -202,7 +214,7 @@ describe('a report that may be too long to show', () => {
     for await (const part of csvInParts(long.columns, long.rows)) text += part;
     const rows = parse(text) as string[][];
     const whole = await report('punches');
-    expect(rows).toEqual(parse(await fileOfReport(whole, 'csv', null)));
+    expect(rows).toEqual(parse(Buffer.from(await fileOfReport(whole, 'csv', null, company.print))));
     // Counted a second way: the file of the generator, of whose lines some are the same twice, and some of badges that nobody owns.
     const [counted] = await company.database
       .select({ rows: count() })

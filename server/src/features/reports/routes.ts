@@ -35,8 +35,8 @@ export function reportRoutes(context: Context): Router {
       return;
     }
     const { reply, sign } = await makeReport(context, periodId, name, query);
-    const bytes = await fileOfReport(reply, format, sign);
-    fileOf(reply.firstDay).send(bytes);
+    const bytes = await fileOfReport(reply, format, sign, context.print);
+    fileOf(reply.firstDay).send(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
   });
   return routes.router;
 }

@@ -2,7 +2,7 @@
 import { File as FileWithBytes } from 'node:buffer';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { beforeEach, expect, it, vi } from 'vitest';
-import { type Asked, answering, ok, show } from '../../testing/app.tsx';
+import { answering, ok, show } from '../../testing/app.tsx';
 import { SPECIALIST } from '../../testing/samples.ts';
 import { TakeList } from './TakeList.tsx';
 
@@ -16,18 +16,24 @@ const drop = (dropped: File) =>
   fireEvent.drop(screen.getByLabelText('A list as CSV'), {
     dataTransfer: { types: ['Files'], files: [dropped], items: [{ kind: 'file', getAsFile: () => dropped }] },
   });
-async function open(answer: (asked: Asked) => ReturnType<typeof ok> | undefined) {
-  const asked = answering((one) => (one.path === '/session' ? ok(SPECIALIST) : answer(one)));
+async function open(answer: () => ReturnType<typeof ok>) {
+  const taken: { readonly path: string; readonly body: unknown; readonly key: string | null }[] = [];
+  answering(({ method, path, body }, key) => {
+    if (path === '/session') return ok(SPECIALIST);
+    if (method !== 'PUT') return undefined;
+    taken.push({ path, body, key });
+    return answer();
+  });
   show(<TakeList what="list" columns="code and name" />);
   await screen.findByLabelText('A list as CSV');
-  return { taken: () => asked.filter(({ method }) => method === 'PUT') };
+  return taken;
 }
 
 it('a list is sent as it is, and what became of it is said', async () => {
-  const { taken } = await open(() => ok({ added: 2, changed: 0, notInList: 5 }));
+  const taken = await open(() => ok({ added: 2, changed: 0, notInList: 5 }));
   drop(file('code,name\r\n110,Ordinary\n'));
   expect(await screen.findByText('Taken: 2 added, 0 changed, 5 not in the list and kept.')).toBeDefined();
-  expect(taken().map(({ path, body }) => [path, body])).toEqual([
+  expect(taken.map(({ path, body }) => [path, body])).toEqual([
     ['/pay-codes/list', 'code,name\r\n110,Ordinary\n'],
   ]);
 });
@@ -48,7 +54,7 @@ it('that is refused says why, until another is taken', async () => {
 
 it('of which nobody knows whether it was kept is asked for again by its own key; another file is another write', async () => {
   let known = false;
-  const { taken } = await open(() =>
+  const taken = await open(() =>
     known
       ? ok({ added: 1, changed: 0, notInList: 0 })
       : { status: 503, body: { type: 'outcome-unknown', title: 'Not known.', status: 503 } },
@@ -60,9 +66,9 @@ it('of which nobody knows whether it was kept is asked for again by its own key;
   drop(another);
   await screen.findByText(/^Taken: 1 added/);
   drop(one);
-  await waitFor(() => expect(taken().at(-1)!.body).toContain('110'));
+  await waitFor(() => expect(taken.at(-1)!.body).toContain('110'));
   const keysOf = (text: string) =>
-    new Set(taken().flatMap(({ body, key }) => (String(body).includes(text) ? [key] : [])));
+    new Set(taken.flatMap(({ body, key }) => (String(body).includes(text) ? [key] : [])));
   expect([keysOf('110').size, keysOf('220').size]).toEqual([1, 1]);
   expect([...keysOf('220')][0]).not.toBe([...keysOf('110')][0]);
 });

@@ -4,6 +4,7 @@ import type { Clock } from '../../../clock.ts';
 import type { Database, Reads } from '../../../database/connect.ts';
 import { writing } from '../../../database/happened.ts';
 import { comeBy } from '../../../fault-points.ts';
+import { paperOf } from '../../../http/paper.ts';
 import { chunksOf } from '../../../pay/batch-file.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { fileMaker } from '../../../pay/file-maker.ts';
@@ -36,6 +37,8 @@ export async function* bytesOf(
     batch.layout,
     headOf(batch.number, batch),
     async (bytes) => void made.push(bytes),
+    // What is sent by lines is no paper.
+    paperOf,
     only,
   );
   const lines: BatchLine[] = [];
