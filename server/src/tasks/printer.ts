@@ -19,7 +19,7 @@ export class Printer implements Printing {
       maxThreads: 1,
       idleTimeout: 10_000,
       maxQueue: MOST_WAITING,
-      resourceLimits: { maxOldGenerationSizeMb: 768 },
+      resourceLimits: { maxOldGenerationSizeMb: 320, maxYoungGenerationSizeMb: 24 },
     });
   }
 
