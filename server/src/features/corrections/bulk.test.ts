@@ -191,6 +191,50 @@ describe('settling many at once', () => {
     for (const other of others) expect(other).toEqual(first);
   });
 
+  it('of one card settles each by itself: what it adds is told apart before any of it is written', async () => {
+    const days = ['2026-10-24', '2026-10-25', '2026-10-31'];
+    const cards = cardRows(await listCards(company, company.who, company.periodId));
+    const isFree = (marks: string) => [5, 6, 12].every((day) => marks.charAt(day) === '-');
+    const { number } = cards.find(({ marks, toSettle }) => isFree(marks) && toSettle === 0)!;
+    const rows = days.map((day) => `${number},${day}T10:00:00Z,in,,`);
+    await importFile(company, 'gate.csv', bytes(['Person no,Punched at,Type,Job,Site', ...rows].join('\n')));
+    await company.work();
+    const reply = await list();
+    const open = reply.exceptions.filter(
+      ({ person, kind }) => reply.people[person]!.number === number && kind === 'missing-out',
+    );
+    expect(open).toHaveLength(days.length);
+    const personId = personOf(reply, open[0]!.person);
+    const at = (workday: number) => workday * 86_400 + 16 * 3600;
+    const { bulkId, left } = await run(
+      open.map(({ key, workday }) => ({ personId, exception: key, way: { kind: 'time', at: at(workday) } })),
+    );
+    expect(left).toEqual([]);
+    const read = await readCard(
+      company.database,
+      { periodId: company.periodId, personId },
+      company.clock.now(),
+      (...all) => sendAlone(company.database, ...all),
+      false,
+    );
+    const { exceptions: _, ...results } = cardResults(read!.input, compute(read!.input));
+    const [stored] = await company.database.select().from(card).where(eq(card.personId, personId));
+    expect(stored).toMatchObject(results);
+    const worked = results.lines.filter(
+      ({ workday, classId }) =>
+        open.some((one) => one.workday === workday) && !classId.startsWith('premium:'),
+    );
+    expect(new Set(worked.map(({ workday }) => workday)).size).toBe(days.length);
+    // And one of them alone is taken back.
+    const [, second] = read!.history.filter(({ settles }) => open.some(({ key }) => key === settles));
+    const { undo } = await import('./service.ts');
+    const key = { periodId: company.periodId, personId };
+    const { card: after } = await undo(company, null, company.who, key, second!.id);
+    expect(after.exceptions.map(({ key: left }) => left)).toContain(second!.settles);
+    expect(after.exceptions.filter(({ kind }) => kind === 'missing-out')).toHaveLength(1);
+    undoLast = () => takeBack(bulkId);
+  });
+
   it('does not reach beyond those somebody may correct, and changes nothing where nothing is left to do', async () => {
     const all = await items();
     const piotr = await company.as('piotr');

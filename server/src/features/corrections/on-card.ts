@@ -38,7 +38,7 @@ export interface LockedCard extends ReadCard {
   readonly nextId: Correction['id'];
 }
 
-/** Far above all numbers that there are. */
+/** Far above all numbers that there are: of the first that is not written yet and whose number nobody expects. */
 export const NO_ID_YET = correctionId(2 ** 52);
 
 /** The card with its row locked, computed as it stands; refused where it is out of reach, or their own. */
@@ -95,7 +95,9 @@ function missingPunch({ kind, punch }: Exception, at: Instant): Says {
 /** The card with one more correction, computed with its reasons. */
 function corrected(card: LockedCard, says: Says): { input: PersonInput; computed: Computed } {
   const { input, withReasons, nextId } = card;
-  const correction: Correction = { id: nextId, ...says };
+  // Of many on one card that are not written yet, each has a number of its own.
+  const id = nextId === NO_ID_YET ? correctionId(NO_ID_YET + input.corrections.length) : nextId;
+  const correction: Correction = { id, ...says };
   const more = { ...input, corrections: [...input.corrections, correction] };
   const computed = compute(more, withReasons);
   refuseLocked(card, computed);
