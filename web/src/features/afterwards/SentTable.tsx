@@ -81,7 +81,7 @@ const COLUMNS: readonly Column<SentRow>[] = [
     name: 'What it is',
     value: ({ classId }) => classLabel(classId),
     sum: () => 'Premiums aside',
-    room: 32,
+    room: 31,
     grows: true,
   },
   {

@@ -36,7 +36,7 @@ const columnsOf = (
         {name}
       </Link>
     ),
-    room: 34,
+    room: 30,
     grows: true,
   },
   {

@@ -12,7 +12,7 @@ type Rate = RatesReply['rates'][number];
 
 const COLUMNS: readonly Column<Rate>[] = [
   { id: 'number', name: 'Number', value: ({ number }) => number, room: 28 },
-  { id: 'name', name: 'Name', value: ({ name }) => name, room: 50, grows: true },
+  { id: 'name', name: 'Name', value: ({ name }) => name, room: 36, grows: true },
   {
     id: 'jobType',
     name: 'In jobs of the type',

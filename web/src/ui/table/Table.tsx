@@ -17,7 +17,7 @@ export function Table<Row>(props: TableProps<Row>) {
   /** The column that somebody sorted by last is the one that the menu moves. */
   const [touched, setTouched] = useState<string | null>(null);
   const columns = { gridTemplateColumns: (picks ? 'calc(var(--spacing) * 7) ' : '') + tracksOf(shown) };
-  const wide = { minWidth: leastWidthOf(shown) };
+  const wide = { minWidth: leastWidthOf(shown, picks) };
   const isAround = height === 'around';
   return (
     <div className={`relative flex min-w-0 flex-col ${isAround ? 'min-h-0 flex-1' : ''}`}>
@@ -53,7 +53,8 @@ export function Table<Row>(props: TableProps<Row>) {
           <Sums columns={shown} rows={found} style={columns} wide={wide} picks={picks} />
         )}
       </div>
-      <div className="absolute right-0 top-0 z-20">
+      {/* What is scrolled below it is covered, and not mixed with it. */}
+      <div className="absolute right-0 top-0 z-20 bg-paper">
         <TableMenu
           name={name}
           all={all}

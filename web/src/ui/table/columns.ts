@@ -42,6 +42,11 @@ export const tracksOf = <Row>(columns: readonly Column<Row>[]): string =>
     })
     .join(' ');
 
-/** The least width of columns as CSS has it. */
-export const leastWidthOf = <Row>(columns: readonly Column<Row>[]): string =>
-  `calc(var(--spacing) * ${columns.reduce((sum, { room }) => sum + room, 0)})`;
+/** The room of what picks rows, and of the menu at the end of the names. */
+const BESIDE = 7;
+
+/** The least width of columns, with what stands beside them, as CSS has it. */
+export const leastWidthOf = <Row>(columns: readonly Column<Row>[], picks: boolean): string => {
+  const room = columns.reduce((sum, column) => sum + column.room, BESIDE);
+  return `calc(var(--spacing) * ${picks ? room + BESIDE : room})`;
+};

@@ -10,8 +10,8 @@ const COLUMNS: readonly ReportColumn[] = [
   { id: 'planned', name: 'Planned', kind: 'seconds' },
   { id: 'clocked', name: 'Clocked', kind: 'seconds' },
   { id: 'difference', name: 'More or less', kind: 'seconds' },
-  { id: 'missed', name: 'Planned days without work', kind: 'count' },
-  { id: 'unplanned', name: 'Days without a plan', kind: 'count' },
+  { id: 'missed', name: 'Days missed', kind: 'count' },
+  { id: 'unplanned', name: 'Unplanned days', kind: 'count' },
   { id: 'payable', name: 'Payable', kind: 'hours' },
 ];
 
