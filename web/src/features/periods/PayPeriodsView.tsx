@@ -36,7 +36,7 @@ const COLUMNS: readonly Column<DrawnPeriod>[] = [
     room: 48,
     grows: true,
   },
-  { id: 'groups', name: 'Pay groups', value: ({ groups }) => groups.join(', '), room: 31, grows: true },
+  { id: 'groups', name: 'Pay groups', value: ({ groups }) => groups.join(', '), room: 40, grows: true },
   {
     id: 'days',
     name: 'Days',
@@ -64,7 +64,7 @@ const COLUMNS: readonly Column<DrawnPeriod>[] = [
         {STATES[state]}
       </span>
     ),
-    room: 42,
+    room: 33,
   },
 ];
 
