@@ -1,5 +1,6 @@
 import { type Workday, workdayFromIso } from '@heath/core';
 import { type Options, parse } from 'csv-parse/sync';
+import { LINE_END, LINE_ENDS } from './line-ends.ts';
 import { Problem } from './problem.ts';
 
 /** A row of a list, by what its columns are. */
@@ -17,7 +18,8 @@ const SEPARATORS = [',', ';', '\t', '|'] as const;
 /** The first line that has anything in it, with what stands in quotes left out. */
 const headLineOf = (text: string): string => /^.*\S.*$/m.exec(text)?.[0].replaceAll(/"[^"]*"/g, '') ?? '';
 
-const refuse = (line: number | null, says: string, field?: string): Problem =>
+/** Says what is wrong with a list, at which line where it is at one, and in which field. */
+export const refuse = (line: number | null, says: string, field?: string): Problem =>
   new Problem(
     422,
     'invalid',
@@ -29,7 +31,7 @@ const refuse = (line: number | null, says: string, field?: string): Problem =>
 function refuseUnreadable(text: string): void {
   const at = text.search(/[\uFFFD\0]/);
   if (at < 0) return;
-  const line = text.slice(0, at).split(/\r\n|\n|\r/).length;
+  const line = text.slice(0, at).split(LINE_END).length;
   throw refuse(line, 'a character cannot be read. Save the list as CSV in UTF-8.');
 }
 
@@ -40,8 +42,7 @@ function rowsOf(text: string): readonly WithLine[] {
     return withLines(text, {
       bom: true,
       delimiter,
-      // All of them anywhere: with the first alone, rows of a list that was joined from two would be cells of one another.
-      record_delimiter: ['\r\n', '\n', '\r'],
+      record_delimiter: LINE_ENDS,
       relax_column_count: true,
       skip_empty_lines: true,
       trim: true,
@@ -111,6 +112,26 @@ interface WithLine {
 /** Rows with the lines on which they end: the package's types do not say what `info` changes. */
 const withLines = (text: string, options: Options): readonly WithLine[] =>
   parse(text, options) as unknown as readonly WithLine[];
+
+/**
+ * Refuses a list that says something of the same twice: nobody knows which holds.
+ *
+ * @param keyOf what makes two rows the same
+ * @param says what is wrong with a row, given the line of the one before it
+ */
+export function refuseTwice<Row extends { readonly line: number }>(
+  rows: readonly Row[],
+  field: string,
+  keyOf: (row: Row) => string,
+  says: (row: Row, before: number) => string,
+): void {
+  const lines = new Map<string, number>();
+  for (const row of rows) {
+    const before = lines.get(keyOf(row));
+    if (before !== undefined) throw refuse(row.line, says(row, before), field);
+    lines.set(keyOf(row), row.line);
+  }
+}
 
 /** A day of a list, or a problem that names its line. */
 export function dayIn(text: string | undefined, line: number, field: string): Workday | null {

@@ -40,6 +40,9 @@ async function printer() {
   return pdfmake;
 }
 
+/** More is no paper that anybody reads; it is made in one piece, in a thread with bounds on its memory. */
+export const MOST_ROWS_ON_PAPER = 12_000;
+
 /** A table on paper, A4, as many pages as it takes, each with its heading and number. */
 export async function paperOf({
   title,

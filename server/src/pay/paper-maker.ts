@@ -9,12 +9,10 @@ import {
   RowMaker,
   workdayToIso,
 } from '@heath/core';
+import { MOST_ROWS_ON_PAPER } from '../http/paper.ts';
 import type { Printing } from '../http/printing.ts';
 import { Problem } from '../http/problem.ts';
 import type { FileMaker, Sink } from './making.ts';
-
-/** More is no paper that anybody reads; it is made in one piece, in a thread with bounds on its memory. */
-const MOST_ROWS = 12_000;
 
 /** A file as paper: a table over as many pages as it takes. */
 export class PaperMaker implements FileMaker {
@@ -76,11 +74,11 @@ export class PaperMaker implements FileMaker {
     for (const row of rows) {
       this.#checker.row(row);
       this.#made.push(row);
-      if (this.#made.length > MOST_ROWS)
+      if (this.#made.length > MOST_ROWS_ON_PAPER)
         throw new Problem(
           422,
           'too-large',
-          `A file on paper has at most ${MOST_ROWS.toLocaleString('en')} lines. Hand off in another layout, or in one with fewer lines for each person.`,
+          `A file on paper has at most ${MOST_ROWS_ON_PAPER.toLocaleString('en')} lines. Hand off in another layout, or in one with fewer lines for each person.`,
         );
     }
   }

@@ -5,7 +5,7 @@ import { askForRecomputeQuery, touchQuery } from '../../computing/cards.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
-import { readList } from '../../http/lists.ts';
+import { readList, refuse } from '../../http/lists.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem, valid } from '../../http/problem.ts';
 import { namesOfAmounts } from '../../pay/amounts.ts';
@@ -132,20 +132,11 @@ export async function takeAmounts(
     ({ line, of }) => {
       const personId = ids.get(of.number ?? '');
       if (personId === undefined)
-        throw new Problem(
-          422,
-          'invalid',
-          `Line ${line}: nobody has the number ${of.number ?? 'that is missing'}.`,
-          {
-            field: 'number',
-          },
-        );
+        throw refuse(line, `nobody has the number ${of.number ?? 'that is missing'}.`, 'number');
       const { day = '', what, amount, job = null, note = '' } = of;
       const parsed = v.safeParse(NewAmount, { personId, day, what, amount, job, note });
       if (!parsed.success)
-        throw new Problem(422, 'invalid', `Line ${line}: ${parsed.issues[0].message}`, {
-          field: v.getDotPath(parsed.issues[0]) ?? 'amount',
-        });
+        throw refuse(line, parsed.issues[0].message, v.getDotPath(parsed.issues[0]) ?? 'amount');
       return parsed.output;
     },
   );

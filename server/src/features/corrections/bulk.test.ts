@@ -66,6 +66,22 @@ const hours = async (): Promise<Map<number, number | null>> =>
   );
 const keys = async () => (await list()).exceptions.map(({ key }) => key);
 
+/** Somebody's card computed from scratch; what is stored is held against it. */
+async function fromScratch(personId: number) {
+  const read = await readCard(
+    company.database,
+    { periodId: company.periodId, personId },
+    company.clock.now(),
+    (...all) => sendAlone(company.database, ...all),
+    false,
+  );
+  const { exceptions: _, ...results } = cardResults(read!.input, compute(read!.input));
+  const [stored] = await company.database.select().from(card).where(eq(card.personId, personId));
+  expect(stored).toMatchObject(results);
+  expect(stored!.computedVersion).toBe(stored!.inputVersion);
+  return { read: read!, results };
+}
+
 describe('settling many at once', () => {
   it('does what its preview says, and is taken back and done again as one', async () => {
     const all = await items();
@@ -108,20 +124,7 @@ describe('settling many at once', () => {
   it('stores what a computation from scratch gives', async () => {
     const { bulkId, people } = await run(await items());
     undoLast = () => takeBack(bulkId);
-    for (const personId of people) {
-      const key = { periodId: company.periodId, personId };
-      const read = await readCard(
-        company.database,
-        key,
-        company.clock.now(),
-        (...all) => sendAlone(company.database, ...all),
-        false,
-      );
-      const { exceptions: _, ...results } = cardResults(read!.input, compute(read!.input));
-      const [stored] = await company.database.select().from(card).where(eq(card.personId, personId));
-      expect(stored).toMatchObject(results);
-      expect(stored!.computedVersion).toBe(stored!.inputVersion);
-    }
+    for (const personId of people) await fromScratch(personId);
   });
 
   it('leaves what somebody else settled first, and tells who; the others are settled', async () => {
@@ -210,23 +213,14 @@ describe('settling many at once', () => {
       open.map(({ key, workday }) => ({ personId, exception: key, way: { kind: 'time', at: at(workday) } })),
     );
     expect(left).toEqual([]);
-    const read = await readCard(
-      company.database,
-      { periodId: company.periodId, personId },
-      company.clock.now(),
-      (...all) => sendAlone(company.database, ...all),
-      false,
-    );
-    const { exceptions: _, ...results } = cardResults(read!.input, compute(read!.input));
-    const [stored] = await company.database.select().from(card).where(eq(card.personId, personId));
-    expect(stored).toMatchObject(results);
+    const { read, results } = await fromScratch(personId);
     const worked = results.lines.filter(
       ({ workday, classId }) =>
         open.some((one) => one.workday === workday) && !classId.startsWith('premium:'),
     );
     expect(new Set(worked.map(({ workday }) => workday)).size).toBe(days.length);
     // And one of them alone is taken back.
-    const [, second] = read!.history.filter(({ settles }) => open.some(({ key }) => key === settles));
+    const [, second] = read.history.filter(({ settles }) => open.some(({ key }) => key === settles));
     const { undo } = await import('./service.ts');
     const key = { periodId: company.periodId, personId };
     const { card: after } = await undo(company, null, company.who, key, second!.id);

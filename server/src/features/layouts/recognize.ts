@@ -3,16 +3,19 @@ import { recognizeFixed, recognizeLayout, type Sample } from '@heath/core';
 import { parse } from 'csv-parse/sync';
 import { person } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
+import { LINE_END, LINE_ENDS } from '../../http/line-ends.ts';
 import { Problem } from '../../http/problem.ts';
 import type { EncodedText } from '../../http/text-in.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
 
-const LINE_END = /\r\n|\n|\r/;
 const SEPARATORS = [',', ';', '\t', '|'] as const;
+
+/** As many lines as tell what the others are like, empty ones aside. */
+const firstLines = (text: string): string[] => text.split(LINE_END, 12).filter((line) => line !== '');
 
 /** The separator by which the first lines have the same number of values, and the most of them. */
 function separatorOf(text: string): Sample['separator'] {
-  const lines = text.split(LINE_END, 12).filter((line) => line !== '');
+  const lines = firstLines(text);
   const score = (separator: string) => {
     const counts = lines.map((line) => line.split(separator).length);
     const [first = 1] = counts;
@@ -22,14 +25,11 @@ function separatorOf(text: string): Sample['separator'] {
 }
 
 /** Its first lines have nothing outside quotes. */
-const isQuoted = (text: string): boolean =>
-  text.split(LINE_END, 12).every((line) => line === '' || /^".*"$/.test(line));
+const isQuoted = (text: string): boolean => firstLines(text).every((line) => /^".*"$/.test(line));
 
 /** No separator stands equally often in its lines: it may be of fixed width. */
-const isSeparated = (text: string, separator: Sample['separator']): boolean => {
-  const lines = text.split(LINE_END, 12).filter((line) => line !== '');
-  return lines.some((line) => line.includes(separator));
-};
+const isSeparated = (text: string, separator: Sample['separator']): boolean =>
+  firstLines(text).some((line) => line.includes(separator));
 
 /** What a sample file looks like, as a layout to begin from. */
 export async function recognizeSample(
@@ -76,8 +76,7 @@ function rowsOf(sample: string, separator: Sample['separator']): string[][] {
   try {
     return parse(sample, {
       delimiter: separator,
-      // All of them anywhere: the line end that is used is told by `lineEnd`, and no row is to be lost to another.
-      record_delimiter: ['\r\n', '\n', '\r'],
+      record_delimiter: LINE_ENDS,
       relax_column_count: true,
       skip_empty_lines: true,
     });

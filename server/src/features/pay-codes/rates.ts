@@ -2,8 +2,7 @@ import type { ListReply, RatesReply } from '@heath/contract';
 import { readRate, workdayToIso } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
-import { dayIn, readList } from '../../http/lists.ts';
-import { Problem } from '../../http/problem.ts';
+import { dayIn, readList, refuse, refuseTwice } from '../../http/lists.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
 import type { Who } from '../../rights/who.ts';
 import { jobTypes, keepRates, rates } from './store.ts';
@@ -34,11 +33,9 @@ export function takeRates(
 ): Promise<ListReply> {
   return once(context, who, write, async (tx, tell) => {
     const [ids, types] = [await idsByNumber(tx), await jobTypes(tx)];
-    const seen = new Map<string, number>();
     const listed = readList<keyof typeof HEADINGS>(text, HEADINGS, ['number', 'rate', 'first day']).map(
       ({ line, of }) => {
-        const wrong = (field: string, says: string) =>
-          new Problem(422, 'invalid', `Line ${line}: ${says}`, { field });
+        const wrong = (field: string, says: string) => refuse(line, says, field);
         const personId = ids.get(of.number ?? '');
         if (personId === undefined)
           throw wrong('number', `nobody has the number ${of.number ?? 'that is missing'}.`);
@@ -58,15 +55,15 @@ export function takeRates(
         if (firstDay === null)
           throw wrong('first day', 'say from which day on the rate holds, like 2026-10-25.');
         const key = `${personId}\t${jobType}\t${firstDay}`;
-        const before = seen.get(key);
-        if (before !== undefined)
-          throw wrong(
-            'number',
-            `${of.number} has a rate from ${workdayToIso(firstDay)} in line ${before} already.`,
-          );
-        seen.set(key, line);
-        return { key, personId, jobType, firstDay, rate };
+        return { line, number: of.number, key, personId, jobType, firstDay, rate };
       },
+    );
+    refuseTwice(
+      listed,
+      'number',
+      ({ key }) => key,
+      ({ number, firstDay }, before) =>
+        `${number} has a rate from ${workdayToIso(firstDay)} in line ${before} already.`,
     );
     const known = new Map(
       (await rates(tx)).map((one) => [`${one.personId}\t${one.jobType}\t${one.firstDay}`, one.rate]),
@@ -75,9 +72,10 @@ export function takeRates(
     const changed = listed.filter(({ key, rate }) => known.has(key) && known.get(key) !== rate).length;
     await keepRates(
       tx,
-      listed.map(({ key: _, ...rate }) => rate),
+      listed.map(({ key: _, line: _line, number: _number, ...rate }) => rate),
     );
-    const notInList = [...known.keys()].filter((key) => !seen.has(key)).length;
+    const inList = new Set(listed.map(({ key }) => key));
+    const notInList = [...known.keys()].filter((key) => !inList.has(key)).length;
     tell({ what: 'list taken', about: 'pay_rate', aboutId: 0, after: { added, changed, notInList } });
     return { added, changed, notInList };
   });

@@ -2,7 +2,7 @@ import { AddCodeRequest, CODE_KINDS, type ListReply, type PayCodesReply } from '
 import * as v from 'valibot';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
-import { dayIn, readList } from '../../http/lists.ts';
+import { dayIn, readList, refuse, refuseTwice } from '../../http/lists.ts';
 import { Problem } from '../../http/problem.ts';
 import type { Who } from '../../rights/who.ts';
 import { addCode, changeCode, codes, findCodeNamed, keepKnown, knownPeople, unknownPeople } from './store.ts';
@@ -37,25 +37,6 @@ export function createCode(
   });
 }
 
-/** Refuses a list that says something of the same code or person twice: nobody knows which holds. */
-function refuseTwice(
-  field: string,
-  listed: readonly { readonly value: string; readonly line: number }[],
-): void {
-  const lines = new Map<string, number>();
-  for (const { value, line } of listed) {
-    const before = lines.get(value);
-    if (before !== undefined)
-      throw new Problem(
-        422,
-        'invalid',
-        `Line ${line}: ${field} ${value} stands in line ${before} already. Leave one of the two.`,
-        { field },
-      );
-    lines.set(value, line);
-  }
-}
-
 const CODE_HEADINGS = {
   code: ['code', 'paycode', 'earningcode', 'paytype'],
   name: ['name', 'description', 'codename', 'label'],
@@ -71,8 +52,7 @@ export function takeCodes(context: Asks, who: Who, write: Write | null, text: st
   return once(context, who, write, async (tx, tell) => {
     const listed = readList<keyof typeof CODE_HEADINGS>(text, CODE_HEADINGS, ['code', 'name']).map(
       ({ line, of }) => {
-        const wrong = (field: string, says: string) =>
-          new Problem(422, 'invalid', `Line ${line}: ${says}`, { field });
+        const wrong = (field: string, says: string) => refuse(line, says, field);
         const parsed = v.safeParse(AddCodeRequest, { code: of.code, name: of.name });
         if (!parsed.success) throw wrong('code', parsed.issues[0].message);
         const kind = CODE_KINDS.find((one) => one === (of.kind ?? 'hours').toLowerCase());
@@ -91,8 +71,10 @@ export function takeCodes(context: Asks, who: Who, write: Write | null, text: st
       },
     );
     refuseTwice(
+      listed,
       'code',
-      listed.map(({ code, line }) => ({ value: code, line })),
+      ({ code }) => code,
+      ({ code }, before) => `code ${code} stands in line ${before} already. Leave one of the two.`,
     );
     const before = new Map((await codes(tx)).map((one) => [one.code, one]));
     let [added, changed] = [0, 0];
@@ -139,26 +121,19 @@ export function takePeople(context: Asks, who: Who, write: Write | null, text: s
       ({ line, of }) => {
         const { number, name = '', codes: may } = of;
         if (number === undefined || number.length > 32)
-          throw new Problem(422, 'invalid', `Line ${line}: give a number of at most 32 characters.`, {
-            field: 'number',
-          });
+          throw refuse(line, 'give a number of at most 32 characters.', 'number');
         const own = may === undefined ? null : may.split(/[\s|/]+/).filter((code) => code !== '');
         const unknown = own?.find((code) => !known.has(code));
         if (unknown !== undefined)
-          throw new Problem(
-            422,
-            'invalid',
-            `Line ${line}: there is no pay code ${unknown}. Take the list of codes first.`,
-            {
-              field: 'codes',
-            },
-          );
+          throw refuse(line, `there is no pay code ${unknown}. Take the list of codes first.`, 'codes');
         return { line, number, name: name.slice(0, 120), codes: own };
       },
     );
     refuseTwice(
+      listed,
       'number',
-      listed.map(({ number, line }) => ({ value: number, line })),
+      ({ number }) => number,
+      ({ number }, before) => `number ${number} stands in line ${before} already. Leave one of the two.`,
     );
     const before = new Map((await knownPeople(tx)).map((one) => [one.number, one]));
     let [added, changed] = [0, 0];

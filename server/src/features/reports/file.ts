@@ -11,7 +11,7 @@ import {
   workdayToIso,
 } from '@heath/core';
 import { stringify } from 'csv-stringify/sync';
-import type { Paper } from '../../http/paper.ts';
+import { MOST_ROWS_ON_PAPER, type Paper } from '../../http/paper.ts';
 import type { Printing } from '../../http/printing.ts';
 import type { Sheet } from '../../http/sheet.ts';
 
@@ -98,9 +98,6 @@ const sheetOfReport = (report: ReportReply): Sheet => ({
   rows: texts(report),
 });
 
-/** Nobody reads more, and a thread with bounds on its memory has room for no more. */
-export const MOST_ROWS_ON_PAPER = 12_000;
-
 function paperOfReport(report: ReportReply, sign: string | null): Paper {
   const rows = texts(report);
   const isAll = rows.length <= MOST_ROWS_ON_PAPER;
@@ -113,7 +110,7 @@ function paperOfReport(report: ReportReply, sign: string | null): Paper {
     before: isAll ? report.notes : [...report.notes, note],
     heading: report.columns.map(({ name }) => name),
     isFigure: report.columns.map(({ kind }) => isNumber(kind)),
-    rows: isAll ? rows : rows.slice(0, MOST_ROWS_ON_PAPER),
+    rows: rows.slice(0, MOST_ROWS_ON_PAPER),
     ...(sign === null ? {} : { sign }),
   };
 }

@@ -7,11 +7,11 @@ import exceljs from 'exceljs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { badgeOwner, card, punch } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
-import type { Paper } from '../../http/paper.ts';
+import { MOST_ROWS_ON_PAPER, type Paper } from '../../http/paper.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { ratesOf, takeRates } from '../pay-codes/rates.ts';
 import { firstRows } from './define.ts';
-import { csvInParts, fileOfReport, MOST_ROWS_ON_PAPER } from './file.ts';
+import { csvInParts, fileOfReport } from './file.ts';
 import { makeReport, rowsInParts } from './service.ts';
 
 let company: Company;

@@ -1,4 +1,5 @@
 import { CsvError, type Parser, parse } from 'csv-parse';
+import { LINE_END, LINE_ENDS } from '../../../http/line-ends.ts';
 import { RecordCounter } from './count-records.ts';
 import {
   Batch,
@@ -12,10 +13,8 @@ import {
 const CSV_OPTIONS = {
   relax_column_count: true,
   max_record_size: LONGEST_ROW_CHARACTERS,
-  // All of them anywhere: files that were joined or edited end their lines in more than one way.
-  record_delimiter: ['\r\n', '\n', '\r'],
+  record_delimiter: LINE_ENDS,
 };
-const LINE_END = /\r\n|\n|\r/;
 
 /** UTF-8, or UTF-16 where a byte order mark says so. */
 function decoderFor(head: Buffer): TextDecoder {
