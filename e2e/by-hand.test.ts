@@ -295,7 +295,13 @@ describe('by the keyboard', () => {
     const next = async (key: string) => {
       const name = await page.getByRole('heading', { level: 1 }).innerText();
       await page.keyboard.press('j');
-      await page.waitForFunction((before) => document.querySelector('h1')?.textContent !== before, name);
+      // The card is there, and its tools are not yet.
+      await page.waitForFunction(
+        (before) =>
+          document.querySelector('h1')?.textContent !== before &&
+          document.querySelector('[aria-label="Correct by hand"]') !== null,
+        name,
+      );
       await page.keyboard.press(key);
     };
     await next('e');

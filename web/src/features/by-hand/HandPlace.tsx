@@ -21,23 +21,25 @@ export function HandPlace(props: { hand: ByHand; card: CardReply; day: Workday }
       </p>
     ) : null;
   const isDrawn = isNear || says !== null;
+  // Also while it is being fetched, for whatever reason that began.
+  const ahead = TOOLS.map((tool) => (
+    <HeardAhead
+      key={tool}
+      of={HAND_KEYS[tool]}
+      onPress={() => {
+        setPressed(tool);
+        onNear();
+      }}
+    />
+  ));
   return (
     <section aria-label="Correct by hand" className="mb-4 min-h-24 border-b border-rule pb-3">
       {isDrawn ? (
-        <Suspense fallback={null}>
+        <Suspense fallback={ahead}>
           <HandPanel {...props} pressed={pressed} />
         </Suspense>
       ) : (
-        TOOLS.map((tool) => (
-          <HeardAhead
-            key={tool}
-            of={HAND_KEYS[tool]}
-            onPress={() => {
-              setPressed(tool);
-              onNear();
-            }}
-          />
-        ))
+        ahead
       )}
     </section>
   );
