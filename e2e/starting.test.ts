@@ -157,6 +157,9 @@ describe('what cannot be started is said in one sentence, before anything is set
 describe('what was started', () => {
   let heath: Starter;
   beforeAll(async () => {
+    // What a set-up leaves that was killed: it must not be taken for a database.
+    mkdirSync(join(folder, 'data', 'database-unfinished', 'mysql'), { recursive: true });
+    writeFileSync(join(folder, 'data', 'database-unfinished', 'mysql', 'db.frm'), 'half');
     heath = await startHeath(join(folder, 'data'), ['--empty']);
     await heath.until('Heath is at', 90);
   });
@@ -194,6 +197,12 @@ describe('what was started', () => {
     look(heath.folder, true);
     expect(looked.length).toBeGreaterThan(50);
     expect(looked.some((path) => path.endsWith('heath-init.sql'))).toBe(false);
+  });
+
+  it('was set up whole, after a set-up that was broken off, and keeps its temporary tables to itself', () => {
+    expect(readdirSync(heath.folder)).not.toContain('database-unfinished');
+    const args = readFileSync(`/proc/${heath.pid('database')}/cmdline`, 'utf8').split('\0');
+    expect(args).toContain(`--tmpdir=${join(heath.folder, 'database-temporary')}`);
   });
 
   it('is started again when its server is killed', async () => {
