@@ -1,31 +1,26 @@
-import { Editions, type Span, type Workday } from '@heath/core';
+import { Editions, type Span } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { period } from '../database/schema/index.ts';
 import { spanOf, spanOver } from './inputs.ts';
 import { allEditions } from './rulebooks.ts';
 
-/** The days of a period, and the instants that its cards need under any edition there is. */
-interface PeriodSpan {
-  readonly firstDay: Workday;
-  readonly lastDay: Workday;
-  readonly span: Span;
-}
+/** What a period needs is found once per process: a period may be cut, and needs less then; editions that came later are asked for, see `forgetSpan`. */
+const spans = new Map<number, Span>();
 
-/** The days of a period never change; neither do editions. So what a period needs is found once per process. */
-const spans = new Map<number, PeriodSpan>();
-
-/** What the cards of a period need; undefined where there is no such period. */
-export async function spanOfPeriod(database: Database, id: number): Promise<PeriodSpan | undefined> {
+/**
+ * The instants that the cards of a period need under any edition there is, or more; undefined where there is no such period. Its days are read
+ * with its cards, never kept: a period that is cut would else be computed to its old end, and what lies beyond paid twice.
+ */
+export async function spanOfPeriod(database: Database, id: number): Promise<Span | undefined> {
   const known = spans.get(id);
   if (known !== undefined) return known;
   const [days] = await database.select().from(period).where(eq(period.id, id));
   if (days === undefined) return undefined;
   const editions = await allEditions(database);
   const span = spanOver(editions.map((each) => spanOf({ ...days, editions: Editions.always(each) })));
-  const found = { firstDay: days.firstDay, lastDay: days.lastDay, span };
-  spans.set(id, found);
-  return found;
+  spans.set(id, span);
+  return span;
 }
 
 /** An edition came that needs more: the span is found anew. */

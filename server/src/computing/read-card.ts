@@ -50,9 +50,8 @@ export async function readCard(
   send: Send,
   locked: boolean,
 ): Promise<ReadCard | undefined> {
-  const period = await spanOfPeriod(database, cardKey.periodId);
-  if (period === undefined) return undefined;
-  const { span } = period;
+  const span = await spanOfPeriod(database, cardKey.periodId);
+  if (span === undefined) return undefined;
   const first = [...(locked ? [lock.with(cardKey)] : []), ...subject.with(cardKey)];
   const second = inputs.with({ ...cardKey, ...valuesOf(span) });
   const sent = await send(...first, ...second, history.with(cardKey), approvalsOfOne.with(cardKey));
@@ -97,9 +96,8 @@ export async function readCards(
   send: Send,
   locked: boolean,
 ): Promise<ReadCard[]> {
-  const period = await spanOfPeriod(database, periodId);
-  if (period === undefined) return [];
-  const { span } = period;
+  const span = await spanOfPeriod(database, periodId);
+  if (span === undefined) return [];
   const among = amongThese(people.toSorted((a, b) => a - b));
   const these = and(eq(card.periodId, periodId), among(card.personId))!;
   const versions = build.select({ inputVersion: card.inputVersion }).from(card).where(these);

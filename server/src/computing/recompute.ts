@@ -4,7 +4,7 @@ import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import { happenedQuery } from '../database/happened.ts';
 import { build, inTransaction, select, selects, selectValues, sendAlone } from '../database/round-trip.ts';
-import { card, difference } from '../database/schema/index.ts';
+import { card, difference, period } from '../database/schema/index.ts';
 import { handled } from '../handled.ts';
 import { type Among, amongRun, amongThese, isRun, ofRun } from './among.ts';
 import { stale } from './cards.ts';
@@ -202,6 +202,13 @@ const cardSelects = (among: Among, periodId: number | Placeholder, span: SpanVal
         .where(and(eq(card.periodId, periodId), among(card.personId)))
         .orderBy(card.personId),
     ),
+    // After the versions of the cards: what cuts the period counts them on, and what is computed of other days is not kept.
+    days: select(
+      build
+        .select({ firstDay: period.firstDay, lastDay: period.lastDay })
+        .from(period)
+        .where(eq(period.id, periodId)),
+    ),
     ...heldSelects(among),
     ...inputSelects(among, span),
   });
@@ -211,14 +218,16 @@ const cardsOfRun = cardSelects(amongRun, sql.placeholder('periodId'), ANY_SPAN);
 /** Cards and what they follow from, in one trip; those for whom the period's span is not enough are read once more. */
 async function readInputs(database: Database, clock: Clock, periodId: number, people: readonly number[]) {
   const asOf = clock.now();
-  const period = await spanOfPeriod(database, periodId);
-  if (period === undefined) return { subjects: [], inputs: [] };
-  const { span, firstDay, lastDay } = period;
+  const span = await spanOfPeriod(database, periodId);
+  if (span === undefined) return { subjects: [], inputs: [] };
   const all = isRun(people) ? cardsOfRun : cardSelects(amongThese(people), periodId, valuesOf(span));
   const sent = await sendAlone(database, ...all.with({ periodId, ...ofRun(people), ...valuesOf(span) }));
   const rows = all.rows(sent);
+  const [days] = rows.days;
+  if (days === undefined) return { subjects: [], inputs: [] };
+  const { firstDay, lastDay } = days;
   const ids = rows.cards.map(([personId]) => personId);
-  const heldBy = await held(database, ids, period, rows);
+  const heldBy = await held(database, ids, days, rows);
   const subjects = rows.cards.map(([personId, groupId, departmentId, siteId, inputVersion], i) => {
     const { assignments, editions } = heldBy[i]!;
     return {
