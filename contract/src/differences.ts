@@ -77,9 +77,11 @@ export const DecideRequest = v.object({
 });
 export type DecideRequest = v.InferOutput<typeof DecideRequest>;
 
+/** What was decided and what was left; with what differs afterwards, so that whoever decides on goes by that. */
 export const DecideReply = v.strictObject({
   decided: count,
   left: list(v.strictObject({ periodId: count, personId: count, reason: v.string() })),
+  ...DifferencesReply.entries,
 });
 export type DecideReply = v.InferOutput<typeof DecideReply>;
 

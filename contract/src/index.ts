@@ -29,6 +29,7 @@ export * from './questions.ts';
 export * from './reasons.ts';
 export * from './reports.ts';
 export * from './rights.ts';
+export * from './rulebooks.ts';
 export * from './sign-in.ts';
 export * from './tasks.ts';
 export * from './users.ts';

@@ -44,6 +44,7 @@ import { PunchesReply } from './punches.ts';
 import { AnswerRequest, AskRequest, QuestionsReply } from './questions.ts';
 import { KeepReasonRequest, ReasonsReply } from './reasons.ts';
 import { ReportReply } from './reports.ts';
+import { AddEditionRequest, RulebooksReply } from './rulebooks.ts';
 import {
   ChangePasswordRequest,
   DemoAccountsReply,
@@ -125,6 +126,17 @@ export const OPERATIONS = {
     takes: MakePayPeriodsRequest,
     gives: PayPeriodsPlan,
     status: 200,
+  },
+  'GET /rulebooks': {
+    says: 'Rulebooks, who goes by them, and from when each of their editions holds.',
+    gives: RulebooksReply,
+    status: 200,
+  },
+  'POST /rulebooks/:rulebook/editions': {
+    says: 'Adds an edition to a rulebook: rules that hold from a day on. Cards are computed anew; what was handed off is held against it.',
+    takes: AddEditionRequest,
+    gives: RulebooksReply,
+    status: 201,
   },
   'PUT /pay-periods/lock': {
     says: 'Locks the days up to one: what is paid for them stays as it is.',

@@ -9,6 +9,7 @@ export const RIGHTS = {
   import: ['specialist'],
   'give badges': ['specialist'],
   'see pay': ['specialist', 'auditor'],
+  'add editions': ['specialist'],
   'map pay codes': ['specialist'],
   'hand off': ['specialist'],
   'add amounts': ['specialist'],

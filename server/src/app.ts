@@ -30,6 +30,7 @@ import { punchRoutes } from './features/punches/routes.ts';
 import { questionRoutes } from './features/questions/routes.ts';
 import { reasonRoutes } from './features/reasons/routes.ts';
 import { reportRoutes } from './features/reports/routes.ts';
+import { rulebookRoutes } from './features/rulebooks/routes.ts';
 import { signInRoutes } from './features/sign-in/routes.ts';
 import { SESSION_SECONDS, type SessionStore, untilLastDay } from './features/sign-in/session-store.ts';
 import { taskRoutes } from './features/tasks/routes.ts';
@@ -113,6 +114,7 @@ export function createApp(
   api.use(amountRoutes(context));
   api.use(reportRoutes(context));
   api.use(leaveKindRoutes(context));
+  api.use(rulebookRoutes(context));
   api.use(payCodeRoutes(context));
   api.use(mappingRoutes(context));
   api.use(layoutRoutes(context));

@@ -16,6 +16,7 @@ import {
   inArray,
   isNull,
   lte,
+  max,
   ne,
   notExists,
   or,
@@ -31,6 +32,7 @@ import {
   correction,
   difference,
   groupSchedule,
+  payGroup,
   period,
   person,
   punch,
@@ -56,13 +58,34 @@ export async function periodsTouched(
   people: readonly number[],
   { from, to }: Span,
 ): Promise<(typeof period.$inferSelect)[]> {
-  const editions = (await allEditions(queries)).map((each) => Editions.always(each));
+  const editions = await alwaysEach(queries);
   const apart = Math.max(
     ...editions.flatMap((edition) => edition.rulebooks.map(({ pairing }) => furthestApart(pairing))),
   );
   const until = await bearsUntil(queries, people, to, apart);
   const first = workday(Math.floor(from / SECONDS_PER_DAY));
   const last = workday(Math.floor(until / SECONDS_PER_DAY));
+  return periodsNeeding(queries, editions, first, last);
+}
+
+/** Periods whose cards can hang on the days from one on: those that need them as input under some edition, those of that edition too. */
+export async function periodsFrom(queries: Reads, first: Workday): Promise<(typeof period.$inferSelect)[]> {
+  const [latest] = await queries.select({ day: max(period.lastDay) }).from(period);
+  const last = workday(Math.max(first, latest?.day ?? first));
+  return periodsNeeding(queries, await alwaysEach(queries), first, last);
+}
+
+/** Each edition there is, as if it always held. */
+const alwaysEach = async (queries: Reads): Promise<Editions[]> =>
+  (await allEditions(queries)).map((each) => Editions.always(each));
+
+/** Periods that need a day of a span as input under one of some editions. */
+async function periodsNeeding(
+  queries: Reads,
+  editions: readonly Editions[],
+  first: Workday,
+  last: Workday,
+): Promise<(typeof period.$inferSelect)[]> {
   const near = await queries
     .select()
     .from(period)
@@ -142,6 +165,13 @@ export async function ensureCards(queries: Queries, periodId: number): Promise<v
 export const touchQuery = (periodIds: readonly number[], personIds: readonly number[]): SQL => sql`
   UPDATE ${card} SET input_version = input_version + 1
    WHERE ${and(inArray(card.periodId, [...periodIds]), inArray(card.personId, [...personIds]))}`;
+
+/** Marks the cards of these periods of everybody who goes by a rulebook on some day. There must be a period. */
+export const touchByRulebookQuery = (periodIds: readonly number[], rulebookId: number): SQL => sql`
+  UPDATE ${card} SET input_version = input_version + 1
+   WHERE ${inArray(card.periodId, [...periodIds])}
+     AND ${card.personId} IN (SELECT ${assignment.personId} FROM ${assignment} JOIN ${payGroup} ON ${payGroup.id} = ${assignment.groupId}
+                               WHERE COALESCE(${assignment.rulebookId}, ${payGroup.rulebookId}) = ${rulebookId})`;
 
 /** The card's results no longer belong to its inputs, or an earlier Heath computed it, which kept less of it. */
 export const stale = or(

@@ -224,22 +224,3 @@ async function keepDifference(
     .values({ periodId: one.periodId, personId: one.personId, ...set })
     .onDuplicateKeyUpdate({ set });
 }
-
-/** Lets whatever hangs on a batch be held against what was sent anew: the batch was taken back, or corrected what another said. */
-export async function touchDifferences(tx: Queries, batchId: number): Promise<void> {
-  const ofBatch = build
-    .select({ seq: batchLine.seq })
-    .from(batchLine)
-    .innerJoin(batch, eq(batch.id, batchLine.batchId))
-    .where(
-      and(
-        eq(batchLine.batchId, batchId),
-        eq(batchLine.personId, difference.personId),
-        eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, difference.periodId),
-      ),
-    );
-  await tx
-    .update(difference)
-    .set({ version: 0, lines: [], lineCount: 0, payableHours: 0 })
-    .where(exists(ofBatch));
-}

@@ -21,6 +21,8 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /periods/:period/amounts': 'add amounts',
   'PUT /periods/:period/amounts/list': 'add amounts',
   'POST /amounts/:amount/undo': 'add amounts',
+  'GET /rulebooks': 'see pay',
+  'POST /rulebooks/:rulebook/editions': 'add editions',
   'GET /pay-periods': 'see pay',
   'POST /pay-periods/preview': 'see pay',
   'POST /pay-periods': 'make pay periods',

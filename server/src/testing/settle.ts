@@ -8,11 +8,12 @@ import type { Company } from './company.ts';
 /** Settles whatever holds up the handoff, as proposed, or as it is where nothing is. Returns the last correction, and whose card it is on. */
 export async function settleAll(
   company: Company,
+  periodId = company.periodId,
 ): Promise<{ personId: number; correctionId: number } | null> {
   let last: { personId: number; correctionId: number } | null = null;
-  const rows = cardRows(await listCards(company, company.who, company.periodId));
+  const rows = cardRows(await listCards(company, company.who, periodId));
   for (const row of rows.filter((r) => r.toSettle > 0)) {
-    const key = { periodId: company.periodId, personId: row.personId };
+    const key = { periodId, personId: row.personId };
     const { exceptions } = await openCard(company, company.who, key);
     for (const { key: exception, workday, proposals } of exceptions.filter(holdsUp)) {
       const at = proposals[0]?.at;
@@ -31,9 +32,9 @@ export async function settleAll(
 }
 
 /** Stands for every card of the period. */
-export async function approveAll(company: Company): Promise<void> {
-  const rows = cardRows(await listCards(company, company.who, company.periodId));
-  await approve(company, company.who, null, company.periodId, {
+export async function approveAll(company: Company, periodId = company.periodId): Promise<void> {
+  const rows = cardRows(await listCards(company, company.who, periodId));
+  await approve(company, company.who, null, periodId, {
     people: rows.map(({ personId }) => personId),
   });
 }

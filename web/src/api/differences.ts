@@ -2,7 +2,7 @@ import { DecideReply, type DecideRequest, DifferencesReply, SentReply } from '@h
 import { api } from './base.ts';
 import { reads } from './reads.ts';
 
-export const { useDifferencesQuery, useDecideMutation, useSentQuery } = api.injectEndpoints({
+const differencesApi = api.injectEndpoints({
   endpoints: (build) => ({
     differences: build.query<DifferencesReply, void>({
       query: () => '/differences',
@@ -13,6 +13,16 @@ export const { useDifferencesQuery, useDecideMutation, useSentQuery } = api.inje
       query: (body) => ({ url: '/differences/decide', method: 'POST', body }),
       transformResponse: reads(DecideReply),
       invalidatesTags: ['differences', 'handoff'],
+      /** What differs now is there before whoever decided is told so: the next key goes by it. */
+      async onQueryStarted(_asked, { dispatch, queryFulfilled }) {
+        try {
+          const { differences } = (await queryFulfilled).data;
+          const entry = { endpointName: 'differences', arg: undefined, value: { differences } } as const;
+          dispatch(differencesApi.util.upsertQueryEntries([entry]));
+        } catch {
+          // It is asked for anew, and the page says why.
+        }
+      },
     }),
     sent: build.query<SentReply, { periodId: number; personId: number }>({
       query: ({ periodId, personId }) => `/periods/${periodId}/cards/${personId}/sent`,
@@ -21,3 +31,4 @@ export const { useDifferencesQuery, useDecideMutation, useSentQuery } = api.inje
     }),
   }),
 });
+export const { useDifferencesQuery, useDecideMutation, useSentQuery } = differencesApi;

@@ -1,5 +1,5 @@
 import { AddAmountsRequest, type AmountsReply, NewAmount, written } from '@heath/contract';
-import { type Instant, instantToIso, readAmount, type Workday, workdayToIso } from '@heath/core';
+import { type Instant, instantToIso, readAmount, workdayToIso } from '@heath/core';
 import * as v from 'valibot';
 import { askForRecomputeQuery, touchQuery } from '../../computing/cards.ts';
 import { once, type Write } from '../../database/answered.ts';
@@ -9,9 +9,10 @@ import { readList, refuse } from '../../http/lists.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem, valid } from '../../http/problem.ts';
 import { namesOfAmounts } from '../../pay/amounts.ts';
+import { lockedUntil, refuseLocked } from '../../pay/locked-days.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
 import { somebody, type Who } from '../../rights/who.ts';
-import { addAmounts, amountsOf, findAmount, idsOfJobs, lockedUntil, peopleWithCards } from './store.ts';
+import { addAmounts, amountsOf, findAmount, idsOfJobs, peopleWithCards } from './store.ts';
 
 type Asks = Pick<Context, 'database' | 'clock'>;
 
@@ -97,11 +98,6 @@ export function addAll(
     });
     return null;
   });
-}
-
-function refuseLocked(until: Workday | null, day: Workday, problem: (says: string) => Problem): void {
-  if (until !== null && day <= until)
-    throw problem(`Days up to ${workdayToIso(until)} are locked: what is paid for them stays as it is.`);
 }
 
 /** The cards follow from other inputs now: an approval no longer stands, and what was sealed is held against what was sent. */

@@ -1,8 +1,7 @@
-import type { Workday } from '@heath/core';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
-import { card, dayLock, flatAmount, job, period, person, user } from '../../database/schema/index.ts';
+import { card, flatAmount, job, period, person, user } from '../../database/schema/index.ts';
 
 const takingBack = alias(flatAmount, 'taking_back');
 
@@ -50,16 +49,6 @@ export const peopleWithCards = (queries: Reads, periodId: number, people: readon
 export async function idsOfJobs(queries: Reads): Promise<Map<string, number>> {
   const rows = await queries.select({ id: job.id, code: job.code }).from(job);
   return new Map(rows.map(({ id, code }) => [code, id]));
-}
-
-/** Up to which day what is paid stays as it is; null where no day is locked. */
-export async function lockedUntil(queries: Reads): Promise<Workday | null> {
-  const [row] = await queries
-    .select({ until: dayLock.until })
-    .from(dayLock)
-    .orderBy(desc(dayLock.id))
-    .limit(1);
-  return row?.until ?? null;
 }
 
 export const addAmounts = async (

@@ -5,9 +5,7 @@ import {
   correctionFrom,
   correctionId,
   type PersonInput,
-  workday,
   workdayFromIso,
-  workdayToIso,
 } from '@heath/core';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -15,6 +13,7 @@ import { readCard } from '../../computing/read-card.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { CORRECTIONS_NEAR, correctionNear, type Says } from '../../testing/corrections.ts';
 import { serve } from '../../testing/serve.ts';
 
 let company: Company;
@@ -53,8 +52,6 @@ async function ask(method: string, path: string, body?: unknown) {
   return { status: response.status, body: await response.json() };
 }
 
-type Says = Record<string, unknown> & { readonly kind: string };
-
 /** What somebody does to a card: a correction near one of its punches, or the undoing of one that they made before. */
 type Step =
   | { readonly do: 'correct'; readonly kind: number; readonly punch: number; readonly minutes: number }
@@ -65,7 +62,7 @@ const steps: fc.Arbitrary<Step[]> = fc.array(
       weight: 3,
       arbitrary: fc.record({
         do: fc.constant('correct' as const),
-        kind: fc.nat(10),
+        kind: fc.nat(CORRECTIONS_NEAR),
         punch: fc.nat(60),
         minutes: fc.integer({ min: -180, max: 180 }),
       }),
@@ -75,38 +72,17 @@ const steps: fc.Arbitrary<Step[]> = fc.array(
   { minLength: 2, maxLength: 9 },
 );
 
-/** A correction of each kind, near a punch; not every one of them changes something there. */
+/** A correction near a punch; or one that adds a punch instead of one that was added before. */
 function saysOf(
-  { kind, punch: place, minutes }: Extract<Step, { do: 'correct' }>,
+  { kind, punch, minutes }: Extract<Step, { do: 'correct' }>,
   input: PersonInput,
   made: readonly Made[],
 ): Says {
-  const punch = input.punches[place % input.punches.length]!;
-  const to = punch.at + minutes * 60;
-  const [from, until] = [Math.min(punch.at, to), Math.max(punch.at, to) + 60];
-  const day = workday(Math.min(Math.max(Math.floor(punch.at / 86_400), input.first), input.last));
+  const near = { place: punch, minutes };
+  if (kind < CORRECTIONS_NEAR) return correctionNear(input, { kind, ...near });
   const added = inForce(made).findLast(({ says }) => says?.kind === 'add');
-  const add: Says = {
-    kind: 'add',
-    at: to,
-    punchKind: minutes % 2 === 0 ? 'out' : 'in',
-    zone: punch.zone,
-    ...(kind === 10 && added !== undefined ? { instead: added.id } : {}),
-  };
-  const all: Says[] = [
-    { kind: 'drop', punch: punch.id },
-    { kind: 'move', punch: punch.id, at: to },
-    add,
-    { kind: 'set-meal', from, to: until },
-    { kind: 'not-worked', from, to: until },
-    { kind: 'set-class', from, to: until, multiplier: 2 },
-    { kind: 'cancel-meal', at: to },
-    { kind: 'flat-hours', workday: workdayToIso(day), as: 'adjustment', code: 'Storm pay', length: 'PT90M' },
-    { kind: 'retype', punch: punch.id, punchKind: minutes > 0 ? 'out' : 'in' },
-    { kind: 'set-workday', at: punch.at, workday: workdayToIso(workday(day + (minutes > 0 ? 1 : -1))) },
-    add,
-  ];
-  return all[kind]!;
+  const add = correctionNear(input, { kind: 2, ...near });
+  return added === undefined ? add : { ...add, instead: added.id };
 }
 
 /** What was made so far, in order; what another took back is not in force, unless that was taken back in turn. */

@@ -1,10 +1,15 @@
-import { cardRows } from '@heath/contract';
-import { type Workday, workday, workdayFromIso } from '@heath/core';
+import { CorrectRequest, cardRows, read } from '@heath/contract';
+import { instant, instantToIso, type Rulebook, type Workday, workday, workdayFromIso } from '@heath/core';
+import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { readCard } from '../../computing/read-card.ts';
+import { sendAlone } from '../../database/round-trip.ts';
+import { rulebookEdition } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { CORRECTIONS_NEAR, correctionNear } from '../../testing/corrections.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
 import { addAll, amounts, takeAmountBack } from '../amounts/service.ts';
 import { listCards, openCard } from '../cards/service.ts';
@@ -13,29 +18,53 @@ import { handOff } from '../handoff/sealing.ts';
 import { handoffOf } from '../handoff/service.ts';
 import { takeBack } from '../handoff/taking-back.ts';
 import { keepMapping, mappingNow } from '../mapping/service.ts';
+import { listPeriods, makePayPeriods, payPeriodsOf } from '../periods/service.ts';
+import { addEdition, rulebooks } from '../rulebooks/service.ts';
 import { decide, differences, sentAndNow } from './service.ts';
 
-/** For others: HEATH_SEED. */
+/** For others: HEATH_SEED; how many things happen: HEATH_STEPS. */
 const SEED = Number(process.env.HEATH_SEED ?? 20261102);
+const STEPS = Number(process.env.HEATH_STEPS ?? 130);
 const PEOPLE = 9;
 const CHANGED = 3;
 let company: Company;
 let people: readonly number[];
+let numbers: readonly string[];
+/** The oldest first. */
+let periods: readonly { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday }[];
 beforeAll(async () => {
   company = await freshCompany('any_handoff', PEOPLE);
+  const { groups } = await payPeriodsOf(company);
+  // Periods that begin on Thursdays split workweeks: what happens in one moves the overtime of the next.
+  await makePayPeriods(company, company.who, null, {
+    groups: groups.map(({ id }) => id),
+    until: workdayFromIso('2026-11-04'),
+    change: {
+      from: workdayFromIso('2026-10-22'),
+      scheme: {
+        every: { kind: 'week', startsOn: 3 },
+        payDay: { daysAfter: 5, weekday: null, moved: 'before' },
+      },
+    },
+  });
   await importFile(company, 'clocks.csv', bytes(generatedLines(PEOPLE).join('\n')));
   await company.work();
-  const rows = cardRows(await listCards(company, company.who, company.periodId));
-  people = rows.slice(0, CHANGED).map(({ personId }) => personId);
+  periods = (await listPeriods(company)).periods.toReversed();
+  const rows = cardRows(await listCards(company, company.who, periods[0]!.id)).slice(0, CHANGED);
+  people = rows.map(({ personId }) => personId);
+  numbers = rows.map(({ number }) => number);
 });
 afterAll(() => company.close());
 
 const FIRST = workdayFromIso('2026-10-19');
 const who = fc.integer({ min: 0, max: CHANGED - 1 });
 const day = fc.integer({ min: 0, max: 13 }).map((i) => workday(FIRST + i));
+const nth = fc.nat(9);
+/** Which period, by its place. */
+const at = fc.nat(2);
 const operation = fc.oneof(
   {
-    weight: 4,
+    weight: 3,
     arbitrary: fc.record({
       do: fc.constant('leave' as const),
       who,
@@ -43,7 +72,32 @@ const operation = fc.oneof(
       hours: fc.integer({ min: 1, max: 4 }),
     }),
   },
-  { weight: 3, arbitrary: fc.record({ do: fc.constant('undo' as const), who, nth: fc.nat(9) }) },
+  {
+    weight: 6,
+    arbitrary: fc.record({
+      do: fc.constant('correct' as const),
+      who,
+      at,
+      kind: fc.nat(CORRECTIONS_NEAR - 1),
+      place: fc.nat(60),
+      minutes: fc.integer({ min: -180, max: 180 }),
+    }),
+  },
+  { weight: 3, arbitrary: fc.record({ do: fc.constant('undo' as const), who, at, nth }) },
+  {
+    weight: 3,
+    arbitrary: fc.record({
+      do: fc.constant('late file' as const),
+      who,
+      day,
+      hour: fc.integer({ min: 0, max: 20 }),
+      hours: fc.integer({ min: 1, max: 9 }),
+    }),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record({ do: fc.constant('edition' as const), day, above: fc.integer({ min: 5, max: 9 }) }),
+  },
   {
     weight: 3,
     arbitrary: fc.record({
@@ -53,19 +107,19 @@ const operation = fc.oneof(
       of: fc.integer({ min: -900, max: 2000 }).filter((n) => n !== 0),
     }),
   },
-  { weight: 2, arbitrary: fc.record({ do: fc.constant('amount back' as const), nth: fc.nat(9) }) },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant('amount back' as const), at, nth }) },
   {
     weight: 2,
     arbitrary: fc.record({ do: fc.constant('mapping' as const), code: fc.constantFrom('510', '410', '110') }),
   },
-  { weight: 3, arbitrary: fc.record({ do: fc.constant('hand off' as const) }) },
-  { weight: 3, arbitrary: fc.record({ do: fc.constant('carry' as const) }) },
+  { weight: 5, arbitrary: fc.record({ do: fc.constant('hand off' as const), at }) },
+  { weight: 3, arbitrary: fc.record({ do: fc.constant('carry' as const), at }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('waive' as const) }) },
-  { weight: 2, arbitrary: fc.record({ do: fc.constant('reopen' as const), nth: fc.nat(3) }) },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant('reopen' as const), at, nth: fc.nat(3) }) },
 );
 type Operation = typeof operation extends fc.Arbitrary<infer O> ? O : never;
 
-const key = (personId: number) => ({ periodId: company.periodId, personId });
+const holding = (on: Workday) => periods.find(({ firstDay, lastDay }) => firstDay <= on && lastDay >= on)!.id;
 const all = async () => (await differences(company, company.who)).differences;
 const decideAll = async (what: 'carry' | 'approve' | 'waive') => {
   const found = (await all()).map(({ periodId, personId, version }) => ({ periodId, personId, version }));
@@ -73,35 +127,80 @@ const decideAll = async (what: 'carry' | 'approve' | 'waive') => {
     await decide(company, company.who, null, { what, differences: found, reason: 'It is tried' });
   return found.length;
 };
+const sendNow = (...statements: Parameters<typeof sendAlone> extends [unknown, ...infer S] ? S : never) =>
+  sendAlone(company.database, ...statements);
+let files = 0;
 
 /** Does one thing; true where it was done. */
 async function done(one: Operation): Promise<boolean> {
   switch (one.do) {
     case 'leave':
-      await correct(company, null, company.who, key(people[one.who]!), {
-        says: {
-          kind: 'flat-hours',
-          workday: one.day,
-          as: 'leave',
-          code: 'Annual leave',
-          length: `PT${one.hours}H`,
-          job: null,
-          department: null,
+      await correct(
+        company,
+        null,
+        company.who,
+        { periodId: holding(one.day), personId: people[one.who]! },
+        {
+          says: {
+            kind: 'flat-hours',
+            workday: one.day,
+            as: 'leave',
+            code: 'Annual leave',
+            length: `PT${one.hours}H`,
+            job: null,
+            department: null,
+          },
+          note: 'It is tried',
         },
-        note: 'It is tried',
-      });
+      );
       return true;
+    case 'correct': {
+      const of = { periodId: periods[one.at]!.id, personId: people[one.who]! };
+      const card = (await readCard(company.database, of, company.clock.now(), sendNow, false))!;
+      if (card.input.punches.length === 0) return false;
+      const says = correctionNear(card.input, one);
+      await correct(company, null, company.who, of, read(CorrectRequest, { says, note: 'It is tried' }));
+      return true;
+    }
     case 'undo': {
-      const of = key(people[one.who]!);
+      const of = { periodId: periods[one.at]!.id, personId: people[one.who]! };
       const { corrections } = await openCard(company, company.who, of);
-      const standing = corrections.filter(({ kind, undone }) => kind === 'flat-hours' && !undone);
+      const standing = corrections.filter(({ kind, undone }) => kind !== 'undo' && !undone);
       const chosen = standing[one.nth % Math.max(standing.length, 1)];
       if (chosen === undefined) return false;
       await undo(company, null, company.who, of, chosen.id);
       return true;
     }
+    case 'late file': {
+      const from = one.day * 86_400 + one.hour * 3600;
+      const row = (seconds: number, kind: string) =>
+        `${numbers[one.who]},${instantToIso(instant(seconds))},${kind},,`;
+      const rows = [row(from, 'in'), row(from + one.hours * 3600, 'out')];
+      const text = ['Person no,Punched at,Type,Job,Site', ...rows].join('\n');
+      await importFile(company, `late-${++files}.csv`, bytes(text));
+      return true;
+    }
+    case 'edition': {
+      const [of] = (await rulebooks(company)).rulebooks;
+      const [first] = await company.database
+        .select({ rules: rulebookEdition.rules })
+        .from(rulebookEdition)
+        .where(eq(rulebookEdition.rulebookId, of!.id))
+        .limit(1);
+      const { proofDays: _, ...rules } = first!.rules as Rulebook;
+      const overtime = rules.overtime.map((rule) =>
+        rule.basis === 'workday' && rule.on === undefined
+          ? { ...rule, tiers: [{ above: `PT${one.above}H`, multiplier: 1.5 }] }
+          : rule,
+      );
+      await addEdition(company, company.who, null, of!.id, {
+        firstDay: one.day,
+        rules: { ...rules, overtime },
+      });
+      return true;
+    }
     case 'amount':
-      await addAll(company, company.who, null, company.periodId, {
+      await addAll(company, company.who, null, holding(one.day), {
         amounts: [
           {
             personId: people[one.who]!,
@@ -115,7 +214,7 @@ async function done(one: Operation): Promise<boolean> {
       });
       return true;
     case 'amount back': {
-      const standing = (await amounts(company, company.periodId)).amounts.filter(
+      const standing = (await amounts(company, periods[one.at]!.id)).amounts.filter(
         ({ takenBack }) => !takenBack,
       );
       const chosen = standing[one.nth % Math.max(standing.length, 1)];
@@ -131,23 +230,31 @@ async function done(one: Operation): Promise<boolean> {
       await keepMapping(company, company.who, null, id, changed);
       return true;
     }
-    case 'hand off':
-      await settleAll(company);
+    case 'hand off': {
+      const { id } = periods[one.at]!;
+      await settleAll(company, id);
       await company.work();
-      await approveAll(company);
-      await handOff(company, company.who, null, company.periodId, {
-        overrides: ['known people', 'new codes'].map((check) => ({ check, reason: 'It is tried' })),
+      await approveAll(company, id);
+      await handOff(company, company.who, null, id, {
+        overrides: ['known people', 'new codes', 'no hours', 'many hours', 'unusual hours'].map((check) => ({
+          check,
+          reason: 'It is tried',
+        })),
       });
       return true;
+    }
     case 'carry':
       if ((await decideAll('carry')) === 0) return false;
       await decideAll('approve');
-      await handOff(company, company.who, null, company.periodId, { differencesAlone: true, overrides: [] });
+      await handOff(company, company.who, null, periods[one.at]!.id, {
+        differencesAlone: true,
+        overrides: [],
+      });
       return true;
     case 'waive':
       return (await decideAll('waive')) > 0;
     case 'reopen': {
-      const { batches } = await handoffOf(company, company.periodId);
+      const { batches } = await handoffOf(company, periods[one.at]!.id);
       const standing = batches.filter(({ ended }) => ended === null);
       const chosen = standing[one.nth % Math.max(standing.length, 1)];
       if (chosen === undefined) return false;
@@ -158,9 +265,9 @@ async function done(one: Operation): Promise<boolean> {
 }
 
 /** What was sent and what differs is the card as it is now, with its amounts; of a card that is open, nothing is sent. */
-async function check(personId: number): Promise<'sealed' | 'open'> {
-  const { sent, differs } = await sentAndNow(company, company.who, company.periodId, personId);
-  const card = await openCard(company, company.who, key(personId));
+async function check(periodId: number, personId: number, after: Operation): Promise<'sealed' | 'open'> {
+  const { sent, differs } = await sentAndNow(company, company.who, periodId, personId);
+  const card = await openCard(company, company.who, { periodId, personId });
   if (!card.sealed) {
     expect(sent).toEqual([]);
     return 'open';
@@ -170,28 +277,34 @@ async function check(personId: number): Promise<'sealed' | 'open'> {
     sums.set(`${on} ${classId}`, (sums.get(`${on} ${classId}`) ?? 0) + hours);
   for (const { workday: on, classId, hours } of [...sent, ...differs]) add(on, classId, hours);
   for (const { workday: on, classId, hours } of card.lines) add(on, classId, -hours);
-  for (const { day: on, what, amount, takenBack, personId: of } of (await amounts(company, company.periodId))
-    .amounts)
+  for (const { day: on, what, amount, takenBack, personId: of } of (await amounts(company, periodId)).amounts)
     if (of === personId && !takenBack) add(on, `amount:${what}`, -amount);
-  expect([...sums].filter(([, hours]) => hours !== 0)).toEqual([]);
+  expect(
+    [...sums].filter(([, hours]) => hours !== 0),
+    `period ${periodId}, person ${personId}, after ${JSON.stringify(after)}`,
+  ).toEqual([]);
   return 'sealed';
 }
 
-describe('any sequence of corrections, amounts, mappings, handoffs and batches taken back', () => {
-  it('leaves what was sent plus what differs the card, to the unit', async () => {
-    const operations = fc.sample(operation, { numRuns: 110, seed: SEED });
-    const tried = { done: 0, refused: 0, sealed: 0, open: 0 };
+describe('any sequence of corrections, late punches, editions, amounts, mappings, handoffs and batches taken back', () => {
+  it('leaves what was sent plus what differs the card, to the unit, in periods that share workweeks', async () => {
+    const operations = fc.sample(operation, { numRuns: STEPS, seed: SEED });
+    const tried = new Map<string, number>();
+    const count = (what: string) => tried.set(what, (tried.get(what) ?? 0) + 1);
     for (const one of operations) {
       try {
-        if (await done(one)) tried.done++;
+        count(`${one.do}: ${(await done(one)) ? 'done' : 'nothing to do'}`);
       } catch (error) {
         if (!(error instanceof Problem) || error.status >= 500) throw error;
-        tried.refused++;
+        count(`${one.do}: refused`);
       }
       await company.work();
-      for (const personId of people) tried[await check(personId)]++;
+      for (const { id } of periods) for (const personId of people) count(await check(id, personId, one));
     }
+    if (process.env.HEATH_SEED !== undefined) console.log(Object.fromEntries([...tried].sort()));
     // Every kind of it happened, else little was shown.
-    expect(Math.min(...Object.values(tried))).toBeGreaterThan(5);
+    for (const what of ['sealed', 'open']) expect(tried.get(what), what).toBeGreaterThan(50);
+    const kinds = new Set(operations.map((one) => one.do));
+    for (const kind of kinds) expect(tried.get(`${kind}: done`) ?? 0, kind).toBeGreaterThan(0);
   });
 });

@@ -3,7 +3,7 @@ import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
-import { writeOf } from '../../http/write.ts';
+import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
 import { decide, differences, sentAndNow } from './service.ts';
 
@@ -14,11 +14,10 @@ export function differenceRoutes(context: Context): Router {
   });
   routes.post('/differences/decide', async (request, response) => {
     const asked = valid(DecideRequest, request.body);
-    answer(
-      response,
-      'POST /differences/decide',
-      await decide(context, whoOf(request), writeOf(request), asked),
-    );
+    const who = whoOf(request);
+    const decided = await decide(context, who, writeOf(request), asked);
+    const after = await afterwards(() => differences(context, who));
+    answer(response, 'POST /differences/decide', { ...decided, ...after });
   });
   routes.get('/periods/:period/cards/:person/sent', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);

@@ -12,6 +12,7 @@ import {
   type Instant,
   instantToIso,
   SECONDS_PER_DAY,
+  workdayToIso,
 } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
@@ -23,6 +24,7 @@ import {
   cardWithin,
   correctionsOf,
   differsOf,
+  editionsFor,
   filesOf,
   lockDifference,
   type OpenDifference,
@@ -54,7 +56,9 @@ export async function differences(
   const rows = await openDifferences(database, who);
   const people = [...new Set(rows.map(({ personId }) => personId))];
   const corrections = await correctionsOf(database, people);
-  const files = await filesOf(database, people, Math.min(...rows.map(({ sealedAs }) => sealedAs ?? 0)));
+  const since = Math.min(...rows.map(({ sealedAs }) => sealedAs ?? 0));
+  const files = await filesOf(database, people, since);
+  const editions = await editionsFor(database, people, since);
   return {
     differences: rows.map((row) => ({
       periodId: row.periodId,
@@ -68,7 +72,7 @@ export async function differences(
       version: row.version,
       payableHours: row.payableHours,
       lines: row.lines.map(lineView),
-      reasons: reasonsOf(row, corrections, files),
+      reasons: reasonsOf(row, corrections, files, editions),
       ...decidedOf(row),
     })),
   };
@@ -97,6 +101,7 @@ function reasonsOf(
   { personId, firstDay, lastDay, sealedAt, sealedAs }: OpenDifference,
   corrections: Awaited<ReturnType<typeof correctionsOf>>,
   files: Awaited<ReturnType<typeof filesOf>>,
+  editions: Awaited<ReturnType<typeof editionsFor>>,
 ): Difference['reasons'] {
   const [from, to] = [
     firstDay * SECONDS_PER_DAY - AROUND_SECONDS,
@@ -119,11 +124,18 @@ function reasonsOf(
           one.first <= to,
       )
       .map(({ file, by, madeAt }) => ({ says: `Punches came with ${file}`, by, madeAt })),
+    ...editions
+      .filter((one) => one.personId === personId && one.addedAs > (sealedAs ?? 0) && one.firstDay <= lastDay)
+      .map(({ rulebook, edition, firstDay: from, by, madeAt }) => ({
+        says: `${rulebook} has an edition ${edition} from ${workdayToIso(from)} on`,
+        by,
+        madeAt,
+      })),
   ].sort((a, b) => b.madeAt - a.madeAt);
   if (found.length === 0)
     return [
       {
-        says: 'Something its hours follow from changed: a rulebook, a plan, leave, or a period beside it',
+        says: 'Something its hours follow from changed: a plan, leave, or a period beside it',
         by: null,
         at: instantToIso(sealedAt as Instant),
       },
@@ -139,7 +151,7 @@ export async function decide(
   who: Who,
   write: Write | null,
   { what, differences: asked, reason }: DecideRequest,
-): Promise<DecideReply> {
+): Promise<Pick<DecideReply, 'decided' | 'left'>> {
   const madeBy = somebody(who);
   if (what === 'waive' && reason.length < 3)
     throw new Problem(

@@ -2,6 +2,7 @@ import type { Instant } from '@heath/core';
 import { and, desc, eq, gt, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
+  assignment,
   badgeOwner,
   batch,
   batchLine,
@@ -17,6 +18,8 @@ import {
   person,
   punch,
   punchSource,
+  rulebook,
+  rulebookEdition,
   seal,
   takenOutLine,
   user,
@@ -127,6 +130,41 @@ export const filesOf = (queries: Reads, people: readonly number[], since: number
         .innerJoin(badgeOwner, eq(badgeOwner.badgeId, punch.badgeId))
         .where(and(inArray(badgeOwner.personId, [...people]), gt(happened.id, since)))
         .groupBy(badgeOwner.personId, happened.id);
+
+/** Editions that came to the rulebooks of some people, by person, with the first day on which each holds for them. */
+export const editionsFor = (queries: Reads, people: readonly number[], since: number) =>
+  people.length === 0
+    ? Promise.resolve([])
+    : queries
+        .selectDistinct({
+          personId: assignment.personId,
+          rulebook: rulebook.name,
+          edition: rulebookEdition.edition,
+          firstDay: rulebookEdition.firstDay,
+          by: user.name,
+          madeAt: happened.at,
+          addedAs: happened.id,
+        })
+        .from(rulebookEdition)
+        .innerJoin(
+          happened,
+          and(
+            eq(happened.about, 'rulebook_edition'),
+            eq(happened.aboutId, rulebookEdition.id),
+            eq(happened.what, 'edition added'),
+          ),
+        )
+        .innerJoin(user, eq(user.id, happened.userId))
+        .innerJoin(rulebook, eq(rulebook.id, rulebookEdition.rulebookId))
+        .innerJoin(assignment, inArray(assignment.personId, [...people]))
+        .innerJoin(
+          payGroup,
+          and(
+            eq(payGroup.id, assignment.groupId),
+            eq(sql`COALESCE(${assignment.rulebookId}, ${payGroup.rulebookId})`, rulebook.id),
+          ),
+        )
+        .where(gt(happened.id, since));
 
 /** A difference, locked, with its card and what was decided last of it. */
 export async function lockDifference(queries: Queries, periodId: number, personId: number) {

@@ -1,11 +1,11 @@
 import type { HandoffBatch } from '@heath/contract';
 import { askForRecomputeQuery } from '../../computing/cards.ts';
-import { touchDifferences } from '../../computing/differences.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { batchView } from './batch-view.ts';
+import { compareAnew } from './compare-anew.ts';
 import { endBatch, findBatch, lockBatch, sentSince, unseal } from './store.ts';
 
 /**
@@ -42,7 +42,8 @@ export function takeBack(
     for (const { id: waived } of since) await endBatch(tx, waived, ended);
     await unseal(tx, id);
     await endBatch(tx, id, ended);
-    await touchDifferences(tx, id);
+    await compareAnew(tx, id);
+    // Its cards are open again, and computed where they changed meanwhile, also where it had no lines.
     await tx.execute(askForRecomputeQuery(row.batch.periodId));
     tell({ what: how, about: 'batch', aboutId: id, after: { reason } });
     return null;

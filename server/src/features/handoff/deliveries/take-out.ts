@@ -1,12 +1,12 @@
 import { fileRows } from '@heath/core';
-import { askForRecomputeQuery, touchQuery } from '../../../computing/cards.ts';
-import { touchDifferences } from '../../../computing/differences.ts';
+import { touchQuery } from '../../../computing/cards.ts';
 import { once, type Write } from '../../../database/answered.ts';
 import type { Context } from '../../../http/context.ts';
 import { Problem } from '../../../http/problem.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { somebody, type Who } from '../../../rights/who.ts';
 import { stateOf } from '../batch-state.ts';
+import { compareAnew } from '../compare-anew.ts';
 import { addTakenOut, findBatch, lockBatch, peopleOfLines } from '../store.ts';
 import { linesLeft } from './of-batch.ts';
 
@@ -44,14 +44,13 @@ export function takeOutRest(
     for (const { line } of fileRows({ ...row.file.layout, header: null }, head, lines, left))
       if (line !== null) for (const seq of line.seqs) out.push({ ...made, seq, line: line.line });
     await addTakenOut(tx, out);
-    await touchDifferences(tx, batchId);
+    await compareAnew(tx, batchId);
     for (const { periodId, people } of await peopleOfLines(
       tx,
       row.batch,
       out.map(({ seq }) => seq),
     )) {
       await tx.execute(touchQuery([periodId], people));
-      await tx.execute(askForRecomputeQuery(periodId));
     }
     tell({ what: 'taken out', about: 'batch', aboutId: batchId, after: { lines: left.size, reason } });
     return null;

@@ -1,0 +1,23 @@
+import { AddEditionRequest } from '@heath/contract';
+import type { Router } from 'express';
+import { answer } from '../../http/answer.ts';
+import type { Context } from '../../http/context.ts';
+import { IdParam, valid } from '../../http/problem.ts';
+import { afterwards, writeOf } from '../../http/write.ts';
+import { guarded, whoOf } from '../../rights/guarded.ts';
+import { addEdition, rulebooks } from './service.ts';
+
+export function rulebookRoutes(context: Context): Router {
+  const routes = guarded();
+  routes.get('/rulebooks', async (_request, response) => {
+    answer(response, 'GET /rulebooks', await rulebooks(context));
+  });
+  routes.post('/rulebooks/:rulebook/editions', async (request, response) => {
+    const id = valid(IdParam, request.params.rulebook);
+    const asked = valid(AddEditionRequest, request.body);
+    await addEdition(context, whoOf(request), writeOf(request), id, asked);
+    context.nudge();
+    answer(response, 'POST /rulebooks/:rulebook/editions', await afterwards(() => rulebooks(context)));
+  });
+  return routes.router;
+}

@@ -1,0 +1,45 @@
+import type { Workday } from '@heath/core';
+import { asc, eq } from 'drizzle-orm';
+import type { Queries, Reads } from '../../database/connect.ts';
+import { payGroup, rulebook, rulebookEdition } from '../../database/schema/index.ts';
+
+/** Every rulebook, by name. */
+export const allRulebooks = (queries: Reads) => queries.select().from(rulebook).orderBy(asc(rulebook.name));
+
+/** Which pay groups go by which rulebook, by name. */
+export const groupsOfRulebooks = (queries: Reads) =>
+  queries
+    .select({ rulebookId: payGroup.rulebookId, name: payGroup.name })
+    .from(payGroup)
+    .orderBy(asc(payGroup.name));
+
+/** Which edition holds from when, the oldest first. */
+export const editionsOfRulebooks = (queries: Reads) =>
+  queries
+    .select({
+      rulebookId: rulebookEdition.rulebookId,
+      edition: rulebookEdition.edition,
+      firstDay: rulebookEdition.firstDay,
+    })
+    .from(rulebookEdition)
+    .orderBy(asc(rulebookEdition.edition));
+
+/** Holds a rulebook, so that two editions do not get one number; undefined where there is none. */
+export async function lockRulebook(queries: Queries, id: number) {
+  const [row] = await queries.select().from(rulebook).where(eq(rulebook.id, id)).for('update');
+  return row;
+}
+
+/** Adds an edition. Returns its id. */
+export async function insertEdition(
+  queries: Queries,
+  values: {
+    readonly rulebookId: number;
+    readonly edition: number;
+    readonly firstDay: Workday;
+    readonly rules: unknown;
+  },
+): Promise<number> {
+  const [{ insertId }] = await queries.insert(rulebookEdition).values(values);
+  return insertId;
+}

@@ -1,0 +1,20 @@
+import { type Workday, workdayToIso } from '@heath/core';
+import { desc } from 'drizzle-orm';
+import type { Reads } from '../database/connect.ts';
+import { dayLock } from '../database/schema/index.ts';
+
+/** Up to which day what is paid stays as it is; null where no day is locked. */
+export async function lockedUntil(queries: Reads): Promise<Workday | null> {
+  const [row] = await queries
+    .select({ until: dayLock.until })
+    .from(dayLock)
+    .orderBy(desc(dayLock.id))
+    .limit(1);
+  return row?.until ?? null;
+}
+
+/** Throws the problem that is made of what it says where a day is locked. */
+export function refuseLocked(until: Workday | null, day: Workday, problem: (says: string) => Error): void {
+  if (until !== null && day <= until)
+    throw problem(`Days up to ${workdayToIso(until)} are locked: what is paid for them stays as it is.`);
+}
