@@ -181,3 +181,48 @@ describe('amounts', () => {
     await main().getByRole('row').filter({ hasText: 'Okafor' }).waitFor({ state: 'detached' });
   });
 });
+
+describe('an edition of a rulebook', () => {
+  it('is made of the rules of another, holds from its day on, and what was handed off is a difference with that as its reason', async () => {
+    await go('/pay-files?show=rulebooks');
+    const saving = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Download the rules of Shore terms, edition 1' }).click();
+    const saved = await saving;
+    expect(saved.suggestedFilename()).toBe('Shore terms, edition 1.json');
+    const { proofDays, ...rules } = JSON.parse(readFileSync(await saved.path(), 'utf8')) as {
+      proofDays: unknown[];
+      overtime: unknown[];
+    };
+    const daily = {
+      name: 'Over 6 hours a day',
+      basis: 'workday',
+      tiers: [{ above: 'PT6H', multiplier: 1.5 }],
+    };
+    const overtime = [daily, ...rules.overtime];
+    const chosen = (name: string, what: unknown) =>
+      page.getByLabel('Rules as JSON').setInputFiles({
+        name,
+        mimeType: 'application/json',
+        buffer: Buffer.from(JSON.stringify(what)),
+      });
+    const form = page.getByRole('form', { name: 'Add an edition' });
+    await form.getByRole('combobox', { name: 'Of which rulebook' }).click();
+    await page.getByRole('option', { name: 'Shore terms' }).click();
+    await form.getByLabel('Holds from', { exact: true }).fill('12 oct');
+    await chosen('with proof days.json', { ...rules, overtime, proofDays });
+    await form.getByRole('button', { name: 'Add the edition' }).click();
+    await form.getByText(/^rules\.proofDays\.\d+: The proof day “.+” must give/).waitFor();
+    expect(await violations(page)).toEqual([]);
+    await chosen('without.json', { ...rules, overtime });
+    await form.getByRole('button', { name: 'Add the edition' }).click();
+    await page
+      .getByText(/^Shore terms has an edition 2 from Mon 12 Oct 2026 on/)
+      .first()
+      .waitFor();
+    await main().getByRole('row').filter({ hasText: 'Sun 11 Oct 2026' }).waitFor();
+    await page.getByRole('link', { name: 'Afterwards' }).click();
+    const found = page.getByRole('main', { name: 'Difference' });
+    await found.getByText('Shore terms has an edition 2 from 2026-10-12 on').waitFor({ timeout: 20_000 });
+    await found.getByText('the same hours, paid otherwise').waitFor();
+  });
+});

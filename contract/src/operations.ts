@@ -132,6 +132,11 @@ export const OPERATIONS = {
     gives: RulebooksReply,
     status: 200,
   },
+  'GET /rulebooks/:rulebook/editions/:edition': {
+    says: 'The rules of an edition, as a JSON file.',
+    gives: 'file',
+    status: 200,
+  },
   'POST /rulebooks/:rulebook/editions': {
     says: 'Adds an edition to a rulebook: rules that hold from a day on. Cards are computed anew; what was handed off is held against it.',
     takes: AddEditionRequest,

@@ -22,6 +22,7 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'PUT /periods/:period/amounts/list': 'add amounts',
   'POST /amounts/:amount/undo': 'add amounts',
   'GET /rulebooks': 'see pay',
+  'GET /rulebooks/:rulebook/editions/:edition': 'see pay',
   'POST /rulebooks/:rulebook/editions': 'add editions',
   'GET /pay-periods': 'see pay',
   'POST /pay-periods/preview': 'see pay',

@@ -111,6 +111,7 @@ export const api = createApi({
     'amounts',
     'mapping',
     'layouts',
+    'rulebooks',
     'batch',
     'differences',
     'questions',

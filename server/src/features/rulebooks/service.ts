@@ -10,6 +10,7 @@ import type { Who } from '../../rights/who.ts';
 import {
   allRulebooks,
   editionsOfRulebooks,
+  findEdition,
   groupsOfRulebooks,
   insertEdition,
   lockRulebook,
@@ -32,6 +33,13 @@ export async function rulebooks({ database }: Pick<Context, 'database'>): Promis
       editions: own(editions, id).map(({ edition, firstDay }) => ({ edition, firstDay })),
     })),
   };
+}
+
+/** The rules of an edition as they were written, with the name of their rulebook. */
+export async function rulesOf({ database }: Pick<Context, 'database'>, rulebookId: number, edition: number) {
+  const found = await findEdition(database, rulebookId, edition);
+  if (found === undefined) throw new Problem(404, 'not-found', 'There is no such edition.');
+  return found;
 }
 
 /** Throws what is wrong with rules, with the field; none of their proof days may give something else than it says. */

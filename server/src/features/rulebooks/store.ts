@@ -1,5 +1,5 @@
 import type { Workday } from '@heath/core';
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { payGroup, rulebook, rulebookEdition } from '../../database/schema/index.ts';
 
@@ -23,6 +23,16 @@ export const editionsOfRulebooks = (queries: Reads) =>
     })
     .from(rulebookEdition)
     .orderBy(asc(rulebookEdition.edition));
+
+/** The rules of an edition, and what its rulebook is called; undefined where there is none. */
+export async function findEdition(queries: Reads, rulebookId: number, edition: number) {
+  const [row] = await queries
+    .select({ name: rulebook.name, rules: rulebookEdition.rules })
+    .from(rulebookEdition)
+    .innerJoin(rulebook, eq(rulebook.id, rulebookEdition.rulebookId))
+    .where(and(eq(rulebookEdition.rulebookId, rulebookId), eq(rulebookEdition.edition, edition)));
+  return row;
+}
 
 /** Holds a rulebook, so that two editions do not get one number; undefined where there is none. */
 export async function lockRulebook(queries: Queries, id: number) {

@@ -1,21 +1,13 @@
 // @vitest-environment jsdom
-import { File as FileWithBytes } from 'node:buffer';
-import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { beforeEach, expect, it, vi } from 'vitest';
+import { screen, waitFor } from '@testing-library/react';
+import { expect, it } from 'vitest';
 import { answering, ok, show } from '../../testing/app.tsx';
+import { dropOn, fileOf } from '../../testing/files.ts';
 import { SPECIALIST } from '../../testing/samples.ts';
 import { TakeList } from './TakeList.tsx';
 
-// The document's own files have no bytes to send.
-beforeEach(() => {
-  vi.stubGlobal('File', FileWithBytes);
-});
-const file = (text: string, name = 'codes.csv') =>
-  new File([text], name, { type: 'text/csv', lastModified: 1 });
-const drop = (dropped: File) =>
-  fireEvent.drop(screen.getByLabelText('A list as CSV'), {
-    dataTransfer: { types: ['Files'], files: [dropped], items: [{ kind: 'file', getAsFile: () => dropped }] },
-  });
+const file = (text: string) => fileOf('codes.csv', text);
+const drop = (dropped: File) => dropOn(screen.getByLabelText('A list as CSV'), dropped);
 async function open(answer: () => ReturnType<typeof ok>) {
   const taken: { readonly path: string; readonly body: unknown; readonly key: string | null }[] = [];
   answering(({ method, path, body }, key) => {

@@ -10,6 +10,7 @@ import { LayoutView, NewLayout } from '../layouts/index.ts';
 import { MappingView } from '../mapping/index.ts';
 import { CodesView, PeopleView, RatesView } from '../pay-codes/index.ts';
 import { PayPeriodsView, PeriodBar, usePeriod } from '../periods/index.ts';
+import { RulebooksView } from '../rulebooks/index.ts';
 import { PAY_FILES_KEYS } from './keys.ts';
 
 /** What leaves for the pay system: under which codes, in which files, and whom and what it knows. */
@@ -46,6 +47,7 @@ function Shown({ period }: { period: PeriodSummary }) {
   if (show === 'codes') return <CodesView />;
   if (show === 'people') return <PeopleView />;
   if (show === 'rates') return <RatesView />;
+  if (show === 'rulebooks') return <RulebooksView today={period.lastDay} />;
   if (show === 'new-layout') return <NewLayout periodId={periodId} keep={keep} />;
   const layout = Number(/^layout-(\d+)$/.exec(show)?.[1]);
   if (layout > 0) return <LayoutView key={layout} id={layout} periodId={periodId} keep={keep} />;
@@ -79,7 +81,8 @@ function Parts() {
       {part('codes', 'Codes it knows', known.data?.codes.length)}
       <Head>Beside hours</Head>
       {part('amounts', 'Amounts')}
-      <Head>Cost and calendar</Head>
+      <Head>Rules, cost and calendar</Head>
+      {part('rulebooks', 'Rulebooks')}
       {part('rates', 'Rates')}
       {part('periods', 'Pay periods')}
     </nav>

@@ -12,6 +12,7 @@ export const payFiles: Feature = {
     { name: 'Map hours to pay codes', to: '/pay-files', right: 'map pay codes' },
     { name: 'Add a pay code', to: '/pay-files?show=codes', right: 'map pay codes' },
     { name: 'Add an amount: miles, tips, expenses', to: '/pay-files?show=amounts', right: 'add amounts' },
+    { name: 'Add an edition of a rulebook', to: '/pay-files?show=rulebooks', right: 'add editions' },
     { name: 'Make pay periods', to: '/pay-files?show=periods', right: 'make pay periods' },
     { name: 'New layout of a pay file', to: '/pay-files?show=new-layout', right: 'map pay codes' },
   ],

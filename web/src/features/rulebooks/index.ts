@@ -1,0 +1,1 @@
+export { RulebooksView } from './RulebooksView.tsx';
