@@ -5,13 +5,14 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readCard } from '../../computing/read-card.ts';
 import { sendAlone } from '../../database/round-trip.ts';
-import { rulebookEdition } from '../../database/schema/index.ts';
+import { badge, rulebookEdition } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { CORRECTIONS_NEAR, correctionNear } from '../../testing/corrections.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
 import { addAll, amounts, takeAmountBack } from '../amounts/service.ts';
+import { giveBadge } from '../badges/service.ts';
 import { listCards, openCard } from '../cards/service.ts';
 import { correct, undo } from '../corrections/service.ts';
 import { handOff } from '../handoff/sealing.ts';
@@ -24,7 +25,7 @@ import { decide, differences, sentAndNow } from './service.ts';
 
 /** For others: HEATH_SEED; how many things happen: HEATH_STEPS. */
 const SEED = Number(process.env.HEATH_SEED ?? 20261102);
-const STEPS = Number(process.env.HEATH_STEPS ?? 130);
+const STEPS = Number(process.env.HEATH_STEPS ?? 110);
 const PEOPLE = 9;
 const CHANGED = 3;
 let company: Company;
@@ -73,7 +74,7 @@ const operation = fc.oneof(
     }),
   },
   {
-    weight: 6,
+    weight: 8,
     arbitrary: fc.record({
       do: fc.constant('correct' as const),
       who,
@@ -95,7 +96,19 @@ const operation = fc.oneof(
     }),
   },
   {
-    weight: 1,
+    weight: 2,
+    arbitrary: fc.record({
+      do: fc.constant('badge' as const),
+      who,
+      day,
+      hour: fc.integer({ min: 0, max: 20 }),
+      hours: fc.integer({ min: 1, max: 9 }),
+      /** From this day on it is theirs: so many days around the punches. */
+      from: fc.integer({ min: -2, max: 2 }),
+    }),
+  },
+  {
+    weight: 2,
     arbitrary: fc.record({ do: fc.constant('edition' as const), day, above: fc.integer({ min: 5, max: 9 }) }),
   },
   {
@@ -112,7 +125,7 @@ const operation = fc.oneof(
     weight: 2,
     arbitrary: fc.record({ do: fc.constant('mapping' as const), code: fc.constantFrom('510', '410', '110') }),
   },
-  { weight: 5, arbitrary: fc.record({ do: fc.constant('hand off' as const), at }) },
+  { weight: 4, arbitrary: fc.record({ do: fc.constant('hand off' as const), at }) },
   { weight: 3, arbitrary: fc.record({ do: fc.constant('carry' as const), at }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('waive' as const) }) },
   { weight: 2, arbitrary: fc.record({ do: fc.constant('reopen' as const), at, nth: fc.nat(3) }) },
@@ -130,6 +143,19 @@ const decideAll = async (what: 'carry' | 'approve' | 'waive') => {
 const sendNow = (...statements: Parameters<typeof sendAlone> extends [unknown, ...infer S] ? S : never) =>
   sendAlone(company.database, ...statements);
 let files = 0;
+
+/** Some hours of a badge that come in a file of their own. */
+async function lateFile(
+  code: string,
+  { day: on, hour, hours }: { day: Workday; hour: number; hours: number },
+) {
+  const from = on * 86_400 + hour * 3600;
+  const row = (seconds: number, kind: string) =>
+    `${code},${instantToIso(instant(seconds))},${kind},,Northquay`;
+  const rows = [row(from, 'in'), row(from + hours * 3600, 'out')];
+  const text = ['Person no,Punched at,Type,Job,Site', ...rows].join('\n');
+  await importFile(company, `late-${++files}.csv`, bytes(text));
+}
 
 /** Does one thing; true where it was done. */
 async function done(one: Operation): Promise<boolean> {
@@ -171,13 +197,16 @@ async function done(one: Operation): Promise<boolean> {
       await undo(company, null, company.who, of, chosen.id);
       return true;
     }
-    case 'late file': {
-      const from = one.day * 86_400 + one.hour * 3600;
-      const row = (seconds: number, kind: string) =>
-        `${numbers[one.who]},${instantToIso(instant(seconds))},${kind},,`;
-      const rows = [row(from, 'in'), row(from + one.hours * 3600, 'out')];
-      const text = ['Person no,Punched at,Type,Job,Site', ...rows].join('\n');
-      await importFile(company, `late-${++files}.csv`, bytes(text));
+    case 'late file':
+      await lateFile(numbers[one.who]!, one);
+      return true;
+    case 'badge': {
+      // One of a few, so that some change hands.
+      const code = `LOST-${files % 3}`;
+      await lateFile(code, one);
+      const [found] = await company.database.select().from(badge).where(eq(badge.code, code));
+      const firstDay = workday(one.day + one.from);
+      await giveBadge(company, company.who, null, found!.id, { personId: people[one.who]!, firstDay });
       return true;
     }
     case 'edition': {
@@ -289,6 +318,8 @@ async function check(periodId: number, personId: number, after: Operation): Prom
 describe('any sequence of corrections, late punches, editions, amounts, mappings, handoffs and batches taken back', () => {
   it('leaves what was sent plus what differs the card, to the unit, in periods that share workweeks', async () => {
     const operations = fc.sample(operation, { numRuns: STEPS, seed: SEED });
+    // Early on each period goes out once, so that most of what happens happens afterwards.
+    for (const place of [2, 1, 0]) operations.splice(8 * (place + 1), 0, { do: 'hand off', at: place });
     const tried = new Map<string, number>();
     const count = (what: string) => tried.set(what, (tried.get(what) ?? 0) + 1);
     for (const one of operations) {
@@ -304,7 +335,18 @@ describe('any sequence of corrections, late punches, editions, amounts, mappings
     if (process.env.HEATH_SEED !== undefined) console.log(Object.fromEntries([...tried].sort()));
     // Every kind of it happened, else little was shown.
     for (const what of ['sealed', 'open']) expect(tried.get(what), what).toBeGreaterThan(50);
-    const kinds = new Set(operations.map((one) => one.do));
-    for (const kind of kinds) expect(tried.get(`${kind}: done`) ?? 0, kind).toBeGreaterThan(0);
+    const kinds = [
+      'leave',
+      'correct',
+      'undo',
+      'late file',
+      'badge',
+      'edition',
+      'amount',
+      'amount back',
+      'mapping',
+    ];
+    for (const kind of [...kinds, 'hand off', 'carry', 'waive', 'reopen'])
+      expect(tried.get(`${kind}: done`) ?? 0, kind).toBeGreaterThan(0);
   });
 });
