@@ -4,18 +4,35 @@ import type { Reads } from '../database/connect.ts';
 import { card, period } from '../database/schema/index.ts';
 
 const PERIODS_LOOKED_BACK = 6;
+/** Of which so many may be longer or shorter, and are passed over. */
+const MORE_LOOKED_AT = 3 * PERIODS_LOOKED_BACK;
+/** Halves of a month have 13 to 16 days, months 28 to 31: what differs by more than this part of the longer is cut short. */
+const ALIKE = 0.25;
 
-/** What the cards of the last periods before one paid, the latest first. */
+interface Days {
+  readonly firstDay: Workday;
+  readonly lastDay: Workday;
+}
+const lengthOf = ({ firstDay, lastDay }: Days): number => lastDay - firstDay + 1;
+
+/** Two periods are about as long: a change of scheme may have cut one short. */
+function isAsLong(one: Days, other: Days): boolean {
+  const [a, b] = [lengthOf(one), lengthOf(other)];
+  return Math.abs(a - b) <= ALIKE * Math.max(a, b);
+}
+
+/** What the cards of the last periods before one, and about as long, paid, the latest first. */
 export async function pastHours(
   queries: Reads,
-  { scheduleId, firstDay }: { scheduleId: number; firstDay: Workday },
+  of: Days & { readonly scheduleId: number },
 ): Promise<Map<number, number[]>> {
-  const periods = await queries
-    .select({ id: period.id })
+  const before = await queries
+    .select({ id: period.id, firstDay: period.firstDay, lastDay: period.lastDay })
     .from(period)
-    .where(and(eq(period.scheduleId, scheduleId), lt(period.firstDay, firstDay)))
+    .where(and(eq(period.scheduleId, of.scheduleId), lt(period.firstDay, of.firstDay)))
     .orderBy(desc(period.firstDay))
-    .limit(PERIODS_LOOKED_BACK);
+    .limit(MORE_LOOKED_AT);
+  const periods = before.filter((one) => isAsLong(one, of)).slice(0, PERIODS_LOOKED_BACK);
   const past = new Map<number, number[]>();
   if (periods.length === 0) return past;
   const rows = await queries
