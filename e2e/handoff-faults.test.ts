@@ -14,6 +14,7 @@ import {
   type CardsReply,
   cardRows,
   type DifferencesReply,
+  type SentReply,
 } from '@heath/contract';
 import { type Instant, instantToIso, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
 import mysql, { type Connection, type RowDataPacket } from 'mysql2/promise';
@@ -312,8 +313,10 @@ async function witnesses(): Promise<void> {
     for (const { person, day, hours } of paid)
       add(`${person} ${day.split('/').reverse().join('-')}`, Math.round(Number(hours) * 100));
     const { differences } = await client.get<DifferencesReply>('/differences');
-    for (const { number, lines } of differences)
-      for (const { workday, hours } of lines) add(`${number} ${workday}`, Math.round(hours / 900));
+    for (const { number, periodId, personId } of differences) {
+      const { differs } = await client.get<SentReply>(`/periods/${periodId}/cards/${personId}/sent`);
+      for (const { workday, hours } of differs) add(`${number} ${workday}`, Math.round(hours / 900));
+    }
     for (const period of periods) {
       const cards = cardRows(await client.get<CardsReply>(`/periods/${period.id}/cards`));
       for (const { personId, number } of cards) {

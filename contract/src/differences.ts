@@ -20,11 +20,9 @@ export const DifferenceLineView = v.strictObject({
 /** What is to become of a difference as it is now. */
 export const DIFFERENCE_STATES = ['open', 'carried', 'approved'] as const;
 
-/** A card that says something else than what was sent of it. */
+/** A card that says something else than what was sent of it, as it is listed; its lines and reasons are told when it is opened. */
 export const Difference = v.strictObject({
   periodId: count,
-  firstDay: day,
-  lastDay: day,
   personId: count,
   number: v.string(),
   name: v.string(),
@@ -33,19 +31,22 @@ export const Difference = v.strictObject({
   /** By this it is known what was decided of: a later change is another. */
   version: count,
   payableHours: count,
-  lines: list(DifferenceLineView),
-  /** What happened since the handoff, in words; the latest first. */
-  reasons: list(v.strictObject({ says: v.string(), by: v.nullable(v.string()), at: moment })),
   state: v.picklist(DIFFERENCE_STATES),
-  decided: v.nullable(v.strictObject({ by: v.string(), at: moment, reason: v.string() })),
 });
 export type Difference = v.InferOutput<typeof Difference>;
 
-/** GET /api/differences */
-export const DifferencesReply = v.strictObject({ differences: list(Difference) });
+/** GET /api/differences: the latest periods first. */
+export const DifferencesReply = v.strictObject({
+  /** Those that some difference is of. */
+  periods: list(v.strictObject({ id: count, firstDay: day, lastDay: day })),
+  differences: list(Difference),
+});
 export type DifferencesReply = v.InferOutput<typeof DifferencesReply>;
 
 const id = v.pipe(v.number('Give an id.'), v.integer(), v.minValue(1), v.maxValue(2_147_483_647));
+
+/** More are decided one part after another. */
+export const MOST_DECIDED_AT_ONCE = 2000;
 
 /** POST /api/differences/decide */
 export const DecideRequest = v.object({
@@ -68,7 +69,7 @@ export const DecideRequest = v.object({
       'Give the differences.',
     ),
     v.minLength(1, 'Give at least one difference.'),
-    v.maxLength(2000, 'Decide up to 2,000 at once.'),
+    v.maxLength(MOST_DECIDED_AT_ONCE, `Decide up to ${MOST_DECIDED_AT_ONCE.toLocaleString('en')} at once.`),
   ),
   reason: v.optional(
     v.pipe(v.string(), v.trim(), v.maxLength(300, 'A reason has at most 300 characters.')),
@@ -102,5 +103,9 @@ export const SentReply = v.strictObject({
   sent: list(SentLine),
   /** What differs from the card as it is now: with it, the sent lines add up to the card. */
   differs: list(DifferenceLineView),
+  /** What happened since the handoff that may be why, in words; the latest first. Empty where nothing differs. */
+  reasons: list(v.strictObject({ says: v.string(), by: v.nullable(v.string()), at: moment })),
+  /** What was decided of it as it is now; null while that is open. */
+  decided: v.nullable(v.strictObject({ by: v.string(), at: moment, reason: v.string() })),
 });
 export type SentReply = v.InferOutput<typeof SentReply>;

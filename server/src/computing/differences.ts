@@ -162,7 +162,7 @@ export async function storeDifferences(
     const sent = await sentOf(tx, periodId, ids);
     const amounts = await standingAmounts(tx, periodId, ids);
     const out = await takenOut(tx, periodId, ids);
-    let differ = 0;
+    const kept: KeptDifference[] = [];
     for (const { personId, groupId, inputVersion, lines } of cards) {
       // What changed meanwhile stays touched, and is taken again.
       if (version.get(personId) !== inputVersion) continue;
@@ -182,9 +182,10 @@ export async function storeDifferences(
           return { ...one, code };
         });
       const found = differenceOf(paid.map(paidOf), (sent.get(personId) ?? []).map(paidOf));
-      if (found.length > 0) differ++;
-      await keepDifference(tx, { periodId, personId, version: inputVersion, lines: found });
+      kept.push({ periodId, personId, version: inputVersion, lines: found });
     }
+    await keepDifferences(tx, kept);
+    const differ = kept.filter(({ lines }) => lines.length > 0).length;
     tell({ what: 'compared', about: 'period', aboutId: periodId, after: { cards: cards.length, differ } });
   });
 }
@@ -204,23 +205,35 @@ const paidOf = (line: PaidLine): PaidLine => ({
   hours: line.hours,
 });
 
-async function keepDifference(
-  tx: Queries,
-  one: {
-    readonly periodId: number;
-    readonly personId: number;
-    readonly version: number;
-    readonly lines: readonly DifferenceLine[];
-  },
-): Promise<void> {
-  const set = {
-    version: one.version,
-    lines: one.lines,
-    lineCount: one.lines.length,
-    payableHours: one.lines.reduce((sum, { classId, hours }) => (liesBeside(classId) ? sum : sum + hours), 0),
-  };
+interface KeptDifference {
+  readonly periodId: number;
+  readonly personId: number;
+  readonly version: number;
+  readonly lines: readonly DifferenceLine[];
+}
+
+async function keepDifferences(tx: Queries, kept: readonly KeptDifference[]): Promise<void> {
+  if (kept.length === 0) return;
+  const { version, lines, lineCount, payableHours } = difference;
+  const given = (column: { readonly name: string }) => sql`VALUES(${sql.identifier(column.name)})`;
   await tx
     .insert(difference)
-    .values({ periodId: one.periodId, personId: one.personId, ...set })
-    .onDuplicateKeyUpdate({ set });
+    .values(
+      kept.map((one) => ({
+        ...one,
+        lineCount: one.lines.length,
+        payableHours: one.lines.reduce(
+          (sum, { classId, hours }) => (liesBeside(classId) ? sum : sum + hours),
+          0,
+        ),
+      })),
+    )
+    .onDuplicateKeyUpdate({
+      set: {
+        version: given(version),
+        lines: given(lines),
+        lineCount: given(lineCount),
+        payableHours: given(payableHours),
+      },
+    });
 }

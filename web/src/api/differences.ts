@@ -16,8 +16,9 @@ const differencesApi = api.injectEndpoints({
       /** What differs now is there before whoever decided is told so: the next key goes by it. */
       async onQueryStarted(_asked, { dispatch, queryFulfilled }) {
         try {
-          const { differences } = (await queryFulfilled).data;
-          const entry = { endpointName: 'differences', arg: undefined, value: { differences } } as const;
+          const { periods, differences } = (await queryFulfilled).data;
+          const value = { periods, differences };
+          const entry = { endpointName: 'differences', arg: undefined, value } as const;
           dispatch(differencesApi.util.upsertQueryEntries([entry]));
         } catch {
           // It is asked for anew, and the page says why.

@@ -19,6 +19,8 @@ const printed = (text: string): string => text.replace('-', '−');
 
 /** Hours as `8.50`, thousands set apart. */
 export const decimalHours = (hours: number): string => printed(twoDecimals(hours, 2, ','));
+/** Hours that are more or less than others: `+8.50 h`. */
+export const signedHours = (hours: number): string => `${hours > 0 ? '+' : ''}${decimalHours(hours)} h`;
 
 /** Hours as `8 h 30 m`. */
 export const spokenHours = (hours: number): string => printed(hoursInWords(hours));

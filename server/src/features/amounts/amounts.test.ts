@@ -8,7 +8,7 @@ import { importFile } from '../../demo/acting.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
-import { decide, differences } from '../differences/service.ts';
+import { decide, differences, sentAndNow } from '../differences/service.ts';
 import { checkHandoff } from '../handoff/checking.ts';
 import { handOff } from '../handoff/sealing.ts';
 import { handoffOf } from '../handoff/service.ts';
@@ -151,9 +151,11 @@ describe('amounts', () => {
     await add(amount({ amount: '10' }));
     await company.work();
     const [found] = (await differences(company, company.who)).differences;
-    expect(found?.lines.map(({ code, hours }) => [code, hours / PER_UNIT])).toEqual([['910', -2.5]]);
-    expect(found?.payableHours ?? 0).toBe(0);
-    const one = { periodId: company.periodId, personId: ids.get('MF-0101')!, version: found!.version };
+    const personId = ids.get('MF-0101')!;
+    const { differs } = await sentAndNow(company, company.who, company.periodId, personId);
+    expect(differs.map(({ code, hours }) => [code, hours / PER_UNIT])).toEqual([['910', -2.5]]);
+    expect(found!.payableHours).toBe(0);
+    const one = { periodId: company.periodId, personId, version: found!.version };
     for (const what of ['carry', 'approve'] as const)
       await decide(company, company.who, null, { what, differences: [one], reason: '' });
     await handOff(company, company.who, null, company.periodId, { differencesAlone: true, overrides: [] });

@@ -32,7 +32,13 @@ afterAll(() => company.close());
 
 const HOUR = 90_000;
 const all = async () => (await differences(company, company.who)).differences;
-const mine = async () => (await all()).find(({ personId }) => personId === ofOne.personId);
+/** What differs of the one card, with what is told of it when it is opened. */
+const mine = async () => {
+  const found = (await all()).find(({ personId }) => personId === ofOne.personId);
+  if (found === undefined) return undefined;
+  const { differs, reasons, decided } = await sentAndNow(company, company.who, ofOne.periodId, ofOne.personId);
+  return { ...found, lines: differs, reasons, decided };
+};
 /** Leave on a day: hours that no punch gives. */
 const leaveOn = async (day: string, length: string) => {
   const { correctionId } = await correct(company, null, company.who, ofOne, {

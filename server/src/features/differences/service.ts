@@ -15,19 +15,22 @@ import {
   workdayToIso,
 } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
+import type { Reads } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import {
-  addDecision,
+  addDecisions,
   addWaived,
   cardWithin,
-  correctionsOf,
-  differsOf,
-  editionsFor,
-  filesOf,
-  lockDifference,
-  type OpenDifference,
+  correctionsSince,
+  daysOfPeriods,
+  editionsSince,
+  type FoundDifference,
+  filesSince,
+  findDifference,
+  type LockedDifference,
+  lockDifferences,
   openDifferences,
   sentOfCard,
 } from './store.ts';
@@ -39,7 +42,7 @@ const lineView = ({
   job,
   department,
   hours,
-}: DifferenceLine): Difference['lines'][number] => ({
+}: DifferenceLine): SentReply['differs'][number] => ({
   workday,
   code,
   classId,
@@ -48,86 +51,59 @@ const lineView = ({
   hours,
 });
 
-/** What changed since it was handed off, of everybody within reach, with why, and what was decided of it. */
+/** What changed since it was handed off, of everybody within reach, and how far each is. */
 export async function differences(
   { database }: Pick<Context, 'database'>,
   who: Who,
 ): Promise<DifferencesReply> {
   const rows = await openDifferences(database, who);
-  const people = [...new Set(rows.map(({ personId }) => personId))];
-  const corrections = await correctionsOf(database, people);
-  const since = Math.min(...rows.map(({ sealedAs }) => sealedAs ?? 0));
-  const files = await filesOf(database, people, since);
-  const editions = await editionsFor(database, people, since);
   return {
-    differences: rows.map((row) => ({
-      periodId: row.periodId,
-      firstDay: row.firstDay,
-      lastDay: row.lastDay,
-      personId: row.personId,
-      number: row.number,
-      name: row.name,
-      department: row.department,
-      group: row.group,
-      version: row.version,
-      payableHours: row.payableHours,
-      lines: row.lines.map(lineView),
-      reasons: reasonsOf(row, corrections, files, editions),
-      ...decidedOf(row),
+    periods: await daysOfPeriods(database, [...new Set(rows.map(({ periodId }) => periodId))]),
+    differences: rows.map(({ decidedWhat, decidedVersion, ...row }) => ({
+      ...row,
+      state: stateOf({ decidedWhat, decidedVersion, version: row.version }),
     })),
   };
 }
 
-/** What was decided of a difference as it is now; a later change makes another of it. */
-function decidedOf(row: OpenDifference): Pick<Difference, 'state' | 'decided'> {
-  const { decidedWhat: what, decidedVersion, version, decidedBy, decidedAt, decidedReason } = row;
-  if (decidedVersion !== version || (what !== 'carry' && what !== 'approve'))
-    return { state: 'open', decided: null };
-  return {
-    state: what === 'carry' ? 'carried' : 'approved',
-    decided: {
-      by: decidedBy ?? '',
-      at: instantToIso((decidedAt ?? 0) as Instant),
-      reason: decidedReason ?? '',
-    },
-  };
+/** What is to become of a difference as it is now; a later change makes another of it. */
+function stateOf({
+  decidedWhat: what,
+  decidedVersion,
+  version,
+}: Pick<FoundDifference, 'decidedWhat' | 'decidedVersion' | 'version'>): Difference['state'] {
+  if (decidedVersion !== version) return 'open';
+  return what === 'carry' ? 'carried' : what === 'approve' ? 'approved' : 'open';
 }
 
 /** A file may hold punches of the days around a period that count in it. */
 const AROUND_SECONDS = 2 * SECONDS_PER_DAY;
 
 /** What happened since the handoff that may have changed a card, the latest first. */
-function reasonsOf(
-  { personId, firstDay, lastDay, sealedAt, sealedAs }: OpenDifference,
-  corrections: Awaited<ReturnType<typeof correctionsOf>>,
-  files: Awaited<ReturnType<typeof filesOf>>,
-  editions: Awaited<ReturnType<typeof editionsFor>>,
-): Difference['reasons'] {
+async function reasonsOf(
+  queries: Reads,
+  { personId, firstDay, lastDay, sealedAt, sealedAs }: FoundDifference,
+): Promise<SentReply['reasons']> {
   const [from, to] = [
     firstDay * SECONDS_PER_DAY - AROUND_SECONDS,
     (lastDay + 1) * SECONDS_PER_DAY + AROUND_SECONDS,
   ];
+  const corrections = await correctionsSince(queries, personId, sealedAt);
+  const files = await filesSince(queries, personId, sealedAs ?? 0);
+  const editions = await editionsSince(queries, personId, sealedAs ?? 0);
   const found = [
-    ...corrections
-      .filter((one) => one.personId === personId && one.madeAt >= sealedAt)
-      .map(({ kind, note, by, madeAt }) => ({
-        says: `${correctionKind(kind).label}${note === '' ? '' : `: “${note}”`}`,
-        by,
-        madeAt,
-      })),
+    ...corrections.map(({ kind, note, by, madeAt }) => ({
+      says: `${correctionKind(kind).label}${note === '' ? '' : `: “${note}”`}`,
+      by,
+      madeAt,
+    })),
     ...files
-      .filter(
-        (one) =>
-          one.personId === personId &&
-          one.importedAs > (sealedAs ?? 0) &&
-          one.last >= from &&
-          one.first <= to,
-      )
+      .filter(({ first, last }) => last >= from && first <= to)
       .map(({ file, by, madeAt }) => ({ says: `Punches came with ${file}`, by, madeAt })),
     ...editions
-      .filter((one) => one.personId === personId && one.addedAs > (sealedAs ?? 0) && one.firstDay <= lastDay)
-      .map(({ rulebook, edition, firstDay: from, by, madeAt }) => ({
-        says: `${rulebook} has an edition ${edition} from ${workdayToIso(from)} on`,
+      .filter((one) => one.firstDay <= lastDay)
+      .map(({ rulebook, edition, firstDay: holdsFrom, by, madeAt }) => ({
+        says: `${rulebook} has an edition ${edition} from ${workdayToIso(holdsFrom)} on`,
         by,
         madeAt,
       })),
@@ -140,9 +116,7 @@ function reasonsOf(
         at: instantToIso(sealedAt as Instant),
       },
     ];
-  return found
-    .slice(0, 20)
-    .map(({ says, by, madeAt }) => ({ says, by, at: instantToIso(madeAt as Instant) }));
+  return found.map(({ says, by, madeAt }) => ({ says, by, at: instantToIso(madeAt as Instant) }));
 }
 
 /** Decides on differences as they were looked at; each that cannot be decided is left, with the reason. */
@@ -171,23 +145,34 @@ export async function decide(
   return once(context, who, write, async (tx, tell) => {
     const made = { madeBy, madeAt: context.clock.now() };
     const left: DecideReply['left'][number][] = [];
-    let decided = 0;
+    const decisions: Parameters<typeof addDecisions>[1][number][] = [];
     // In one order, so that two who decide at once do not wait for each other.
-    const inOrder = [...asked].sort((a, b) => a.periodId - b.periodId || a.personId - b.personId);
-    for (const { periodId, personId, version } of inOrder) {
-      const found = await lockDifference(tx, periodId, personId);
-      const objection =
-        found === undefined || !reaches(who, found.of)
-          ? 'There is no difference.'
-          : objectionTo(who, what, found, version);
-      if (found === undefined || objection !== null) {
-        left.push({ periodId, personId, reason: objection ?? 'There is no difference.' });
-        continue;
+    const periods = [...new Set(asked.map(({ periodId }) => periodId))].sort((a, b) => a - b);
+    for (const periodId of periods) {
+      const own = asked.filter((one) => one.periodId === periodId);
+      const locked = await lockDifferences(
+        tx,
+        periodId,
+        own.map(({ personId }) => personId),
+      );
+      for (const { personId, version } of own) {
+        const found = locked.get(personId);
+        const objection =
+          found === undefined || !reaches(who, found.of)
+            ? 'There is no difference.'
+            : objectionTo(who, what, found, version);
+        if (found === undefined || objection !== null) {
+          left.push({ periodId, personId, reason: objection ?? 'There is no difference.' });
+          continue;
+        }
+        // Named twice, it is decided once.
+        locked.delete(personId);
+        const batchId = what === 'waive' ? await addWaived(tx, found, made) : null;
+        decisions.push({ periodId, personId, version, what, reason, batchId, ...made });
       }
-      const batchId = what === 'waive' ? await addWaived(tx, found, made) : null;
-      await addDecision(tx, { periodId, personId, version, what, reason, batchId, ...made });
-      decided++;
     }
+    await addDecisions(tx, decisions);
+    const decided = decisions.length;
     tell({
       what: `difference: ${what}`,
       about: 'difference',
@@ -198,13 +183,11 @@ export async function decide(
   });
 }
 
-type Locked = NonNullable<Awaited<ReturnType<typeof lockDifference>>>;
-
 /** Why a difference cannot be decided this way; null where it can. */
 function objectionTo(
   who: Who,
   what: DecideRequest['what'],
-  { of, kept, last }: Locked,
+  { of, kept, last }: LockedDifference,
   version: number,
 ): string | null {
   if (isOwn(who, of)) return 'This is your own card: somebody else decides.';
@@ -231,8 +214,18 @@ export async function sentAndNow(
   if ((await cardWithin(database, who, periodId, personId)) === undefined)
     throw new Problem(404, 'not-found', 'This person has no card in this period.');
   const rows = await sentOfCard(database, periodId, personId);
+  const found = await findDifference(database, periodId, personId);
   return {
     sent: rows.map(({ madeAt, ...line }) => ({ ...line, at: instantToIso(madeAt as Instant) })),
-    differs: (await differsOf(database, periodId, personId)).map(lineView),
+    differs: (found?.lines ?? []).map(lineView),
+    reasons: found === undefined ? [] : await reasonsOf(database, found),
+    decided:
+      found === undefined || stateOf(found) === 'open'
+        ? null
+        : {
+            by: found.decidedBy ?? '',
+            at: instantToIso((found.decidedAt ?? 0) as Instant),
+            reason: found.decidedReason ?? '',
+          },
   };
 }

@@ -1,16 +1,9 @@
-import { and, asc, eq, gt, inArray, max } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { card, decision, difference, payGroup, period, person } from '../../database/schema/index.ts';
 import { Problem } from '../../http/problem.ts';
+import { lastDecisions } from '../../pay/decisions.ts';
 import type { Correcting } from './gather.ts';
-
-/** The last that was decided of each difference, as it is now. */
-const lastDecisions = (queries: Reads) =>
-  queries
-    .select({ periodId: decision.periodId, personId: decision.personId, id: max(decision.id).as('last_id') })
-    .from(decision)
-    .groupBy(decision.periodId, decision.personId)
-    .as('last_decision');
 
 /** What changed in earlier periods of people of some pay groups, was approved, and is to go out; in order of their numbers. */
 export async function correctingNow(queries: Reads, groups: readonly number[]): Promise<Correcting[]> {
@@ -62,37 +55,52 @@ export async function correctingNow(queries: Reads, groups: readonly number[]): 
   );
 }
 
-/** Says that differences went out with a batch: with that, card and sent agree. */
+/** Says that differences went out with a batch: with that, card and sent agree. Throws where one was compared anew meanwhile. */
 export async function markSent(
   queries: Queries,
   sent: readonly Correcting[],
   batchId: number,
   { madeBy, madeAt }: { readonly madeBy: number; readonly madeAt: number },
 ): Promise<void> {
-  for (const {
-    personId,
-    version,
-    name,
-    period: { id: periodId },
-  } of sent) {
-    const [kept] = await queries
-      .select({ version: difference.version })
-      .from(difference)
-      .where(and(eq(difference.periodId, periodId), eq(difference.personId, personId)))
-      .for('update');
+  const periods = [...new Set(sent.map(({ period: { id } }) => id))].sort((a, b) => a - b);
+  for (const periodId of periods) {
+    const own = sent.filter(({ period: { id } }) => id === periodId);
+    const these = and(
+      eq(difference.periodId, periodId),
+      inArray(
+        difference.personId,
+        own.map(({ personId }) => personId).sort((a, b) => a - b),
+      ),
+    );
+    const kept = new Map(
+      (
+        await queries
+          .select({ personId: difference.personId, version: difference.version })
+          .from(difference)
+          .where(these)
+          .orderBy(asc(difference.personId))
+          .for('update')
+      ).map(({ personId, version }) => [personId, version]),
+    );
     // Somebody took back meanwhile what this differs from.
-    if (kept?.version !== version)
+    const other = own.find(({ personId, version }) => kept.get(personId) !== version);
+    if (other !== undefined)
       throw new Problem(
         409,
         'stale',
-        `What changed of ${name} was compared anew meanwhile. Look at it again.`,
+        `What changed of ${other.name} was compared anew meanwhile. Look at it again.`,
       );
-    await queries
-      .insert(decision)
-      .values({ periodId, personId, version, what: 'sent', batchId, madeBy, madeAt });
-    await queries
-      .update(difference)
-      .set({ lines: [], lineCount: 0, payableHours: 0 })
-      .where(and(eq(difference.periodId, periodId), eq(difference.personId, personId)));
+    await queries.insert(decision).values(
+      own.map(({ personId, version }) => ({
+        periodId,
+        personId,
+        version,
+        what: 'sent' as const,
+        batchId,
+        madeBy,
+        madeAt,
+      })),
+    );
+    await queries.update(difference).set({ lines: [], lineCount: 0, payableHours: 0 }).where(these);
   }
 }

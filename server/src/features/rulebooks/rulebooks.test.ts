@@ -106,16 +106,21 @@ describe('an edition', () => {
     const found = (await differences(company, company.who)).differences;
     const mine = found.find(({ personId }) => personId === row.personId)!;
     expect(mine.payableHours).toBe(0);
-    expect(mine.reasons.map(({ says, by }) => [says, by])).toEqual([
+    const { sent, differs, reasons } = await sentAndNow(
+      company,
+      company.who,
+      company.periodId,
+      row.personId,
+    );
+    expect(reasons.map(({ says, by }) => [says, by])).toEqual([
       [expect.stringMatching(/^.+ has an edition 4 from 2026-10-30 on$/), 'Odile Ravn'],
     ]);
-    expect(mine.lines.map(({ workday, classId, hours: of }) => [workday, classId, of / HOUR])).toEqual([
+    expect(differs.map(({ workday, classId, hours: of }) => [workday, classId, of / HOUR])).toEqual([
       [day('2026-10-30'), 'ordinary', -2],
       [day('2026-10-30'), 'overtime-1.5', 2],
     ]);
     // Whoever goes by another rulebook is not among them.
     expect(new Set(found.map(({ group }) => group))).toEqual(new Set(['Ashore']));
-    const { sent, differs } = await sentAndNow(company, company.who, company.periodId, row.personId);
     const paid = [...sent, ...differs].filter(({ workday }) => workday === day('2026-10-30'));
     expect(paid.reduce((sum, line) => sum + line.hours, 0)).toBe(8.25 * HOUR);
   });

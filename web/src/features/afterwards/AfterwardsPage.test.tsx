@@ -12,8 +12,6 @@ const day = (iso: string) => workdayToIso(workdayFromIso(iso));
 const HOUR = 90_000;
 const OPEN = {
   periodId: 6,
-  firstDay: day('2026-10-05'),
-  lastDay: day('2026-10-18'),
   personId: 107,
   number: 'MF-0107',
   name: 'Matteo Okafor',
@@ -21,16 +19,16 @@ const OPEN = {
   group: 'Afloat',
   version: 3,
   payableHours: 5 * HOUR,
-  lines: [],
-  reasons: [{ says: 'Punches came with late.csv', by: 'Odile Ravn', at: '2026-11-02T09:00:00Z' }],
   state: 'open',
+};
+const PERIODS = [{ id: 6, firstDay: day('2026-10-05'), lastDay: day('2026-10-18') }];
+const SENT = {
+  sent: [],
+  differs: [],
+  reasons: [{ says: 'Punches came with late.csv', by: 'Odile Ravn', at: '2026-11-02T09:00:00Z' }],
   decided: null,
 };
-const inState = (state: Difference['state']) => ({
-  ...OPEN,
-  state,
-  decided: { by: 'Odile Ravn', at: '2026-11-02T09:10:00Z', reason: '' },
-});
+const inState = (state: Difference['state']) => ({ ...OPEN, state });
 
 /** A server that lists once, and then decides; what is asked for anew does not come. */
 function decides(left: readonly { periodId: number; personId: number; reason: string }[] = []) {
@@ -39,13 +37,14 @@ function decides(left: readonly { periodId: number; personId: number; reason: st
     if (path === '/session') return ok(SPECIALIST);
     if (path === '/differences')
       return ++listed === 1
-        ? ok({ differences: [OPEN] })
+        ? ok({ periods: PERIODS, differences: [OPEN] })
         : { status: 503, body: { type: 'database', title: 'Not now.' } };
+    if (path === '/periods/6/cards/107/sent') return ok(SENT);
     if (method !== 'POST') return undefined;
     const { what } = body as { what: string };
     const after =
       what === 'waive' ? [] : [left.length > 0 ? OPEN : inState(what === 'carry' ? 'carried' : 'approved')];
-    return ok({ decided: 1 - left.length, left, differences: after });
+    return ok({ decided: 1 - left.length, left, periods: PERIODS, differences: after });
   });
 }
 const user = userEvent.setup();

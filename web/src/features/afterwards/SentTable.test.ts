@@ -27,6 +27,8 @@ describe('everything ever sent of a card', () => {
         { workday: day, code: '110', classId: classOf(1), job: null, department: null, hours: -750 },
         { workday: day, code: '215', classId: classOf(1.5), job: null, department: null, hours: 750 },
       ],
+      reasons: [],
+      decided: null,
     });
     expect(
       rows.map(({ code, sent: all, waived, differs, batches }) => [

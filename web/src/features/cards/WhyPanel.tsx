@@ -5,6 +5,7 @@ import {
   classSums,
   correctionKind,
   type DayReason,
+  hoursOf,
   isMissingPunch,
   isOvertime,
   isPremium,
@@ -26,6 +27,7 @@ import {
   moment,
   secondsDecimal,
   shortDay,
+  signedHours,
 } from '../../ui/format.ts';
 import { Hours } from '../../ui/Hours.tsx';
 import { codesOf } from './codes-of-lines.ts';
@@ -250,7 +252,7 @@ function Codes({ card, lines }: { card: CardReply; lines: readonly Line[] }) {
   );
 }
 
-const signedHours = (seconds: number): string => `${seconds > 0 ? '+' : ''}${secondsDecimal(seconds)} h`;
+const signedSeconds = (seconds: number): string => signedHours(hoursOf(seconds));
 
 /** What corrections change in the hours of a day, each beside all the others. */
 function CorrectionSteps({ card, day }: { card: CardReply; day: Workday }) {
@@ -276,10 +278,12 @@ function CorrectionSteps({ card, day }: { card: CardReply; day: Workday }) {
                 ? correctionKind(reason.correction.kind).label
                 : correctionWords(made, card.offsets)
             }
-            result={signedHours(payable)}
+            result={signedSeconds(payable)}
           >
-            {here.map(({ classId, seconds }) => `${classLabel(classId)} ${signedHours(seconds)}`).join(', ')}.
-            {made !== undefined && ` By ${made.by}, ${moment(made.madeAt)}.`}
+            {here
+              .map(({ classId, seconds }) => `${classLabel(classId)} ${signedSeconds(seconds)}`)
+              .join(', ')}
+            .{made !== undefined && ` By ${made.by}, ${moment(made.madeAt)}.`}
             {made !== undefined && made.note !== '' && ` “${made.note}”`}
           </Step>
         );
