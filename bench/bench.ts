@@ -13,7 +13,7 @@ import { SERVER_FLAGS } from '../scripts/lib/server.mjs';
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
 import { loadCompany } from '../server/src/demo/company.ts';
-import { handOff } from './handoff.ts';
+import { changeAfterwards, handOff } from './handoff.ts';
 import { dayAndHand, interact, openBrowser, settleMany, weigh } from './screens.ts';
 
 const PEOPLE = 10_000;
@@ -401,10 +401,9 @@ say('Handing off.');
 // A server of its own: what was computed before leaves the threads large, and would hide what handing off needs.
 await stopServer(server);
 server = await startServer();
-const handedOff = await handOff(call, download, connection, {
-  pid: server.pid!,
-  peak: () => peakMegabytes(server.pid!),
-});
+const measured = { pid: server.pid!, peak: () => peakMegabytes(server.pid!) };
+const handedOff = await handOff(call, download, connection, measured);
+const afterwards = await changeAfterwards(call, connection, measured);
 
 process.stdout.write(
   `${JSON.stringify(
@@ -507,6 +506,16 @@ process.stdout.write(
           3,
         ),
         serverPeakMegabytes: figure(handedOff.peakMegabytes, 300),
+      },
+      // A new edition changes what everybody was paid in the period that was handed off.
+      afterwards: {
+        differences: afterwards.differences,
+        comparedMilliseconds: figure(afterwards.comparedMilliseconds, 10_000),
+        listMilliseconds: figure(median(afterwards.listMilliseconds), 100),
+        carriedMilliseconds: figure(afterwards.carriedMilliseconds, 5000),
+        approvedMilliseconds: figure(afterwards.approvedMilliseconds, 5000),
+        sealMilliseconds: figure(afterwards.sealMilliseconds, 10_000),
+        serverPeakMegabytes: round(afterwards.peakMegabytes, 0),
       },
       scrolling: {
         longestTaskMilliseconds: figure(Math.max(0, ...screens.longTasksWhileScrolling), 50),

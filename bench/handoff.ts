@@ -1,6 +1,17 @@
-/** Checking, sealing and sending ten thousand people's pay lines, against a bare SELECT of the same rows. */
+/**
+ * Checking, sealing and sending ten thousand people's pay lines, against a bare SELECT of the same rows; and an edition afterwards that changes
+ * what each of them was paid.
+ */
 import { writeFileSync } from 'node:fs';
-import type { HandoffCheckReply, HandoffReply } from '@heath/contract';
+import {
+  type DecideReply,
+  type DifferencesReply,
+  type HandoffCheckReply,
+  type HandoffReply,
+  MOST_DECIDED_AT_ONCE,
+  type RulebooksReply,
+} from '@heath/contract';
+import type { Rulebook } from '@heath/core';
 import type { Connection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
 
 type Call = <T>(method: string, path: string, body?: unknown) => Promise<T>;
@@ -68,6 +79,70 @@ export async function handOff(
     fileMilliseconds,
     bareSelectMilliseconds,
     fileBytes,
+    peakMegabytes: server.peak(),
+  };
+}
+
+export interface ChangedAfterwards {
+  readonly differences: number;
+  readonly comparedMilliseconds: number;
+  readonly listMilliseconds: readonly number[];
+  readonly carriedMilliseconds: number;
+  readonly approvedMilliseconds: number;
+  readonly sealMilliseconds: number;
+  readonly peakMegabytes: number;
+}
+
+/** Adds an edition to every rulebook that moves hours of the period that was handed off to another rate; what differs is decided on and goes out. */
+export async function changeAfterwards(
+  call: Call,
+  connection: Connection,
+  server: { readonly pid: number; readonly peak: () => number },
+): Promise<ChangedAfterwards> {
+  writeFileSync(`/proc/${server.pid}/clear_refs`, '5');
+  const start = performance.now();
+  for (const { id } of (await call<RulebooksReply>('GET', '/rulebooks')).rulebooks) {
+    const { proofDays: _, ...rules } = await call<Rulebook>('GET', `/rulebooks/${id}/editions/1`);
+    const soon = { name: 'Soon', basis: 'workday', tiers: [{ above: 'PT5H', multiplier: 1.5 }] };
+    await call('POST', `/rulebooks/${id}/editions`, {
+      firstDay: '2026-10-19',
+      rules: { ...rules, overtime: [soon, ...rules.overtime] },
+    });
+  }
+  for (;;) {
+    const [[row]] = await connection.query<RowDataPacket[]>(
+      "SELECT COUNT(*) AS waiting FROM task WHERE status IN ('waiting', 'running')",
+    );
+    if (row?.waiting === 0) break;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  const comparedMilliseconds = performance.now() - start;
+  const list = () => call<DifferencesReply>('GET', '/differences');
+  const listMilliseconds: number[] = [];
+  for (let i = 0; i < 5; i++) listMilliseconds.push((await timed(list))[0]);
+  const { differences } = await list();
+  const decided = async (what: 'carry' | 'approve') => {
+    for (let i = 0; i < differences.length; i += MOST_DECIDED_AT_ONCE) {
+      const part = differences.slice(i, i + MOST_DECIDED_AT_ONCE);
+      const { left } = await call<DecideReply>('POST', '/differences/decide', {
+        what,
+        differences: part.map(({ periodId, personId, version }) => ({ periodId, personId, version })),
+      });
+      if (left.length > 0) throw new Error(`${left.length} were not decided on: ${left[0]?.reason}`);
+    }
+  };
+  const [carriedMilliseconds] = await timed(() => decided('carry'));
+  const [approvedMilliseconds] = await timed(() => decided('approve'));
+  const [sealMilliseconds] = await timed(() =>
+    call('POST', '/periods/1/handoff', { differencesAlone: true, overrides: [] }),
+  );
+  return {
+    differences: differences.length,
+    comparedMilliseconds,
+    listMilliseconds,
+    carriedMilliseconds,
+    approvedMilliseconds,
+    sealMilliseconds,
     peakMegabytes: server.peak(),
   };
 }

@@ -89,3 +89,87 @@ describe('a difference', () => {
     expect(screen.getByRole('button', { name: /Carry over/ })).toBeDefined();
   });
 });
+
+describe('thousands of differences', () => {
+  const MANY = 2500;
+  const all = (state: Difference['state']) =>
+    Array.from({ length: MANY }, (_, i) => ({
+      ...OPEN,
+      personId: i + 1,
+      number: `MF-${i + 1}`,
+      name: i < 3 ? `Ann ${i}` : `Bo ${i}`,
+      state,
+    }));
+
+  it('are decided on at once, a part after the other; only those that a filter leaves', async () => {
+    let state: Difference['state'] = 'open';
+    const asked = answering(({ method, path, body }: Asked) => {
+      if (path === '/session') return ok(SPECIALIST);
+      if (path === '/differences') return ok({ periods: PERIODS, differences: all(state) });
+      if (path.endsWith('/sent')) return ok(SENT);
+      if (method !== 'POST') return undefined;
+      const { what, differences } = body as { what: string; differences: unknown[] };
+      state = what === 'carry' ? 'carried' : 'open';
+      const left = what === 'carry' ? [] : [{ periodId: 6, personId: 1, reason: 'It changed meanwhile.' }];
+      return ok({
+        decided: differences.length - left.length,
+        left,
+        periods: PERIODS,
+        differences: all(state),
+      });
+    });
+    show(<AfterwardsPage />);
+    await screen.findByRole('button', { name: 'Carry over 2,500 Shift C' });
+    // Rows that nobody sees are not drawn.
+    expect(screen.getByLabelText('Differences').querySelectorAll('button').length).toBeLessThan(100);
+    await user.keyboard('{Shift>}C{/Shift}');
+    const panel = await screen.findByRole('dialog', { name: 'Carry over 2,500 differences?' });
+    expect(panel.textContent).toContain('+12,500.00 h payable, of 2,500 people.');
+    await user.keyboard('The edition of October{Enter}');
+    await screen.findByText('2,500 carried over.');
+    const posted = () => asked.flatMap(({ method, body }) => (method === 'POST' ? [body as never] : []));
+    expect(
+      posted().map(
+        ({ what, differences, reason }: { what: string; differences: unknown[]; reason: string }) => [
+          what,
+          differences.length,
+          reason,
+        ],
+      ),
+    ).toEqual([
+      ['carry', 2000, 'The edition of October'],
+      ['carry', 500, 'The edition of October'],
+    ]);
+    await user.keyboard('/');
+    await user.keyboard('ann{Escape}');
+    await user.click(await screen.findByRole('button', { name: 'Withdraw 3 Shift X' }));
+    await screen.findByRole('dialog', { name: 'Withdraw 3 differences?' });
+    await user.click(screen.getByRole('button', { name: 'Withdraw Enter' }));
+    await screen.findByText('2 withdrawn. 1 is left: It changed meanwhile.');
+    expect(posted().at(-1)).toMatchObject({
+      what: 'withdraw',
+      differences: [1, 2, 3].map((personId) => ({ periodId: 6, personId, version: 3 })),
+    });
+  });
+
+  it('are waived with a reason only; where the server is gone in the middle, it says how many are done', async () => {
+    let parts = 0;
+    answering(({ method, path, body }: Asked) => {
+      if (path === '/session') return ok(SPECIALIST);
+      if (path === '/differences') return ok({ periods: PERIODS, differences: all('open') });
+      if (path.endsWith('/sent')) return ok(SENT);
+      if (method !== 'POST') return undefined;
+      const { differences } = body as { differences: unknown[] };
+      return ++parts === 1
+        ? ok({ decided: differences.length, left: [], periods: PERIODS, differences: all('open') })
+        : { status: 422, body: { type: 'invalid', title: 'The database is being looked after.' } };
+    });
+    show(<AfterwardsPage />);
+    await screen.findByRole('button', { name: 'Waive 2,500 Shift W' });
+    await user.keyboard('{Shift>}W{/Shift}');
+    await screen.findByRole('dialog');
+    expect(screen.getByRole('button', { name: 'Waive Enter' })).toHaveProperty('disabled', true);
+    await user.keyboard('Too small{Enter}');
+    await screen.findByText('The database is being looked after. Of 2,500 differences, 2,000 are waived.');
+  });
+});

@@ -40,7 +40,7 @@ export function Decide({ of }: { of: Difference }) {
   useKey(AFTERWARDS_KEYS.withdraw, withdraw);
   return (
     <section aria-label="Decide">
-      <h2 className="text-lead">{state === 'open' ? 'To decide' : STATES[state]}</h2>
+      <h2 className="text-lead first-letter:uppercase">{STATES[state]}</h2>
       <p className="mb-2 text-note text-soft">
         {decided === null
           ? 'Carried over, it goes out named for its day, once somebody approves it.'

@@ -119,7 +119,10 @@ function Asked({ way, of, onClose }: { way: Way; of: readonly Difference[]; onCl
       gone += part.length;
       left.push(...data.left.map(({ reason: why }) => why));
     }
-    const some = left.length > 0 ? ` ${left.length.toLocaleString('en')} are left: ${left[0]}` : '';
+    const some =
+      left.length > 0
+        ? ` ${left.length.toLocaleString('en')} ${left.length === 1 ? 'is' : 'are'} left: ${left[0]}`
+        : '';
     say(`${decided.toLocaleString('en')} ${way.did}.${some}`);
     onClose();
   };

@@ -61,49 +61,51 @@ const hoursColumn = (id: string, name: string, of: (row: SentRow) => number): Co
   room: 18,
 });
 
-const COLUMNS: readonly Column<SentRow>[] = [
-  {
-    id: 'day',
-    name: 'Workday',
-    value: ({ workday }) => workday,
-    text: ({ workday }) => shortDay(workday),
-    room: 24,
-  },
-  {
-    id: 'code',
-    name: 'Code',
-    value: ({ code }) => code || 'none',
-    show: ({ code }) => <CodeChip code={code === '' ? null : code} />,
-    room: 16,
-  },
-  {
-    id: 'class',
-    name: 'What it is',
-    value: ({ classId }) => classLabel(classId),
-    sum: () => 'Premiums aside',
-    room: 31,
-    grows: true,
-  },
-  {
-    id: 'batch',
-    name: 'Handoff',
-    value: ({ batches }) => [...batches.keys()].join(', '),
-    show: ({ batches }) => (
-      <>
-        {[...batches].map(([number, id]) => (
-          <Link key={id} to={`/handoff?batch=${id}`} className="mr-1.5 hover:underline">
-            {number}
-          </Link>
-        ))}
-      </>
-    ),
-    room: 16,
-  },
-  hoursColumn('sent', 'Sent', ({ sent }) => sent),
-  hoursColumn('waived', 'Waived', ({ waived }) => waived),
-  hoursColumn('differs', 'Differs', ({ differs }) => differs),
-  hoursColumn('now', 'Card now', ({ sent, waived, differs }) => sent + waived + differs),
-];
+const DAY: Column<SentRow> = {
+  id: 'day',
+  name: 'Workday',
+  value: ({ workday }) => workday,
+  text: ({ workday }) => shortDay(workday),
+  room: 24,
+};
+const CODE: Column<SentRow> = {
+  id: 'code',
+  name: 'Code',
+  value: ({ code }) => code || 'none',
+  show: ({ code }) => <CodeChip code={code === '' ? null : code} />,
+  room: 16,
+};
+const CLASS: Column<SentRow> = {
+  id: 'class',
+  name: 'What it is',
+  value: ({ classId }) => classLabel(classId),
+  sum: () => 'Premiums aside',
+  room: 31,
+  grows: true,
+};
+const BATCHES: Column<SentRow> = {
+  id: 'batch',
+  name: 'Handoff',
+  value: ({ batches }) => [...batches.keys()].join(', '),
+  show: ({ batches }) => (
+    <>
+      {[...batches].map(([number, id]) => (
+        <Link key={id} to={`/handoff?batch=${id}`} className="mr-1.5 hover:underline">
+          {number}
+        </Link>
+      ))}
+    </>
+  ),
+  room: 16,
+};
+const SENT = hoursColumn('sent', 'Sent', ({ sent }) => sent);
+const WAIVED = hoursColumn('waived', 'Waived', ({ waived }) => waived);
+const DIFFERS = hoursColumn('differs', 'Differs', ({ differs }) => differs);
+const NOW = hoursColumn('now', 'Card now', ({ sent, waived, differs }) => sent + waived + differs);
+
+/** What changes comes first, also where there is little room. */
+const CHANGED = [DAY, CODE, CLASS, DIFFERS, SENT, WAIVED, NOW];
+const EVERYTHING = [DAY, CODE, CLASS, BATCHES, SENT, WAIVED, DIFFERS, NOW];
 
 /** Everything ever sent for a person in a period, as one table that adds up to the card. */
 export function SentTable({ of: { periodId, personId } }: { of: Pick<Difference, 'periodId' | 'personId'> }) {
@@ -118,7 +120,7 @@ export function SentTable({ of: { periodId, personId } }: { of: Pick<Difference,
       <Table
         id="differences"
         name="Lines that differ"
-        columns={COLUMNS}
+        columns={CHANGED}
         rows={changed}
         idOf={({ key }) => key}
         height="rows"
@@ -128,7 +130,7 @@ export function SentTable({ of: { periodId, personId } }: { of: Pick<Difference,
       <Table
         id="sent"
         name="Everything ever sent for this card"
-        columns={COLUMNS}
+        columns={EVERYTHING}
         rows={rows}
         idOf={({ key }) => key}
         isAlarming={({ differs }) => differs !== 0}
