@@ -6,6 +6,7 @@ import { writeFileSync } from 'node:fs';
 import {
   type DecideReply,
   type DifferencesReply,
+  differenceRows,
   type HandoffCheckReply,
   type HandoffReply,
   MOST_DECIDED_AT_ONCE,
@@ -98,12 +99,13 @@ export async function changeAfterwards(
   call: Call,
   connection: Connection,
   server: { readonly pid: number; readonly peak: () => number },
+  above = 'PT5H',
 ): Promise<ChangedAfterwards> {
   writeFileSync(`/proc/${server.pid}/clear_refs`, '5');
   const start = performance.now();
   for (const { id } of (await call<RulebooksReply>('GET', '/rulebooks')).rulebooks) {
     const { proofDays: _, ...rules } = await call<Rulebook>('GET', `/rulebooks/${id}/editions/1`);
-    const soon = { name: 'Soon', basis: 'workday', tiers: [{ above: 'PT5H', multiplier: 1.5 }] };
+    const soon = { name: 'Soon', basis: 'workday', tiers: [{ above, multiplier: 1.5 }] };
     await call('POST', `/rulebooks/${id}/editions`, {
       firstDay: '2026-10-19',
       rules: { ...rules, overtime: [soon, ...rules.overtime] },
@@ -120,7 +122,7 @@ export async function changeAfterwards(
   const list = () => call<DifferencesReply>('GET', '/differences');
   const listMilliseconds: number[] = [];
   for (let i = 0; i < 5; i++) listMilliseconds.push((await timed(list))[0]);
-  const { differences } = await list();
+  const differences = differenceRows(await list());
   const decided = async (what: 'carry' | 'approve') => {
     for (let i = 0; i < differences.length; i += MOST_DECIDED_AT_ONCE) {
       const part = differences.slice(i, i + MOST_DECIDED_AT_ONCE);

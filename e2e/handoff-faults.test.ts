@@ -14,6 +14,7 @@ import {
   type CardsReply,
   cardRows,
   type DifferencesReply,
+  differenceRows,
   type SentReply,
 } from '@heath/contract';
 import { type Instant, instantToIso, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
@@ -237,7 +238,7 @@ async function correctPaid(period: { id: number; firstDay: Workday }): Promise<v
   });
   expect(`${corrected.status} ${JSON.stringify(corrected.body).slice(0, 200)}`).toMatch(/^201/);
   await quiet();
-  const { differences } = await client.get<DifferencesReply>('/differences');
+  const differences = differenceRows(await client.get<DifferencesReply>('/differences'));
   const asked = differences.map(({ periodId, personId, version }) => ({ periodId, personId, version }));
   for (const what of ['carry', 'approve']) {
     const decided = await client.ask<{ left: unknown[] }>('POST', '/differences/decide', {
@@ -312,7 +313,7 @@ async function witnesses(): Promise<void> {
     const add = (key: string, hundredths: number) => sums.set(key, (sums.get(key) ?? 0) + hundredths);
     for (const { person, day, hours } of paid)
       add(`${person} ${day.split('/').reverse().join('-')}`, Math.round(Number(hours) * 100));
-    const { differences } = await client.get<DifferencesReply>('/differences');
+    const differences = differenceRows(await client.get<DifferencesReply>('/differences'));
     for (const { number, periodId, personId } of differences) {
       const { differs } = await client.get<SentReply>(`/periods/${periodId}/cards/${personId}/sent`);
       for (const { workday, hours } of differs) add(`${number} ${workday}`, Math.round(hours / 900));

@@ -21,27 +21,54 @@ export const DifferenceLineView = v.strictObject({
 export const DIFFERENCE_STATES = ['open', 'carried', 'approved'] as const;
 
 /** A card that says something else than what was sent of it, as it is listed; its lines and reasons are told when it is opened. */
-export const Difference = v.strictObject({
-  periodId: count,
-  personId: count,
-  number: v.string(),
-  name: v.string(),
-  department: v.string(),
-  group: v.string(),
+export interface Difference {
+  readonly periodId: number;
+  readonly personId: number;
+  readonly number: string;
+  readonly name: string;
+  readonly department: string;
+  readonly group: string;
   /** By this it is known what was decided of: a later change is another. */
-  version: count,
-  payableHours: count,
-  state: v.picklist(DIFFERENCE_STATES),
-});
-export type Difference = v.InferOutput<typeof Difference>;
+  readonly version: number;
+  readonly payableHours: number;
+  readonly state: (typeof DIFFERENCE_STATES)[number];
+}
 
-/** GET /api/differences: the latest periods first. */
-export const DifferencesReply = v.strictObject({
-  /** Those that some difference is of. */
+const columns = {
+  /** Those that some difference is of, the latest first; `period` counts into them. */
   periods: list(v.strictObject({ id: count, firstDay: day, lastDay: day })),
-  differences: list(Difference),
-});
+  /** The names that `department` and `group` count into. */
+  departments: list(v.string()),
+  groups: list(v.string()),
+  period: list(count),
+  personId: list(count),
+  number: list(v.string()),
+  name: list(v.string()),
+  department: list(count),
+  group: list(count),
+  version: list(count),
+  payableHours: list(count),
+  /** The place of its state among `DIFFERENCE_STATES`. */
+  state: list(count),
+};
+
+/** GET /api/differences, a column a list, all of one length, as the list of cards is. `differenceRows` puts them together. */
+export const DifferencesReply = v.strictObject(columns);
 export type DifferencesReply = v.InferOutput<typeof DifferencesReply>;
+
+/** The rows of a list of differences, in its order: the latest periods first, and people by name. */
+export const differenceRows = (all: DifferencesReply): Difference[] =>
+  all.personId.map((personId, i) => ({
+    periodId: all.periods[all.period[i] ?? -1]?.id ?? 0,
+    personId,
+    number: all.number[i] ?? '',
+    name: all.name[i] ?? '',
+    department: all.departments[all.department[i] ?? -1] ?? '',
+    group: all.groups[all.group[i] ?? -1] ?? '',
+    version: all.version[i] ?? 0,
+    payableHours: all.payableHours[i] ?? 0,
+    state: DIFFERENCE_STATES[all.state[i] ?? 0] ?? 'open',
+  }));
 
 const id = v.pipe(v.number('Give an id.'), v.integer(), v.minValue(1), v.maxValue(2_147_483_647));
 
@@ -82,7 +109,7 @@ export type DecideRequest = v.InferOutput<typeof DecideRequest>;
 export const DecideReply = v.strictObject({
   decided: count,
   left: list(v.strictObject({ periodId: count, personId: count, reason: v.string() })),
-  ...DifferencesReply.entries,
+  ...columns,
 });
 export type DecideReply = v.InferOutput<typeof DecideReply>;
 

@@ -141,7 +141,7 @@ async function fillTheRest(): Promise<void> {
     `INSERT INTO batch_code SELECT id, '110', 1, 1, 900 FROM batch`,
     `INSERT INTO batch_file SELECT id, 'x', '{}', 'x.csv', 1, 1, 'x' FROM batch`,
     `INSERT INTO batch_chunk SELECT id, 0, 'x' FROM batch`,
-    `INSERT INTO difference SELECT period_id, person_id, 1, '[]', 0, 0 FROM card LIMIT 1`,
+    `INSERT INTO difference SELECT period_id, person_id, 1, '[]', 0, 0, NULL FROM card LIMIT 1`,
     `INSERT INTO decision (period_id, person_id, version, what, made_by, made_at) SELECT period_id, person_id, 1, 'carry', 1, 1 FROM difference`,
     `INSERT INTO import_refusal SELECT id, 9, 'person', 'x', 'no-site', '[]' FROM import_file`,
   ])

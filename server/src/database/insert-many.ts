@@ -11,11 +11,14 @@ type SqlValue = string | number | Buffer;
 /**
  * Inserts many rows, some thousand at a time. The driver writes their values out: to build a statement of them takes ten
  * times as long and as much memory.
+ *
+ * @param isKeptOnce a row whose key is there already takes its place
  */
 export async function insertMany<T extends MySqlTable>(
   queries: Pick<Queries, 'execute'>,
   table: T,
   rows: readonly T['$inferInsert'][],
+  isKeptOnce = false,
 ): Promise<void> {
   const named = (key: string) => rows.some((row) => (row as Values)[key] !== undefined);
   const columns = Object.entries(getTableColumns(table)).filter(([key]) => named(key));
@@ -27,7 +30,9 @@ export async function insertMany<T extends MySqlTable>(
         return value === null ? null : (column.mapToDriverValue(value) as SqlValue);
       }),
     );
-    const statement = format('INSERT INTO ?? (??) VALUES ?', [getTableName(table) as string, names, values]);
+    const insert = format('INSERT INTO ?? (??) VALUES ?', [getTableName(table) as string, names, values]);
+    const instead = names.map((name) => format('?? = VALUES(??)', [name, name])).join(', ');
+    const statement = isKeptOnce ? `${insert} ON DUPLICATE KEY UPDATE ${instead}` : insert;
     await queries.execute(sql.raw(statement));
   }
 }

@@ -1,23 +1,46 @@
-import { DecideReply, type DecideRequest, DifferencesReply, SentReply } from '@heath/contract';
+import {
+  DecideReply,
+  type DecideRequest,
+  type Difference,
+  DifferencesReply,
+  differenceRows,
+  SentReply,
+} from '@heath/contract';
 import { api } from './base.ts';
 import { reads } from './reads.ts';
 
+/** What changed since it was handed off, and the periods that it is of, the latest first. */
+export interface Differences {
+  readonly periods: DifferencesReply['periods'];
+  readonly differences: readonly Difference[];
+}
+
+/** The list of a reply. Nobody changes it, as nobody does what `reads` gives. */
+const listOf = (reply: DifferencesReply): Differences =>
+  Object.freeze({ periods: reply.periods, differences: differenceRows(reply) });
+
+/** What was decided and left, and what differs afterwards. */
+type Decided = Differences & Pick<DecideReply, 'decided' | 'left'>;
+
 const differencesApi = api.injectEndpoints({
   endpoints: (build) => ({
-    differences: build.query<DifferencesReply, void>({
+    differences: build.query<Differences, void>({
       query: () => '/differences',
-      transformResponse: reads(DifferencesReply),
+      transformResponse: (body) => listOf(reads(DifferencesReply)(body)),
       providesTags: ['differences'],
     }),
-    decide: build.mutation<DecideReply, DecideRequest>({
+    decide: build.mutation<Decided, DecideRequest>({
       query: (body) => ({ url: '/differences/decide', method: 'POST', body }),
-      transformResponse: reads(DecideReply),
+      transformResponse: (body) => {
+        const { decided, left, ...after } = reads(DecideReply)(body);
+        return { decided, left, ...listOf(after) };
+      },
       invalidatesTags: ['differences', 'handoff'],
       /** What differs now is there before whoever decided is told so: the next key goes by it. */
       async onQueryStarted(_asked, { dispatch, queryFulfilled }) {
         try {
           const { periods, differences } = (await queryFulfilled).data;
-          const value = { periods, differences };
+          const value = Object.freeze({ periods, differences });
           const entry = { endpointName: 'differences', arg: undefined, value } as const;
           dispatch(differencesApi.util.upsertQueryEntries([entry]));
         } catch {

@@ -1,4 +1,4 @@
-import type { ClassId, DifferenceLine, Layout, MappingRule } from '@heath/core';
+import type { ClassId, Layout, MappingRule } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import {
   type AnyMySqlColumn,
@@ -16,6 +16,7 @@ import {
 } from 'drizzle-orm/mysql-core';
 import { card } from './cards.ts';
 import { at, id, json, mediumBlob, workday } from './columns.ts';
+import { paidLines } from './paid-lines.ts';
 import { payGroup, period, person } from './people.ts';
 import { job } from './places.ts';
 import { user } from './users.ts';
@@ -327,10 +328,12 @@ export const difference = mysqlTable(
     personId: int('person_id').notNull(),
     /** The `inputVersion` of the card that it was computed from. */
     version: int('version').notNull(),
-    lines: json<readonly DifferenceLine[]>('lines').notNull(),
+    lines: paidLines('lines').notNull(),
     lineCount: int('line_count').notNull(),
     /** Premiums aside. */
     payableHours: int('payable_hours').notNull(),
+    /** What was decided of it as it is now, see `decision`; null: that is open. What is compared anew is decided on anew. */
+    decided: mysqlEnum('decided', ['carry', 'approve']),
   },
   (t) => [
     primaryKey({ columns: [t.periodId, t.personId] }),

@@ -1,4 +1,5 @@
 import type { NewAmount } from '@heath/contract';
+import { differenceRows } from '@heath/contract';
 import { PER_UNIT, workdayFromIso } from '@heath/core';
 import { parse } from 'csv-parse/sync';
 import { eq } from 'drizzle-orm';
@@ -150,7 +151,7 @@ describe('amounts', () => {
     await takeAmountBack(company, company.who, null, miles.id);
     await add(amount({ amount: '10' }));
     await company.work();
-    const [found] = (await differences(company, company.who)).differences;
+    const [found] = differenceRows(await differences(company, company.who));
     const personId = ids.get('MF-0101')!;
     const { differs } = await sentAndNow(company, company.who, company.periodId, personId);
     expect(differs.map(({ code, hours }) => [code, hours / PER_UNIT])).toEqual([['910', -2.5]]);
@@ -160,6 +161,6 @@ describe('amounts', () => {
       await decide(company, company.who, null, { what, differences: [one], reason: '' });
     await handOff(company, company.who, null, company.periodId, { differencesAlone: true, overrides: [] });
     await company.work();
-    expect((await differences(company, company.who)).differences).toEqual([]);
+    expect(differenceRows(await differences(company, company.who))).toEqual([]);
   });
 });

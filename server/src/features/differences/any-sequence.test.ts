@@ -1,4 +1,4 @@
-import { CorrectRequest, cardRows, read } from '@heath/contract';
+import { CorrectRequest, cardRows, differenceRows, read } from '@heath/contract';
 import { instant, instantToIso, type Rulebook, type Workday, workday, workdayFromIso } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
@@ -133,7 +133,7 @@ const operation = fc.oneof(
 type Operation = typeof operation extends fc.Arbitrary<infer O> ? O : never;
 
 const holding = (on: Workday) => periods.find(({ firstDay, lastDay }) => firstDay <= on && lastDay >= on)!.id;
-const all = async () => (await differences(company, company.who)).differences;
+const all = async () => differenceRows(await differences(company, company.who));
 const decideAll = async (what: 'carry' | 'approve' | 'waive') => {
   const found = (await all()).map(({ periodId, personId, version }) => ({ periodId, personId, version }));
   if (found.length > 0)

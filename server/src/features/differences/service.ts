@@ -1,7 +1,6 @@
 import {
   type DecideReply,
   type DecideRequest,
-  type Difference,
   type DifferencesReply,
   has,
   type SentReply,
@@ -24,7 +23,6 @@ import {
   addWaived,
   cardWithin,
   correctionsSince,
-  daysOfPeriods,
   editionsSince,
   type FoundDifference,
   filesSince,
@@ -52,29 +50,8 @@ const lineView = ({
 });
 
 /** What changed since it was handed off, of everybody within reach, and how far each is. */
-export async function differences(
-  { database }: Pick<Context, 'database'>,
-  who: Who,
-): Promise<DifferencesReply> {
-  const rows = await openDifferences(database, who);
-  return {
-    periods: await daysOfPeriods(database, [...new Set(rows.map(({ periodId }) => periodId))]),
-    differences: rows.map(({ decidedWhat, decidedVersion, ...row }) => ({
-      ...row,
-      state: stateOf({ decidedWhat, decidedVersion, version: row.version }),
-    })),
-  };
-}
-
-/** What is to become of a difference as it is now; a later change makes another of it. */
-function stateOf({
-  decidedWhat: what,
-  decidedVersion,
-  version,
-}: Pick<FoundDifference, 'decidedWhat' | 'decidedVersion' | 'version'>): Difference['state'] {
-  if (decidedVersion !== version) return 'open';
-  return what === 'carry' ? 'carried' : what === 'approve' ? 'approved' : 'open';
-}
+export const differences = ({ database }: Pick<Context, 'database'>, who: Who): Promise<DifferencesReply> =>
+  openDifferences(database, who);
 
 /** A file may hold punches of the days around a period that count in it. */
 const AROUND_SECONDS = 2 * SECONDS_PER_DAY;
@@ -145,7 +122,7 @@ export async function decide(
   return once(context, who, write, async (tx, tell) => {
     const made = { madeBy, madeAt: context.clock.now() };
     const left: DecideReply['left'][number][] = [];
-    const decisions: Parameters<typeof addDecisions>[1][number][] = [];
+    let decided = 0;
     // In one order, so that two who decide at once do not wait for each other.
     const periods = [...new Set(asked.map(({ periodId }) => periodId))].sort((a, b) => a - b);
     for (const periodId of periods) {
@@ -155,6 +132,7 @@ export async function decide(
         periodId,
         own.map(({ personId }) => personId),
       );
+      const decisions: Parameters<typeof addDecisions>[3][number][] = [];
       for (const { personId, version } of own) {
         const found = locked.get(personId);
         const objection =
@@ -168,11 +146,11 @@ export async function decide(
         // Named twice, it is decided once.
         locked.delete(personId);
         const batchId = what === 'waive' ? await addWaived(tx, found, made) : null;
-        decisions.push({ periodId, personId, version, what, reason, batchId, ...made });
+        decisions.push({ personId, version, reason, batchId, ...made });
       }
+      await addDecisions(tx, periodId, what, decisions);
+      decided += decisions.length;
     }
-    await addDecisions(tx, decisions);
-    const decided = decisions.length;
     tell({
       what: `difference: ${what}`,
       about: 'difference',
@@ -187,20 +165,19 @@ export async function decide(
 function objectionTo(
   who: Who,
   what: DecideRequest['what'],
-  { of, kept, last }: LockedDifference,
+  { of, kept }: LockedDifference,
   version: number,
 ): string | null {
   if (isOwn(who, of)) return 'This is your own card: somebody else decides.';
   if (kept.lineCount === 0) return 'The card says what was sent of it.';
   if (kept.version !== version || of.inputVersion !== kept.version)
     return 'It changed meanwhile. Look at it once more.';
-  const state = last?.version === kept.version ? last.what : null;
+  const { decided } = kept;
   if (what === 'approve') {
-    if (state !== 'carry') return 'It is not decided yet: carry it over first.';
+    if (decided !== 'carry') return 'It is not decided yet: carry it over first.';
     return kept.lines.some(({ code }) => code === '') ? 'Some of its hours have no pay code.' : null;
   }
-  if (what === 'withdraw')
-    return state === 'carry' || state === 'approve' ? null : 'Nothing was decided of it.';
+  if (what === 'withdraw') return decided === null ? 'Nothing was decided of it.' : null;
   return null;
 }
 
@@ -220,7 +197,7 @@ export async function sentAndNow(
     differs: (found?.lines ?? []).map(lineView),
     reasons: found === undefined ? [] : await reasonsOf(database, found),
     decided:
-      found === undefined || stateOf(found) === 'open'
+      found === undefined || found.decided === null
         ? null
         : {
             by: found.decidedBy ?? '',

@@ -21,7 +21,7 @@ export async function compareAnew(tx: Queries, batchId: number): Promise<void> {
     );
   await tx
     .update(difference)
-    .set({ version: 0, lines: [], lineCount: 0, payableHours: 0 })
+    .set({ version: 0, lines: [], lineCount: 0, payableHours: 0, decided: null })
     .where(exists(ofBatch));
   const periods = await tx
     .selectDistinct({ id: periodOfLine.mapWith(Number) })

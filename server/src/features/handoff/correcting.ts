@@ -1,14 +1,24 @@
+import type { DifferenceLine, Workday } from '@heath/core';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
+import { insertMany } from '../../database/insert-many.ts';
 import { card, decision, difference, payGroup, period, person } from '../../database/schema/index.ts';
 import { Problem } from '../../http/problem.ts';
-import { lastDecisions } from '../../pay/decisions.ts';
-import type { Correcting } from './gather.ts';
 
-/** What changed in earlier periods of people of some pay groups, was approved, and is to go out; in order of their numbers. */
+/** What changed in an earlier period, and goes out now; its lines are read when it is its turn. */
+export interface Correcting {
+  readonly personId: number;
+  readonly number: string;
+  readonly name: string;
+  readonly group: string;
+  readonly period: { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday };
+  /** Which comparison this came of. */
+  readonly version: number;
+}
+
+/** What changed in earlier periods of people of some pay groups, was approved, and is to go out, without its lines; in order of their numbers. */
 export async function correctingNow(queries: Reads, groups: readonly number[]): Promise<Correcting[]> {
   if (groups.length === 0) return [];
-  const last = lastDecisions(queries);
   const rows = await queries
     .select({
       personId: person.id,
@@ -19,12 +29,8 @@ export async function correctingNow(queries: Reads, groups: readonly number[]): 
       firstDay: period.firstDay,
       lastDay: period.lastDay,
       version: difference.version,
-      decided: decision.version,
-      lines: difference.lines,
     })
     .from(difference)
-    .innerJoin(last, and(eq(last.periodId, difference.periodId), eq(last.personId, difference.personId)))
-    .innerJoin(decision, eq(decision.id, last.id))
     .innerJoin(card, and(eq(card.periodId, difference.periodId), eq(card.personId, difference.personId)))
     .innerJoin(payGroup, eq(payGroup.id, card.groupId))
     .innerJoin(person, eq(person.id, difference.personId))
@@ -32,27 +38,38 @@ export async function correctingNow(queries: Reads, groups: readonly number[]): 
     .where(
       and(
         gt(difference.lineCount, 0),
-        eq(decision.what, 'approve'),
+        eq(difference.decided, 'approve'),
         inArray(card.groupId, [...groups]),
         // What changed since is compared first, and decided on anew.
         eq(card.inputVersion, difference.version),
       ),
     )
     .orderBy(asc(person.number), asc(period.firstDay));
-  return (
-    rows
-      // Since it was approved, nothing changed.
-      .filter(({ version, decided }) => version === decided)
-      .map(({ personId, number, name, group, periodId, firstDay, lastDay, lines, version }) => ({
-        personId,
-        number,
-        name,
-        group,
-        period: { id: periodId, firstDay, lastDay },
-        lines,
-        version,
-      }))
-  );
+  return rows.map(({ personId, number, name, group, periodId, firstDay, lastDay, version }) => ({
+    personId,
+    number,
+    name,
+    group,
+    period: { id: periodId, firstDay, lastDay },
+    version,
+  }));
+}
+
+/** The lines of some of what is to go out, in their order. */
+export async function linesOfCorrecting(
+  queries: Reads,
+  some: readonly Correcting[],
+): Promise<(readonly DifferenceLine[])[]> {
+  const of = new Map<string, readonly DifferenceLine[]>();
+  for (const periodId of new Set(some.map(({ period: { id } }) => id))) {
+    const people = some.filter(({ period: { id } }) => id === periodId).map(({ personId }) => personId);
+    const rows = await queries
+      .select({ personId: difference.personId, lines: difference.lines })
+      .from(difference)
+      .where(and(eq(difference.periodId, periodId), inArray(difference.personId, people)));
+    for (const { personId, lines } of rows) of.set(`${periodId} ${personId}`, lines);
+  }
+  return some.map(({ period: { id }, personId }) => of.get(`${id} ${personId}`) ?? []);
 }
 
 /** Says that differences went out with a batch: with that, card and sent agree. Throws where one was compared anew meanwhile. */
@@ -90,7 +107,9 @@ export async function markSent(
         'stale',
         `What changed of ${other.name} was compared anew meanwhile. Look at it again.`,
       );
-    await queries.insert(decision).values(
+    await insertMany(
+      queries,
+      decision,
       own.map(({ personId, version }) => ({
         periodId,
         personId,
@@ -101,6 +120,9 @@ export async function markSent(
         madeAt,
       })),
     );
-    await queries.update(difference).set({ lines: [], lineCount: 0, payableHours: 0 }).where(these);
+    await queries
+      .update(difference)
+      .set({ lines: [], lineCount: 0, payableHours: 0, decided: null })
+      .where(these);
   }
 }

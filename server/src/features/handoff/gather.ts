@@ -30,19 +30,8 @@ import type { Sink } from '../../pay/making.ts';
 import type { KeptMapping } from '../../pay/mapping.ts';
 import { pastHours } from '../../pay/past-hours.ts';
 import { jobNames, lineWords } from '../../pay/words.ts';
+import { type Correcting, linesOfCorrecting } from './correcting.ts';
 import { alsoPaid, codesBefore, type NewLine, standing } from './store.ts';
-
-/** What changed in an earlier period, and goes out now. */
-export interface Correcting {
-  readonly personId: number;
-  readonly number: string;
-  readonly name: string;
-  readonly group: string;
-  readonly period: { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday };
-  readonly lines: readonly DifferenceLine[];
-  /** Which comparison this came of. */
-  readonly version: number;
-}
 
 /** What is to be handed off. */
 export interface ToHandOff {
@@ -86,6 +75,9 @@ export interface Gathered {
   readonly correcting: { readonly lines: number; readonly people: number; readonly hours: number };
 }
 
+/** So many of what changed in earlier periods have their lines read at once. */
+const CORRECTING_AT_ONCE = 500;
+
 /** More than so many payable hours a day, over all days of a period, cannot be true. */
 const MOST_HOURS_A_DAY = 16 * 90_000;
 
@@ -103,7 +95,8 @@ export async function gather(
   const codes = await codesByCode(queries);
   const head = headOf(what.number, period);
   const compiled = compileMapping(mapping.rules);
-  const gathering = new Gathering(compiled, names, codes, what.correcting);
+  const begin = () => new Gathering(queries, compiled, names, codes, what.correcting);
+  const gathering = begin();
   const which = {
     periodId: period.id,
     firstDay: period.firstDay,
@@ -114,20 +107,17 @@ export async function gather(
   const read = () => ahead(linesOfCards(database, database, which, places, asksForHolidays(mapping.rules)));
 
   const maker = fileMaker(layout, head, sinks.bytes, sinks.paper);
-  await maker.start(
-    await totalsBefore(layout, read, () => new Gathering(compiled, names, codes, what.correcting)),
-  );
+  await maker.start(await totalsBefore(layout, read, begin));
   let done = 0;
   for await (const cards of read()) {
+    await gathering.comeTo(cards);
     const lines = cards.flatMap((card) => gathering.card(card));
     // The database keeps lines while the file is made of them.
     await Promise.all([sinks.lines(lines), maker.add(lines)]);
     done += cards.length;
     report(done, Math.max(what.cards, done));
   }
-  const left = gathering.end();
-  await maker.add(left);
-  await sinks.lines(left);
+  for await (const left of gathering.rest()) await Promise.all([sinks.lines(left), maker.add(left)]);
   const file = await maker.end();
 
   const facts = await factsOf(queries, what, gathering, file, codes);
@@ -156,8 +146,11 @@ async function totalsBefore(
   if (layout.header === null || !layout.header.some(counts)) return null;
   const gathering = begin();
   const lines: BatchLine[] = [];
-  for await (const cards of read()) for (const card of cards) lines.push(...gathering.card(card));
-  lines.push(...gathering.end());
+  for await (const cards of read()) {
+    await gathering.comeTo(cards);
+    for (const card of cards) lines.push(...gathering.card(card));
+  }
+  for await (const left of gathering.rest()) lines.push(...left);
   return totalsOf(layout, lines);
 }
 
@@ -166,11 +159,14 @@ const counts = ({ holds }: LayoutColumn): boolean =>
 
 /** Makes lines of cards, and counts them. */
 class Gathering {
+  readonly #queries: Reads;
   readonly #mapping: CodeMapping;
   readonly #names: ReadonlyMap<string, string>;
   readonly #known: Awaited<ReturnType<typeof codesByCode>>;
   readonly #correcting: readonly Correcting[];
-  #nextCorrecting = 0;
+  /** How many of these have had their lines read; those that are and were not used yet, in order. */
+  #read = 0;
+  readonly #ready: { readonly of: Correcting; readonly lines: readonly DifferenceLine[] }[] = [];
   #seq = 0;
   readonly codes = new Map<string | null, CodeTotal>();
   readonly cards: (Omit<CardFacts, 'isApproved' | 'past' | 'alsoIn'> & {
@@ -186,15 +182,33 @@ class Gathering {
   readonly correcting = { lines: 0, people: 0, hours: 0 };
 
   constructor(
+    queries: Reads,
     mapping: CodeMapping,
     names: ReadonlyMap<string, string>,
     known: Awaited<ReturnType<typeof codesByCode>>,
     correcting: readonly Correcting[],
   ) {
+    this.#queries = queries;
     this.#mapping = mapping;
     this.#names = names;
     this.#known = known;
     this.#correcting = correcting;
+  }
+
+  /** Reads what corrects earlier periods of people up to the last of some cards. */
+  async comeTo(cards: readonly CardOfLines[]): Promise<void> {
+    const last = cards.at(-1)?.number;
+    if (last === undefined) return;
+    const next = this.#correcting.findIndex(({ number }, i) => i >= this.#read && number > last);
+    await this.#readUntil(next < 0 ? this.#correcting.length : next);
+  }
+
+  async #readUntil(end: number): Promise<void> {
+    const some = this.#correcting.slice(this.#read, end);
+    if (some.length === 0) return;
+    const lines = await linesOfCorrecting(this.#queries, some);
+    this.#ready.push(...some.map((of, i) => ({ of, lines: lines[i] ?? [] })));
+    this.#read = end;
   }
 
   /** The lines of a card, with what corrects earlier periods of this person and of those before them. */
@@ -233,9 +247,13 @@ class Gathering {
     return made;
   }
 
-  /** What corrects earlier periods of people who have no card any more. */
-  end(): NewLine[] {
-    return this.#correctingUntil(null);
+  /** What corrects earlier periods of people who have no card any more, some at a time. */
+  async *rest(): AsyncGenerator<NewLine[]> {
+    do {
+      await this.#readUntil(Math.min(this.#read + CORRECTING_AT_ONCE, this.#correcting.length));
+      const made = this.#correctingUntil(null);
+      if (made.length > 0) yield made;
+    } while (this.#read < this.#correcting.length);
   }
 
   get uncaught(): Uncaught[] {
@@ -257,17 +275,14 @@ class Gathering {
 
   #correctingUntil(number: string | null): NewLine[] {
     const made: NewLine[] = [];
-    for (
-      let next = this.#correcting[this.#nextCorrecting];
-      next !== undefined && (number === null || next.number <= number);
-      next = this.#correcting[++this.#nextCorrecting]
-    ) {
+    const end = number === null ? -1 : this.#ready.findIndex(({ of }) => of.number > number);
+    for (const { of, lines } of this.#ready.splice(0, end < 0 ? this.#ready.length : end)) {
       this.correcting.people++;
-      for (const line of next.lines) {
+      for (const line of lines) {
         this.correcting.lines++;
         if (!liesBeside(line.classId)) this.correcting.hours += line.hours;
-        this.#count(line.code, line.classId, next.number, line.hours);
-        made.push(this.#made(next, line, line.code, next.group, next.period));
+        this.#count(line.code, line.classId, of.number, line.hours);
+        made.push(this.#made(of, line, line.code, of.group, of.period));
       }
     }
     return made;

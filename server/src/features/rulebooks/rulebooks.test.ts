@@ -1,4 +1,4 @@
-import { cardRows } from '@heath/contract';
+import { cardRows, differenceRows } from '@heath/contract';
 import { isPremium, type Rulebook, workdayFromIso } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -98,20 +98,15 @@ describe('an edition', () => {
       overrides: [{ check: 'known people', reason: 'Next week' }],
     });
     await company.work();
-    expect((await differences(company, company.who)).differences).toEqual([]);
+    expect(differenceRows(await differences(company, company.who))).toEqual([]);
     await add(id, '2026-10-30', await withDaily(id, 'PT5H'));
     await company.work();
     const { row, hours } = await cardOf('MF-0155');
     expect(hours('2026-10-30')).toEqual({ ordinary: 5, 'overtime-1.5': 3.25 });
-    const found = (await differences(company, company.who)).differences;
+    const found = differenceRows(await differences(company, company.who));
     const mine = found.find(({ personId }) => personId === row.personId)!;
     expect(mine.payableHours).toBe(0);
-    const { sent, differs, reasons } = await sentAndNow(
-      company,
-      company.who,
-      company.periodId,
-      row.personId,
-    );
+    const { sent, differs, reasons } = await sentAndNow(company, company.who, company.periodId, row.personId);
     expect(reasons.map(({ says, by }) => [says, by])).toEqual([
       [expect.stringMatching(/^.+ has an edition 4 from 2026-10-30 on$/), 'Odile Ravn'],
     ]);

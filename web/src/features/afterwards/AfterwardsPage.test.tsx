@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import type { Difference } from '@heath/contract';
+import { DIFFERENCE_STATES, type Difference } from '@heath/contract';
 import { workdayFromIso, workdayToIso } from '@heath/core';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -19,7 +19,7 @@ const OPEN = {
   group: 'Afloat',
   version: 3,
   payableHours: 5 * HOUR,
-  state: 'open',
+  state: 'open' as Difference['state'],
 };
 const PERIODS = [{ id: 6, firstDay: day('2026-10-05'), lastDay: day('2026-10-18') }];
 const SENT = {
@@ -37,19 +37,35 @@ function decides(left: readonly { periodId: number; personId: number; reason: st
     if (path === '/session') return ok(SPECIALIST);
     if (path === '/differences')
       return ++listed === 1
-        ? ok({ periods: PERIODS, differences: [OPEN] })
+        ? ok(listOf([OPEN]))
         : { status: 503, body: { type: 'database', title: 'Not now.' } };
     if (path === '/periods/6/cards/107/sent') return ok(SENT);
     if (method !== 'POST') return undefined;
     const { what } = body as { what: string };
     const after =
       what === 'waive' ? [] : [left.length > 0 ? OPEN : inState(what === 'carry' ? 'carried' : 'approved')];
-    return ok({ decided: 1 - left.length, left, periods: PERIODS, differences: after });
+    return ok({ decided: 1 - left.length, left, ...listOf(after) });
   });
 }
 const user = userEvent.setup();
 const decided = (asked: readonly Asked[]) =>
   asked.flatMap(({ method, body }) => (method === 'POST' ? [(body as { what: string }).what] : []));
+
+/** A list of differences as it travels. */
+const listOf = (all: readonly ReturnType<typeof inState>[]) => ({
+  periods: PERIODS,
+  departments: ['Deck'],
+  groups: ['Afloat'],
+  period: all.map(() => 0),
+  personId: all.map(({ personId }) => personId),
+  number: all.map(({ number }) => number),
+  name: all.map(({ name }) => name),
+  department: all.map(() => 0),
+  group: all.map(() => 0),
+  version: all.map(({ version }) => version),
+  payableHours: all.map(({ payableHours }) => payableHours),
+  state: all.map(({ state }) => DIFFERENCE_STATES.indexOf(state)),
+});
 
 describe('a difference', () => {
   it('is carried over and approved by one key after the other, without waiting for the list to come again', async () => {
@@ -105,7 +121,7 @@ describe('thousands of differences', () => {
     let state: Difference['state'] = 'open';
     const asked = answering(({ method, path, body }: Asked) => {
       if (path === '/session') return ok(SPECIALIST);
-      if (path === '/differences') return ok({ periods: PERIODS, differences: all(state) });
+      if (path === '/differences') return ok(listOf(all(state)));
       if (path.endsWith('/sent')) return ok(SENT);
       if (method !== 'POST') return undefined;
       const { what, differences } = body as { what: string; differences: unknown[] };
@@ -114,8 +130,7 @@ describe('thousands of differences', () => {
       return ok({
         decided: differences.length - left.length,
         left,
-        periods: PERIODS,
-        differences: all(state),
+        ...listOf(all(state)),
       });
     });
     show(<AfterwardsPage />);
@@ -156,12 +171,12 @@ describe('thousands of differences', () => {
     let parts = 0;
     answering(({ method, path, body }: Asked) => {
       if (path === '/session') return ok(SPECIALIST);
-      if (path === '/differences') return ok({ periods: PERIODS, differences: all('open') });
+      if (path === '/differences') return ok(listOf(all('open')));
       if (path.endsWith('/sent')) return ok(SENT);
       if (method !== 'POST') return undefined;
       const { differences } = body as { differences: unknown[] };
       return ++parts === 1
-        ? ok({ decided: differences.length, left: [], periods: PERIODS, differences: all('open') })
+        ? ok({ decided: differences.length, left: [], ...listOf(all('open')) })
         : { status: 422, body: { type: 'invalid', title: 'The database is being looked after.' } };
     });
     show(<AfterwardsPage />);

@@ -1,7 +1,7 @@
-import type { Difference, DifferencesReply } from '@heath/contract';
+import type { Difference } from '@heath/contract';
 import { useMemo } from 'react';
 import { problemOf } from '../../api/base.ts';
-import { useDifferencesQuery, useSentQuery } from '../../api/differences.ts';
+import { type Differences, useDifferencesQuery, useSentQuery } from '../../api/differences.ts';
 import { useHandOffMutation } from '../../api/handoff.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -28,7 +28,7 @@ export function AfterwardsPage() {
   return <Opened of={data} />;
 }
 
-function Opened({ of: { differences: all, periods } }: { of: DifferencesReply }) {
+function Opened({ of: { differences: all, periods } }: { of: Differences }) {
   const { query, go } = useAddress();
   const [asked, shows, text] = [query.get('of'), shownIn(query.get('show')), query.get('find') ?? ''];
   const rows = useMemo(() => listed(all, shows, text), [all, shows, text]);

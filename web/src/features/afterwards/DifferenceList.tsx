@@ -1,5 +1,6 @@
-import type { Difference, DifferencesReply } from '@heath/contract';
+import type { Difference } from '@heath/contract';
 import { memo, useRef } from 'react';
+import type { Differences } from '../../api/differences.ts';
 import { dateRange, signedHours } from '../../ui/format.ts';
 import { useKey } from '../../ui/keys.ts';
 import { Toggles } from '../../ui/Toggles.tsx';
@@ -29,7 +30,7 @@ export function DifferenceList({
 }: {
   all: readonly Difference[];
   rows: readonly Difference[];
-  periods: DifferencesReply['periods'];
+  periods: Differences['periods'];
   shows: Shows;
   text: string;
   open: Difference | undefined;

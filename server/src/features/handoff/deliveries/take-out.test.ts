@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { differenceRows } from '@heath/contract';
 import { startIntake } from '@heath/pay-intake';
 import { and, eq, inArray } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -73,14 +74,14 @@ describe('lines that the pay system does not take for their code', () => {
     expect(first.linesLeft).toBe(6);
     expect(first.deliveries[0]?.refused.every(({ reason }) => reason === 'There is no code 999.')).toBe(true);
     await company.work();
-    expect((await differences(company, company.who)).differences).toEqual([]);
+    expect(differenceRows(await differences(company, company.who))).toEqual([]);
 
     await takeOut(batchId);
     await leaveUnder('510');
     await company.work();
     expect(await batchDetail(company, batchId)).toMatchObject({ linesLeft: 0, linesTakenOut: 6 });
     await expect(takeOut(batchId)).rejects.toThrow('Nothing of this batch is left');
-    const open = (await differences(company, company.who)).differences;
+    const open = differenceRows(await differences(company, company.who));
     expect(open).toHaveLength(2);
     for (const { periodId, personId } of open) {
       const { differs } = await sentAndNow(company, company.who, periodId, personId);
@@ -96,12 +97,12 @@ describe('lines that the pay system does not take for their code', () => {
     });
     expect((await send(again)).batch.state).toBe('accepted');
     await company.work();
-    expect((await differences(company, company.who)).differences).toEqual([]);
+    expect(differenceRows(await differences(company, company.who))).toEqual([]);
 
     // Another mapping after that changes nothing of what was paid.
     await leaveUnder('410');
     await company.work();
-    expect((await differences(company, company.who)).differences).toEqual([]);
+    expect(differenceRows(await differences(company, company.who))).toEqual([]);
 
     const paid = intake.ledger.entries.flatMap((entry) => entry.paid);
     expect(new Set(paid.map(({ reference }) => reference)).size).toBe(paid.length);
