@@ -7,7 +7,7 @@ export type What = DecideRequest['what'];
 export const idOf = ({ periodId, personId }: Pick<Difference, 'periodId' | 'personId'>): string =>
   `${periodId}-${personId}`;
 
-export const SHOWS = ['all', 'open', 'carried', 'approved'] as const;
+const SHOWS = ['all', 'open', 'carried', 'approved'] as const;
 /** Which differences are listed: all, or those that are so far. */
 export type Shows = (typeof SHOWS)[number];
 
