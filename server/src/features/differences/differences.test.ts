@@ -211,6 +211,62 @@ describe('after a handoff', () => {
     await addsUp();
   });
 
+  it('many are decided on at once, each once; what is none, or changed meanwhile, is left with its reason', async () => {
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
+    const others = rows.filter(({ number }) => ['MF-0103', 'MF-0104'].includes(number));
+    for (const { personId } of others)
+      await correct(
+        company,
+        null,
+        company.who,
+        { periodId: company.periodId, personId },
+        {
+          says: {
+            kind: 'flat-hours',
+            workday: workdayFromIso('2026-10-25'),
+            as: 'leave',
+            code: 'Annual leave',
+            length: 'PT1H',
+            job: null,
+            department: null,
+          },
+          note: 'Found later',
+        },
+      );
+    await company.work();
+    const found = (await all()).filter(({ personId }) => others.some((one) => one.personId === personId));
+    expect(found).toHaveLength(2);
+    const [one, other] = found.map(({ periodId, personId, version }) => ({ periodId, personId, version }));
+    const nobody = rows.find(({ number }) => number === 'MF-0105')!.personId;
+    const decided = async (what: 'carry' | 'withdraw', more: object[] = []) => {
+      const asked = [one, other, ...more] as { periodId: number; personId: number; version: number }[];
+      const { decided: count, left } = await decide(company, company.who, null, {
+        what,
+        differences: asked,
+        reason: '',
+      });
+      return [count, left.map(({ reason }) => reason)];
+    };
+    const stale = { ...one!, version: one!.version - 1 };
+    expect(
+      await decided('carry', [one!, stale, { ...one!, personId: nobody }, { ...one!, periodId: 9999 }]),
+    ).toEqual([2, Array(4).fill('There is no difference.')]);
+    const states = async () =>
+      (await all())
+        .filter(({ personId }) => found.some((of) => of.personId === personId))
+        .map(({ state }) => state);
+    expect(await states()).toEqual(['carried', 'carried']);
+    expect(await decided('carry')).toEqual([2, []]);
+    expect(await decided('withdraw')).toEqual([2, []]);
+    expect(await states()).toEqual(['open', 'open']);
+    expect((await decided('withdraw'))[1]).toEqual(Array(2).fill('Nothing was decided of it.'));
+    for (const { periodId, personId } of found) {
+      const { corrections } = await openCard(company, company.who, { periodId, personId });
+      await undo(company, null, company.who, { periodId, personId }, corrections.at(-1)!.id);
+    }
+    await company.work();
+  });
+
   it('is not for whoever supervises others, nor for oneself', async () => {
     const maeve = await company.as('maeve');
     expect(differenceRows(await differences(company, maeve))).toEqual([]);
