@@ -7,6 +7,7 @@ import {
 import type { Instant } from '@heath/core';
 import { and, asc, desc, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm';
 import { departmentNames, peopleByName } from '../../computing/people.ts';
+import { sealOfCard } from '../../computing/sealed.ts';
 import type { Database, Queries, Reads } from '../../database/connect.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
@@ -64,6 +65,7 @@ export async function openDifferences(database: Database, who: Who): Promise<Dif
       })
       .from(difference)
       .innerJoin(card, and(eq(card.periodId, difference.periodId), eq(card.personId, difference.personId)))
+      .innerJoin(seal, sealOfCard)
       .where(and(gt(difference.lineCount, 0), withinReach(who))),
   );
   const [[ofFound, ofDepartments, ofGroups], [ofPeople]] = await Promise.all([
@@ -147,7 +149,7 @@ export async function findDifference(queries: Reads, periodId: number, personId:
     })
     .from(difference)
     .innerJoin(card, and(eq(card.periodId, difference.periodId), eq(card.personId, difference.personId)))
-    .innerJoin(seal, and(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId)))
+    .innerJoin(seal, sealOfCard)
     .innerJoin(period, eq(period.id, difference.periodId))
     .leftJoin(
       happened,

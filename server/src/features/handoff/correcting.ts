@@ -1,8 +1,9 @@
 import type { DifferenceLine, Workday } from '@heath/core';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { insertMany } from '../../database/insert-many.ts';
-import { card, decision, difference, payGroup, period, person } from '../../database/schema/index.ts';
+import { card, decision, difference, payGroup, period, person, seal } from '../../database/schema/index.ts';
 import { Problem } from '../../http/problem.ts';
 
 /** What changed in an earlier period, and goes out now; its lines are read when it is its turn. */
@@ -32,6 +33,8 @@ export async function correctingNow(queries: Reads, groups: readonly number[]): 
     })
     .from(difference)
     .innerJoin(card, and(eq(card.periodId, difference.periodId), eq(card.personId, difference.personId)))
+    // What an open card says goes out with the card.
+    .innerJoin(seal, sealOfCard)
     .innerJoin(payGroup, eq(payGroup.id, card.groupId))
     .innerJoin(person, eq(person.id, difference.personId))
     .innerJoin(period, eq(period.id, difference.periodId))

@@ -40,9 +40,10 @@ export function takeBack(
       );
     // What was waived is waived of what was sent: without that it would be taken off.
     for (const { id: waived } of since) await endBatch(tx, waived, ended);
+    // While it still says which cards it closed.
+    await compareAnew(tx, id);
     await unseal(tx, id);
     await endBatch(tx, id, ended);
-    await compareAnew(tx, id);
     // Its cards are open again, and computed where they changed meanwhile, also where it had no lines.
     await tx.execute(askForRecomputeQuery(row.batch.periodId));
     tell({ what: how, about: 'batch', aboutId: id, after: { reason } });
