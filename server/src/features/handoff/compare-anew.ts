@@ -1,4 +1,4 @@
-import { and, eq, exists, or, sql } from 'drizzle-orm';
+import { and, eq, exists, sql } from 'drizzle-orm';
 import { askForRecomputeQuery } from '../../computing/cards.ts';
 import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries } from '../../database/connect.ts';
@@ -8,9 +8,12 @@ import { batch, batchLine, card, difference, seal } from '../../database/schema/
 /** The period that a line of a batch is of: its batch's own, or an earlier one that it corrects. */
 const periodOfLine = sql<number>`COALESCE(${batchLine.correctsId}, ${batch.periodId})`;
 
+/** As long as nothing is known of what differs. */
+const NOTHING = { version: 0, lines: [], lineCount: 0, payableHours: 0, decided: null };
+
 /**
- * Lets every card that a batch closed or has lines of be held against what was sent anew, also of earlier periods that it corrects: the batch is
- * taken back, or in part taken out. A card that it closed without a line may differ, too: something came after that.
+ * Lets every card that a batch has lines of be held against what was sent anew, also of earlier periods that it corrects: the batch is taken
+ * back, or in part taken out.
  */
 export async function compareAnew(tx: Queries, batchId: number): Promise<void> {
   const ofBatch = build
@@ -20,6 +23,20 @@ export async function compareAnew(tx: Queries, batchId: number): Promise<void> {
     .where(
       sql`${batchLine.batchId} = ${batchId} AND ${batchLine.personId} = ${difference.personId} AND ${periodOfLine} = ${difference.periodId}`,
     );
+  await tx.update(difference).set(NOTHING).where(exists(ofBatch));
+  const periods = await tx
+    .selectDistinct({ id: periodOfLine.mapWith(Number) })
+    .from(batchLine)
+    .innerJoin(batch, eq(batch.id, batchLine.batchId))
+    .where(eq(batchLine.batchId, batchId));
+  for (const { id } of periods) await tx.execute(askForRecomputeQuery(id));
+}
+
+/**
+ * Forgets what differs of every card that a batch closed, before they are open again: what came after the handoff goes out with the card then,
+ * also where the batch had no line of it, and would go out twice.
+ */
+export async function forgetDifferences(tx: Queries, batchId: number): Promise<void> {
   const closedBy = build
     .select({ personId: card.personId })
     .from(card)
@@ -31,14 +48,5 @@ export async function compareAnew(tx: Queries, batchId: number): Promise<void> {
         eq(card.personId, difference.personId),
       ),
     );
-  await tx
-    .update(difference)
-    .set({ version: 0, lines: [], lineCount: 0, payableHours: 0, decided: null })
-    .where(or(exists(ofBatch), exists(closedBy)));
-  const periods = await tx
-    .selectDistinct({ id: periodOfLine.mapWith(Number) })
-    .from(batchLine)
-    .innerJoin(batch, eq(batch.id, batchLine.batchId))
-    .where(eq(batchLine.batchId, batchId));
-  for (const { id } of periods) await tx.execute(askForRecomputeQuery(id));
+  await tx.update(difference).set(NOTHING).where(exists(closedBy));
 }

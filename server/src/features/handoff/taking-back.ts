@@ -5,7 +5,7 @@ import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { batchView } from './batch-view.ts';
-import { compareAnew } from './compare-anew.ts';
+import { compareAnew, forgetDifferences } from './compare-anew.ts';
 import { endBatch, findBatch, lockBatch, sentSince, unseal } from './store.ts';
 
 /**
@@ -40,8 +40,8 @@ export function takeBack(
       );
     // What was waived is waived of what was sent: without that it would be taken off.
     for (const { id: waived } of since) await endBatch(tx, waived, ended);
-    // While it still says which cards it closed.
     await compareAnew(tx, id);
+    await forgetDifferences(tx, id);
     await unseal(tx, id);
     await endBatch(tx, id, ended);
     // Its cards are open again, and computed where they changed meanwhile, also where it had no lines.
