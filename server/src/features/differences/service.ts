@@ -53,7 +53,7 @@ const lineView = ({
 export const differences = ({ database }: Pick<Context, 'database'>, who: Who): Promise<DifferencesReply> =>
   openDifferences(database, who);
 
-/** A file may hold punches of the days around a period that count in it. */
+/** A shift may begin or end so far beside a period and count in it. */
 const AROUND_SECONDS = 2 * SECONDS_PER_DAY;
 
 /** What happened since the handoff that may have changed a card, the latest first. */
@@ -61,22 +61,23 @@ async function reasonsOf(
   queries: Reads,
   { personId, firstDay, lastDay, sealedAt, sealedAs }: FoundDifference,
 ): Promise<SentReply['reasons']> {
-  const [from, to] = [
-    firstDay * SECONDS_PER_DAY - AROUND_SECONDS,
-    (lastDay + 1) * SECONDS_PER_DAY + AROUND_SECONDS,
-  ];
   const corrections = await correctionsSince(queries, personId, sealedAt);
   const files = await filesSince(queries, personId, sealedAs ?? 0);
   const editions = await editionsSince(queries, personId, sealedAs ?? 0);
-  const found = [
+  const cameWith = (around: number) =>
+    files
+      .filter(
+        ({ first, last }) =>
+          last >= firstDay * SECONDS_PER_DAY - around && first < (lastDay + 1) * SECONDS_PER_DAY + around,
+      )
+      .map(({ file, by, madeAt }) => ({ says: `Punches came with ${file}`, by, madeAt }));
+  const within = [
     ...corrections.map(({ kind, note, by, madeAt }) => ({
       says: `${correctionKind(kind).label}${note === '' ? '' : `: “${note}”`}`,
       by,
       madeAt,
     })),
-    ...files
-      .filter(({ first, last }) => last >= from && first <= to)
-      .map(({ file, by, madeAt }) => ({ says: `Punches came with ${file}`, by, madeAt })),
+    ...cameWith(0),
     ...editions
       .filter((one) => one.firstDay <= lastDay)
       .map(({ rulebook, edition, firstDay: holdsFrom, by, madeAt }) => ({
@@ -84,7 +85,9 @@ async function reasonsOf(
         by,
         madeAt,
       })),
-  ].sort((a, b) => b.madeAt - a.madeAt);
+  ];
+  // The file of the next period holds punches beside this one, too: it is named where nothing else can be why.
+  const found = (within.length > 0 ? within : cameWith(AROUND_SECONDS)).sort((a, b) => b.madeAt - a.madeAt);
   if (found.length === 0)
     return [
       {
