@@ -337,7 +337,8 @@ describe('any sequence of corrections, late punches, editions, amounts, mappings
       await company.work();
       for (const { id } of periods) for (const personId of people) count(await check(id, personId, one));
     }
-    if (process.env.HEATH_SEED !== undefined) console.log(Object.fromEntries([...tried].sort()));
+    // Other seeds may leave some kind out, and tell what they did.
+    if (process.env.HEATH_SEED !== undefined) return console.log(Object.fromEntries([...tried].sort()));
     // Every kind of it happened, else little was shown.
     for (const what of ['sealed', 'open']) expect(tried.get(what), what).toBeGreaterThan(50);
     const kinds = [
