@@ -15,6 +15,9 @@ import { assignment, calendarDay, payGroup, site } from '../database/schema/inde
 import type { Among } from './among.ts';
 import { type EditionIds, edition } from './rulebooks.ts';
 
+/** The rulebook that an assignment says, or else its pay group. */
+export const rulebookOfAssignment = sql<number>`COALESCE(${assignment.rulebookId}, ${payGroup.rulebookId})`;
+
 /** What held of some people, oldest first: where they belong, and by which rulebook and calendars they go. */
 export const assignmentsSelect = (among: Among) =>
   select(
@@ -24,7 +27,7 @@ export const assignmentsSelect = (among: Among) =>
         firstDay: assignment.firstDay,
         departmentId: assignment.departmentId,
         costCenterId: assignment.costCenterId,
-        rulebookId: sql<number>`COALESCE(${assignment.rulebookId}, ${payGroup.rulebookId})`.as('rulebook'),
+        rulebookId: rulebookOfAssignment.as('rulebook'),
         groupCalendarId: payGroup.calendarId,
         siteCalendarId: site.calendarId,
       })

@@ -39,6 +39,7 @@ import {
   seal,
   task,
 } from '../database/schema/index.ts';
+import { rulebookOfAssignment } from './assignments.ts';
 import { differenceOfCard, isTouched } from './differences.ts';
 import { allEditions } from './rulebooks.ts';
 import { isOpen } from './sealed.ts';
@@ -171,7 +172,7 @@ export const touchByRulebookQuery = (periodIds: readonly number[], rulebookId: n
   UPDATE ${card} SET input_version = input_version + 1
    WHERE ${inArray(card.periodId, [...periodIds])}
      AND ${card.personId} IN (SELECT ${assignment.personId} FROM ${assignment} JOIN ${payGroup} ON ${payGroup.id} = ${assignment.groupId}
-                               WHERE COALESCE(${assignment.rulebookId}, ${payGroup.rulebookId}) = ${rulebookId})`;
+                               WHERE ${rulebookOfAssignment} = ${rulebookId})`;
 
 /** The card's results no longer belong to its inputs, or an earlier Heath computed it, which kept less of it. */
 export const stale = or(

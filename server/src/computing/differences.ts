@@ -25,11 +25,15 @@ import {
   takenOutLine,
 } from '../database/schema/index.ts';
 import { standingAmounts } from '../pay/amounts.ts';
+import { periodOfLine } from '../pay/batch-lines.ts';
 import { holidaysOf } from '../pay/holidays.ts';
 import { asksForHolidays, payLine, placesByNumber } from '../pay/lines.ts';
 import { currentMapping, mappingAt } from '../pay/mapping.ts';
 import { isInBatch, takenOutOf } from '../pay/taken-out.ts';
 import { sealOfCard } from './sealed.ts';
+
+/** What is kept of a sealed card that says what was sent of it. */
+export const AGREES = { lines: [], lineCount: 0, payableHours: 0, decided: null };
 
 /** What a sealed card was held against last. */
 export const differenceOfCard = and(
@@ -88,7 +92,7 @@ async function sentOf(
         inArray(batchLine.personId, [...people]),
         isInBatch,
         isNull(batch.ended),
-        eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, periodId),
+        eq(periodOfLine, periodId),
       ),
     );
   const sent = new Map<number, PaidLine[]>();
@@ -115,12 +119,7 @@ async function takenOut(
     .from(takenOutLine)
     .innerJoin(batchLine, takenOutOf)
     .innerJoin(batch, eq(batch.id, batchLine.batchId))
-    .where(
-      and(
-        inArray(batchLine.personId, [...people]),
-        eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, periodId),
-      ),
-    );
+    .where(and(inArray(batchLine.personId, [...people]), eq(periodOfLine, periodId)));
   const by = new Map<number, Set<string>>();
   for (const { line } of rows) by.set(line.personId, (by.get(line.personId) ?? new Set()).add(paidFor(line)));
   return by;

@@ -1,5 +1,5 @@
 import type { Instant } from '@heath/core';
-import { type SQL, sql } from 'drizzle-orm';
+import { and, type Column, eq, type SQL, sql } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
 import type { Database, Keeps, Queries } from './connect.ts';
 import { build, type Statement, statement } from './round-trip.ts';
@@ -23,6 +23,10 @@ export interface Happened {
   readonly before?: unknown;
   readonly after?: unknown;
 }
+
+/** What happened to a row of a table, in a word or two: what joins the two. */
+export const happenedTo = (about: string, id: Column, what: string) =>
+  and(eq(happened.about, about), eq(happened.aboutId, id), eq(happened.what, what));
 
 /** Keeps what happened, in the transaction of what did it. */
 export const happenedQuery = ({ userId, at }: By, one: Happened): Statement =>

@@ -5,6 +5,9 @@ import { batch, batchLine, card, payCode, payGroup, period, person } from '../da
 
 const LINES_AT_ONCE = 5000;
 
+/** The period that a line of a batch is of: its batch's own, or an earlier one that it corrects. */
+export const periodOfLine = sql<number>`COALESCE(${batchLine.correctsId}, ${batch.periodId})`;
+
 /** What a file says of a batch as a whole. People are paid on the fifth day after a period that says no other: an earlier Heath kept none. */
 export const headOf = (
   number: number,
@@ -50,13 +53,7 @@ export async function* linesOfBatch(queries: Reads, batchId: number): AsyncGener
       .innerJoin(person, eq(person.id, batchLine.personId))
       .leftJoin(period, eq(period.id, batchLine.correctsId))
       .innerJoin(batch, eq(batch.id, batchLine.batchId))
-      .leftJoin(
-        card,
-        and(
-          eq(card.periodId, sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`),
-          eq(card.personId, batchLine.personId),
-        ),
-      )
+      .leftJoin(card, and(eq(card.periodId, periodOfLine), eq(card.personId, batchLine.personId)))
       .leftJoin(payGroup, eq(payGroup.id, card.groupId))
       .where(and(eq(batchLine.batchId, batchId), gt(batchLine.seq, after)))
       .orderBy(asc(batchLine.seq))

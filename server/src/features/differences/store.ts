@@ -6,9 +6,12 @@ import {
 } from '@heath/contract';
 import type { Instant } from '@heath/core';
 import { and, asc, desc, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm';
+import { rulebookOfAssignment } from '../../computing/assignments.ts';
+import { AGREES } from '../../computing/differences.ts';
 import { departmentNames, peopleByName } from '../../computing/people.ts';
 import { sealOfCard } from '../../computing/sealed.ts';
 import type { Database, Queries, Reads } from '../../database/connect.ts';
+import { happenedTo } from '../../database/happened.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import {
@@ -33,6 +36,7 @@ import {
   takenOutLine,
   user,
 } from '../../database/schema/index.ts';
+import { periodOfLine } from '../../pay/batch-lines.ts';
 import { isInBatch, takenOutOf } from '../../pay/taken-out.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 
@@ -180,10 +184,7 @@ export async function findDifference(queries: Reads, periodId: number, personId:
     .innerJoin(card, and(eq(card.periodId, difference.periodId), eq(card.personId, difference.personId)))
     .innerJoin(seal, sealOfCard)
     .innerJoin(period, eq(period.id, difference.periodId))
-    .leftJoin(
-      happened,
-      and(eq(happened.about, 'batch'), eq(happened.aboutId, seal.batchId), eq(happened.what, 'handed off')),
-    )
+    .leftJoin(happened, happenedTo('batch', seal.batchId, 'handed off'))
     .leftJoin(
       decision,
       and(eq(decision.periodId, difference.periodId), eq(decision.personId, difference.personId)),
@@ -227,14 +228,7 @@ export const filesSince = (queries: Reads, personId: number, since: number) =>
     })
     .from(punchSource)
     .innerJoin(importFile, eq(importFile.id, punchSource.importId))
-    .innerJoin(
-      happened,
-      and(
-        eq(happened.about, 'import_file'),
-        eq(happened.aboutId, importFile.id),
-        eq(happened.what, 'imported'),
-      ),
-    )
+    .innerJoin(happened, happenedTo('import_file', importFile.id, 'imported'))
     .innerJoin(user, eq(user.id, importFile.madeBy))
     .innerJoin(punch, eq(punch.sourceId, punchSource.id))
     .innerJoin(badgeOwner, eq(badgeOwner.badgeId, punch.badgeId))
@@ -252,24 +246,11 @@ export const editionsSince = (queries: Reads, personId: number, since: number) =
       madeAt: happened.at,
     })
     .from(rulebookEdition)
-    .innerJoin(
-      happened,
-      and(
-        eq(happened.about, 'rulebook_edition'),
-        eq(happened.aboutId, rulebookEdition.id),
-        eq(happened.what, 'edition added'),
-      ),
-    )
+    .innerJoin(happened, happenedTo('rulebook_edition', rulebookEdition.id, 'edition added'))
     .innerJoin(user, eq(user.id, happened.userId))
     .innerJoin(rulebook, eq(rulebook.id, rulebookEdition.rulebookId))
     .innerJoin(assignment, eq(assignment.personId, personId))
-    .innerJoin(
-      payGroup,
-      and(
-        eq(payGroup.id, assignment.groupId),
-        eq(sql`COALESCE(${assignment.rulebookId}, ${payGroup.rulebookId})`, rulebook.id),
-      ),
-    )
+    .innerJoin(payGroup, and(eq(payGroup.id, assignment.groupId), eq(rulebookOfAssignment, rulebook.id)))
     .where(gt(happened.id, since));
 
 /** Differences of a period, locked, by person, with their cards. */
@@ -356,7 +337,7 @@ export async function addWaived(
   );
   await queries
     .update(difference)
-    .set({ lines: [], lineCount: 0, payableHours: 0, decided: null })
+    .set(AGREES)
     .where(and(eq(difference.periodId, kept.periodId), eq(difference.personId, kept.personId)));
   return batchId;
 }
@@ -376,14 +357,7 @@ export const sentOfCard = (queries: Reads, periodId: number, personId: number) =
     .from(batchLine)
     .innerJoin(batch, eq(batch.id, batchLine.batchId))
     .leftJoin(takenOutLine, takenOutOf)
-    .where(
-      and(
-        eq(batchLine.personId, personId),
-        isInBatch,
-        isNull(batch.ended),
-        eq(sql`COALESCE(${batchLine.correctsId}, ${batch.periodId})`, periodId),
-      ),
-    )
+    .where(and(eq(batchLine.personId, personId), isInBatch, isNull(batch.ended), eq(periodOfLine, periodId)))
     .orderBy(batchLine.workday, batch.id, batchLine.seq);
 
 /** The card of somebody within reach; undefined where there is none. */

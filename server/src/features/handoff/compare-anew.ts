@@ -1,15 +1,14 @@
 import { and, eq, exists, sql } from 'drizzle-orm';
 import { askForRecomputeQuery } from '../../computing/cards.ts';
+import { AGREES } from '../../computing/differences.ts';
 import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries } from '../../database/connect.ts';
 import { build } from '../../database/round-trip.ts';
 import { batch, batchLine, card, difference, seal } from '../../database/schema/index.ts';
-
-/** The period that a line of a batch is of: its batch's own, or an earlier one that it corrects. */
-const periodOfLine = sql<number>`COALESCE(${batchLine.correctsId}, ${batch.periodId})`;
+import { periodOfLine } from '../../pay/batch-lines.ts';
 
 /** As long as nothing is known of what differs. */
-const NOTHING = { version: 0, lines: [], lineCount: 0, payableHours: 0, decided: null };
+const NOTHING = { ...AGREES, version: 0 };
 
 /**
  * Lets every card that a batch has lines of be held against what was sent anew, also of earlier periods that it corrects: the batch is taken

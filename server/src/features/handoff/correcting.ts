@@ -1,5 +1,6 @@
 import type { DifferenceLine, Workday } from '@heath/core';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import { AGREES } from '../../computing/differences.ts';
 import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { insertMany } from '../../database/insert-many.ts';
@@ -123,9 +124,6 @@ export async function markSent(
         madeAt,
       })),
     );
-    await queries
-      .update(difference)
-      .set({ lines: [], lineCount: 0, payableHours: 0, decided: null })
-      .where(these);
+    await queries.update(difference).set(AGREES).where(these);
   }
 }
