@@ -11,6 +11,7 @@ import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { CORRECTIONS_NEAR, correctionNear } from '../../testing/corrections.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
+import { splitWeeks } from '../../testing/split-weeks.ts';
 import { addAll, amounts, takeAmountBack } from '../amounts/service.ts';
 import { giveBadge } from '../badges/service.ts';
 import { listCards, openCard } from '../cards/service.ts';
@@ -19,7 +20,7 @@ import { handOff } from '../handoff/sealing.ts';
 import { handoffOf } from '../handoff/service.ts';
 import { takeBack } from '../handoff/taking-back.ts';
 import { keepMapping, mappingNow } from '../mapping/service.ts';
-import { listPeriods, makePayPeriods, payPeriodsOf } from '../periods/service.ts';
+import { listPeriods } from '../periods/service.ts';
 import { addEdition, rulebooks } from '../rulebooks/service.ts';
 import { decide, differences, sentAndNow } from './service.ts';
 
@@ -38,19 +39,7 @@ let people: readonly number[];
 let periods: readonly { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday }[];
 beforeAll(async () => {
   company = await freshCompany('any_handoff', PEOPLE);
-  const { groups } = await payPeriodsOf(company);
-  // Periods that begin on Thursdays split workweeks: what happens in one moves the overtime of the next.
-  await makePayPeriods(company, company.who, null, {
-    groups: groups.map(({ id }) => id),
-    until: workdayFromIso('2026-11-04'),
-    change: {
-      from: workdayFromIso('2026-10-22'),
-      scheme: {
-        every: { kind: 'week', startsOn: 3 },
-        payDay: { daysAfter: 5, weekday: null, moved: 'before' },
-      },
-    },
-  });
+  await splitWeeks(company);
   const lines = generatedLines(PEOPLE).filter((line) => !line.startsWith(IDLE));
   await importFile(company, 'clocks.csv', bytes(lines.join('\n')));
   await company.work();

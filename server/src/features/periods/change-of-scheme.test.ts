@@ -3,8 +3,9 @@ import { workdayFromIso, workdayToIso } from '@heath/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { splitWeeks } from '../../testing/split-weeks.ts';
 import { listCards, openCard } from '../cards/service.ts';
-import { listPeriods, makePayPeriods, payPeriodsOf } from './service.ts';
+import { listPeriods } from './service.ts';
 
 const PEOPLE = 24;
 const FIRST = workdayFromIso('2026-10-19');
@@ -37,19 +38,7 @@ describe('a change of scheme amid a period that was computed', () => {
   it('leaves every hour once: on the card that ends before it, or on the one that begins with it', async () => {
     const before = await hoursOfEverybody();
     expect(before.lines.length).toBeGreaterThan(PEOPLE * 8);
-    const { groups } = await payPeriodsOf(company);
-    // Thursdays: no period is of whole workweeks, so the weekly overtime of one follows from the days of another.
-    await makePayPeriods(company, company.who, null, {
-      groups: groups.map(({ id }) => id),
-      until: workdayFromIso('2026-11-04'),
-      change: {
-        from: workdayFromIso('2026-10-22'),
-        scheme: {
-          every: { kind: 'week', startsOn: 3 },
-          payDay: { daysAfter: 5, weekday: null, moved: 'before' },
-        },
-      },
-    });
+    await splitWeeks(company);
     await company.work();
     expect((await listPeriods(company)).periods.map(({ firstDay }) => workdayToIso(firstDay))).toEqual([
       '2026-10-29',
