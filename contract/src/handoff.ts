@@ -37,7 +37,7 @@ export type RefusedLine = v.InferOutput<typeof RefusedLine>;
 /** Some lines of a batch on their way to the pay system, or there. */
 export const Delivery = v.strictObject({
   id: count,
-  status: v.picklist(['waiting', 'accepted', 'in part', 'refused', 'gave up']),
+  status: v.picklist(['waiting', 'accepted', 'in part', 'refused', 'gave up', 'in doubt', 'not taken']),
   /** How many lines it sends. */
   lines: count,
   /** Whether these are what an earlier one left. */
@@ -47,6 +47,29 @@ export const Delivery = v.strictObject({
   madeAt: moment,
   answeredAt: v.nullable(moment),
   refused: list(RefusedLine),
+  /** An answer that contradicts itself, while nobody has said what the pay system has. */
+  doubt: v.nullable(
+    v.strictObject({
+      /** Where it contradicts itself, in sentences. */
+      why: list(v.string()),
+      /** What it says of the whole file. */
+      status: v.picklist(['accepted', 'in part', 'refused']),
+      says: v.string(),
+      /** The lines that were sent, like `1-40, 42`. */
+      lines: v.string(),
+      /** What it says of single lines, the first of them. */
+      refused: list(RefusedLine),
+    }),
+  ),
+  /** What somebody stated that the pay system has. */
+  statement: v.nullable(
+    v.strictObject({
+      has: v.picklist(['all', 'none', 'these']),
+      reason: v.string(),
+      by: v.string(),
+      at: moment,
+    }),
+  ),
 });
 export type Delivery = v.InferOutput<typeof Delivery>;
 
@@ -58,6 +81,8 @@ export const BATCH_STATES = [
   'in part',
   'refused',
   'gave up',
+  'in doubt',
+  'not taken',
   'reopened',
   'void',
 ] as const;
@@ -197,6 +222,47 @@ export type HandOffRequest = v.InferOutput<typeof HandOffRequest>;
 
 /** POST /api/handoffs/:id/reopen and /void */
 export const EndBatchRequest = v.object({ reason });
+
+/** POST /api/handoffs/:id/state */
+export const StateRequest = v.pipe(
+  v.object({
+    has: v.picklist(['all', 'none', 'these'], 'Say all, none, or these.'),
+    /** The lines of the file that the pay system has, like `1-40, 42`. */
+    lines: v.optional(v.pipe(v.string(), v.maxLength(100_000, 'These are too many lines to name.')), ''),
+    reason,
+  }),
+  v.check(({ has, lines }) => has !== 'these' || lines.trim() !== '', 'Give the lines like 1-40, 42.'),
+);
+
+/** A handoff of the pay system that this Heath does not know, or holds for not taken. */
+export const UnmatchedHandoff = v.strictObject({
+  key: v.string(),
+  name: v.string(),
+  /** As the pay system says it. */
+  receivedAt: v.string(),
+  lines: count,
+  hours: count,
+  /** False where Heath knows it and has other lines as taken. */
+  isUnknown: v.boolean(),
+});
+export type UnmatchedHandoff = v.InferOutput<typeof UnmatchedHandoff>;
+
+/** GET /api/pay-system */
+export const PaySystemReply = v.strictObject({
+  /** They hold up every delivery, until somebody explains them. */
+  unmatched: list(UnmatchedHandoff),
+});
+export type PaySystemReply = v.InferOutput<typeof PaySystemReply>;
+
+/** POST /api/pay-system/explain */
+export const ExplainRequest = v.object({
+  keys: v.pipe(
+    v.array(v.pipe(v.string(), v.minLength(1), v.maxLength(64))),
+    v.minLength(1, 'Name at least one handoff.'),
+    v.maxLength(1000, 'At most 1,000 at once.'),
+  ),
+  reason,
+});
 
 /** POST /api/handoffs/:id/deliver */
 export const DeliverRequest = v.object({

@@ -14,6 +14,8 @@ export const HappenedReply = v.object({
       /** The table, and the row there. */
       about: v.string(),
       aboutId: v.number(),
+      /** Whether it changed what its user is paid, too, as it changed others alike. */
+      isOwnPay: v.boolean(),
       before: v.unknown(),
       after: v.unknown(),
     }),

@@ -14,9 +14,12 @@ import {
   CheckHandoffRequest,
   DeliverRequest,
   EndBatchRequest,
+  ExplainRequest,
   HandOffRequest,
   HandoffCheckReply,
   HandoffReply,
+  PaySystemReply,
+  StateRequest,
 } from './handoff.ts';
 import { HappenedReply } from './happened.ts';
 import { HistoryReply } from './history.ts';
@@ -473,6 +476,28 @@ export const OPERATIONS = {
     says: 'Takes back a batch that nobody has sent: its cards are open again.',
     takes: EndBatchRequest,
     gives: BatchDetail,
+    status: 200,
+  },
+  'POST /handoffs/:id/ask': {
+    says: 'Asks the pay system what it has of a batch that it did not answer for.',
+    gives: BatchDetail,
+    status: 200,
+  },
+  'POST /handoffs/:id/state': {
+    says: 'States what the pay system has of a batch in doubt, as somebody found out: all, none, or these lines.',
+    takes: StateRequest,
+    gives: BatchDetail,
+    status: 200,
+  },
+  'GET /pay-system': {
+    says: 'Handoffs that the pay system has and this Heath does not know. They hold up every delivery.',
+    gives: PaySystemReply,
+    status: 200,
+  },
+  'POST /pay-system/explain': {
+    says: 'Keeps why some of these hold up nothing any more.',
+    takes: ExplainRequest,
+    gives: PaySystemReply,
     status: 200,
   },
   'POST /handoffs/:id/void': {

@@ -16,6 +16,8 @@ export const PROBLEM_TYPES = [
   'already-undone',
   'sealed',
   'not-ready',
+  'in-doubt',
+  'known',
   'stale',
   'busy',
   'database-away',

@@ -80,6 +80,8 @@ export const UserView = v.object({
   reach: ReachSchema,
   personId: v.nullable(v.number()),
   ended: v.boolean(),
+  /** When, as the sole administrator, they last gave themselves what touches pay; null where they did not. */
+  gaveThemselves: v.nullable(v.pipe(v.string(), v.isoTimestamp())),
 });
 export type UserView = v.InferOutput<typeof UserView>;
 

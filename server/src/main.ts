@@ -20,6 +20,7 @@ import { createLog } from './log.ts';
 import { Printer } from './tasks/printer.ts';
 import { FileReader } from './tasks/reader.ts';
 import { TaskRunner } from './tasks/runner.ts';
+import { payIntakeOf } from './tasks/work.ts';
 
 const SWEEP_MILLISECONDS = 600_000;
 /** The starter ends a server that it does not hear from. */
@@ -67,6 +68,7 @@ async function main(): Promise<void> {
     nudge: () => runner.nudge(),
     inspect: (importId, gone) => reader.inspect(importId, gone),
     print: printer,
+    payIntake: () => payIntakeOf(process.env),
   };
   const app = createApp(context, sessions, await sessionSecret(database), config);
 

@@ -170,7 +170,7 @@ export async function storeDifferences(
     asksForHolidays(rules),
   );
   const isHoliday = asksForDays ? await holidaysOf(database, of, ids) : () => false;
-  await writing(database, { userId: null, at: clock.now() }, async (tx, tell) => {
+  await writing(database, { userId: null, personId: null, at: clock.now() }, async (tx, tell) => {
     // Whoever seals, sends or takes back holds these, so that what was sent stays what it is until this is kept.
     const held = await tx
       .select({ personId: card.personId, inputVersion: card.inputVersion })
@@ -211,7 +211,13 @@ export async function storeDifferences(
     }
     await keepDifferences(tx, kept);
     const differ = kept.filter(({ lines }) => lines.length > 0).length;
-    tell({ what: 'compared', about: 'period', aboutId: periodId, after: { cards: cards.length, differ } });
+    tell({
+      what: 'compared',
+      about: 'period',
+      aboutId: periodId,
+      pays: 'nobody',
+      after: { cards: cards.length, differ },
+    });
   });
 }
 

@@ -275,10 +275,19 @@ async function storeUnchanged(
       versions.rows(sent).map(({ personId, inputVersion }) => [personId, inputVersion]),
     );
     const unchanged = cards.filter(({ subject }) => current.get(subject.personId) === subject.inputVersion);
-    const what = { what: 'computed', about: 'period', aboutId: periodId, after: { cards: unchanged.length } };
+    const what = {
+      what: 'computed',
+      about: 'period',
+      aboutId: periodId,
+      pays: 'nobody' as const,
+      after: { cards: unchanged.length },
+    };
     return {
       last: unchanged.length === 0 ? [] : [storingCards(unchanged)],
-      happened: unchanged.length === 0 ? null : happenedQuery({ userId: null, at: clock.now() }, what),
+      happened:
+        unchanged.length === 0
+          ? null
+          : happenedQuery({ userId: null, personId: null, at: clock.now() }, what),
       result: () => {},
     };
   });

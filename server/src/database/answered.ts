@@ -16,6 +16,8 @@ export interface Write {
 /** Whose the key is. */
 interface Asking {
   readonly userId: number | null;
+  /** Whose pay is their own. */
+  readonly personId: number | null;
 }
 
 /** The same key came with another request. */
@@ -123,9 +125,9 @@ export function once<R>(
   write: Write | null,
   work: (tx: Queries, tell: Tell) => Promise<R>,
 ): Promise<R> {
-  const { userId } = who;
+  const { userId, personId } = who;
   return answered(database, who, write, () =>
-    writing(database, { userId, at: clock.now() }, async (tx, tell) => {
+    writing(database, { userId, personId, at: clock.now() }, async (tx, tell) => {
       if (write === null || userId === null) return work(tx, tell);
       const { key, about } = write;
       // First of all: of two that come at once, the second waits here for the first, and then finds its answer.

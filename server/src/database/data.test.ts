@@ -136,6 +136,8 @@ async function fillTheRest(): Promise<void> {
     `INSERT INTO batch_line (batch_id, seq, person_id, person_number, workday, code, class_id, seconds, hours)
      SELECT batch.id, 1, person.id, person.number, '2026-10-19', '110', 'ordinary', 36, 900 FROM batch, person LIMIT 1`,
     `INSERT INTO delivery (batch_id, \`key\`, sha256, status, made_by, made_at) SELECT id, 'x', 'x', 'waiting', 1, 1 FROM batch`,
+    `INSERT INTO delivery_statement (delivery_id, has, reason, made_by, made_at) SELECT id, 'all', 'x', 1, 1 FROM delivery`,
+    `INSERT INTO unmatched_handoff (\`key\`, received_at, name, \`lines\`, hours, is_unknown, found_at, ended_by) VALUES ('x', 'x', 'x', 1, 1, 1, 1, 1)`,
     `INSERT INTO refused_line SELECT id, 1, 'x' FROM delivery`,
     `INSERT INTO taken_out_line SELECT id, 1, 1, 'x', 1, 1 FROM batch`,
     `INSERT INTO batch_code SELECT id, '110', 1, 1, 900 FROM batch`,
@@ -189,6 +191,7 @@ describe('the database refuses', () => {
       'mapping',
       'batch_chunk',
       'batch_line',
+      'delivery_statement',
       'decision',
     ]);
     for (const table of [...ONLY_GROWS, 'batch']) {
@@ -218,6 +221,7 @@ describe('the database refuses', () => {
       'correction',
       'day_lock',
       'decision',
+      'delivery_statement',
       'flat_amount',
       'happened',
       'import_file',

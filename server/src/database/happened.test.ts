@@ -16,7 +16,7 @@ beforeAll(async () => {
 });
 afterAll(() => company.close());
 
-const BY = { userId: 1, at: instant(1_793_000_000) };
+const BY = { userId: 1, personId: null, at: instant(1_793_000_000) };
 const codes = async () => (await company.database.select().from(payCode)).length;
 
 describe('a write', () => {
@@ -33,6 +33,7 @@ describe('a write', () => {
       what: 'added',
       about: 'pay_code',
       aboutId: id,
+      isOwnPay: false,
       before: null,
       after: { code: '777', name: 'Heard of', kind: 'hours' },
     });
@@ -52,7 +53,7 @@ describe('a write', () => {
 
   it('that is taken back leaves no row of it', async () => {
     const failing = writing(company.database, BY, async (_tx, tell) => {
-      tell({ what: 'never was', about: 'pay_code', aboutId: 1 });
+      tell({ what: 'never was', about: 'pay_code', aboutId: 1, pays: 'nobody' });
       throw new Error('no');
     });
     await expect(failing).rejects.toThrow('no');

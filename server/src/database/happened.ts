@@ -9,8 +9,25 @@ import { transaction } from './transaction.ts';
 /** Who writes, and when by the clock of the business. Nobody: Heath does it by itself. */
 export interface By {
   readonly userId: number | null;
+  /** Whose pay is their own; null where it is nobody's. */
+  readonly personId: number | null;
   readonly at: Instant;
 }
+
+/**
+ * Whose pay a write changes: nobody's; that of the people with these ids, one by one; or that of a whole group alike, as an edition, an import
+ * or a seal does, where `alike` says whether one person is among them, and `each` who is named besides.
+ */
+export type Pays =
+  | 'nobody'
+  | readonly number[]
+  | { readonly alike: (personId: number) => boolean | SQL<boolean>; readonly each?: readonly number[] };
+
+/** Everybody, alike. */
+export const EVERYBODY: Pays = { alike: () => true };
+
+/** Somebody would change what they are paid themselves. Nothing is kept of it. */
+export class OwnPay extends Error {}
 
 /** What a write did to what, as the row of it says. */
 export interface Happened {
@@ -19,6 +36,7 @@ export interface Happened {
   /** The table, and the row there: a number, or the expression that is one. */
   readonly about: string;
   readonly aboutId: number | SQL<number>;
+  readonly pays: Pays;
   /** What it was and what it became; left out where it was nothing, or is a row of its own. */
   readonly before?: unknown;
   readonly after?: unknown;
@@ -29,16 +47,30 @@ export const happenedTo = (about: string, id: Column, what: string) =>
   and(eq(happened.about, about), eq(happened.aboutId, id), eq(happened.what, what));
 
 /** Keeps what happened, in the transaction of what did it. */
-export const happenedQuery = ({ userId, at }: By, one: Happened): Statement =>
-  statement(build.insert(happened).values(rowOf({ userId, at }, one)));
+export const happenedQuery = (by: By, one: Happened): Statement =>
+  statement(build.insert(happened).values(rowOf(by, one)));
 
-const rowOf = ({ userId, at }: By, { aboutId, before = null, after = null, ...one }: Happened) => ({
-  userId,
-  at,
+/**
+ * The one place that keeps people from changing their own pay, whatever the way.
+ *
+ * @returns whether the write changes the pay of whoever makes it, as that of others alike
+ * @throws OwnPay where it changes theirs by itself
+ */
+function ownPay({ personId }: By, pays: Pays): boolean | SQL<boolean> {
+  if (personId === null || pays === 'nobody') return false;
+  const isAlike = 'alike' in pays;
+  if ((isAlike ? (pays.each ?? []) : pays).includes(personId)) throw new OwnPay();
+  return isAlike ? pays.alike(personId) : false;
+}
+
+const rowOf = (by: By, { aboutId, before = null, after = null, pays, ...one }: Happened) => ({
+  userId: by.userId,
+  at: by.at,
   ...one,
   aboutId: typeof aboutId === 'number' ? aboutId : sql<number>`${aboutId}`,
   before,
   after,
+  isOwnPay: ownPay(by, pays),
 });
 
 /** A transaction on the tables that are kept reaches all others as well; whoever asks for those must say what happened. */

@@ -30,8 +30,8 @@ describe('more transactions than there are connections', () => {
         await wait(50);
         await sendAlone(database, ONE);
         await database.execute(sql`SELECT 2`);
-        const told = { what: 'tried', about: 'setting', aboutId: i };
-        const happened = happenedQuery({ userId: null, at: company.clock.now() }, told);
+        const told = { what: 'tried', about: 'setting', aboutId: i, pays: 'nobody' } as const;
+        const happened = happenedQuery({ userId: null, personId: null, at: company.clock.now() }, told);
         return { last: [ONE], happened, result: () => i };
       }),
     );

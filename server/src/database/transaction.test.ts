@@ -9,7 +9,7 @@ import { build, inTransaction, statement } from './round-trip.ts';
 import { payCode } from './schema/index.ts';
 import { repeated } from './transaction.ts';
 
-const BY = { userId: 1, at: instant(1_793_000_000) };
+const BY = { userId: 1, personId: null, at: instant(1_793_000_000) };
 
 let company: Company;
 beforeAll(async () => {
@@ -30,7 +30,7 @@ describe('transactions', () => {
     /** Two that take the same two rows in opposite order, and meet. */
     const addOne = (first: string, second: string, meet: Promise<void>, arrive: () => void) =>
       writing(company.database, BY, async (tx, tell) => {
-        tell({ what: 'tried', about: 'pay_code', aboutId: 1 });
+        tell({ what: 'tried', about: 'pay_code', aboutId: 1, pays: 'nobody' });
         begun++;
         for (const code of [first, second]) {
           const [row] = await tx.select().from(payCode).where(eq(payCode.code, code)).for('update');
@@ -55,7 +55,7 @@ describe('transactions', () => {
 
   it('take everything back where something is thrown', async () => {
     const failed = writing(company.database, BY, async (tx, tell) => {
-      tell({ what: 'tried', about: 'pay_code', aboutId: 1 });
+      tell({ what: 'tried', about: 'pay_code', aboutId: 1, pays: 'nobody' });
       await tx.insert(payCode).values({ code: 'C', name: 'c' });
       throw new Error('no');
     });
@@ -66,7 +66,7 @@ describe('transactions', () => {
   it('of which nothing can be shown once they are kept stay kept, and give their connection back once', async () => {
     const one = connect(company.url, 1);
     const insert = (code: string) => [statement(build.insert(payCode).values({ code, name: 'n' }))];
-    const told = () => happenedQuery(BY, { what: 'tried', about: 'pay_code', aboutId: 1 });
+    const told = () => happenedQuery(BY, { what: 'tried', about: 'pay_code', aboutId: 1, pays: 'nobody' });
     const unshown = inTransaction(one, async (trip) => {
       await trip.send(statement(sql`SELECT 1`));
       return {
@@ -83,7 +83,7 @@ describe('transactions', () => {
     const between = deferred();
     // On the only connection: whoever gave it back twice would let the last into the middle of this one, which would keep it.
     const takenBack = writing(one, BY, async (tx, tell) => {
-      tell({ what: 'tried', about: 'pay_code', aboutId: 1 });
+      tell({ what: 'tried', about: 'pay_code', aboutId: 1, pays: 'nobody' });
       await tx.insert(payCode).values({ code: 'E', name: 'n' });
       await between.promise;
       throw new Error('taken back');

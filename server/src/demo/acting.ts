@@ -11,7 +11,7 @@ import type { Context } from '../http/context.ts';
 import { paperOf } from '../http/paper.ts';
 import { sheetOf } from '../http/sheet.ts';
 import { findWho, type Who } from '../rights/who.ts';
-import { workWaiting } from '../tasks/work.ts';
+import { payIntakeOf, workWaiting } from '../tasks/work.ts';
 
 /** Somebody of the demo who is set up, as whom to act without signing in. */
 export async function actingAs(database: Database, username: string): Promise<Who> {
@@ -34,6 +34,7 @@ export const contextHereAndNow = (database: Database, clock: Clock, log: Logger)
   nudge: () => {},
   inspect: (importId) => inspectFile(database, importId),
   print: { paper: paperOf, sheet: sheetOf },
+  payIntake: () => payIntakeOf(process.env),
 });
 
 /** Imports a file as the page does, waiting for its end. */

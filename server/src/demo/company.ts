@@ -49,27 +49,31 @@ export async function loadCompany(
   const users = await Promise.all(
     DEMO_USERS.map(async (one) => ({ ...one, passwordHash: await hashPassword(one.password) })),
   );
-  await writing(database, { userId: null, at: instantFromIso(DEMO_NOW) }, async (tx, tell) => {
-    const calendarId = await insertedId(
-      tx.insert(tables.calendar).values({ code: 'harbors', name: 'Days of the harbors' }),
-    );
-    await tx
-      .insert(tables.calendarDay)
-      .values(HOLIDAYS.map(({ day, name }) => ({ calendarId, day, kind: 'holiday' as const, name })));
-    await tx.insert(tables.site).values(SITES.map((name) => ({ ...named(name), zone: ZONE, calendarId })));
-    await tx
-      .insert(tables.job)
-      .values(JOBS.map((name) => ({ ...named(name), type: JOB_TYPES[name] ?? null })));
-    await tx.insert(tables.department).values(DEPARTMENTS.map(({ name }) => named(name)));
-    await tx.insert(tables.costCenter).values(DEPARTMENTS.map(({ name }) => named(name)));
-    await loadRules(tx, firstPeriod);
-    const everybody = demoPeople(count);
-    await loadPaySystem(tx, everybody);
-    const ids = await loadPeople(tx, everybody, firstPeriod);
-    for (const one of users) await loadUser(tx, one, ids);
-    await loadReasons(tx);
-    tell({ what: 'set up', about: 'person', aboutId: 0, after: { people: count } });
-  });
+  await writing(
+    database,
+    { userId: null, personId: null, at: instantFromIso(DEMO_NOW) },
+    async (tx, tell) => {
+      const calendarId = await insertedId(
+        tx.insert(tables.calendar).values({ code: 'harbors', name: 'Days of the harbors' }),
+      );
+      await tx
+        .insert(tables.calendarDay)
+        .values(HOLIDAYS.map(({ day, name }) => ({ calendarId, day, kind: 'holiday' as const, name })));
+      await tx.insert(tables.site).values(SITES.map((name) => ({ ...named(name), zone: ZONE, calendarId })));
+      await tx
+        .insert(tables.job)
+        .values(JOBS.map((name) => ({ ...named(name), type: JOB_TYPES[name] ?? null })));
+      await tx.insert(tables.department).values(DEPARTMENTS.map(({ name }) => named(name)));
+      await tx.insert(tables.costCenter).values(DEPARTMENTS.map(({ name }) => named(name)));
+      await loadRules(tx, firstPeriod);
+      const everybody = demoPeople(count);
+      await loadPaySystem(tx, everybody);
+      const ids = await loadPeople(tx, everybody, firstPeriod);
+      for (const one of users) await loadUser(tx, one, ids);
+      await loadReasons(tx);
+      tell({ what: 'set up', about: 'person', aboutId: 0, pays: 'nobody', after: { people: count } });
+    },
+  );
 }
 
 /** What a name alone says of a place or a work. */

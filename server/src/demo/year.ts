@@ -56,10 +56,14 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
   await loadCompany(database, size.people, size.firstPeriod);
   const periods = await database.select().from(tables.period).orderBy(tables.period.firstDay);
   for (const { id, firstDay, lastDay } of periods) {
-    await writing(database, { userId: null, at: instantFromIso(DEMO_NOW) }, async (tx, tell) => {
-      await ensureCards(tx, id);
-      tell({ what: 'set up', about: 'period', aboutId: id });
-    });
+    await writing(
+      database,
+      { userId: null, personId: null, at: instantFromIso(DEMO_NOW) },
+      async (tx, tell) => {
+        await ensureCards(tx, id);
+        tell({ what: 'set up', about: 'period', aboutId: id, pays: 'nobody' });
+      },
+    );
     const last = size.lastPunches !== undefined && size.lastPunches < lastDay ? size.lastPunches : lastDay;
     // Each period was worked on the Monday after it.
     const monday = instantToIso(((lastDay + 1) * SECONDS_PER_DAY + 9 * 3600) as Instant);
@@ -112,7 +116,7 @@ async function handOffAccepted(context: Context, periodId: number): Promise<void
     .where(eq(tables.card.periodId, periodId));
   await approve(context, who, null, periodId, { people: cards.map(({ personId }) => personId) });
   const { batchId, lines } = await handOff(context, who, null, periodId);
-  await writing(database, { userId: null, at: clock.now() }, async (tx, tell) => {
+  await writing(database, { userId: null, personId: null, at: clock.now() }, async (tx, tell) => {
     const [file] = await tx.select().from(tables.batchFile).where(eq(tables.batchFile.batchId, batchId));
     const id = await insertedId(
       tx.insert(tables.delivery).values({
@@ -126,7 +130,13 @@ async function handOffAccepted(context: Context, periodId: number): Promise<void
         answeredAt: clock.now(),
       }),
     );
-    tell({ what: 'answered', about: 'delivery', aboutId: id, after: { status: 'accepted', refused: 0 } });
+    tell({
+      what: 'answered',
+      about: 'delivery',
+      aboutId: id,
+      pays: 'nobody',
+      after: { status: 'accepted', refused: 0 },
+    });
   });
 }
 

@@ -19,4 +19,6 @@ export interface Context {
   /** Looks at the first rows of a received file; ends early when nobody waits for it any more. */
   readonly inspect: (importId: number, gone?: AbortSignal) => Promise<Inspected>;
   readonly print: Printing;
+  /** Where the pay system answers; null where none is known, and nothing can be delivered. */
+  readonly payIntake: () => string | null;
 }

@@ -10,6 +10,7 @@ import {
   isToBeRepeated,
   OutcomeUnknown,
 } from '../database/failures.ts';
+import { OwnPay } from '../database/happened.ts';
 import { isByLines } from './by-lines.ts';
 
 /** An answer that says what is wrong, where, and what would be right (RFC 9457). */
@@ -74,6 +75,12 @@ function foreseen(error: unknown): Problem | null {
       422,
       'invalid',
       'This Idempotency-Key was given to another write before. Make a new one.',
+    );
+  if (error instanceof OwnPay)
+    return new Problem(
+      403,
+      'own-card',
+      'This would change what you are paid yourself. Somebody else has to do it.',
     );
   if (isDiskFull(error)) {
     return new Problem(

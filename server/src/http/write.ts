@@ -20,6 +20,8 @@ export async function afterwards<T>(read: () => Promise<T>): Promise<T> {
   try {
     return await read();
   } catch (error) {
+    // What is no longer within reach is not shown, and no doubt about the write.
+    if (error instanceof Problem && error.status < 500) throw error;
     throw new Problem(
       503,
       'outcome-unknown',

@@ -1,7 +1,8 @@
 import { has, type OperationName } from '@heath/contract';
 import { type RequestHandler, Router } from 'express';
 import { Problem } from '../http/problem.ts';
-import { type Asks, ROUTES } from './routes.ts';
+import { refusePartOf } from './reach.ts';
+import { type Asks, OF_EVERYBODY, ROUTES } from './routes.ts';
 import type { Who } from './who.ts';
 
 declare module 'express-serve-static-core' {
@@ -23,13 +24,14 @@ const may = ({ roles }: Pick<Who, 'roles'>, asks: Asks): boolean =>
 
 /** Lets only those pass who may do what a route asks for. */
 const asking =
-  (asks: Asks): RequestHandler =>
+  (asks: Asks, isOfEverybody: boolean): RequestHandler =>
   (request, _response, next) => {
     if (asks === 'anybody') return next();
     const who = whoOf(request);
     if (who.passwordIsGiven && asks !== 'signed in')
       throw new Problem(403, 'password-given', 'Choose a password of your own first.');
     if (!may(who, asks)) throw new Problem(403, 'not-allowed', 'Your role does not allow this.');
+    if (isOfEverybody) refusePartOf(who);
     next();
   };
 
@@ -48,7 +50,7 @@ export function guarded(): Guarded {
     if (!isOperation(name))
       throw new Error(`Say in the contract what ${name} is, and in ROUTES what it asks for.`);
     const asks = ROUTES[name];
-    router[method](path, asking(asks), handler);
+    router[method](path, asking(asks, OF_EVERYBODY.has(name)), handler);
   };
   return { router, get: add('get'), post: add('post'), put: add('put'), delete: add('delete') };
 }

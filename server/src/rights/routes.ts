@@ -97,6 +97,10 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /handoffs/:id/deliver': 'hand off',
   'POST /handoffs/:id/take-out': 'hand off',
   'POST /handoffs/:id/reopen': 'hand off',
+  'POST /handoffs/:id/ask': 'hand off',
+  'POST /handoffs/:id/state': 'hand off',
+  'GET /pay-system': 'see pay',
+  'POST /pay-system/explain': 'hand off',
   'POST /handoffs/:id/void': 'hand off',
 
   'GET /differences': 'see cards',
@@ -114,3 +118,35 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'POST /users': 'keep users',
   'PUT /users/:user': 'keep users',
 };
+
+/**
+ * What concerns everybody and cannot be cut to a reach: how all hours are computed, mapped and written, and files that hold anybody's punches.
+ * Whoever reaches only some is refused.
+ */
+export const OF_EVERYBODY: ReadonlySet<OperationName> = new Set<OperationName>([
+  'GET /periods/:period/reports/:report',
+  'GET /periods/:period/reports/:report/file',
+  'POST /rulebooks/:rulebook/editions',
+  'POST /pay-periods/preview',
+  'POST /pay-periods',
+  'PUT /pay-periods/lock',
+  'GET /imports/:id',
+  'GET /imports/:id/refusals',
+  'GET /imports/:id/refusals.csv',
+  'POST /imports',
+  'POST /imports/:id/start',
+  'POST /pay-codes',
+  'PUT /pay-codes/list',
+  'PUT /pay-codes/people',
+  'PUT /mapping',
+  'POST /periods/:period/mapping/preview',
+  'POST /layouts',
+  'POST /layouts/recognize',
+  'PUT /layouts/:layout',
+  'DELETE /layouts/:layout',
+  'PUT /layouts/:layout/use',
+  'POST /periods/:period/layouts/preview',
+  'GET /pay-system',
+  'POST /pay-system/explain',
+  'DELETE /tasks/:task',
+]);

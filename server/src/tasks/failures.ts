@@ -9,6 +9,7 @@ export function failureOf(error: unknown): Failure {
   if (name === 'AbortError' || name === 'TimeoutError')
     return { reason: 'It took longer than half an hour and was ended.', again: false };
   if (code === 'NO_ANSWER') return { reason: (error as Error).message, again: true };
+  if (code === 'HELD_UP') return { reason: (error as Error).message, again: false };
   if (isDiskFull(error)) return { reason: 'The disk that holds the data is full.', again: true };
   if (error instanceof OutcomeUnknown || isConnectionLost(error))
     return { reason: 'The database went away.', again: true };

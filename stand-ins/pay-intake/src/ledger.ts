@@ -1,6 +1,7 @@
 import {
   closeSync,
   existsSync,
+  fchmodSync,
   fsyncSync,
   mkdirSync,
   openSync,
@@ -25,6 +26,8 @@ export interface PaidLine {
 export interface Entry {
   readonly key: string;
   readonly sha256: string;
+  /** What its sender called the file; older entries have none. */
+  readonly name?: string;
   /** ISO 8601 instant. */
   readonly receivedAt: string;
   readonly status: 'accepted' | 'in part' | 'refused';
@@ -49,13 +52,15 @@ export class Ledger {
   readonly #known: Known[] = [];
 
   constructor(path: string) {
-    mkdirSync(dirname(path), { recursive: true });
+    mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
     const text = existsSync(path) ? readFileSync(path, 'utf8') : '';
     // What a crash left of a last line was never answered for.
     const whole = text.slice(0, text.lastIndexOf('\n') + 1);
     if (whole.length < text.length) truncateSync(path, Buffer.byteLength(whole));
     for (const line of whole.split('\n')) if (line !== '') this.#take(JSON.parse(line) as Kept);
-    this.#file = openSync(path, 'a');
+    this.#file = openSync(path, 'a', 0o600);
+    // One that was made before may be read by others.
+    fchmodSync(this.#file, 0o600);
   }
 
   /** What a key was answered before; undefined where it is new. */

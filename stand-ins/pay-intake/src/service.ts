@@ -4,18 +4,50 @@ import { people as demoPeople, HIRED, PAY_CODES } from '@heath/demo';
 import express, { type Express, type Request, type Response } from 'express';
 import { check } from './check.ts';
 import { comeBy } from './fault-points.ts';
-import { Ledger } from './ledger.ts';
+import { type Entry, Ledger } from './ledger.ts';
 
 /** How the next answers go wrong, so that whoever delivers can show what they do about it. */
 interface Behavior {
   /** `slow` waits first; `cut off` ends the connection before anything is taken; `lost` takes the file and then ends the connection. */
-  readonly how: 'well' | 'slow' | 'cut off' | 'lost' | 'garbled' | 'busy';
+  readonly how: 'well' | 'slow' | 'cut off' | 'lost' | 'garbled' | 'busy' | 'redirected' | 'endless' | Lie;
   /** How many answers; then all goes well again. */
   readonly times: number;
   readonly milliseconds: number;
+  /** Whether it answers who asks what it has. */
+  readonly asking: 'well' | 'busy';
 }
 
-const WELL: Behavior = { how: 'well', times: 0, milliseconds: 0 };
+const WELL: Behavior = { how: 'well', times: 0, milliseconds: 0, asking: 'well' };
+
+type Told = Pick<Entry, 'status' | 'says' | 'refused'>;
+
+/** What it says that contradicts itself, whatever it took. */
+const LIES = {
+  'accepted but': ({ says }: Told): Told => ({
+    status: 'accepted',
+    says,
+    refused: [{ line: 1, reason: 'It is refused all the same.' }],
+  }),
+  'in part but none': ({ says }: Told): Told => ({ status: 'in part', says, refused: [] }),
+  'other lines': ({ says }: Told): Told => ({
+    status: 'in part',
+    says,
+    refused: [{ line: 9_999_999, reason: 'Nobody sent it.' }],
+  }),
+  twice: ({ says }: Told): Told => ({
+    status: 'in part',
+    says,
+    refused: [
+      { line: 1, reason: 'Once.' },
+      { line: 1, reason: 'And once more.' },
+    ],
+  }),
+} as const;
+export type Lie = keyof typeof LIES;
+export const LIE_NAMES = Object.keys(LIES) as Lie[];
+const isLie = (how: Behavior['how']): how is Lie => Object.hasOwn(LIES, how);
+
+const MOST_LISTED = 1000;
 const MOST_BYTES = '64mb';
 
 export interface IntakeOptions {
@@ -41,6 +73,12 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
     behavior = { ...behavior, times: behavior.times - 1 };
     return behavior;
   };
+  /** True where it does not say what it has, just now. */
+  const keepsSilent = (response: Response): boolean => {
+    if (behavior.asking === 'well') return false;
+    response.status(503).json({ says: 'Come again later.' });
+    return true;
+  };
 
   app.post('/handoffs', express.raw({ type: () => true, limit: MOST_BYTES }), async (request, response) => {
     const key = request.get('Idempotency-Key') ?? '';
@@ -55,6 +93,10 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
       response.status(503).json({ says: 'Come again later.' });
       return;
     }
+    if (how === 'redirected') {
+      response.redirect(307, `${request.protocol}://localhost:9/handoffs`);
+      return;
+    }
     comeBy('intake.received');
     const bytes = request.body as Buffer;
     // One after another: nothing waits between the look and the entry.
@@ -64,6 +106,7 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
       entry = {
         key,
         sha256: createHash('sha256').update(bytes).digest('hex'),
+        name: (request.get('X-File-Name') ?? '').slice(0, 120),
         receivedAt: new Date().toISOString(),
         ...check(bytes.toString('utf8'), known, ledger),
       };
@@ -75,13 +118,38 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
       response.type('json').send('{"status": "accep');
       return;
     }
-    const { status, says, refused } = entry;
-    response.json({ status, says, refused });
+    if (how === 'endless') return void neverEnd(response);
+    response.json(isLie(how) ? LIES[how](entry) : told(entry));
+  });
+  app.get('/handoffs', (request, response) => {
+    if (keepsSilent(response)) return;
+    const last = Math.min(Number(request.query.last) || 100, MOST_LISTED);
+    response.json({ handoffs: ledger.entries.slice(-last).reverse().map(listing) });
   });
   app.get('/handoffs/:key', (request, response) => {
+    if (keepsSilent(response)) return;
     const entry = ledger.of(request.params.key);
     if (entry === undefined) response.status(404).json({ says: 'Nothing came with this key.' });
-    else response.json({ status: entry.status, says: entry.says, refused: entry.refused });
+    else response.json(told(entry));
+  });
+  app.delete('/handoffs/:key', (request, response) => {
+    if (keepsSilent(response)) return;
+    const { key } = request.params;
+    const entry = ledger.of(key);
+    if (entry !== undefined) {
+      response.json(told(entry));
+      return;
+    }
+    ledger.keep({
+      key,
+      sha256: '',
+      receivedAt: new Date().toISOString(),
+      status: 'refused',
+      says: 'Its sender asked that nothing is taken with this key.',
+      refused: [],
+      paid: [],
+    });
+    response.status(204).end();
   });
   app.get('/ledger', (_request, response) => {
     response.json({ entries: ledger.entries });
@@ -118,6 +186,44 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
     response.json({ status: 'ready' });
   });
   return { app, ledger };
+}
+
+const told = ({ status, says, refused }: Entry): Told => ({ status, says, refused });
+
+/** What the list says of a handoff: its number is what stands before the dash of its references. */
+function listing({ key, receivedAt, name = '', paid }: Entry) {
+  const hundredths = paid.reduce((sum, { hours }) => sum + Math.round(Number(hours) * 100), 0);
+  const number = Number(paid[0]?.reference.split('-')[0]);
+  return {
+    key,
+    receivedAt,
+    name,
+    lines: paid.length,
+    hours: (hundredths / 100).toFixed(2),
+    number: Number.isNaN(number) ? null : number,
+  };
+}
+
+const LONGEST_MILLISECONDS = 60_000;
+
+/** An answer that goes on as long as anybody reads it. */
+async function neverEnd(response: Response): Promise<void> {
+  const until = Date.now() + LONGEST_MILLISECONDS;
+  response.type('json').write('{"status":"in part","says":"","refused":[{"line":1,"reason":"x"}');
+  const more = ',{"line":1,"reason":"x"}'.repeat(4000);
+  let isGone = false;
+  let goOn = () => {};
+  response.on('drain', () => goOn());
+  response.on('close', () => {
+    isGone = true;
+    goOn();
+  });
+  while (!isGone && Date.now() < until)
+    if (!response.write(more))
+      await new Promise<void>((resolve) => {
+        goOn = resolve;
+      });
+  response.destroy();
 }
 
 function cut(request: Request, response: Response): void {

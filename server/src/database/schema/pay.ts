@@ -253,6 +253,26 @@ export const batchLine = mysqlTable(
   (t) => [primaryKey({ columns: [t.batchId, t.seq] }), index('batch_line_person').on(t.personId, t.workday)],
 );
 
+const DELIVERY_STATUSES = [
+  'waiting',
+  'accepted',
+  'in part',
+  'refused',
+  'gave up',
+  'in doubt',
+  'not taken',
+] as const;
+
+/** An answer of the pay system that contradicts itself: what it said, and where it does. */
+export interface Doubt {
+  /** A sentence for each contradiction. */
+  readonly why: readonly string[];
+  readonly status: 'accepted' | 'in part' | 'refused';
+  readonly says: string;
+  /** What it said of single lines, the first of them. */
+  readonly refused: readonly { readonly line: number; readonly reason: string }[];
+}
+
 /** Some lines of a batch on their way to the pay system, or there. */
 export const delivery = mysqlTable(
   'delivery',
@@ -266,11 +286,16 @@ export const delivery = mysqlTable(
     /** The lines of the file that are sent, by their numbers; null: all of it. */
     onlyLines: json<readonly number[]>('only_lines'),
     sha256: char('sha256', { length: 64 }).notNull(),
-    status: mysqlEnum('status', ['waiting', 'accepted', 'in part', 'refused', 'gave up']).notNull(),
-    /** One batch is under way once. */
+    /** `not taken`: the pay system has nothing of it, and will take nothing with its key. */
+    status: mysqlEnum('status', DELIVERY_STATUSES).notNull(),
+    /** One batch has one delivery at most whose end is not known. */
     underWay: int('under_way')
-      .generatedAlwaysAs(sql`IF(status = 'waiting', batch_id, NULL)`, { mode: 'stored' })
+      .generatedAlwaysAs(sql`IF(status IN ('waiting', 'in doubt'), batch_id, NULL)`, { mode: 'stored' })
       .unique(),
+    /** Real time of the last sending whose end nobody knows; null while the pay system cannot have it. */
+    unansweredSince: at('unanswered_since'),
+    /** An answer that contradicts itself, as it came; null in every other status than `in doubt`. */
+    doubt: json<Doubt>('doubt'),
     /** What the pay system says of it as a whole. */
     answer: varchar('answer', { length: 500 }),
     madeBy: int('made_by')
@@ -281,6 +306,41 @@ export const delivery = mysqlTable(
   },
   (t) => [index('delivery_batch').on(t.batchId)],
 );
+
+/** What somebody stated that the pay system has of a delivery in doubt; only ever added. */
+export const deliveryStatement = mysqlTable('delivery_statement', {
+  id: id(),
+  deliveryId: int('delivery_id')
+    .notNull()
+    .references(() => delivery.id),
+  has: mysqlEnum('has', ['all', 'none', 'these']).notNull(),
+  reason: varchar('reason', { length: 300 }).notNull(),
+  madeBy: int('made_by')
+    .notNull()
+    .references(() => user.id),
+  madeAt: at('made_at').notNull(),
+});
+
+/**
+ * A handoff that the pay system has and this Heath does not know, or holds for not taken: an older backup was put back, or another Heath sends
+ * there, too. Nothing is delivered until somebody says why it may be.
+ */
+export const unmatchedHandoff = mysqlTable('unmatched_handoff', {
+  key: varchar('key', { length: 64 }).primaryKey(),
+  /** ISO 8601, as the pay system says it. */
+  receivedAt: varchar('received_at', { length: 40 }).notNull(),
+  name: varchar('name', { length: 120 }).notNull(),
+  /** How many lines the pay system has of it, and their hours in 1/90,000. */
+  lines: int('lines').notNull(),
+  hours: bigint('hours', { mode: 'number' }).notNull(),
+  /** False where Heath holds the delivery of this key for not taken. */
+  isUnknown: boolean('is_unknown').notNull(),
+  foundAt: at('found_at').notNull(),
+  /** Why it holds up nothing any more; null while it does. */
+  reason: varchar('reason', { length: 300 }),
+  endedBy: int('ended_by').references(() => user.id),
+  endedAt: at('ended_at'),
+});
 
 /** A line of a delivery that the pay system refused. */
 export const refusedLine = mysqlTable(

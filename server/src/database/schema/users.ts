@@ -131,6 +131,8 @@ export const happened = mysqlTable(
     /** What it was and what it became, as far as that is no row of its own; null where it was nothing. */
     before: json<unknown>('before'),
     after: json<unknown>('after'),
+    /** Whether it changed what its user is paid, too, as it changed others alike: an edition, an import, a seal. */
+    isOwnPay: boolean('is_own_pay').notNull().default(false),
   },
   (t) => [index('happened_about').on(t.about, t.aboutId)],
 );

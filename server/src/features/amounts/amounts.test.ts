@@ -40,9 +40,9 @@ const amount = (changes: Partial<NewAmount> = {}): NewAmount => ({
 const add = (...all: readonly NewAmount[]) =>
   addAll(company, company.who, null, company.periodId, { amounts: [...all] });
 const standing = async () =>
-  (await amounts(company, company.periodId)).amounts.filter(({ takenBack }) => !takenBack);
+  (await amounts(company, company.who, company.periodId)).amounts.filter(({ takenBack }) => !takenBack);
 const checks = async () =>
-  (await checkHandoff(company, company.periodId, undefined, () => {})).checks.filter(
+  (await checkHandoff(company, company.who, company.periodId, undefined, () => {})).checks.filter(
     ({ count }) => count > 0,
   );
 
@@ -85,7 +85,7 @@ describe('amounts', () => {
       type: 'already-undone',
     });
     expect(await standing()).toHaveLength(2);
-    expect((await amounts(company, company.periodId)).amounts).toHaveLength(3);
+    expect((await amounts(company, company.who, company.periodId)).amounts).toHaveLength(3);
   });
 
   it('of locked days are not added, and not taken back', async () => {
@@ -120,11 +120,11 @@ describe('amounts', () => {
     await settleAll(company);
     await company.work();
     await approveAll(company);
-    const cards = (await handoffOf(company, company.periodId)).payableHours;
+    const cards = (await handoffOf(company, company.who, company.periodId)).payableHours;
     const { batchId } = await handOff(company, company.who, null, company.periodId, {
       overrides: [{ check: 'known people', reason: 'Next week' }],
     });
-    const [batch] = (await handoffOf(company, company.periodId)).batches;
+    const [batch] = (await handoffOf(company, company.who, company.periodId)).batches;
     expect(batch?.payableHours).toBe(cards);
     const lines = await company.database.select().from(batchLine).where(eq(batchLine.batchId, batchId));
     const beside = lines.filter(({ classId }) => classId.startsWith('amount:'));

@@ -15,26 +15,38 @@ export function amountRoutes(context: Context): Router {
   const routes = guarded();
   routes.get('/periods/:period/amounts', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
-    answer(response, 'GET /periods/:period/amounts', await amounts(context, periodId));
+    answer(response, 'GET /periods/:period/amounts', await amounts(context, whoOf(request), periodId));
   });
   routes.post('/periods/:period/amounts', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     await addAll(context, whoOf(request), writeOf(request), periodId, valid(AddAmountsRequest, request.body));
     context.nudge();
-    answer(response, 'POST /periods/:period/amounts', await afterwards(() => amounts(context, periodId)));
+    answer(
+      response,
+      'POST /periods/:period/amounts',
+      await afterwards(() => amounts(context, whoOf(request), periodId)),
+    );
   });
   routes.put('/periods/:period/amounts/list', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     const list = await textIn(request, MOST_OF_A_LIST);
     await takeAmounts(context, whoOf(request), writeOf(request), periodId, list);
     context.nudge();
-    answer(response, 'PUT /periods/:period/amounts/list', await afterwards(() => amounts(context, periodId)));
+    answer(
+      response,
+      'PUT /periods/:period/amounts/list',
+      await afterwards(() => amounts(context, whoOf(request), periodId)),
+    );
   });
   routes.post('/amounts/:amount/undo', async (request, response) => {
     const id = valid(IdParam, request.params.amount);
     const periodId = await takeAmountBack(context, whoOf(request), writeOf(request), id);
     context.nudge();
-    answer(response, 'POST /amounts/:amount/undo', await afterwards(() => amounts(context, periodId)));
+    answer(
+      response,
+      'POST /amounts/:amount/undo',
+      await afterwards(() => amounts(context, whoOf(request), periodId)),
+    );
   });
   return routes.router;
 }

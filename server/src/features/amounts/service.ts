@@ -19,10 +19,11 @@ type Asks = Pick<Context, 'database' | 'clock'>;
 /** The units, miles, tips and expenses of a period, the newest first. */
 export async function amounts(
   { database }: Pick<Context, 'database'>,
+  who: Who,
   periodId: number,
 ): Promise<AmountsReply> {
   await periodAt(database, periodId);
-  const rows = await amountsOf(database, periodId);
+  const rows = await amountsOf(database, periodId, who);
   return {
     amounts: rows
       .filter(({ undoes }) => undoes === null)
@@ -47,7 +48,9 @@ export function addAll(
   return once(context, who, write, async (tx, tell) => {
     const period = await periodAt(tx, periodId);
     const people = [...new Set(added.map(({ personId }) => personId))];
-    const cards = new Map((await peopleWithCards(tx, periodId, people)).map((one) => [one.personId, one]));
+    const cards = new Map(
+      (await peopleWithCards(tx, periodId, people, who)).map((one) => [one.personId, one]),
+    );
     const jobs = await idsOfJobs(tx);
     const locked = await lockedUntil(tx);
     const madeAt = context.clock.now();
@@ -94,6 +97,7 @@ export function addAll(
       what: 'added',
       about: 'flat_amount',
       aboutId: periodId,
+      pays: people,
       after: { amounts: rows.length, people: people.length },
     });
     return null;
@@ -155,12 +159,13 @@ export function takeAmountBack(context: Asks, who: Who, write: Write | null, id:
     if (found.takenBack !== null) throw new Problem(409, 'already-undone', 'It was taken back already.');
     const { id: undoes, madeAt: _, ...amount } = found.amount;
     refuseLocked(await lockedUntil(tx), amount.workday, (says) => new Problem(409, 'sealed', says));
-    await peopleWithCards(tx, amount.periodId, [amount.personId]);
+    const reached = await peopleWithCards(tx, amount.periodId, [amount.personId], who);
+    if (reached.length === 0) throw new Problem(404, 'not-found', 'There is no such amount.');
     await addAmounts(tx, [
       { ...amount, amount: -amount.amount, undoes, madeBy, madeAt: context.clock.now() },
     ]);
     await touch(tx, amount.periodId, [amount.personId]);
-    tell({ what: 'taken back', about: 'flat_amount', aboutId: id });
+    tell({ what: 'taken back', about: 'flat_amount', aboutId: id, pays: [amount.personId] });
     return amount.periodId;
   });
 }

@@ -2,11 +2,12 @@ import { and, desc, eq, inArray } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { card, flatAmount, job, period, person, user } from '../../database/schema/index.ts';
+import { type Who, withinReach } from '../../rights/who.ts';
 
 const takingBack = alias(flatAmount, 'taking_back');
 
 /** Every amount of a period, the newest first, and whether it was taken back. */
-export const amountsOf = (queries: Reads, periodId: number) =>
+export const amountsOf = (queries: Reads, periodId: number, who: Who) =>
   queries
     .select({
       id: flatAmount.id,
@@ -28,11 +29,12 @@ export const amountsOf = (queries: Reads, periodId: number) =>
     .innerJoin(user, eq(user.id, flatAmount.madeBy))
     .leftJoin(job, eq(job.id, flatAmount.jobId))
     .leftJoin(takingBack, eq(takingBack.undoes, flatAmount.id))
-    .where(eq(flatAmount.periodId, periodId))
+    .innerJoin(card, and(eq(card.periodId, flatAmount.periodId), eq(card.personId, flatAmount.personId)))
+    .where(and(eq(flatAmount.periodId, periodId), withinReach(who)))
     .orderBy(desc(flatAmount.id));
 
 /** Who of some people has a card in a period, and from when to when they are employed. */
-export const peopleWithCards = (queries: Reads, periodId: number, people: readonly number[]) =>
+export const peopleWithCards = (queries: Reads, periodId: number, people: readonly number[], who: Who) =>
   queries
     .select({
       personId: card.personId,
@@ -42,7 +44,7 @@ export const peopleWithCards = (queries: Reads, periodId: number, people: readon
     })
     .from(card)
     .innerJoin(person, eq(person.id, card.personId))
-    .where(and(eq(card.periodId, periodId), inArray(card.personId, [...people])))
+    .where(and(eq(card.periodId, periodId), inArray(card.personId, [...people]), withinReach(who)))
     // Whoever seals holds these, too.
     .for('update');
 

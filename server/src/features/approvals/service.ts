@@ -95,6 +95,7 @@ export function approve(
       what: workday === undefined ? 'approved' : 'day approved',
       about: 'period',
       aboutId: periodId,
+      pays: ids,
       after: { people: ids, left: left.length, ...ofDay(workday) },
     });
     return { approved: ids, left };
@@ -139,6 +140,7 @@ export function withdraw(
       what: workday === undefined ? 'approval withdrawn' : 'approval of a day withdrawn',
       about: 'period',
       aboutId: periodId,
+      pays: withdrawn,
       before: { people: withdrawn },
       after: { left: left.length, ...ofDay(workday) },
     });

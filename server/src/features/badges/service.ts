@@ -5,6 +5,7 @@ import { askForRecomputeQuery, ensureCards, periodsTouched, touchQuery } from '.
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
+import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
 import { findPerson, lockBadge, punchedWith, setOwner, unownedBadges } from './store.ts';
 
@@ -40,11 +41,17 @@ export async function giveBadge(
         },
       );
     const before = ownerOn(badge.owners, firstDay);
+    const within = await peopleWithin(tx, who);
+    if (within !== null && personId !== null && !within.has(personId))
+      throw new Problem(422, 'invalid', 'There is no such person.', { field: 'personId' });
+    if (within !== null && before !== null && !within.has(before))
+      throw new Problem(404, 'not-found', 'There is no such badge.');
     await setOwner(tx, { badgeId, firstDay, personId });
     tell({
       what: 'given',
       about: 'badge',
       aboutId: badgeId,
+      pays: [before, personId].filter((one) => one !== null),
       before: { personId: before },
       after: { personId, firstDay: workdayToIso(firstDay) },
     });

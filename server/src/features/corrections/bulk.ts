@@ -228,7 +228,7 @@ function keepBulk(
   { what, note, undoes, report = unheard }: AboutBulk,
   stepsOf: () => Promise<ReadonlyMap<number, readonly Step[]>>,
 ): Promise<BulkReply> {
-  const by = { userId: somebody(who), at: context.clock.now() };
+  const by = { userId: somebody(who), personId: who.personId, at: context.clock.now() };
   return answered(context.database, who, write, async () => {
     const steps = await stepsOf();
     return inTransaction(context.database, async ({ send }) => {
@@ -258,6 +258,7 @@ function keepBulk(
           what: undoes === null ? 'corrected together' : 'undone together',
           about: 'bulk',
           aboutId: bulkId,
+          pays: reply.people,
           after: { corrections: rows.length, people: changed.length },
         }),
         result: () => {

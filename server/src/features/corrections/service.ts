@@ -19,7 +19,7 @@ import {
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import { askForRecomputeQuery, touchQuery } from '../../computing/cards.ts';
-import { type CardKey, readCard } from '../../computing/read-card.ts';
+import type { CardKey } from '../../computing/read-card.ts';
 import { cardResults } from '../../computing/results.ts';
 import { storeChangedCards } from '../../computing/store-cards.ts';
 import { stripChange } from '../../computing/strip-change.ts';
@@ -27,16 +27,10 @@ import { storedVersion } from '../../computing/subjects.ts';
 import { cardView } from '../../computing/view.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
-import {
-  inTransaction,
-  type Send,
-  type Statement,
-  sendAlone,
-  statement,
-  type Trip,
-} from '../../database/round-trip.ts';
+import { inTransaction, type Send, type Statement, statement, type Trip } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { afterwards } from '../../http/write.ts';
+import { cardWithinReach } from '../../rights/card.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
   asSaid,
@@ -166,17 +160,17 @@ async function keep(
     const done = await answered<SettleReply | Kept>(context.database, who, write, () =>
       keepInOneTransaction(context, write, who, key, correct),
     );
-    return 'card' in done ? done : await replyTo(context, key, done);
+    return 'card' in done ? done : await replyTo(context, who, key, done);
   } catch (error) {
-    if (error instanceof Answered) return replyTo(context, key, error.kept);
+    if (error instanceof Answered) return replyTo(context, who, key, error.kept);
     throw error;
   }
 }
 
-const replyTo = ({ database, clock }: Context, key: CardKey, { correctionId }: Kept): Promise<SettleReply> =>
+/** The card as it stands, for whoever asks again; one that is no longer within their reach is not shown. */
+const replyTo = (context: Context, who: Who, key: CardKey, { correctionId }: Kept): Promise<SettleReply> =>
   afterwards(async () => {
-    const read = await readCard(database, key, clock.now(), (...all) => sendAlone(database, ...all), false);
-    if (read === undefined) throw new Error('The card of a correction is gone.');
+    const read = await cardWithinReach(context, who, key);
     const computed = compute(read.input, true);
     const results = cardResults(read.input, computed);
     const card = cardView(read, computed, results, storedVersion(read.subject));
@@ -190,7 +184,7 @@ function keepInOneTransaction(
   key: CardKey,
   correct: (card: LockedCard) => Correcting,
 ): Promise<SettleReply> {
-  const by = { userId: somebody(who), at: context.clock.now() };
+  const by = { userId: somebody(who), personId: who.personId, at: context.clock.now() };
   return inTransaction(context.database, async (trip) => {
     const first = firstTrip(who, write, trip);
     const card = await openLocked(context, who, first.send, key, first.nextId);
@@ -227,6 +221,7 @@ function keepInOneTransaction(
         what: values.kind === 'undo' ? 'undone' : 'corrected',
         about: 'correction',
         aboutId: sql<number>`LAST_INSERT_ID()`,
+        pays: [key.personId],
         before: { payableHours: values.payableBefore },
         after: { payableHours: values.payableAfter },
       }),

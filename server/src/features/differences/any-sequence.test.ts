@@ -235,7 +235,7 @@ async function done(one: Operation): Promise<boolean> {
       });
       return true;
     case 'amount back': {
-      const standing = (await amounts(company, periods[one.at]!.id)).amounts.filter(
+      const standing = (await amounts(company, company.who, periods[one.at]!.id)).amounts.filter(
         ({ takenBack }) => !takenBack,
       );
       const chosen = standing[one.nth % Math.max(standing.length, 1)];
@@ -275,7 +275,7 @@ async function done(one: Operation): Promise<boolean> {
     case 'waive':
       return (await decideAll('waive')) > 0;
     case 'reopen': {
-      const { batches } = await handoffOf(company, periods[one.at]!.id);
+      const { batches } = await handoffOf(company, company.who, periods[one.at]!.id);
       const standing = batches.filter(({ ended }) => ended === null);
       const chosen = standing[one.nth % Math.max(standing.length, 1)];
       if (chosen === undefined) return false;
@@ -300,7 +300,9 @@ async function check(periodId: number, personId: number, after: Operation): Prom
     sums.set(`${on} ${classId}`, (sums.get(`${on} ${classId}`) ?? 0) + hours);
   for (const { workday: on, classId, hours } of [...sent, ...differs]) add(on, classId, hours);
   for (const { workday: on, classId, hours } of card.lines) add(on, classId, -hours);
-  for (const { day: on, what, amount, takenBack, personId: of } of (await amounts(company, periodId)).amounts)
+  for (const { day: on, what, amount, takenBack, personId: of } of (
+    await amounts(company, company.who, periodId)
+  ).amounts)
     if (of === personId && !takenBack) add(on, `amount:${what}`, -amount);
   expect(
     [...sums].filter(([, hours]) => hours !== 0),

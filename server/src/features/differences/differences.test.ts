@@ -292,7 +292,7 @@ describe('after a handoff', () => {
       .from(difference)
       .where(eq(difference.personId, ofOne.personId));
     expect(kept!.lineCount).toBeGreaterThan(0);
-    expect((await handoffOf(company, company.periodId)).batches[0]).toMatchObject({
+    expect((await handoffOf(company, company.who, company.periodId)).batches[0]).toMatchObject({
       kind: 'difference',
       state: 'reopened',
     });

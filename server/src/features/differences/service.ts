@@ -125,7 +125,7 @@ export async function decide(
   return once(context, who, write, async (tx, tell) => {
     const made = { madeBy, madeAt: context.clock.now() };
     const left: DecideReply['left'][number][] = [];
-    let decided = 0;
+    const decidedOf: number[] = [];
     // In one order, so that two who decide at once do not wait for each other.
     const periods = [...new Set(asked.map(({ periodId }) => periodId))].sort((a, b) => a - b);
     for (const periodId of periods) {
@@ -152,15 +152,16 @@ export async function decide(
         decisions.push({ personId, version, reason, batchId, ...made });
       }
       await addDecisions(tx, periodId, what, decisions);
-      decided += decisions.length;
+      for (const { personId } of decisions) decidedOf.push(personId);
     }
     tell({
       what: `difference: ${what}`,
       about: 'difference',
       aboutId: 0,
-      after: { decided, left: left.length, reason },
+      pays: decidedOf,
+      after: { decided: decidedOf.length, left: left.length, reason },
     });
-    return { decided, left };
+    return { decided: decidedOf.length, left };
   });
 }
 

@@ -24,7 +24,7 @@ export function finderRoutes(context: Context): Router {
     const who = whoOf(request);
     await once(context, who, writeOf(request), async (tx, tell) => {
       const id = await saveSearch(tx, { userId: somebody(who), name, search: look });
-      tell({ what: 'kept', about: 'saved_search', aboutId: id, after: { name, look } });
+      tell({ what: 'kept', about: 'saved_search', aboutId: id, pays: 'nobody', after: { name, look } });
       return null;
     });
     answer(response, 'POST /searches', await afterwards(() => listSearches(database, who)));
@@ -35,7 +35,7 @@ export function finderRoutes(context: Context): Router {
     await once(context, who, writeOf(request), async (tx, tell) => {
       if (!(await forgetSearch(tx, somebody(who), id)))
         throw new Problem(404, 'not-found', 'There is no such search of yours.');
-      tell({ what: 'forgotten', about: 'saved_search', aboutId: id });
+      tell({ what: 'forgotten', about: 'saved_search', aboutId: id, pays: 'nobody' });
       return null;
     });
     answer(response, 'DELETE /searches/:search', await afterwards(() => listSearches(database, who)));

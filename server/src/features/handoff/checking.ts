@@ -3,6 +3,7 @@ import { checkAll, isWorked, liesBeside } from '@heath/core';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
+import type { Who } from '../../rights/who.ts';
 import { type Gathered, gather, type Sinks } from './gather.ts';
 import { hoursBefore, lastNumber } from './store.ts';
 import { nameOf, toHandOff } from './to-hand-off.ts';
@@ -14,11 +15,12 @@ const MOST_CASES = 200;
 /** Whether some pay groups can be handed off, check by check. */
 export async function checkHandoff(
   { database }: Pick<Context, 'database'>,
+  who: Who,
   periodId: number,
   groups: readonly number[] | undefined,
   report: Report,
 ): Promise<HandoffCheckReply> {
-  const what = await toHandOff(database, periodId, groups, (await lastNumber(database)) + 1);
+  const what = await toHandOff(database, who, periodId, groups, (await lastNumber(database)) + 1);
   const gathered = await gather(database, database, what, NOWHERE, report);
   return {
     checks: checkAll(gathered.facts).map(({ cases, ...check }) => ({
@@ -26,7 +28,7 @@ export async function checkHandoff(
       count: cases.length,
       cases: cases.slice(0, MOST_CASES),
     })),
-    codes: codeSums(gathered, await codesByCode(database), await hoursBefore(database, what.period)),
+    codes: codeSums(gathered, await codesByCode(database), await hoursBefore(database, who, what.period)),
     lines: gathered.lines,
     payableHours: gathered.payableHours,
     correcting: gathered.correcting,

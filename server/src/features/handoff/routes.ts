@@ -1,4 +1,11 @@
-import { CheckHandoffRequest, DeliverRequest, EndBatchRequest, HandOffRequest } from '@heath/contract';
+import {
+  CheckHandoffRequest,
+  DeliverRequest,
+  EndBatchRequest,
+  ExplainRequest,
+  HandOffRequest,
+  StateRequest,
+} from '@heath/contract';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import { reportTo } from '../../http/by-lines.ts';
@@ -10,38 +17,47 @@ import { chunksOf } from '../../pay/batch-file.ts';
 import { mediaType } from '../../pay/file-maker.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
 import { checkHandoff } from './checking.ts';
+import { askWhatIsThere, stateWhatIsThere } from './deliveries/doubt.ts';
+import { NoAnswer } from './deliveries/pay-system.ts';
+import { explainUnmatched, paySystemOf } from './deliveries/pay-system-service.ts';
 import { deliverBatch } from './deliveries/service.ts';
 import { takeOutRest } from './deliveries/take-out.ts';
 import { handOff } from './sealing.ts';
-import { batchDetail, handoffOf } from './service.ts';
-import { findBatch } from './store.ts';
+import { batchDetail, batchWithin, handoffOf } from './service.ts';
 import { takeBack } from './taking-back.ts';
 
 export function handoffRoutes(context: Context): Router {
   const routes = guarded();
   routes.get('/periods/:period/handoff', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
-    answer(response, 'GET /periods/:period/handoff', await handoffOf(context, periodId));
+    answer(response, 'GET /periods/:period/handoff', await handoffOf(context, whoOf(request), periodId));
   });
   routes.post('/periods/:period/handoff/check', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     const { groups } = valid(CheckHandoffRequest, request.body ?? {});
-    const checked = await checkHandoff(context, periodId, groups, reportTo(request, response));
+    const checked = await checkHandoff(
+      context,
+      whoOf(request),
+      periodId,
+      groups,
+      reportTo(request, response),
+    );
     answer(response, 'POST /periods/:period/handoff/check', checked);
   });
   routes.post('/periods/:period/handoff', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     const asked = valid(HandOffRequest, request.body ?? {});
     await handOff(context, whoOf(request), writeOf(request), periodId, asked, reportTo(request, response));
-    const sealed = await afterwards(() => handoffOf(context, periodId));
+    const sealed = await afterwards(() => handoffOf(context, whoOf(request), periodId));
     answer(response, 'POST /periods/:period/handoff', sealed);
   });
   routes.get('/handoffs/:id', async (request, response) => {
-    answer(response, 'GET /handoffs/:id', await batchDetail(context, valid(IdParam, request.params.id)));
+    const id = valid(IdParam, request.params.id);
+    await batchWithin(context, whoOf(request), id);
+    answer(response, 'GET /handoffs/:id', await batchDetail(context, id));
   });
   routes.get('/handoffs/:id/file', async (request, response) => {
-    const batch = await findBatch(context.database, valid(IdParam, request.params.id));
-    if (batch === undefined) throw new Problem(404, 'not-found', 'There is no such batch.');
+    const batch = await batchWithin(context, whoOf(request), valid(IdParam, request.params.id));
     const { file } = batch;
     if (file === null)
       throw new Problem(404, 'not-found', 'This batch has no file: an earlier Heath made it.');
@@ -51,16 +67,47 @@ export function handoffRoutes(context: Context): Router {
   });
   routes.post('/handoffs/:id/deliver', async (request, response) => {
     const id = valid(IdParam, request.params.id);
+    await batchWithin(context, whoOf(request), id);
     const { what } = valid(DeliverRequest, request.body);
     await deliverBatch(context, whoOf(request), writeOf(request), id, what);
     answer(response, 'POST /handoffs/:id/deliver', await afterwards(() => batchDetail(context, id)));
   });
   routes.post('/handoffs/:id/take-out', async (request, response) => {
     const id = valid(IdParam, request.params.id);
+    await batchWithin(context, whoOf(request), id);
     const { reason } = valid(EndBatchRequest, request.body);
     await takeOutRest(context, whoOf(request), writeOf(request), id, reason);
     context.nudge();
     answer(response, 'POST /handoffs/:id/take-out', await afterwards(() => batchDetail(context, id)));
+  });
+  routes.post('/handoffs/:id/ask', async (request, response) => {
+    const id = valid(IdParam, request.params.id);
+    await batchWithin(context, whoOf(request), id);
+    // Asked for by a key like every write, though asking twice does nothing twice.
+    writeOf(request);
+    try {
+      await askWhatIsThere(context, id);
+    } catch (error) {
+      if (error instanceof NoAnswer) throw new Problem(409, 'in-doubt', error.message);
+      throw error;
+    }
+    answer(response, 'POST /handoffs/:id/ask', await afterwards(() => batchDetail(context, id)));
+  });
+  routes.post('/handoffs/:id/state', async (request, response) => {
+    const id = valid(IdParam, request.params.id);
+    await batchWithin(context, whoOf(request), id);
+    const stated = valid(StateRequest, request.body);
+    await stateWhatIsThere(context, whoOf(request), writeOf(request), id, stated);
+    context.nudge();
+    answer(response, 'POST /handoffs/:id/state', await afterwards(() => batchDetail(context, id)));
+  });
+  routes.get('/pay-system', async (_request, response) => {
+    answer(response, 'GET /pay-system', await paySystemOf(context));
+  });
+  routes.post('/pay-system/explain', async (request, response) => {
+    const { keys, reason } = valid(ExplainRequest, request.body);
+    await explainUnmatched(context, whoOf(request), writeOf(request), keys, reason);
+    answer(response, 'POST /pay-system/explain', await afterwards(() => paySystemOf(context)));
   });
   for (const [path, name, how] of [
     ['/handoffs/:id/reopen', 'POST /handoffs/:id/reopen', 'reopened'],
@@ -68,6 +115,7 @@ export function handoffRoutes(context: Context): Router {
   ] as const)
     routes.post(path, async (request, response) => {
       const id = valid(IdParam, request.params.id);
+      await batchWithin(context, whoOf(request), id);
       const { reason } = valid(EndBatchRequest, request.body);
       await takeBack(context, whoOf(request), writeOf(request), id, how, reason);
       context.nudge();

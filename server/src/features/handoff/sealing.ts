@@ -21,6 +21,7 @@ import {
   groupsOf,
   lockCards,
   nextNumber,
+  paysOfBatch,
   sealGroups,
 } from './store.ts';
 import { differencesToHandOff, nameOf, toHandOff } from './to-hand-off.ts';
@@ -42,8 +43,8 @@ export function handOff(
     if (!differencesAlone) await lockCards(tx, periodId, open);
     const number = await nextNumber(tx);
     const what = differencesAlone
-      ? await differencesToHandOff(tx, periodId, number)
-      : await toHandOff(tx, periodId, asked, number);
+      ? await differencesToHandOff(tx, who, periodId, number)
+      : await toHandOff(tx, who, periodId, asked, number);
     await comeBy('seal.number');
     const { mapping, layout } = what;
     const made = { periodId, madeBy: userId, madeAt: context.clock.now() };
@@ -120,6 +121,7 @@ export function handOff(
       what: 'handed off',
       about: 'batch',
       aboutId: batchId,
+      pays: paysOfBatch(batchId),
       after: { periodId, number, groups: what.groups.map(({ id }) => id), ...counted },
     });
     await comeBy('seal.commit');

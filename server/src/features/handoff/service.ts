@@ -4,9 +4,12 @@ import type { Reads } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
+import { batchWithinReach, groupsWithin } from '../../rights/reach.ts';
+import { type Who, withinReach } from '../../rights/who.ts';
 import { batchView } from './batch-view.ts';
 import { deliveriesIn } from './deliveries/of-batch.ts';
 import {
+  type BatchRow,
   batchesBefore,
   batchesOf,
   cardSums,
@@ -18,18 +21,30 @@ import {
   lastNumber,
 } from './store.ts';
 
-/** What a period comes to, by its cards, which pay groups of it are closed, and its batches. */
+/** What a period comes to, by its cards, which pay groups of it are closed, and its batches, as far as all of each is within reach. */
 export async function handoffOf(
   { database }: Pick<Context, 'database'>,
+  who: Who,
   periodId: number,
 ): Promise<HandoffReply> {
   const period = await periodAt(database, periodId);
-  const groups = (await groupsOf(database, period)).map((group) => ({
-    ...group,
-    people: 0,
-    toSettle: 0,
-    computing: 0,
-  }));
+  const all = await groupsOf(database, period);
+  const within = new Set(
+    await groupsWithin(
+      database,
+      who,
+      periodId,
+      all.map(({ id }) => id),
+    ),
+  );
+  const groups = all
+    .filter(({ id }) => within.has(id))
+    .map((group) => ({
+      ...group,
+      people: 0,
+      toSettle: 0,
+      computing: 0,
+    }));
   const byId = new Map(groups.map((group) => [group.id, group]));
   const totals = {
     people: 0,
@@ -42,7 +57,7 @@ export async function handoffOf(
     toSettle: 0,
     computing: 0,
   };
-  for (const card of await cardSums(database, periodId)) {
+  for (const card of await cardSums(database, periodId, withinReach(who))) {
     const group = byId.get(card.groupId);
     totals.people++;
     if (group !== undefined) group.people++;
@@ -70,18 +85,22 @@ export async function handoffOf(
     periodId,
     groups: groups.map(({ approvals: _, ...group }) => group),
     ...totals,
-    sealedCodes: await sealedCodes(database, period),
+    sealedCodes: await sealedCodes(database, who, period),
     nextNumber: (await lastNumber(database)) + 1,
-    batches: (await batchesOf(database, periodId)).map(batchView),
-    earlier: (await batchesBefore(database, period)).map(batchView),
+    batches: (await batchesOf(database, who, periodId)).map(batchView),
+    earlier: (await batchesBefore(database, who, period)).map(batchView),
   };
 }
 
 /** What the batches of a period come to by code, as far as they stand. */
-async function sealedCodes(queries: Reads, of: Parameters<typeof hoursBefore>[1]): Promise<CodeSum[]> {
-  const rows = await codesOfPeriod(queries, of.id);
+async function sealedCodes(
+  queries: Reads,
+  who: Who,
+  of: Parameters<typeof hoursBefore>[2],
+): Promise<CodeSum[]> {
+  const rows = await codesOfPeriod(queries, who, of.id);
   if (rows.length === 0) return [];
-  const previous = await hoursBefore(queries, of);
+  const previous = await hoursBefore(queries, who, of);
   return rows.map(({ code, name, kind, people, lines, hours }) => ({
     code,
     name,
@@ -93,6 +112,17 @@ async function sealedCodes(queries: Reads, of: Parameters<typeof hoursBefore>[1]
     hours,
     previousHours: previous === null ? null : (previous.get(code) ?? 0),
   }));
+}
+
+/** A batch, where everybody in it is within reach. Throws where there is none. */
+export async function batchWithin(
+  { database }: Pick<Context, 'database'>,
+  who: Who,
+  id: number,
+): Promise<BatchRow> {
+  const row = await findBatch(database, id, batchWithinReach(who));
+  if (row === undefined) throw new Problem(404, 'not-found', 'There is no such batch.');
+  return row;
 }
 
 /** A batch with what it comes to by code, and how it was delivered. */

@@ -1,9 +1,10 @@
 import type { BatchLine, Workday } from '@heath/core';
-import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { isGroupOfPeriod } from '../../computing/cards.ts';
 import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
+import type { Pays } from '../../database/happened.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import {
   approval,
@@ -26,9 +27,11 @@ import {
   takenOutLine,
   user,
 } from '../../database/schema/index.ts';
+import { batchWithinReach } from '../../rights/reach.ts';
+import type { Who } from '../../rights/who.ts';
 
-/** What the handoff adds up: one row a card. */
-export function cardSums(queries: Reads, periodId: number) {
+/** What the handoff adds up: one row a card; of those cards alone that `which` is true of. */
+export function cardSums(queries: Reads, periodId: number, which?: SQL) {
   return queries
     .select({
       groupId: card.groupId,
@@ -42,7 +45,7 @@ export function cardSums(queries: Reads, periodId: number) {
       sums: card.sums,
     })
     .from(card)
-    .where(eq(card.periodId, periodId));
+    .where(and(eq(card.periodId, periodId), which));
 }
 
 /** The pay groups of a period: of its schedule, and whoever else has cards in it; each with the batch that closed it. */
@@ -138,6 +141,7 @@ const batches = (queries: Reads) =>
       file: batchFile,
       deliveryId: lastDelivery.id,
       delivered: lastDelivery.status,
+      unansweredSince: lastDelivery.unansweredSince,
       gaveUp:
         sql<number>`EXISTS (SELECT 1 FROM task WHERE task.kind = 'deliver' AND task.subject_id = ${lastDelivery.id} AND task.status = 'failed')`.mapWith(
           Boolean,
@@ -164,14 +168,14 @@ export type BatchRow = Awaited<ReturnType<typeof batches>>[number];
 /** Batches that are handed off, or were: of what is waived nothing leaves. */
 const isHandedOff = ne(batch.kind, 'waived');
 
-export function batchesOf(queries: Reads, periodId: number): Promise<BatchRow[]> {
+export function batchesOf(queries: Reads, who: Who, periodId: number): Promise<BatchRow[]> {
   return batches(queries)
-    .where(and(eq(batch.periodId, periodId), isHandedOff))
+    .where(and(eq(batch.periodId, periodId), isHandedOff, batchWithinReach(who)))
     .orderBy(desc(batch.number));
 }
 
-export async function findBatch(queries: Reads, id: number): Promise<BatchRow | undefined> {
-  return (await batches(queries).where(and(eq(batch.id, id), isHandedOff)))[0];
+export async function findBatch(queries: Reads, id: number, which?: SQL): Promise<BatchRow | undefined> {
+  return (await batches(queries).where(and(eq(batch.id, id), isHandedOff, which)))[0];
 }
 
 /** Locks a batch until the transaction ends. */
@@ -182,9 +186,16 @@ export async function lockBatch(queries: Reads, id: number): Promise<void> {
 const MOST_EARLIER = 60;
 
 /** Batches of the periods before this one, the latest first. */
-export function batchesBefore(queries: Reads, of: typeof period.$inferSelect): Promise<BatchRow[]> {
+export function batchesBefore(queries: Reads, who: Who, of: typeof period.$inferSelect): Promise<BatchRow[]> {
   return batches(queries)
-    .where(and(eq(period.scheduleId, of.scheduleId), lt(period.firstDay, of.firstDay), isHandedOff))
+    .where(
+      and(
+        eq(period.scheduleId, of.scheduleId),
+        lt(period.firstDay, of.firstDay),
+        isHandedOff,
+        batchWithinReach(who),
+      ),
+    )
     .orderBy(desc(period.firstDay), desc(batch.number))
     .limit(MOST_EARLIER);
 }
@@ -192,6 +203,7 @@ export function batchesBefore(queries: Reads, of: typeof period.$inferSelect): P
 /** Hours by pay code of the batches that stand of the period before one; null where there are none. */
 export async function hoursBefore(
   queries: Reads,
+  who: Who,
   of: typeof period.$inferSelect,
 ): Promise<Map<string, number> | null> {
   const [before] = await queries
@@ -205,10 +217,23 @@ export async function hoursBefore(
     .select({ code: batchCode.code, hours: sql<number>`SUM(${batchCode.hours})`.mapWith(Number) })
     .from(batchCode)
     .innerJoin(batch, eq(batch.id, batchCode.batchId))
-    .where(and(eq(batch.periodId, before.id), eq(batch.kind, 'regular'), isNull(batch.ended)))
+    .where(
+      and(
+        eq(batch.periodId, before.id),
+        eq(batch.kind, 'regular'),
+        isNull(batch.ended),
+        batchWithinReach(who),
+      ),
+    )
     .groupBy(batchCode.code);
   return rows.length === 0 ? null : new Map(rows.map(({ code, hours }) => [code, hours]));
 }
+
+/** A batch changes the pay of all that it has lines of alike. */
+export const paysOfBatch = (batchId: number): Pays => ({
+  alike: (personId) =>
+    sql<boolean>`EXISTS (SELECT 1 FROM ${batchLine} WHERE ${batchLine.batchId} = ${batchId} AND ${batchLine.personId} = ${personId})`,
+});
 
 /** What a batch comes to by code. */
 export const codesOfBatch = (queries: Reads, batchId: number) =>
@@ -226,7 +251,7 @@ export const codesOfBatch = (queries: Reads, batchId: number) =>
     .orderBy(batchCode.code);
 
 /** What the batches that stand of a period come to by code. */
-export const codesOfPeriod = (queries: Reads, periodId: number) =>
+export const codesOfPeriod = (queries: Reads, who: Who, periodId: number) =>
   queries
     .select({
       code: batchCode.code,
@@ -239,7 +264,7 @@ export const codesOfPeriod = (queries: Reads, periodId: number) =>
     .from(batchCode)
     .innerJoin(batch, eq(batch.id, batchCode.batchId))
     .leftJoin(payCode, eq(payCode.code, batchCode.code))
-    .where(and(eq(batch.periodId, periodId), isNull(batch.ended), isHandedOff))
+    .where(and(eq(batch.periodId, periodId), isNull(batch.ended), isHandedOff, batchWithinReach(who)))
     .groupBy(batchCode.code)
     .orderBy(batchCode.code);
 
@@ -253,6 +278,17 @@ export async function nextNumber(queries: Queries): Promise<number> {
 }
 
 const LAST_HANDOFF = 'last-handoff';
+
+/** Lets the next batch have a number above this one. */
+export async function raiseLastNumber(queries: Queries, number: number): Promise<void> {
+  if (number <= (await lastNumber(queries))) return;
+  await queries
+    .insert(setting)
+    .values({ name: LAST_HANDOFF, value: String(number) })
+    .onDuplicateKeyUpdate({
+      set: { value: sql`GREATEST(CAST(${setting.value} AS UNSIGNED), ${number})` },
+    });
+}
 
 /** The number of the last batch. */
 export async function lastNumber(queries: Reads): Promise<number> {

@@ -6,14 +6,17 @@ import { Problem } from '../../http/problem.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { batchView } from './batch-view.ts';
 import { compareAnew, forgetDifferences } from './compare-anew.ts';
-import { endBatch, findBatch, lockBatch, sentSince, unseal } from './store.ts';
+import { askWhatIsThere } from './deliveries/doubt.ts';
+import { NoAnswer } from './deliveries/pay-system.ts';
+import { unmatchedObjection } from './deliveries/unmatched.ts';
+import { endBatch, findBatch, lockBatch, paysOfBatch, sentSince, unseal } from './store.ts';
 
 /**
  * Takes a batch back: before it was sent, it is reopened; after that it is declared void, only while the pay system has accepted nothing of
- * it. Its cards are open again; the batch stays as it was, and says so.
+ * it, which it is asked about where it did not say. Its cards are open again; the batch stays as it was, and says so.
  */
-export function takeBack(
-  context: Pick<Context, 'database' | 'clock'>,
+export async function takeBack(
+  context: Pick<Context, 'database' | 'clock' | 'payIntake'>,
   who: Who,
   write: Write | null,
   id: number,
@@ -21,14 +24,22 @@ export function takeBack(
   reason: string,
 ): Promise<null> {
   const userId = somebody(who);
+  let unanswered: string | null = null;
+  try {
+    await askWhatIsThere(context, id);
+  } catch (error) {
+    if (!(error instanceof NoAnswer)) throw error;
+    unanswered = error.message;
+  }
   return once(context, who, write, async (tx, tell) => {
     // Whoever delivers it holds it, too.
     await lockBatch(tx, id);
     const row = await findBatch(tx, id);
     if (row === undefined) throw new Problem(404, 'not-found', 'There is no such batch.');
     const { state } = batchView(row);
-    const objection = cannotTakeBack(state, how);
-    if (objection !== null) throw new Problem(409, 'sealed', objection);
+    const objection = cannotTakeBack(state, how, unanswered) ?? (await unmatchedObjection(tx));
+    if (objection !== null)
+      throw new Problem(409, state === 'in doubt' || state === 'gave up' ? 'in-doubt' : 'sealed', objection);
     const ended = { ended: how, endedReason: reason, endedBy: userId, endedAt: context.clock.now() };
     const since = await sentSince(tx, row.batch);
     const sent = since.find(({ kind }) => kind !== 'waived');
@@ -46,16 +57,22 @@ export function takeBack(
     await endBatch(tx, id, ended);
     // Its cards are open again, and computed where they changed meanwhile, also where it had no lines.
     await tx.execute(askForRecomputeQuery(row.batch.periodId));
-    tell({ what: how, about: 'batch', aboutId: id, after: { reason } });
+    tell({ what: how, about: 'batch', aboutId: id, pays: paysOfBatch(id), after: { reason } });
     return null;
   });
 }
 
 /** Why a batch cannot be taken back this way; null where it can. */
-function cannotTakeBack(state: HandoffBatch['state'], how: 'reopened' | 'void'): string | null {
+function cannotTakeBack(
+  state: HandoffBatch['state'],
+  how: 'reopened' | 'void',
+  unanswered: string | null,
+): string | null {
   if (state === 'reopened' || state === 'void') return 'This batch was taken back already.';
   if (state === 'under way')
     return 'This batch is on its way to the pay system just now. Wait for the answer.';
+  if (state === 'in doubt' || state === 'gave up')
+    return `It is in doubt whether the pay system has this batch, so it cannot be taken back. ${unanswered ?? 'Its answer contradicts itself.'} Ask it again, or state what it has.`;
   if (state === 'accepted' || state === 'in part')
     return 'The pay system has accepted it, so people are paid by it. What is wrong goes out as a correction.';
   if (how === 'reopened' && state !== 'sealed')

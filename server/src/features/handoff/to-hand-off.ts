@@ -5,6 +5,8 @@ import { Problem } from '../../http/problem.ts';
 import { headOf } from '../../pay/batch-lines.ts';
 import { layoutInUse } from '../../pay/layout-in-use.ts';
 import { currentMapping } from '../../pay/mapping.ts';
+import { groupsWithin, refusePartOf } from '../../rights/reach.ts';
+import type { Who } from '../../rights/who.ts';
 import { correctingNow } from './correcting.ts';
 import type { ToHandOff } from './gather.ts';
 import { allGroups, cardSums, groupsOf } from './store.ts';
@@ -16,15 +18,25 @@ async function layoutOfFiles(queries: Reads): Promise<ToHandOff['layout']> {
   throw new Problem(409, 'not-ready', 'There is no layout for the file yet. Make one under Pay files first.');
 }
 
-/** What is to be handed off of a period: some of its pay groups, or all that are open. */
+/** What is to be handed off of a period: some of its pay groups, or all that are open and whose every card is within reach. */
 export async function toHandOff(
   queries: Reads,
+  who: Who,
   periodId: number,
   asked: readonly number[] | undefined,
   number: number,
 ): Promise<ToHandOff> {
   const period = await periodAt(queries, periodId);
-  const all = await groupsOf(queries, period);
+  const there = await groupsOf(queries, period);
+  const within = new Set(
+    await groupsWithin(
+      queries,
+      who,
+      periodId,
+      there.map(({ id }) => id),
+    ),
+  );
+  const all = there.filter(({ id }) => within.has(id));
   for (const id of asked ?? []) {
     const group = all.find((one) => one.id === id);
     if (group === undefined)
@@ -52,9 +64,11 @@ export async function toHandOff(
 /** The differences that are approved, of every pay group, as a batch of their own. */
 export async function differencesToHandOff(
   queries: Reads,
+  who: Who,
   periodId: number,
   number: number,
 ): Promise<ToHandOff> {
+  refusePartOf(who);
   const period = await periodAt(queries, periodId);
   const layout = await layoutOfFiles(queries);
   const correcting = await correctingNow(queries, await allGroups(queries));

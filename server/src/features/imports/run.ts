@@ -43,15 +43,22 @@ export async function runImport(
 ): Promise<void> {
   const found = await findImport(database, claimed.subjectId);
   if (found === undefined || found.file.status !== 'queued') return;
+  const by = { userId: found.file.madeBy, personId: found.personId, at: clock.now() };
   try {
-    await writing(database, { userId: found.file.madeBy, at: clock.now() }, (queries, tell, connection) =>
+    await writing(database, by, (queries, tell, connection) =>
       importAll(database, { queries, tell, connection }, clock, claimed, found.file, progress),
     );
   } catch (error) {
     if (!(error instanceof UnreadableFile)) throw error;
-    await writing(database, { userId: found.file.madeBy, at: clock.now() }, async (tx, tell) => {
+    await writing(database, by, async (tx, tell) => {
       await updateImport(tx, claimed.subjectId, { status: 'failed', error: error.message });
-      tell({ what: 'not imported', about: 'import_file', aboutId: claimed.subjectId, after: error.message });
+      tell({
+        what: 'not imported',
+        about: 'import_file',
+        aboutId: claimed.subjectId,
+        pays: 'nobody',
+        after: error.message,
+      });
     });
   }
 }
@@ -136,6 +143,7 @@ async function importAll(
     what: 'imported',
     about: 'import_file',
     aboutId: file.id,
+    pays: { alike: (personId) => found.people.has(personId) },
     after: { added: loaded.added, known: loaded.known, refused: found.refusals.length },
   });
   const [ended] = await queries

@@ -52,7 +52,13 @@ export async function receive(
     if ('unreadable' in inspected) throw new Problem(422, 'invalid', inspected.unreadable, { field: 'file' });
     const kept = await once(context, who, write, async (tx, tell) => {
       await updateImport(tx, id, { status: 'to confirm', bytes, sha256, ...inspected });
-      tell({ what: 'received', about: 'import_file', aboutId: id, after: { name, bytes, sha256 } });
+      tell({
+        what: 'received',
+        about: 'import_file',
+        aboutId: id,
+        pays: 'nobody',
+        after: { name, bytes, sha256 },
+      });
       return id;
     });
     // The same upload came twice at once; the first is the one.
@@ -166,7 +172,7 @@ export async function start(
     }
     if (!(await queueImport(tx, id, mapping)))
       throw new Problem(409, 'stale', 'This file is being imported, or was.');
-    tell({ what: 'started', about: 'import_file', aboutId: id, after: mapping });
+    tell({ what: 'started', about: 'import_file', aboutId: id, pays: 'nobody', after: mapping });
     return null;
   });
   context.nudge();

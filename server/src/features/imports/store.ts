@@ -87,6 +87,8 @@ const withUser = (queries: Reads) =>
     .select({
       file: importFile,
       by: user.name,
+      /** Whose pay is their own. */
+      personId: user.personId,
       done: task.done,
       total: task.total,
       taskStatus: task.status,

@@ -62,7 +62,7 @@ export async function createLayout(
     if (there.length >= MOST_LAYOUTS)
       throw new Problem(409, 'invalid', `There are ${MOST_LAYOUTS} layouts already. Take one away first.`);
     const id = await addLayout(tx, randomBytes(8).toString('hex'), says, there.length === 0);
-    tell({ what: 'added', about: 'layout', aboutId: id, after: says });
+    tell({ what: 'added', about: 'layout', aboutId: id, pays: 'nobody', after: says });
     return id;
   });
 }
@@ -87,7 +87,7 @@ export async function keepLayout(
         'Somebody changed this layout meanwhile. Yours is not kept; look at theirs first.',
       );
     await changeLayout(tx, id, says, version + 1);
-    tell({ what: 'changed', about: 'layout', aboutId: id, before: was.says, after: says });
+    tell({ what: 'changed', about: 'layout', aboutId: id, pays: 'nobody', before: was.says, after: says });
     return null;
   });
 }
@@ -100,7 +100,7 @@ export function dropLayout(context: Asks, who: Who, write: Write | null, id: num
     if (was.isInUse)
       throw new Problem(409, 'invalid', 'Handoffs are made in this layout. Use another one first.');
     await removeLayout(tx, id);
-    tell({ what: 'taken away', about: 'layout', aboutId: id, before: was.says });
+    tell({ what: 'taken away', about: 'layout', aboutId: id, pays: 'nobody', before: was.says });
     return null;
   });
 }
@@ -112,7 +112,7 @@ export function useLayout(context: Asks, who: Who, write: Write | null, id: numb
       throw new Problem(404, 'not-found', 'There is no such layout.');
     const before = (await layouts(tx)).find(({ isInUse }) => isInUse)?.id ?? null;
     await use(tx, id);
-    tell({ what: 'used', about: 'layout', aboutId: id, before: { layout: before } });
+    tell({ what: 'used', about: 'layout', aboutId: id, pays: 'nobody', before: { layout: before } });
     return null;
   });
 }

@@ -140,7 +140,7 @@ describe('what a mapping would do', () => {
         await keep(rules, now.id);
         expect((await mappingNow(company)).rules).toEqual(rules);
         expect((await preview(rules)).changes).toEqual([]);
-        const { checks } = await checkHandoff(company, company.periodId, undefined, quiet);
+        const { checks } = await checkHandoff(company, company.who, company.periodId, undefined, quiet);
         const uncaught = checks.find(({ name }) => name === 'mapped')!.count;
         expect(uncaught > 0).toBe(places.includes(-1));
       }),

@@ -20,6 +20,7 @@ import { Problem } from '../../http/problem.ts';
 import { namesOfAmounts } from '../../pay/amounts.ts';
 import { asksForHolidays, linesOfCards, placesByNumber } from '../../pay/lines.ts';
 import { currentMapping } from '../../pay/mapping.ts';
+import { idsOfNumbers } from '../../pay/people-by-number.ts';
 import { jobNames, lineWords } from '../../pay/words.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { addMapping, allRulebooks, codesByCode, leaveClasses, namesOf } from './store.ts';
@@ -161,11 +162,32 @@ export async function keepMapping(
       what: 'mapped',
       about: 'mapping',
       aboutId: id,
+      pays: { alike: () => true, each: await peopleNamedOtherwise(tx, now.rules, rules) },
       before: { mapping: now.id },
       after: { rules: rules.length },
     });
     return null;
   });
+}
+
+/** Ids of people whom rules name by their numbers, and who are named otherwise than before. */
+async function peopleNamedOtherwise(
+  tx: Queries,
+  before: readonly MappingRule[],
+  after: readonly MappingRule[],
+): Promise<number[]> {
+  const byNumber = (rules: readonly MappingRule[]) => {
+    const named = new Map<string, string>();
+    for (const rule of rules)
+      for (const number of rule.when.people ?? [])
+        named.set(number, `${named.get(number) ?? ''}${JSON.stringify(rule)}`);
+    return named;
+  };
+  const [was, is] = [byNumber(before), byNumber(after)];
+  const numbers = [...new Set([...was.keys(), ...is.keys()])].filter(
+    (number) => was.get(number) !== is.get(number),
+  );
+  return idsOfNumbers(tx, numbers);
 }
 
 /** Refuses rules that pay under a code that is none, or name what is not there. */

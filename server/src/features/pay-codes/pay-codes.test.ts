@@ -19,12 +19,12 @@ const takesCodes = (text: string) => takeCodes(company, company.who, null, text)
 const takesPeople = (text: string) => takePeople(company, company.who, null, text);
 const takesRates = (text: string) => takeRates(company, company.who, null, text);
 const codesNow = async () =>
-  new Map((await payCodes(company)).codes.map(({ id: _, ...code }) => [code.code, code]));
+  new Map((await payCodes(company, company.who)).codes.map(({ id: _, ...code }) => [code.code, code]));
 const peopleNow = async () =>
   new Map((await company.database.select().from(knownPerson)).map((one) => [one.number, one]));
 const ratesNow = async () =>
   new Map(
-    (await ratesOf(company)).rates.map(({ number, jobType, firstDay, rate }) => [
+    (await ratesOf(company, company.who)).rates.map(({ number, jobType, firstDay, rate }) => [
       `${number} ${jobType ?? ''} ${workdayToIso(firstDay)}`,
       rate,
     ]),

@@ -4,16 +4,17 @@ import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { dayIn, readList, refuse, refuseTwice } from '../../http/lists.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
+import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
 import { jobTypes, keepRates, rates } from './store.ts';
 
 /** What an hour of somebody's work costs, by number and day. */
-export async function ratesOf({ database }: Pick<Context, 'database'>): Promise<RatesReply> {
+export async function ratesOf({ database }: Pick<Context, 'database'>, who: Who): Promise<RatesReply> {
+  const within = await peopleWithin(database, who);
   return {
-    rates: (await rates(database)).map(({ jobType, ...rate }) => ({
-      ...rate,
-      jobType: jobType === '' ? null : jobType,
-    })),
+    rates: (await rates(database))
+      .filter(({ personId }) => within === null || within.has(personId))
+      .map(({ jobType, ...rate }) => ({ ...rate, jobType: jobType === '' ? null : jobType })),
   };
 }
 
@@ -32,12 +33,12 @@ export function takeRates(
   text: string,
 ): Promise<ListReply> {
   return once(context, who, write, async (tx, tell) => {
-    const [ids, types] = [await idsByNumber(tx), await jobTypes(tx)];
+    const [ids, types, within] = [await idsByNumber(tx), await jobTypes(tx), await peopleWithin(tx, who)];
     const listed = readList<keyof typeof HEADINGS>(text, HEADINGS, ['number', 'rate', 'first day']).map(
       ({ line, of }) => {
         const wrong = (field: string, says: string) => refuse(line, says, field);
         const personId = ids.get(of.number ?? '');
-        if (personId === undefined)
+        if (personId === undefined || (within !== null && !within.has(personId)))
           throw wrong('number', `nobody has the number ${of.number ?? 'that is missing'}.`);
         const rate = readRate(of.rate ?? '');
         if (rate === null)
@@ -68,15 +69,22 @@ export function takeRates(
     const known = new Map(
       (await rates(tx)).map((one) => [`${one.personId}\t${one.jobType}\t${one.firstDay}`, one.rate]),
     );
-    const added = listed.filter(({ key }) => !known.has(key)).length;
-    const changed = listed.filter(({ key, rate }) => known.has(key) && known.get(key) !== rate).length;
+    const isNew = listed.filter(({ key }) => !known.has(key));
+    const differs = listed.filter(({ key, rate }) => known.has(key) && known.get(key) !== rate);
+    const [added, changed] = [isNew.length, differs.length];
     await keepRates(
       tx,
       listed.map(({ key: _, line: _line, number: _number, ...rate }) => rate),
     );
     const inList = new Set(listed.map(({ key }) => key));
     const notInList = [...known.keys()].filter((key) => !inList.has(key)).length;
-    tell({ what: 'list taken', about: 'pay_rate', aboutId: 0, after: { added, changed, notInList } });
+    tell({
+      what: 'list taken',
+      about: 'pay_rate',
+      aboutId: 0,
+      pays: [...isNew, ...differs].map(({ personId }) => personId),
+      after: { added, changed, notInList },
+    });
     return { added, changed, notInList };
   });
 }

@@ -14,19 +14,19 @@ const MOST_OF_A_LIST = '8mb';
 
 export function payCodeRoutes(context: Context): Router {
   const routes = guarded();
-  routes.get('/pay-codes', async (_request, response) => {
-    answer(response, 'GET /pay-codes', await payCodes(context));
+  routes.get('/pay-codes', async (request, response) => {
+    answer(response, 'GET /pay-codes', await payCodes(context, whoOf(request)));
   });
   routes.post('/pay-codes', async (request, response) => {
     await createCode(context, whoOf(request), writeOf(request), valid(AddCodeRequest, request.body));
-    answer(response, 'POST /pay-codes', await afterwards(() => payCodes(context)));
+    answer(response, 'POST /pay-codes', await afterwards(() => payCodes(context, whoOf(request))));
   });
   routes.put('/pay-codes/list', async (request, response) => {
     const list = await textIn(request, MOST_OF_A_LIST);
     answer(response, 'PUT /pay-codes/list', await takeCodes(context, whoOf(request), writeOf(request), list));
   });
-  routes.get('/pay-codes/rates', async (_request, response) => {
-    answer(response, 'GET /pay-codes/rates', await ratesOf(context));
+  routes.get('/pay-codes/rates', async (request, response) => {
+    answer(response, 'GET /pay-codes/rates', await ratesOf(context, whoOf(request)));
   });
   routes.put('/pay-codes/rates', async (request, response) => {
     const list = await textIn(request, MOST_OF_A_LIST);

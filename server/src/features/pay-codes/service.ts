@@ -1,19 +1,30 @@
-import { AddCodeRequest, CODE_KINDS, type ListReply, type PayCodesReply } from '@heath/contract';
+import { AddCodeRequest, CODE_KINDS, has, type ListReply, type PayCodesReply } from '@heath/contract';
 import * as v from 'valibot';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { dayIn, readList, refuse, refuseTwice } from '../../http/lists.ts';
 import { Problem } from '../../http/problem.ts';
+import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
 import { addCode, changeCode, codes, findCodeNamed, keepKnown, knownPeople, unknownPeople } from './store.ts';
 
 type Asks = Pick<Context, 'database' | 'clock'>;
 
-export async function payCodes({ database }: Pick<Context, 'database'>): Promise<PayCodesReply> {
+/** The pay codes, and, for whoever sees what is paid, whom within their reach the pay system does not know. */
+export async function payCodes({ database }: Pick<Context, 'database'>, who: Who): Promise<PayCodesReply> {
   const known = (await knownPeople(database)).length;
+  const within = await peopleWithin(database, who);
   return {
     codes: await codes(database),
-    people: known === 0 ? null : { known, unknown: await unknownPeople(database) },
+    people:
+      known === 0 || !has(who.roles, 'see pay')
+        ? null
+        : {
+            known,
+            unknown: (await unknownPeople(database)).filter(
+              ({ personId }) => within === null || within.has(personId),
+            ),
+          },
   };
 }
 
@@ -32,7 +43,7 @@ export function createCode(
       });
     }
     const id = await addCode(tx, added);
-    tell({ what: 'added', about: 'pay_code', aboutId: id, after: added });
+    tell({ what: 'added', about: 'pay_code', aboutId: id, pays: 'nobody', after: added });
     return id;
   });
 }
@@ -92,7 +103,13 @@ export function takeCodes(context: Asks, who: Who, write: Write | null, text: st
     }
     const inList = new Set(listed.map(({ code }) => code));
     const notInList = [...before.keys()].filter((code) => !inList.has(code)).length;
-    tell({ what: 'list taken', about: 'pay_code', aboutId: 0, after: { added, changed, notInList } });
+    tell({
+      what: 'list taken',
+      about: 'pay_code',
+      aboutId: 0,
+      pays: 'nobody',
+      after: { added, changed, notInList },
+    });
     return { added, changed, notInList };
   });
 }
@@ -148,7 +165,13 @@ export function takePeople(context: Asks, who: Who, write: Write | null, text: s
     );
     const inList = new Set(listed.map(({ number }) => number));
     const notInList = [...before.keys()].filter((number) => !inList.has(number)).length;
-    tell({ what: 'list taken', about: 'known_person', aboutId: 0, after: { added, changed, notInList } });
+    tell({
+      what: 'list taken',
+      about: 'known_person',
+      aboutId: 0,
+      pays: 'nobody',
+      after: { added, changed, notInList },
+    });
     return { added, changed, notInList };
   });
 }

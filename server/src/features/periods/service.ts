@@ -9,6 +9,7 @@ import { type Instant, instantToIso, workday } from '@heath/core';
 import { askForRecomputeQuery, ensureCards } from '../../computing/cards.ts';
 import { todayOf } from '../../computing/today.ts';
 import { once, type Write } from '../../database/answered.ts';
+import { EVERYBODY } from '../../database/happened.ts';
 import type { Context } from '../../http/context.ts';
 import { PAID_AFTER_DAYS } from '../../pay/batch-lines.ts';
 import { somebody, type Who } from '../../rights/who.ts';
@@ -124,6 +125,7 @@ export function lockDays(
       what,
       about: 'day_lock',
       aboutId: id,
+      pays: 'nobody',
       before: { until: before?.until ?? null },
       after: { until, reason },
     });
@@ -179,7 +181,13 @@ export function makePayPeriods(
         await ensureCards(tx, id);
         await tx.execute(askForRecomputeQuery(id));
       }
-      tell({ what: 'periods made', about: 'schedule', aboutId: scheduleId, after: partView(part) });
+      tell({
+        what: 'periods made',
+        about: 'schedule',
+        aboutId: scheduleId,
+        pays: EVERYBODY,
+        after: partView(part),
+      });
     }
     return null;
   });

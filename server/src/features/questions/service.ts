@@ -95,7 +95,13 @@ export function ask(
       madeBy: somebody(who),
       madeAt: context.clock.now(),
     });
-    tell({ what: 'asked', about: 'question', aboutId: id, after: { ...key, exception, of, text } });
+    tell({
+      what: 'asked',
+      about: 'question',
+      aboutId: id,
+      pays: 'nobody',
+      after: { ...key, exception, of, text },
+    });
     return id;
   });
 }
@@ -130,7 +136,7 @@ export function answerQuestion(
     if (!isAskedOf(who, found) && !mayNote)
       throw new Problem(403, 'not-allowed', 'This is asked of somebody else.');
     await addEvent(tx, { questionId: id, what: 'answered', text, ends: id, ...madeBy(context, who) });
-    tell({ what: 'answered', about: 'question', aboutId: id, after: { text } });
+    tell({ what: 'answered', about: 'question', aboutId: id, pays: 'nobody', after: { text } });
     return null;
   });
 }
@@ -144,10 +150,16 @@ export function follow(
   what: 'reminded' | 'withdrawn',
 ): Promise<null> {
   return once(context, who, write, async (tx, tell) => {
-    await waiting(tx, who, periodId, id);
+    const found = await waiting(tx, who, periodId, id);
+    if (isOwn(who, found))
+      throw new Problem(
+        403,
+        'own-card',
+        'This is asked about your own card. Answer it, or leave it to whoever asked.',
+      );
     const ends = what === 'withdrawn' ? id : null;
     await addEvent(tx, { questionId: id, what, ends, ...madeBy(context, who) });
-    tell({ what, about: 'question', aboutId: id });
+    tell({ what, about: 'question', aboutId: id, pays: 'nobody' });
     return null;
   });
 }

@@ -20,7 +20,7 @@ export function reasonRoutes(context: Context): Router {
     const who = whoOf(request);
     await once(context, who, writeOf(request), async (tx, tell) => {
       const id = await keepReason(tx, { text, madeBy: somebody(who), madeAt: clock.now() });
-      tell({ what: 'kept', about: 'reason', aboutId: id, after: { text } });
+      tell({ what: 'kept', about: 'reason', aboutId: id, pays: 'nobody', after: { text } });
       return null;
     });
     answer(response, 'POST /reasons', { reasons: await afterwards(() => reasons(database)) });

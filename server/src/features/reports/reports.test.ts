@@ -42,7 +42,7 @@ describe('the reports of a period', () => {
   it('cost what the lines of the cards cost by the rates of the day, counted a second way', async () => {
     const byNumber = new Map(people(64).map((one) => [one.number, demoRates(one)]));
     const stored = await company.database.select().from(card);
-    const { rates } = await ratesOf(company);
+    const { rates } = await ratesOf(company, company.who);
     const numbers = new Map(rates.map(({ personId, number }) => [personId, number]));
     const storm = new Set<number>();
     const reply = await report('hours-and-cost', { by: 'person' });
@@ -247,7 +247,7 @@ describe('a list of rates', () => {
       added: 0,
       changed: 1,
     });
-    const { rates } = await ratesOf(company);
+    const { rates } = await ratesOf(company, company.who);
     expect(
       rates.find(({ number, firstDay }) => number === 'MF-0101' && firstDay === workdayFromIso('2026-10-20'))
         ?.rate,
@@ -263,8 +263,8 @@ describe('a list of rates', () => {
     ['number,rate,from\nMF-0101,20,2026-10-21\nMF-0101,21,2026-10-21\n', 'in line 2 already'],
     ['number,rate\nMF-0101,20\n', 'has no column for the first day'],
   ])('that is wrong is refused, and changes nothing: %j', async (text, says) => {
-    const before = await ratesOf(company);
+    const before = await ratesOf(company, company.who);
     await expect(take(text)).rejects.toThrow(says);
-    expect(await ratesOf(company)).toEqual(before);
+    expect(await ratesOf(company, company.who)).toEqual(before);
   });
 });

@@ -3,6 +3,7 @@ import { checkProofDays, compileRulebook, namesFrom, workdayToIso } from '@heath
 import { askForRecomputeQuery, periodsFrom, touchByRulebookQuery } from '../../computing/cards.ts';
 import { carriedNames } from '../../computing/rulebooks.ts';
 import { once, type Write } from '../../database/answered.ts';
+import { EVERYBODY } from '../../database/happened.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { lockedUntil, refuseLocked } from '../../pay/locked-days.ts';
@@ -97,6 +98,7 @@ export function addEdition(
       what: 'edition added',
       about: 'rulebook_edition',
       aboutId: id,
+      pays: EVERYBODY,
       after: { rulebook: found.name, edition, firstDay: workdayToIso(firstDay), periods: periods.length },
     });
     return null;

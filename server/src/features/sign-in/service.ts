@@ -32,10 +32,14 @@ export async function changePassword(
   if (wanted === current)
     throw new Problem(422, 'invalid', 'The new password is the present one.', { field: 'wanted' });
   const passwordHash = await hashPassword(wanted);
-  await writing(database, { userId: found.id, at: clock.now() }, async (tx, tell) => {
-    await tx.update(user).set({ passwordHash, passwordIsGiven: false }).where(eq(user.id, found.id));
-    tell({ what: 'changed password', about: 'user', aboutId: found.id });
-  });
+  await writing(
+    database,
+    { userId: found.id, personId: found.personId, at: clock.now() },
+    async (tx, tell) => {
+      await tx.update(user).set({ passwordHash, passwordIsGiven: false }).where(eq(user.id, found.id));
+      tell({ what: 'changed password', about: 'user', aboutId: found.id, pays: 'nobody' });
+    },
+  );
   return { id: found.id };
 }
 

@@ -1,4 +1,4 @@
-import type { TasksReply, TaskView } from '@heath/contract';
+import { has, type TasksReply, type TaskView } from '@heath/contract';
 import type { Router } from 'express';
 import { once } from '../../database/answered.ts';
 import { answer } from '../../http/answer.ts';
@@ -7,7 +7,7 @@ import { sendEvents } from '../../http/events.ts';
 import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { cancelImport, newestTask, type OpenTask, openTasks, tryAgain } from './store.ts';
+import { cancelImport, kindOf, newestTask, type OpenTask, openTasks, tryAgain } from './store.ts';
 import { TaskWatch } from './watch.ts';
 
 const view = ({ name, firstDay, lastDay, status, ...rest }: OpenTask): TaskView => ({
@@ -39,17 +39,20 @@ export function taskRoutes(context: Context): Router {
     await once(context, whoOf(request), writeOf(request), async (tx, tell) => {
       if (!(await cancelImport(tx, id)))
         throw new Problem(409, 'stale', 'This is no import that goes on: there is nothing to cancel.');
-      tell({ what: 'canceled', about: 'task', aboutId: id });
+      tell({ what: 'canceled', about: 'task', aboutId: id, pays: 'nobody' });
       return null;
     });
     answer(response, 'DELETE /tasks/:task', await afterwards(reply));
   });
   routes.post('/tasks/:task/retry', async (request, response) => {
     const id = valid(IdParam, request.params.task);
-    await once(context, whoOf(request), writeOf(request), async (tx, tell) => {
+    const who = whoOf(request);
+    await once(context, who, writeOf(request), async (tx, tell) => {
+      if ((await kindOf(tx, id)) === 'deliver' && !has(who.roles, 'hand off'))
+        throw new Problem(403, 'not-allowed', 'Your role does not allow this.');
       if (!(await tryAgain(tx, id)))
         throw new Problem(409, 'stale', 'This is no longer waiting to be tried again.');
-      tell({ what: 'tried again', about: 'task', aboutId: id });
+      tell({ what: 'tried again', about: 'task', aboutId: id, pays: 'nobody' });
       return null;
     });
     context.nudge();

@@ -63,6 +63,12 @@ export async function cancelImport(queries: Keeps, id: number): Promise<boolean>
   return result.affectedRows === 1;
 }
 
+/** What a task does; undefined where there is none. */
+export async function kindOf(queries: Reads, id: number) {
+  const [row] = await queries.select({ kind: task.kind }).from(task).where(eq(task.id, id));
+  return row?.kind;
+}
+
 /** Lets a task that gave up begin anew. False where there is none such. */
 export async function tryAgain(queries: Keeps, id: number): Promise<boolean> {
   const [result] = await queries

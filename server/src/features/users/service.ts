@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { AddUserRequest, ChangeUserRequest, UserReply, UserView } from '@heath/contract';
+import type { AddUserRequest, ChangeUserRequest, Role, UserReply, UserView } from '@heath/contract';
 import { eq } from 'drizzle-orm';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
@@ -9,7 +9,14 @@ import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
 import { hashPassword } from '../../rights/passwords.ts';
 import type { Who } from '../../rights/who.ts';
-import { personExists, setRights, users } from './store.ts';
+import {
+  GAVE_THEMSELVES,
+  lockAdministrators,
+  otherAdministrator,
+  personExists,
+  setRights,
+  users,
+} from './store.ts';
 
 type Given = Pick<Context, 'database' | 'clock'>;
 
@@ -44,6 +51,7 @@ export async function addUser(
         what: 'added',
         about: 'user',
         aboutId: made.insertId,
+        pays: 'nobody',
         after: { username, name, personId, ...rights },
       });
       return made.insertId;
@@ -73,9 +81,19 @@ export async function changeUser(
     );
   await refusingWhatIsNotThere(() =>
     once(context, who, write, async (tx, tell) => {
+      // Of two administrators who end each other at once, one waits here for the other.
+      await lockAdministrators(tx);
       const before = (await users(tx)).find((one) => one.id === id);
       if (before === undefined) throw new Problem(404, 'not-found', 'There is no such user.');
       await checkPerson(tx, personId);
+      const isForOneself = id === who.userId && touchesPay(before, { personId, ...rights });
+      const other = isForOneself ? await otherAdministrator(tx, id) : null;
+      if (other !== null)
+        throw new Problem(
+          403,
+          'not-allowed',
+          `Nobody gives themselves what touches pay, or changes whose card is their own. ${other} can do it for you.`,
+        );
       await tx
         .update(user)
         .set({
@@ -87,9 +105,10 @@ export async function changeUser(
       await setRights(tx, id, rights);
       if (ended || passwordHash !== null) await tx.delete(session).where(eq(session.userId, id));
       tell({
-        what: newPassword ? 'gave a password' : 'changed',
+        what: isForOneself ? GAVE_THEMSELVES : newPassword ? 'gave a password' : 'changed',
         about: 'user',
         aboutId: id,
+        pays: 'nobody',
         before,
         after: { ...before, personId, ended, ...rights },
       });
@@ -98,6 +117,30 @@ export async function changeUser(
   );
   const isGiven = passwordHash !== null && (await isNew(context, id, passwordHash));
   return { user: await userOr404(context, id), password: isGiven ? password : null };
+}
+
+/** Roles that change what people are paid. */
+const PAY_ROLES: readonly Role[] = ['specialist', 'supervisor'];
+
+type Rights = Pick<UserView, 'roles' | 'reach' | 'personId'>;
+
+/** Whether a user can touch more of what is paid than before, or has another card as their own. */
+function touchesPay(before: Rights, after: Rights): boolean {
+  const isIn = ({ roles }: Rights) => PAY_ROLES.filter((role) => roles.includes(role));
+  const parts = ({ reach }: Rights) => [
+    ...(reach.all ? ['all'] : []),
+    ...(reach.reports ? ['reports'] : []),
+    ...reach.groups.map((id) => `group ${id}`),
+    ...reach.sites.map((id) => `site ${id}`),
+    ...reach.departments.map((id) => `department ${id}`),
+  ];
+  const gains = (now: readonly string[], then: readonly string[]) =>
+    now.some((one) => !then.includes(one) && !then.includes('all'));
+  return (
+    before.personId !== after.personId ||
+    isIn(after).some((role) => !before.roles.includes(role)) ||
+    (isIn(after).length > 0 && gains(parts(after), parts(before)))
+  );
 }
 
 /** A write that was answered before gave another password, which is not told twice. */

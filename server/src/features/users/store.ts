@@ -1,7 +1,8 @@
 import type { AddUserRequest, UserView } from '@heath/contract';
-import { eq } from 'drizzle-orm';
+import { type Instant, instantToIso } from '@heath/core';
+import { and, eq, isNull, max, ne } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
-import { person, user, userReach, userRole } from '../../database/schema/index.ts';
+import { happened, person, user, userReach, userRole } from '../../database/schema/index.ts';
 import { reachOf } from '../../rights/who.ts';
 
 /** All users, by name. */
@@ -9,6 +10,12 @@ export async function users(queries: Reads): Promise<UserView[]> {
   const rows = await queries.select().from(user).orderBy(user.name, user.id);
   const roles = await queries.select().from(userRole);
   const reaches = await queries.select().from(userReach).orderBy(userReach.id);
+  const gave = await queries
+    .select({ id: happened.aboutId, at: max(happened.at) })
+    .from(happened)
+    .where(and(eq(happened.about, 'user'), eq(happened.what, GAVE_THEMSELVES)))
+    .groupBy(happened.aboutId);
+  const gaveAt = new Map(gave.map(({ id, at }) => [id, at]));
   return rows.map(({ id, username, name, personId, endedAt }) => {
     return {
       id,
@@ -18,6 +25,7 @@ export async function users(queries: Reads): Promise<UserView[]> {
       reach: reachOf(reaches.filter(({ userId }) => userId === id)),
       personId,
       ended: endedAt !== null,
+      gaveThemselves: asMoment(gaveAt.get(id) ?? null),
     };
   });
 }
@@ -40,6 +48,28 @@ export async function setRights(
     ...reach.departments.map((departmentId) => ({ userId, kind: 'department' as const, departmentId })),
   ];
   if (rows.length > 0) await tx.insert(userReach).values(rows);
+}
+
+const asMoment = (at: number | null) => (at === null ? null : instantToIso(at as Instant));
+
+/** What happened where a sole administrator gave themselves what touches pay. */
+export const GAVE_THEMSELVES = 'gave themselves what touches pay';
+
+/** Locks who is an administrator until the transaction ends. */
+export async function lockAdministrators(tx: Queries): Promise<void> {
+  await tx.select().from(userRole).where(eq(userRole.role, 'administrator')).for('update');
+}
+
+/** The name of another administrator who signs in; null where there is none. */
+export async function otherAdministrator(queries: Reads, userId: number): Promise<string | null> {
+  const [row] = await queries
+    .select({ name: user.name })
+    .from(user)
+    .innerJoin(userRole, eq(userRole.userId, user.id))
+    .where(and(eq(userRole.role, 'administrator'), ne(user.id, userId), isNull(user.endedAt)))
+    .orderBy(user.name)
+    .limit(1);
+  return row?.name ?? null;
 }
 
 /** Whether there is a person of this number. */

@@ -79,6 +79,7 @@ const row = (id: number, by: string | null, what: string, after: unknown = null)
   about: 'x',
   aboutId: 1,
   before: null,
+  isOwnPay: false,
   after,
 });
 
@@ -148,7 +149,7 @@ describe('what others did', () => {
   });
 
   it('tells an answer to a question from that of the pay system', () => {
-    const row = { at: '2026-11-02T09:00:00Z', aboutId: 1, before: null, what: 'answered' };
+    const row = { at: '2026-11-02T09:00:00Z', aboutId: 1, before: null, isOwnPay: false, what: 'answered' };
     const happened = [
       { ...row, id: 4, by: null, about: 'delivery', after: { status: 'in part', refused: 3 } },
       { ...row, id: 3, by: 'Piotr', about: 'question', after: { text: 'I did' } },

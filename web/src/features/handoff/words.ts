@@ -7,7 +7,9 @@ export const STATES: Readonly<Record<HandoffBatch['state'], string>> = {
   accepted: 'accepted',
   'in part': 'accepted in part',
   refused: 'refused',
-  'gave up': 'no answer',
+  'gave up': 'not sent',
+  'in doubt': 'in doubt',
+  'not taken': 'not taken',
   reopened: 'reopened',
   void: 'void',
 };
@@ -18,9 +20,11 @@ export const ANSWERS: Readonly<Record<Delivery['status'], string>> = {
   accepted: 'Accepted',
   'in part': 'Accepted in part',
   refused: 'Refused',
-  'gave up': 'No answer',
+  'gave up': 'Not sent',
+  'in doubt': 'In doubt',
+  'not taken': 'Not taken',
 };
 
 /** Whether somebody should do something about it. */
 export const isTrouble = (state: HandoffBatch['state']): boolean =>
-  state === 'in part' || state === 'refused' || state === 'gave up';
+  ['in part', 'refused', 'gave up', 'in doubt', 'not taken'].includes(state);

@@ -9,11 +9,13 @@ import {
   workdayToIso,
 } from '@heath/core';
 import type { Reads } from '../../../database/connect.ts';
+import type { deliveryStatement } from '../../../database/schema/index.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { linesTakenOut } from '../../../pay/taken-out.ts';
 import { stateOf } from '../batch-state.ts';
 import { type BatchRow, deliveriesOf, peopleNumbered, refusedOf } from '../store.ts';
-import { givenUp } from './store.ts';
+import { writeRanges } from './ranges.ts';
+import { givenUp, statementsOf } from './store.ts';
 
 type Rows = Awaited<ReturnType<typeof deliveriesOf>>;
 type Refused = Awaited<ReturnType<typeof refusedOf>>;
@@ -57,26 +59,50 @@ export async function deliveriesIn(
     queries,
     deliveries.map(({ delivery }) => delivery.id),
   );
+  const statements = await statementsOf(
+    queries,
+    deliveries.map(({ delivery }) => delivery.id),
+  );
+  const inDoubt = deliveries.flatMap(({ delivery }) => delivery.doubt?.refused ?? []);
   const words = await wordsOf(
     queries,
     row,
-    new Set(refused.slice(0, MOST_SHOWN * 4).map(({ line }) => line)),
+    new Set([...refused.slice(0, MOST_SHOWN * 4), ...inDoubt.slice(0, MOST_SHOWN)].map(({ line }) => line)),
   );
+  const doubtOf = ({ doubt, onlyLines }: Rows[number]['delivery']): Delivery['doubt'] =>
+    doubt === null
+      ? null
+      : {
+          why: doubt.why,
+          status: doubt.status,
+          says: doubt.says,
+          lines: writeRanges(onlyLines ?? Array.from({ length: row.file?.lines ?? 0 }, (_, i) => i + 1)),
+          refused: doubt.refused
+            .slice(0, MOST_SHOWN)
+            .map(({ line, reason }) => ({ ...(words.get(line) ?? UNKNOWN), line, reason })),
+        };
   const view = ({ delivery, by }: Rows[number]): Delivery => ({
     id: delivery.id,
-    status: delivery.status === 'waiting' && gaveUp.has(delivery.id) ? 'gave up' : delivery.status,
+    status:
+      delivery.status !== 'waiting' || !gaveUp.has(delivery.id)
+        ? delivery.status
+        : delivery.unansweredSince === null
+          ? 'gave up'
+          : 'in doubt',
     lines: delivery.onlyLines?.length ?? row.file?.lines ?? 0,
     isRest: delivery.onlyLines !== null,
     answer: delivery.answer ?? gaveUp.get(delivery.id) ?? null,
     madeBy: by,
     madeAt: instantToIso(delivery.madeAt as Instant),
     answeredAt: delivery.answeredAt === null ? null : instantToIso(delivery.answeredAt as Instant),
+    doubt: doubtOf(delivery),
+    statement: statementOf(statements.get(delivery.id)),
     refused: refused
       .filter(({ deliveryId }) => deliveryId === delivery.id)
       .slice(0, MOST_SHOWN)
       .map(({ line, reason }) => ({ ...(words.get(line) ?? UNKNOWN), line, reason })),
   });
-  const isSent = !['sealed', 'reopened', 'void'].includes(stateOf(row));
+  const isSent = !['sealed', 'in doubt', 'reopened', 'void'].includes(stateOf(row));
   const out = await linesTakenOut(queries, row.batch.id);
   return {
     deliveries: deliveries.map(view),
@@ -84,6 +110,18 @@ export async function deliveriesIn(
     linesTakenOut: out.size,
   };
 }
+
+const statementOf = (
+  found: { statement: typeof deliveryStatement.$inferSelect; by: string } | undefined,
+): Delivery['statement'] =>
+  found === undefined
+    ? null
+    : {
+        has: found.statement.has,
+        reason: found.statement.reason,
+        by: found.by,
+        at: instantToIso(found.statement.madeAt as Instant),
+      };
 
 type Words = Pick<RefusedLine, 'about' | 'personId' | 'hours'>;
 const UNKNOWN: Words = { about: 'Not a line of this file', personId: null, hours: 0 };

@@ -1,6 +1,6 @@
 import type { BatchLine, Layout, Workday } from '@heath/core';
 import { totalsOf } from '@heath/core';
-import type { Clock } from '../../../clock.ts';
+import { type Clock, realSeconds } from '../../../clock.ts';
 import type { Database, Reads } from '../../../database/connect.ts';
 import { writing } from '../../../database/happened.ts';
 import { comeBy } from '../../../fault-points.ts';
@@ -8,8 +8,11 @@ import { paperOf } from '../../../http/paper.ts';
 import { chunksOf } from '../../../pay/batch-file.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { fileMaker } from '../../../pay/file-maker.ts';
-import { NoAnswer, send } from './intake.ts';
-import { addRefused, findDelivery, keepAnswer } from './store.ts';
+import { lockBatch } from '../store.ts';
+import { keepAnswer } from './answers.ts';
+import { askAbout, NotSent, send } from './pay-system.ts';
+import { findDelivery, setUnanswered } from './store.ts';
+import { compareWithPaySystem, HeldUp, unmatchedObjection } from './unmatched.ts';
 
 /** A sealed batch, as far as its file is made from it. */
 interface SealedBatch {
@@ -50,11 +53,11 @@ export async function* bytesOf(
 }
 
 /**
- * Sends a delivery and keeps the answer, once: where it was sent before and nobody knows what became of it, it is sent again with the same
- * key, and the pay system gives its first answer.
+ * Delivers: asks the pay system what it has with this key, and sends the file where it has nothing. Before each sending the batch is looked at,
+ * locked: one that was taken back is not sent.
  *
  * @param intake where the pay system answers; null where none is known
- * @throws NoAnswer where none came
+ * @throws NoAnswer where none came; HeldUp where the pay system has handoffs that Heath does not know
  */
 export async function deliver(
   database: Database,
@@ -63,42 +66,62 @@ export async function deliver(
   id: number,
 ): Promise<void> {
   const found = await findDelivery(database, id);
-  if (found === undefined || found.delivery.status !== 'waiting') return;
-  if (intake === null) throw new NoAnswer('No pay system is set up: HEATH_PAY_INTAKE says where it answers.');
+  if (found === undefined || found.delivery.status !== 'waiting' || found.batch.ended !== null) return;
+  if (intake === null) throw new NotSent('No pay system is set up: HEATH_PAY_INTAKE says where it answers.');
   await comeBy('deliver.begin');
+  await compareWithPaySystem(database, clock, intake);
+  const objection = await unmatchedObjection(database);
+  if (objection !== null) throw new HeldUp(objection);
   const { delivery, batch, file, period } = found;
-  const { firstDay, lastDay, payDay } = period;
-  const number = batch.number ?? batch.id;
-  const sealed = { id: batch.id, number, firstDay, lastDay, payDay, layout: file.layout };
-  const sending = send(intake, delivery.key, file.name, bytesOf(database, sealed, delivery.onlyLines));
-  sending.catch(() => {});
-  await comeBy('deliver.sent');
-  const answer = await sending;
-  await comeBy('deliver.answered');
-  await writing(database, { userId: null, at: clock.now() }, async (tx, tell) => {
-    const isFirst = await keepAnswer(tx, id, {
-      status: answer.status,
-      answer: answer.says.slice(0, 500),
-      answeredAt: clock.now(),
-    });
-    // Two servers that sent it at once had the same answer: the second finds it kept.
-    if (isFirst) {
-      const byLine = new Map(answer.refused.map((one) => [one.line, one]));
-      await addRefused(
-        tx,
-        [...byLine.values()].map(({ line, reason }) => ({
-          deliveryId: id,
-          line,
-          reason: reason.slice(0, 200),
-        })),
-      );
+  const lines = delivery.onlyLines?.length ?? file.lines;
+  let answer = await askAbout(intake, delivery.key, lines);
+  if (answer === null) {
+    const wasUnanswered = await beginSending(database, clock, id);
+    if (wasUnanswered === 'no more') return;
+    const { firstDay, lastDay, payDay } = period;
+    const number = batch.number ?? batch.id;
+    const sealed = { id: batch.id, number, firstDay, lastDay, payDay, layout: file.layout };
+    const bytes = bytesOf(database, sealed, delivery.onlyLines);
+    const sending = send(intake, delivery.key, file.name, bytes, lines);
+    sending.catch(() => {});
+    await comeBy('deliver.sent');
+    try {
+      answer = await sending;
+    } catch (error) {
+      // Not a byte has left: what was certain before is certain still.
+      if (error instanceof NotSent && !wasUnanswered) await unsay(database, clock, id);
+      throw error;
     }
-    tell({
-      what: isFirst ? 'answered' : 'answered again',
-      about: 'delivery',
-      aboutId: id,
-      after: { status: answer.status, refused: answer.refused.length },
-    });
+  }
+  await comeBy('deliver.answered');
+  const given = answer;
+  await writing(database, { userId: null, personId: null, at: clock.now() }, async (tx, tell) => {
+    await keepAnswer(tx, tell, clock, id, given);
     await comeBy('deliver.kept');
   });
 }
+
+/**
+ * Notes, with the batch locked, that its file is about to leave: from here on nobody takes it back until the pay system has said what it has.
+ *
+ * @returns whether it may have left before; `no more` where the batch was taken back or the delivery has its end
+ */
+function beginSending(database: Database, clock: Clock, id: number): Promise<boolean | 'no more'> {
+  return writing(database, { userId: null, personId: null, at: clock.now() }, async (tx, tell) => {
+    const before = await findDelivery(tx, id);
+    if (before !== undefined) await lockBatch(tx, before.batch.id);
+    const found = await findDelivery(tx, id);
+    tell({ what: 'sending', about: 'delivery', aboutId: id, pays: 'nobody' });
+    if (found === undefined || found.delivery.status !== 'waiting' || found.batch.ended !== null)
+      return 'no more';
+    await setUnanswered(tx, id, realSeconds());
+    return found.delivery.unansweredSince !== null;
+  });
+}
+
+/** Notes that nothing has left after all. */
+const unsay = (database: Database, clock: Clock, id: number): Promise<void> =>
+  writing(database, { userId: null, personId: null, at: clock.now() }, async (tx, tell) => {
+    await setUnanswered(tx, id, null);
+    tell({ what: 'not sent', about: 'delivery', aboutId: id, pays: 'nobody' });
+  });

@@ -1,6 +1,15 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { Queries, Reads } from '../../../database/connect.ts';
-import { batch, batchFile, delivery, period, refusedLine, task } from '../../../database/schema/index.ts';
+import {
+  batch,
+  batchFile,
+  delivery,
+  deliveryStatement,
+  period,
+  refusedLine,
+  task,
+  user,
+} from '../../../database/schema/index.ts';
 
 /** A delivery, with the batch and the file that it is of. */
 export async function findDelivery(queries: Reads, id: number) {
@@ -33,17 +42,56 @@ export async function askAgain(queries: Queries, deliveryId: number): Promise<bo
   return result.affectedRows === 1;
 }
 
-/** Keeps the answer to a delivery that waits for one. False where it has one. */
-export async function keepAnswer(
+/** Notes since when nobody knows whether the pay system has a delivery; null where that is certain. */
+export async function setUnanswered(queries: Queries, id: number, since: number | null): Promise<void> {
+  await queries.update(delivery).set({ unansweredSince: since }).where(eq(delivery.id, id));
+}
+
+/** Says what became of a delivery. Nothing is in doubt of it afterwards, unless that is what is said. */
+export async function endDelivery(
   queries: Queries,
   id: number,
-  set: Pick<typeof delivery.$inferInsert, 'status' | 'answer' | 'answeredAt'>,
-): Promise<boolean> {
-  const [result] = await queries
+  set: Pick<typeof delivery.$inferInsert, 'status'> &
+    Partial<Pick<typeof delivery.$inferInsert, 'answer' | 'answeredAt' | 'doubt' | 'unansweredSince'>>,
+): Promise<void> {
+  await queries
     .update(delivery)
-    .set(set)
-    .where(and(eq(delivery.id, id), eq(delivery.status, 'waiting')));
-  return result.affectedRows === 1;
+    .set({ unansweredSince: null, doubt: null, ...set })
+    .where(eq(delivery.id, id));
+}
+
+/** Ends what would still send some deliveries. Whoever works at it notices, and finds nothing to send. */
+export async function endTasksOf(queries: Queries, deliveries: readonly number[]): Promise<void> {
+  if (deliveries.length === 0) return;
+  await queries
+    .update(task)
+    .set({ status: 'canceled', error: null })
+    .where(
+      and(
+        eq(task.kind, 'deliver'),
+        inArray(task.subjectId, [...deliveries]),
+        inArray(task.status, ['waiting', 'failed']),
+      ),
+    );
+}
+
+/** Keeps what somebody stated that the pay system has. */
+export async function addStatement(
+  queries: Queries,
+  values: typeof deliveryStatement.$inferInsert,
+): Promise<void> {
+  await queries.insert(deliveryStatement).values(values);
+}
+
+/** What was stated of some deliveries, and by whom; by delivery. */
+export async function statementsOf(queries: Reads, deliveries: readonly number[]) {
+  if (deliveries.length === 0) return new Map<number, never>();
+  const rows = await queries
+    .select({ statement: deliveryStatement, by: user.name })
+    .from(deliveryStatement)
+    .innerJoin(user, eq(user.id, deliveryStatement.madeBy))
+    .where(inArray(deliveryStatement.deliveryId, [...deliveries]));
+  return new Map(rows.map((row) => [row.statement.deliveryId, row]));
 }
 
 export async function addRefused(
@@ -61,14 +109,7 @@ export async function givenUp(queries: Reads, deliveries: readonly number[]): Pr
     .select({ deliveryId: task.subjectId, error: task.error })
     .from(task)
     .where(
-      and(
-        eq(task.kind, 'deliver'),
-        eq(task.status, 'failed'),
-        sql`${task.subjectId} IN (${sql.join(
-          deliveries.map((id) => sql`${id}`),
-          sql`, `,
-        )})`,
-      ),
+      and(eq(task.kind, 'deliver'), eq(task.status, 'failed'), inArray(task.subjectId, [...deliveries])),
     );
   return new Map(rows.map(({ deliveryId, error }) => [deliveryId, error ?? '']));
 }

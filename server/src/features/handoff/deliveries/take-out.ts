@@ -7,7 +7,7 @@ import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { somebody, type Who } from '../../../rights/who.ts';
 import { stateOf } from '../batch-state.ts';
 import { compareAnew } from '../compare-anew.ts';
-import { addTakenOut, findBatch, lockBatch, peopleOfLines } from '../store.ts';
+import { addTakenOut, findBatch, lockBatch, paysOfBatch, peopleOfLines } from '../store.ts';
 import { linesLeft } from './of-batch.ts';
 
 /**
@@ -52,7 +52,13 @@ export function takeOutRest(
     )) {
       await tx.execute(touchQuery([periodId], people));
     }
-    tell({ what: 'taken out', about: 'batch', aboutId: batchId, after: { lines: left.size, reason } });
+    tell({
+      what: 'taken out',
+      about: 'batch',
+      aboutId: batchId,
+      pays: paysOfBatch(batchId),
+      after: { lines: left.size, reason },
+    });
     return null;
   });
 }
