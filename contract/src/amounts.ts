@@ -64,5 +64,15 @@ export const AddAmountsRequest = v.object({
     v.minLength(1, 'Give an amount.'),
     v.maxLength(2000, 'At most 2,000 amounts at once.'),
   ),
+  /** Adds also what is there already: a second amount of the same kind, size, person and day. */
+  again: v.optional(v.boolean('Give true or false.'), false),
 });
 export type AddAmountsRequest = v.InferOutput<typeof AddAmountsRequest>;
+
+/** Query of PUT /api/periods/:period/amounts/list */
+export const TakeAmountsQuery = v.object({
+  again: v.pipe(
+    v.optional(v.picklist(['true', 'false'], 'Give true or false.'), 'false'),
+    v.transform((text) => text === 'true'),
+  ),
+});

@@ -113,7 +113,8 @@ export const OPERATIONS = {
     status: 201,
   },
   'PUT /periods/:period/amounts/list': {
-    says: 'Takes a list of amounts with the columns number, day, what and amount, and job and note where it has them.',
+    says: 'Takes a list of amounts with the columns number, day, what and amount, and job and note where it has them. Of one that is there already nothing is added, unless that is asked for.',
+    query: { again: '`true` adds also what is there already.' },
     takes: 'file',
     gives: AmountsReply,
     status: 200,

@@ -5,9 +5,8 @@
 import { spawn } from 'node:child_process';
 import { connect } from 'node:net';
 import { join } from 'node:path';
-import { build } from '../lib/build.mjs';
 import { checkDatabase } from '../lib/database.mjs';
-import { freeMegabytes, makeDataFolder, NEEDED_MEGABYTES } from '../lib/folder.mjs';
+import { freeMegabytes, keepReserve, makeDataFolder, NEEDED_MEGABYTES } from '../lib/folder.mjs';
 import { checkMachine, installModules, installPackages, MARIADB } from '../lib/install.mjs';
 import { greets, portIsFree, startMariadb } from '../lib/mariadb.mjs';
 import { dataFolder, root } from '../lib/paths.mjs';
@@ -109,7 +108,8 @@ const env = {
   HEATH_DATABASE_URL: given?.url ?? mariadb.url,
   HEATH_DATA_ON_THIS_DISK: given === undefined ? folder : '',
 };
-await build();
+// In a process of its own: what builds keeps its memory for as long as it lives.
+if ((await run(process.execPath, [join(root, 'scripts', 'build.mjs')])) !== 0) await stop(1);
 const setUp = join(root, 'dist', 'server', 'set-up.js');
 if ((await run(process.execPath, [setUp, ...process.argv.slice(2)], { env })) !== 0) await stop(1);
 
@@ -190,6 +190,7 @@ function watchSilence() {
 function watchDisk() {
   let low = false;
   const look = () => {
+    keepReserve(folder);
     const free = freeMegabytes(folder);
     if (free < NEEDED_MEGABYTES.used !== low) {
       low = !low;

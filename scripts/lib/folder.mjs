@@ -1,4 +1,14 @@
-import { existsSync, mkdirSync, rmSync, statfsSync, statSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  rmSync,
+  statfsSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 
 const MEGABYTE = 1024 * 1024;
@@ -9,6 +19,28 @@ export const NEEDED_MEGABYTES = { new: 700, used: 200, elsewhere: 5 };
 export function freeMegabytes(folder) {
   const { bavail, bsize } = statfsSync(folder);
   return Math.floor((bavail * bsize) / MEGABYTE);
+}
+
+/** Kept free for the database: with a disk that is full to the last byte it cannot even come up again. */
+const RESERVE_MEGABYTES = 64;
+/** With less than this the reserve is given up, and with more it is made. */
+const RESERVE_GOES_MEGABYTES = 40;
+const RESERVE_COMES_MEGABYTES = 600;
+
+/** Makes a file that holds some space for the database, or takes it away where the disk is full, so that the database has that space. */
+export function keepReserve(folder) {
+  const file = join(folder, 'reserve');
+  const isThere = existsSync(file);
+  const free = freeMegabytes(folder);
+  if (isThere && free < RESERVE_GOES_MEGABYTES) rmSync(file, { force: true });
+  if (isThere || free < RESERVE_COMES_MEGABYTES) return;
+  const handle = openSync(file, 'w', 0o600);
+  try {
+    const block = Buffer.alloc(MEGABYTE, 1);
+    for (let i = 0; i < RESERVE_MEGABYTES; i++) writeSync(handle, block);
+  } finally {
+    closeSync(handle);
+  }
 }
 
 /** The nearest folder above a path that exists. */

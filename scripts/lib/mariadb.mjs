@@ -14,7 +14,7 @@ import {
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { freeMegabytes } from './folder.mjs';
+import { freeMegabytes, keepReserve } from './folder.mjs';
 import { endChild, endStartedWith } from './processes.mjs';
 import { quietly } from './run.mjs';
 
@@ -165,6 +165,7 @@ export async function startMariadb(folder, options = {}) {
   };
 
   const launch = async () => {
+    keepReserve(folder);
     const free = freeMegabytes(folder);
     if (free < LEAST_MEGABYTES)
       throw new Error(

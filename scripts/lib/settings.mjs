@@ -25,7 +25,10 @@ export function nowOf(env) {
   const day = parts?.[1];
   // A day like 30 February is a later one to Date.
   const real = day !== undefined && new Date(`${day}T00:00:00Z`).toJSON()?.startsWith(day);
-  if (!real || Number.isNaN(Date.parse(text)))
+  const [, sign, hours, minutes] = /^([+-])(\d\d):(\d\d)$/.exec(parts?.[4] ?? '') ?? [];
+  const offset = (sign === '-' ? -1 : 1) * (Number(hours ?? 0) * 60 + Number(minutes ?? 0));
+  const isOffset = Number(minutes ?? 0) < 60 && offset >= -720 && offset <= 840;
+  if (!real || !isOffset || Number.isNaN(Date.parse(text)))
     refuse(`HEATH_NOW must be an ISO 8601 instant like 2026-11-02T09:00:00Z, not "${text}".`);
   return text;
 }

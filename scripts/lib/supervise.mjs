@@ -36,9 +36,9 @@ export function supervise({
   const watch = async () => {
     let current = child;
     while (watching) {
-      const since = Date.now();
+      const since = performance.now();
       const how = await ended(current);
-      if (Date.now() - since > steadyMilliseconds) attempt = 0;
+      if (performance.now() - since > steadyMilliseconds) attempt = 0;
       current = null;
       for (let why = `ended (${how})`; watching && current === null; ) {
         const seconds = nextPause();

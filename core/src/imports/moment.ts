@@ -1,5 +1,5 @@
 import { itemAt } from '../time/item-at.ts';
-import { type Instant, instant, SECONDS_PER_DAY, wallClock } from '../time/units.ts';
+import { type Instant, instant, offsetSeconds, SECONDS_PER_DAY, wallClock } from '../time/units.ts';
 import { instantsOf, type ZoneOffsets } from '../time/zone.ts';
 import { parseDate, parseTimeOfDay } from './dates.ts';
 import type { DateOrder, Refusal } from './types.ts';
@@ -37,12 +37,12 @@ function isoInstant(text: string): number {
   const minute = digits(text, 14, 2);
   const second = digits(text, 17, 2);
   if (hour > 23 || minute > 59 || second > 59) return Number.NaN;
-  let offset = 0;
+  let offset: number | null = 0;
   if (text.length === 25) {
-    const sign = text[19] === '+' ? 1 : text[19] === '-' ? -1 : Number.NaN;
-    const minutes = digits(text, 23, 2);
-    if (minutes > 59) return Number.NaN;
-    offset = sign * (digits(text, 20, 2) * 3600 + minutes * 60);
+    const sign = text[19];
+    if (sign !== '+' && sign !== '-') return Number.NaN;
+    offset = offsetSeconds(sign, digits(text, 20, 2), digits(text, 23, 2));
+    if (offset === null) return Number.NaN;
   } else if (text[19] !== 'Z') return Number.NaN;
   return daySeconds(text.slice(0, 10)) + hour * 3600 + minute * 60 + second - offset;
 }
@@ -58,8 +58,10 @@ export function readMoment(text: string, order: DateOrder, offsets: ZoneOffsets)
   if (zoned === null) return readDateAndTime(itemAt(split, 1), itemAt(split, 2), order, offsets);
   const local = wallSeconds(itemAt(split, 1), itemAt(zoned, 1), order);
   if (typeof local !== 'number') return local;
-  const [, sign, hours, minutes] = /^([+-])(\d\d):?(\d\d)$/.exec(itemAt(zoned, 2)) ?? [];
-  const offset = (sign === '-' ? -1 : 1) * (Number(hours ?? 0) * 3600 + Number(minutes ?? 0) * 60);
+  const zone = itemAt(zoned, 2);
+  const [, sign, hours, minutes] = /^([+-])(\d\d):?(\d\d)$/.exec(zone) ?? [];
+  const offset = offsetSeconds(sign === '-' ? '-' : '+', Number(hours ?? 0), Number(minutes ?? 0));
+  if (offset === null) return { field: 'moment', value: text, reason: 'impossible-offset' };
   return { at: instant(local - offset) };
 }
 

@@ -34,6 +34,7 @@ export const REFUSALS = [
   'not-a-date',
   'not-a-time',
   'impossible-date',
+  'impossible-offset',
   'too-far-off',
   'skipped-hour',
   'doubled-hour',

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { workdayFromIso } from './units.ts';
 
 /** A name that people give. */
 export const name = v.pipe(
@@ -24,8 +25,21 @@ export const clockTime = v.pipe(
   v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A clock time is written like 06:00 or 22:30.'),
 );
 
-/** An ISO 8601 date. */
-export const date = v.pipe(v.string(), v.isoDate('A date is written like 2026-10-19.'));
+/** An ISO 8601 date that is in the calendar: not 30 February. */
+export const date = v.pipe(
+  v.string(),
+  v.isoDate('A date is written like 2026-10-19.'),
+  v.check((iso) => isRealDate(iso), 'There is no such day. A date is written like 2026-10-19.'),
+);
+
+function isRealDate(iso: string): boolean {
+  try {
+    workdayFromIso(iso);
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 /** Monday is 0. */
 export const WEEKDAYS = [

@@ -63,10 +63,25 @@ export function instantToIso(at: Instant): string {
   return `${new Date(at * 1000).toISOString().slice(0, 19)}Z`;
 }
 
-/** The instant of an ISO 8601 date and time with offset. Throws a RangeError where it is none. */
+/** Offsets from UTC that clocks on the earth show: IANA's reach from −12:00 to +14:00. */
+const LEAST_OFFSET_SECONDS = -12 * 3600;
+const MOST_OFFSET_SECONDS = 14 * 3600;
+
+/** Seconds of an offset like `+01:00` by its parts; null where no clock shows it: minutes of 60, or beyond −12:00 to +14:00. */
+export function offsetSeconds(sign: '+' | '-', hours: number, minutes: number): number | null {
+  const offset = (sign === '-' ? -1 : 1) * (hours * 3600 + minutes * 60);
+  return minutes > 59 || offset < LEAST_OFFSET_SECONDS || offset > MOST_OFFSET_SECONDS ? null : offset;
+}
+
+/** The instant of an ISO 8601 date and time with an offset that there is. Throws a RangeError where it is none. */
 export function instantFromIso(iso: string): Instant {
   const ms = Date.parse(iso);
-  if (Number.isNaN(ms) || !/(Z|[+-]\d\d:?\d\d)$/.test(iso)) {
+  const zone = /(?:Z|([+-])(\d\d):?(\d\d))$/.exec(iso);
+  const isOffset =
+    zone !== null &&
+    (zone[1] === undefined ||
+      offsetSeconds(zone[1] === '-' ? '-' : '+', Number(zone[2]), Number(zone[3])) !== null);
+  if (Number.isNaN(ms) || !isOffset) {
     throw new RangeError(`Not an ISO 8601 instant with an offset: ${iso}`);
   }
   return instant(Math.floor(ms / 1000));

@@ -8,7 +8,7 @@ import { createCode } from '../features/pay-codes/service.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
 import { type Wire, wireTo } from '../testing/wire.ts';
 import { KeyUsedTwice, once, type Write } from './answered.ts';
-import { connect, type Database, disconnect } from './connect.ts';
+import { connect, type Database, disconnect, tripConnectionOf } from './connect.ts';
 import { OutcomeUnknown } from './failures.ts';
 import { answeredWrite, correction, payCode } from './schema/index.ts';
 
@@ -134,6 +134,8 @@ describe('a write with a key', () => {
     const before = await corrections();
     const context = { ...company, database };
     const one = write();
+    // What is cut is there already.
+    (await tripConnectionOf(database)).release();
     wire.cutBehind('COMMIT');
     wire.down = true;
     await expect(settle(context, one, company.who, key, request)).rejects.toBeInstanceOf(OutcomeUnknown);

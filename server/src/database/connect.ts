@@ -44,6 +44,8 @@ export type Database = Keeps & {
   readonly $client: Pool;
   /** For transactions. */
   readonly $writing: Pool;
+  /** The same two for statements that travel together, see `round-trip.ts`: there alone a text may hold several. */
+  readonly $together: { readonly reading: Pool; readonly writing: Pool };
 };
 
 /** What a write is given, see `writing`: it reads and writes everything. */
@@ -57,15 +59,19 @@ const LOCK_WAIT_SECONDS = 10;
 
 /**
  * The database behind two pools, each of so many connections at most: one for what only reads, one for transactions. A transaction may ask for
- * something to be read beside it; were both of one pool, as many transactions as it has connections would wait for each other for ever.
+ * something to be read beside it; were both of one pool, as many transactions as it has connections would wait for each other for ever. Beside
+ * each is one whose statements may travel together.
  */
 export function connect(url: string, connections: number): Database {
   const database = drizzle({ client: poolOf(url, connections) }) as unknown as Database;
-  return Object.assign(database, { $writing: poolOf(url, connections) });
+  return Object.assign(database, {
+    $writing: poolOf(url, connections),
+    $together: { reading: poolOf(url, connections, true), writing: poolOf(url, connections, true) },
+  });
 }
 
 /** A pool on MariaDB. Every connection speaks UTC and utf8mb4, in strict mode, and reads what is committed. */
-function poolOf(url: string, connections: number): Pool {
+function poolOf(url: string, connections: number, together = false): Pool {
   const pool = mysql.createPool({
     uri: url,
     connectionLimit: connections,
@@ -76,8 +82,7 @@ function poolOf(url: string, connections: number): Pool {
     connectTimeout: 5000,
     // A stack for every query costs more than most of the queries.
     trace: false,
-    // For statements that travel together (round-trip.ts); values are always sent apart from the text.
-    multipleStatements: true,
+    multipleStatements: together,
   });
   pool.on('connection', (connection) => {
     connection.query(
@@ -94,15 +99,20 @@ const connectionFrom = (pool: Pool): Promise<PoolConnection> =>
     pool.getConnection((error, connection) => (error ? reject(error) : resolve(connection))),
   );
 
-/** A connection to read with, to be released by whoever asked for it, who waits for no other while they have it. */
-export const connectionOf = (database: Database): Promise<PoolConnection> => connectionFrom(database.$client);
+/** A connection to read with, for statements that travel together; to be released by whoever asked for it, who waits for no other meanwhile. */
+export const connectionOf = (database: Database): Promise<PoolConnection> =>
+  connectionFrom(database.$together.reading);
+
+/** A connection for a transaction whose statements travel together, to be released by whoever asked for it. */
+export const tripConnectionOf = (database: Database): Promise<PoolConnection> =>
+  connectionFrom(database.$together.writing);
 
 /** A connection for a transaction, to be released by whoever asked for it. Within a transaction nobody begins another. */
 export const writingConnectionOf = (database: Database): Promise<PoolConnection> =>
   connectionFrom(database.$writing);
 
-/** Ends the connections of both pools. */
-export async function disconnect({ $client, $writing }: Database): Promise<void> {
+/** Ends the connections of all pools. */
+export async function disconnect({ $client, $writing, $together }: Database): Promise<void> {
   const end = (pool: Pool) => new Promise<void>((resolve) => pool.end(() => resolve()));
-  await Promise.all([end($client), end($writing)]);
+  await Promise.all([$client, $writing, $together.reading, $together.writing].map(end));
 }

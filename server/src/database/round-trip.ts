@@ -2,7 +2,7 @@ import { Column, fillPlaceholders, is, SQL } from 'drizzle-orm';
 import { MySqlDialect } from 'drizzle-orm/mysql-core';
 import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
-import { connectionOf, type Database, writingConnectionOf } from './connect.ts';
+import { connectionOf, type Database, tripConnectionOf } from './connect.ts';
 import { committing, repeated, rollBack } from './transaction.ts';
 
 const dialect = new MySqlDialect();
@@ -158,7 +158,7 @@ export async function inTransaction<T>(
   work: (trip: Trip) => Promise<Ending<T>>,
 ): Promise<T> {
   const { ending, sent } = await repeated(async () => {
-    const connection = await writingConnectionOf(database);
+    const connection = await tripConnectionOf(database);
     let begun = false;
     const trip: Trip = {
       async send(...statements) {

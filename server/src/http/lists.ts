@@ -1,7 +1,8 @@
 import { type Workday, workdayFromIso } from '@heath/core';
-import { type Options, parse } from 'csv-parse/sync';
+import { type Options, parse } from 'csv-parse';
 import { LINE_END, LINE_ENDS } from './line-ends.ts';
 import { Problem } from './problem.ts';
+import { mapInSlices, pause } from './slices.ts';
 
 /** A row of a list, by what its columns are. */
 export interface ListRow<Field extends string> {
@@ -10,6 +11,8 @@ export interface ListRow<Field extends string> {
   readonly of: Readonly<Partial<Record<Field, string>>>;
 }
 
+/** Characters that are parsed at once: some milliseconds of work. */
+const PIECE = 64 * 1024;
 const plain = (text: string): string => text.toLowerCase().replaceAll(/[^a-z]/g, '');
 
 /** Separators of lists: the one that is most often in the first line is meant. */
@@ -35,20 +38,24 @@ function refuseUnreadable(text: string): void {
   throw refuse(line, 'a character cannot be read. Save the list as CSV in UTF-8.');
 }
 
-function rowsOf(text: string): readonly WithLine[] {
+async function rowsOf(text: string, piece: number): Promise<readonly WithLine[]> {
   const head = headLineOf(text);
   const delimiter = [...SEPARATORS].sort((a, b) => head.split(b).length - head.split(a).length)[0] ?? ',';
   try {
-    return withLines(text, {
-      bom: true,
-      delimiter,
-      record_delimiter: LINE_ENDS,
-      relax_column_count: true,
-      skip_empty_lines: true,
-      trim: true,
-      // Where an empty line was passed over, the place among the rows is not the line.
-      info: true,
-    });
+    return await withLines(
+      text,
+      {
+        bom: true,
+        delimiter,
+        record_delimiter: LINE_ENDS,
+        relax_column_count: true,
+        skip_empty_lines: true,
+        trim: true,
+        // Where an empty line was passed over, the place among the rows is not the line.
+        info: true,
+      },
+      piece,
+    );
   } catch {
     throw refuse(null, 'This is no CSV file: its quotes do not match. Save the list as CSV in UTF-8.');
   }
@@ -58,16 +65,18 @@ function rowsOf(text: string): readonly WithLine[] {
  * Reads a CSV list by its headings.
  *
  * @param headings under which each field may stand, in small letters without anything but letters. Common practice, no source.
+ * @param piece characters that are parsed before others go on
  * @throws Problem where a column that must be there is not, or is there twice; where a row has more values than there are columns; where
  * the file is no CSV in UTF-8
  */
-export function readList<Field extends string>(
+export async function readList<Field extends string>(
   text: string,
   headings: Readonly<Record<Field, readonly string[]>>,
   needed: readonly Field[],
-): ListRow<Field>[] {
+  piece = PIECE,
+): Promise<ListRow<Field>[]> {
   refuseUnreadable(text);
-  const [header, ...others] = rowsOf(text);
+  const [header, ...others] = await rowsOf(text, piece);
   const names = header?.record ?? [];
   const fields = names.map((name) =>
     (Object.keys(headings) as Field[]).find((field) => headings[field].includes(plain(name))),
@@ -88,7 +97,7 @@ export function readList<Field extends string>(
         field,
       );
   });
-  return others.map(({ record: cells, info: { lines: line } }) => {
+  return mapInSlices(others, ({ record: cells, info: { lines: line } }) => {
     const beyond = cells.slice(fields.length).find((cell) => cell !== '');
     if (beyond !== undefined)
       throw refuse(
@@ -109,9 +118,38 @@ interface WithLine {
   readonly info: { readonly lines: number };
 }
 
-/** Rows with the lines on which they end: the package's types do not say what `info` changes. */
-const withLines = (text: string, options: Options): readonly WithLine[] =>
-  parse(text, options) as unknown as readonly WithLine[];
+/** Rows with the lines on which they end, read piece by piece. The package's types do not say what `info` changes. */
+async function withLines(text: string, options: Options, piece: number): Promise<readonly WithLine[]> {
+  const parser = parse(options);
+  let failure: unknown = null;
+  let isOver = false;
+  parser.on('error', (error) => {
+    failure = error;
+  });
+  parser.once('end', () => {
+    isOver = true;
+  });
+  const rows: WithLine[] = [];
+  const take = () => {
+    for (let row = parser.read(); row !== null; row = parser.read()) rows.push(row as WithLine);
+    if (failure !== null) throw failure;
+  };
+  try {
+    for (let from = 0; from < text.length; from += piece) {
+      parser.write(text.slice(from, from + piece));
+      await pause();
+      take();
+    }
+    parser.end();
+    while (!isOver) {
+      await pause();
+      take();
+    }
+    return rows;
+  } finally {
+    parser.destroy();
+  }
+}
 
 /**
  * Refuses a list that says something of the same twice: nobody knows which holds.

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq, inArray, lt, lte, or, sql } from 'drizzle-orm';
+import { and, type Column, eq, gt, inArray, lte, or, sql } from 'drizzle-orm';
 import { realSeconds } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import { isDuplicate } from '../database/failures.ts';
@@ -20,6 +20,12 @@ export type TaskKind = (typeof task.kind.enumValues)[number];
 /** What waits for nobody outside. What waits for the pay system is claimed apart, so that a slow answer holds up nothing else. */
 export const OWN_WORK: readonly TaskKind[] = ['import', 'recompute'];
 export const DELIVERING: readonly TaskKind[] = ['deliver'];
+
+/** Clocks of several servers differ by less than this. */
+const LONGEST_AHEAD_SECONDS = 10 * LEASE_SECONDS;
+
+/** Condition: a moment is past, or further ahead than it can be. */
+const outside = (moment: Column, now: number, most: number) => or(lte(moment, now), gt(moment, now + most));
 
 /** A task that this process has claimed. */
 export interface Claimed {
@@ -66,8 +72,9 @@ export async function claimTask(
           and(
             inArray(task.kind, [...kinds]),
             or(
-              and(eq(task.status, 'waiting'), lte(task.notBefore, now)),
-              and(eq(task.status, 'running'), lt(task.leaseUntil, now)),
+              // What lies further ahead than any pause or lease was written before the clock was set back.
+              and(eq(task.status, 'waiting'), outside(task.notBefore, now, LONGEST_PAUSE_SECONDS)),
+              and(eq(task.status, 'running'), outside(task.leaseUntil, now - 1, LONGEST_AHEAD_SECONDS)),
             ),
           ),
         )

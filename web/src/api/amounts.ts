@@ -22,9 +22,9 @@ export const { useAmountsQuery, useAddAmountsMutation, useTakeAmountsMutation, u
         transformResponse: reads(AmountsReply),
         invalidatesTags: FOLLOWS,
       }),
-      takeAmounts: build.mutation<AmountsReply, { periodId: number; file: File }>({
-        query: ({ periodId, file }) => ({
-          url: `/periods/${periodId}/amounts/list`,
+      takeAmounts: build.mutation<AmountsReply, { periodId: number; file: File; again?: boolean }>({
+        query: ({ periodId, file, again = false }) => ({
+          url: `/periods/${periodId}/amounts/list${again ? '?again=true' : ''}`,
           method: 'PUT',
           body: file,
           headers: { 'Content-Type': 'text/csv' },

@@ -78,6 +78,36 @@ describe('amounts', () => {
     expect((await standing())[0]).toMatchObject({ number: 'MF-0102', what: 'Expenses', note: 'Rope' });
   });
 
+  it('of a list that comes twice are added once, unless it is said again', async () => {
+    const list = 'number,day,what,amount\nMF-0103,2026-10-22,Expenses,200\nMF-0103,2026-10-22,Expenses,20\n';
+    const take = (text: string, again = false) =>
+      takeAmounts(company, company.who, null, company.periodId, text, again);
+    const sum = async () =>
+      (await standing())
+        .filter(({ number }) => number === 'MF-0103')
+        .reduce((all, one) => all + one.amount / PER_UNIT, 0);
+    await take(list);
+    // With a key of its own, in another order, with a row more.
+    await expect(take(list)).rejects.toThrow('All 2 amounts are there already');
+    const turned =
+      'number;day;what;amount\nMF-0103;2026-10-22;Expenses;20,00\nMF-0103;2026-10-22;Expenses;200\n';
+    await expect(take(turned)).rejects.toMatchObject({ status: 409, type: 'known' });
+    await expect(take(`${list}MF-0103,2026-10-23,Expenses,1\n`)).rejects.toThrow('2 of these 3 amounts');
+    // Two that came at one moment.
+    const twice = 'number,day,what,amount\nMF-0103,2026-10-24,Expenses,5\n';
+    const both = await Promise.allSettled([take(twice), take(twice)]);
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect(await sum()).toBe(225);
+    await take(list, true);
+    expect(await sum()).toBe(445);
+    for (const one of (await standing()).filter(({ number }) => number === 'MF-0103'))
+      await takeAmountBack(company, company.who, null, one.id);
+    // What was taken back is not there.
+    await take(twice);
+    const [last] = await standing();
+    await takeAmountBack(company, company.who, null, last!.id);
+  });
+
   it('are taken back once, and stay in sight', async () => {
     const [last] = await standing();
     await takeAmountBack(company, company.who, null, last!.id);
@@ -85,7 +115,8 @@ describe('amounts', () => {
       type: 'already-undone',
     });
     expect(await standing()).toHaveLength(2);
-    expect((await amounts(company, company.who, company.periodId)).amounts).toHaveLength(3);
+    const all = (await amounts(company, company.who, company.periodId)).amounts;
+    expect(all.filter(({ number }) => number !== 'MF-0103')).toHaveLength(3);
   });
 
   it('of locked days are not added, and not taken back', async () => {

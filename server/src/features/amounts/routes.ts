@@ -1,4 +1,4 @@
-import { AddAmountsRequest } from '@heath/contract';
+import { AddAmountsRequest, TakeAmountsQuery } from '@heath/contract';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
@@ -29,8 +29,9 @@ export function amountRoutes(context: Context): Router {
   });
   routes.put('/periods/:period/amounts/list', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
+    const { again } = valid(TakeAmountsQuery, request.query);
     const list = await textIn(request, MOST_OF_A_LIST);
-    await takeAmounts(context, whoOf(request), writeOf(request), periodId, list);
+    await takeAmounts(context, whoOf(request), writeOf(request), periodId, list, again);
     context.nudge();
     answer(
       response,

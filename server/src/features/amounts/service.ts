@@ -4,15 +4,17 @@ import * as v from 'valibot';
 import { askForRecomputeQuery, touchQuery } from '../../computing/cards.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
+import type { flatAmount } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { readList, refuse } from '../../http/lists.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem, valid } from '../../http/problem.ts';
+import { mapInSlices } from '../../http/slices.ts';
 import { namesOfAmounts } from '../../pay/amounts.ts';
 import { lockedUntil, refuseLocked } from '../../pay/locked-days.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
 import { somebody, type Who } from '../../rights/who.ts';
-import { addAmounts, amountsOf, findAmount, idsOfJobs, peopleWithCards } from './store.ts';
+import { addAmounts, amountsOf, findAmount, idsOfJobs, peopleWithCards, standingOf } from './store.ts';
 
 type Asks = Pick<Context, 'database' | 'clock'>;
 
@@ -36,13 +38,13 @@ export async function amounts(
   };
 }
 
-/** Writes down some amounts, all or none. */
+/** Writes down some amounts, all or none. Refuses what is there already, unless it is asked for again. */
 export function addAll(
   context: Asks,
   who: Who,
   write: Write | null,
   periodId: number,
-  { amounts: added }: AddAmountsRequest,
+  { amounts: added, again = false }: Pick<AddAmountsRequest, 'amounts'> & Partial<AddAmountsRequest>,
 ): Promise<null> {
   const madeBy = somebody(who);
   return once(context, who, write, async (tx, tell) => {
@@ -91,6 +93,7 @@ export function addAll(
         madeAt,
       };
     });
+    if (!again) refuseKnown(rows, await standingOf(tx, periodId, people));
     await addAmounts(tx, rows);
     await touch(tx, periodId, people);
     tell({
@@ -102,6 +105,34 @@ export function addAll(
     });
     return null;
   });
+}
+
+type Same = Pick<typeof flatAmount.$inferSelect, 'personId' | 'workday' | 'name' | 'amount' | 'jobId'>;
+
+/** Refuses amounts that are there already: most often their list came twice. */
+function refuseKnown(rows: readonly Same[], standing: readonly Same[]): void {
+  const keyOf = ({ personId, workday, name, amount, jobId }: Same) =>
+    `${personId}\t${workday}\t${name}\t${amount}\t${jobId}`;
+  const left = new Map<string, number>();
+  for (const one of standing) left.set(keyOf(one), (left.get(keyOf(one)) ?? 0) + 1);
+  let known = 0;
+  for (const row of rows) {
+    const count = left.get(keyOf(row)) ?? 0;
+    if (count > 0) known++;
+    left.set(keyOf(row), count - 1);
+  }
+  if (known === 0) return;
+  const which =
+    rows.length === 1
+      ? 'This amount is there already'
+      : known === rows.length
+        ? `All ${rows.length} amounts are there already`
+        : `${known} of these ${rows.length} amounts are there already`;
+  throw new Problem(
+    409,
+    'known',
+    `${which}: the same person, day, kind and size. Nothing was added. Add them again if they were meant twice.`,
+  );
 }
 
 /** The cards follow from other inputs now: an approval no longer stands, and what was sealed is held against what was sent. */
@@ -126,9 +157,11 @@ export async function takeAmounts(
   write: Write | null,
   periodId: number,
   text: string,
+  again = false,
 ): Promise<void> {
   const ids = await idsByNumber(context.database);
-  const added = readList<keyof typeof HEADINGS>(text, HEADINGS, ['number', 'day', 'what', 'amount']).map(
+  const added = await mapInSlices(
+    await readList<keyof typeof HEADINGS>(text, HEADINGS, ['number', 'day', 'what', 'amount']),
     ({ line, of }) => {
       const personId = ids.get(of.number ?? '');
       if (personId === undefined)
@@ -145,7 +178,7 @@ export async function takeAmounts(
     who,
     write,
     periodId,
-    valid(AddAmountsRequest, { amounts: added.map((one) => written(NewAmount, one)) }),
+    valid(AddAmountsRequest, { amounts: added.map((one) => written(NewAmount, one)), again }),
   );
 }
 

@@ -99,7 +99,7 @@ async function importAll(
   const reading = readRows({ ...bytes, chunks: counted }, file.format!);
 
   async function* rows(): AsyncGenerator<string> {
-    let told = Date.now();
+    let told = performance.now();
     let header = true;
     for await (const batch of reading.batches) {
       let text = '';
@@ -119,8 +119,8 @@ async function importAll(
       }
       header = false;
       if (text !== '') yield text;
-      if (Date.now() - told > 250) {
-        told = Date.now();
+      if (performance.now() - told > 250) {
+        told = performance.now();
         await progress(done, file.bytes);
       }
     }

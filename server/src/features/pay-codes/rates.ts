@@ -3,6 +3,7 @@ import { readRate, workdayToIso } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { dayIn, readList, refuse, refuseTwice } from '../../http/lists.ts';
+import { mapInSlices } from '../../http/slices.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
 import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
@@ -34,7 +35,8 @@ export function takeRates(
 ): Promise<ListReply> {
   return once(context, who, write, async (tx, tell) => {
     const [ids, types, within] = [await idsByNumber(tx), await jobTypes(tx), await peopleWithin(tx, who)];
-    const listed = readList<keyof typeof HEADINGS>(text, HEADINGS, ['number', 'rate', 'first day']).map(
+    const listed = await mapInSlices(
+      await readList<keyof typeof HEADINGS>(text, HEADINGS, ['number', 'rate', 'first day']),
       ({ line, of }) => {
         const wrong = (field: string, says: string) => refuse(line, says, field);
         const personId = ids.get(of.number ?? '');

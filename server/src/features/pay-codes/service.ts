@@ -4,9 +4,10 @@ import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { dayIn, readList, refuse, refuseTwice } from '../../http/lists.ts';
 import { Problem } from '../../http/problem.ts';
+import { mapInSlices } from '../../http/slices.ts';
 import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
-import { addCode, changeCode, codes, findCodeNamed, keepKnown, knownPeople, unknownPeople } from './store.ts';
+import { addCode, codes, findCodeNamed, keepCodes, keepKnown, knownPeople, unknownPeople } from './store.ts';
 
 type Asks = Pick<Context, 'database' | 'clock'>;
 
@@ -61,7 +62,8 @@ const CODE_HEADINGS = {
 /** Takes the pay system's list of codes: what is new is added, what differs is changed, what is missing in it stays. */
 export function takeCodes(context: Asks, who: Who, write: Write | null, text: string): Promise<ListReply> {
   return once(context, who, write, async (tx, tell) => {
-    const listed = readList<keyof typeof CODE_HEADINGS>(text, CODE_HEADINGS, ['code', 'name']).map(
+    const listed = await mapInSlices(
+      await readList<keyof typeof CODE_HEADINGS>(text, CODE_HEADINGS, ['code', 'name']),
       ({ line, of }) => {
         const wrong = (field: string, says: string) => refuse(line, says, field);
         const parsed = v.safeParse(AddCodeRequest, { code: of.code, name: of.name });
@@ -88,19 +90,19 @@ export function takeCodes(context: Asks, who: Who, write: Write | null, text: st
       ({ code }, before) => `code ${code} stands in line ${before} already. Leave one of the two.`,
     );
     const before = new Map((await codes(tx)).map((one) => [one.code, one]));
+    const kept: Parameters<typeof keepCodes>[1][number][] = [];
     let [added, changed] = [0, 0];
     for (const { line: _, ...values } of listed) {
       const was = before.get(values.code);
-      if (was === undefined) {
-        await addCode(tx, values);
-        added++;
-      } else if (
-        (Object.keys(values) as (keyof typeof values)[]).some((field) => was[field] !== values[field])
-      ) {
-        await changeCode(tx, was.id, values);
-        changed++;
-      }
+      const differs =
+        was !== undefined &&
+        (Object.keys(values) as (keyof typeof values)[]).some((field) => was[field] !== values[field]);
+      if (was !== undefined && !differs) continue;
+      kept.push(values);
+      if (was === undefined) added++;
+      else changed++;
     }
+    await keepCodes(tx, kept);
     const inList = new Set(listed.map(({ code }) => code));
     const notInList = [...before.keys()].filter((code) => !inList.has(code)).length;
     tell({
@@ -134,7 +136,8 @@ const PEOPLE_HEADINGS = {
 export function takePeople(context: Asks, who: Who, write: Write | null, text: string): Promise<ListReply> {
   return once(context, who, write, async (tx, tell) => {
     const known = new Set((await codes(tx)).map(({ code }) => code));
-    const listed = readList<keyof typeof PEOPLE_HEADINGS>(text, PEOPLE_HEADINGS, ['number']).map(
+    const listed = await mapInSlices(
+      await readList<keyof typeof PEOPLE_HEADINGS>(text, PEOPLE_HEADINGS, ['number']),
       ({ line, of }) => {
         const { number, name = '', codes: may } = of;
         if (number === undefined || number.length > 32)

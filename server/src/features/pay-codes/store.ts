@@ -1,5 +1,6 @@
 import { and, asc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
+import { insertMany } from '../../database/insert-many.ts';
 import { card, job, knownPerson, payCode, payRate, person } from '../../database/schema/index.ts';
 
 export const codes = (queries: Reads) => queries.select().from(payCode).orderBy(payCode.code);
@@ -14,13 +15,9 @@ export async function addCode(queries: Queries, values: typeof payCode.$inferIns
   return result.insertId;
 }
 
-export async function changeCode(
-  queries: Queries,
-  id: number,
-  set: Partial<typeof payCode.$inferInsert>,
-): Promise<void> {
-  await queries.update(payCode).set(set).where(eq(payCode.id, id));
-}
+/** Adds codes, and changes those that are there. */
+export const keepCodes = (queries: Queries, all: readonly (typeof payCode.$inferInsert)[]): Promise<void> =>
+  insertMany(queries, payCode, all, true);
 
 export const knownPeople = (queries: Reads) => queries.select().from(knownPerson);
 

@@ -53,10 +53,14 @@ export async function countAttempt(database: Database, caller: Caller): Promise<
       scopes.map((scope) => keys[scope]),
     );
     const rows = await tx.select().from(signInAttempt).where(counted).for('update');
-    refuseWhileWaiting(Math.max(...rows.map((row) => row.waitUntil - now)));
+    refuseWhileWaiting(Math.max(...rows.map((row) => secondsLeft(row.waitUntil, now))));
     for (const scope of scopes) {
       const row = rows.find(({ key }) => key === keys[scope]);
-      const before = row === undefined || row.resetAt < now ? 0 : row.hits;
+      const isForgotten =
+        row === undefined ||
+        row.resetAt < now ||
+        row.resetAt > now + FORGOTTEN_SECONDS + LONGEST_PAUSE_SECONDS;
+      const before = isForgotten ? 0 : row.hits;
       const hits = before + 1;
       const pause = pauseAfterAttempts(hits, FREE_ATTEMPTS[scope]);
       const waitUntil = pause === 0 ? 0 : now + pause;
@@ -65,6 +69,10 @@ export async function countAttempt(database: Database, caller: Caller): Promise<
     }
   });
 }
+
+/** Seconds to wait until then. More than anybody ever waits means that the clock was set back: that wait is over. */
+const secondsLeft = (waitUntil: number, now: number): number =>
+  waitUntil - now > LONGEST_PAUSE_SECONDS ? 0 : waitUntil - now;
 
 function refuseWhileWaiting(seconds: number): void {
   if (seconds <= 0) return;

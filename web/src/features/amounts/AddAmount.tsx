@@ -51,11 +51,12 @@ export function AddAmount({ period, names }: { period: PeriodSummary; names: rea
       ? undefined
       : parsed.issues.find((issue) => v.getDotPath(issue) === field)?.message;
   const isReady = person !== null && day !== null && parsed.success && !isLoading;
-  const go = async () => {
+  const isKnown = error !== undefined && problemOf(error).type === 'known';
+  const go = async (again = false) => {
     if (person === null || day === null || !parsed.success) return;
     const { data } = await add({
       periodId: period.id,
-      asked: { amounts: [{ ...parsed.output, personId: Number(person), day, job: null }] },
+      asked: { amounts: [{ ...parsed.output, personId: Number(person), day, job: null }], again },
     });
     if (data === undefined) return;
     say(`${parsed.output.what} is added.`);
@@ -117,6 +118,11 @@ export function AddAmount({ period, names }: { period: PeriodSummary; names: rea
       {error !== undefined && (
         <div className="mt-2">
           <Notice>{problemOf(error).title}</Notice>
+          {isKnown && (
+            <Button className="mt-2" disabled={!isReady} onClick={() => void go(true)}>
+              Add it again
+            </Button>
+          )}
         </div>
       )}
       <Button type="submit" disabled={!isReady} className="mt-3">

@@ -24,6 +24,7 @@ export const REFUSAL_WORDS: Readonly<Record<RefusalReason, string>> = {
   'no-person': 'The row names no person.',
   'not-a-date': 'Not a date. Write it like 2026-10-25, or as the other rows do.',
   'not-a-time': 'Not a time of day. Write it like 17:05 or 5:05 pm.',
+  'impossible-offset': 'No clock shows this offset: they go from −12:00 to +14:00.',
   'impossible-date': 'The calendar has no such day in the order chosen.',
   'too-far-off': 'More than two years back or two days ahead. Check the year.',
   'skipped-hour': 'The clocks went forward over this time; it never happened.',

@@ -70,11 +70,12 @@ async function askAndClose(
   const closed = await close(intake, key, lines);
   if (closed !== 'not offered') return closed;
   // What was sent may still be on its way. After this long it is not.
-  const quietFrom = (unansweredSince ?? 0) + Math.ceil((2 * LONGEST_MILLISECONDS) / 1000);
-  const left = quietFrom - realSeconds();
-  if (left > 0)
+  const quiet = Math.ceil((2 * LONGEST_MILLISECONDS) / 1000);
+  const left = (unansweredSince ?? 0) + quiet - realSeconds();
+  // More than all of it means that the clock was set back.
+  if (left > 0 && left <= quiet)
     throw new NoAnswer(
-      `The pay system has nothing of it yet, but it may still be on its way. Ask again in ${Math.min(left, Math.ceil((2 * LONGEST_MILLISECONDS) / 1000))} seconds.`,
+      `The pay system has nothing of it yet, but it may still be on its way. Ask again in ${left} seconds.`,
     );
   return null;
 }

@@ -10,6 +10,9 @@ import {
   UnreadableFile,
 } from './types.ts';
 
+/** No file of punches has more empty lines after one another. */
+const MOST_BLANK_LINES = 1_000_000;
+
 const CSV_OPTIONS = {
   relax_column_count: true,
   max_record_size: LONGEST_ROW_CHARACTERS,
@@ -66,6 +69,7 @@ function unreadable(error: unknown, line: number): unknown {
 class LineCounter {
   line = 1;
   #quoted = false;
+  #blank = 0;
 
   /** To be told of every text before its records come. */
   see(text: string): void {
@@ -76,7 +80,26 @@ class LineCounter {
   row(cells: string[]): FileRow | null {
     const line = this.line++;
     if (this.#quoted) for (const cell of cells) this.line += cell.split(LINE_END).length - 1;
-    return cells.length === 1 && cells[0] === '' ? null : { line, cells };
+    if (cells.length !== 1 || cells[0] !== '') {
+      this.#blank = 0;
+      return { line, cells };
+    }
+    this.#passBlank(1);
+    return null;
+  }
+
+  /** Passes over so many empty lines that come after one another. */
+  skip(lines: number): void {
+    this.line += lines;
+    this.#passBlank(lines);
+  }
+
+  #passBlank(lines: number): void {
+    this.#blank += lines;
+    if (this.#blank > MOST_BLANK_LINES)
+      throw new UnreadableFile(
+        `There are more than ${MOST_BLANK_LINES.toLocaleString('en')} empty lines before line ${this.line.toLocaleString('en')}. Save the file without them.`,
+      );
   }
 }
 
@@ -96,7 +119,12 @@ class PlainRows {
   }
 
   *of(text: string): Generator<FileRow> {
-    const all = this.rest() + text;
+    const begun = this.rest();
+    if (begun === '' && /^\n+$/.test(text)) {
+      this.#lines.skip(text.length);
+      return;
+    }
+    const all = begun + text;
     // It may be the first half of a line end.
     const half = all.endsWith('\r') ? '\r' : '';
     const lines = all.slice(0, all.length - half.length).split(LINE_END);

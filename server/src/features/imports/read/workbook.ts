@@ -20,6 +20,8 @@ const MOST_FOR_HEAD = 16 * MEGABYTE;
 const MOST_STRINGS = 1_000_000;
 const MOST_STYLES = 100_000;
 const MOST_ROWS = 1_048_576;
+/** Characters of a formula that are kept, to show which it is. */
+const MOST_OF_A_FORMULA = 200;
 
 /** A cell as it stands in the sheet: its text, or the number of a text that many cells share. */
 type Cell = string | { readonly shared: number };
@@ -183,6 +185,9 @@ class RowGatherer {
   #style = 0;
   #value: string | null = null;
   #inValue = false;
+  /** What computes the cell; null where nothing does. */
+  #formula: string | null = null;
+  #inFormula = false;
   #inSheetData = false;
   /** How to pronounce a text stands beside it in some languages, and is no part of it. */
   #phonetic = false;
@@ -197,13 +202,18 @@ class RowGatherer {
     if (name === 'row') this.#openRow(attributes.r);
     else if (name === 'c') this.#openCell(attributes);
     else if (name === 'rPh') this.#phonetic = true;
-    else if ((name === 'v' || name === 't') && !this.#phonetic) {
+    else if (name === 'f') {
+      this.#inFormula = true;
+      this.#formula ??= '';
+    } else if ((name === 'v' || name === 't') && !this.#phonetic) {
       this.#inValue = true;
       this.#value ??= '';
     }
   }
 
   text(text: string): void {
+    if (this.#inFormula && this.#formula !== null && this.#formula.length < MOST_OF_A_FORMULA)
+      this.#formula += text;
     if (!this.#inValue) return;
     this.#value += text;
     this.#characters += text.length;
@@ -217,6 +227,7 @@ class RowGatherer {
   close(name: string): void {
     if (name === 'v' || name === 't') this.#inValue = false;
     else if (name === 'rPh') this.#phonetic = false;
+    else if (name === 'f') this.#inFormula = false;
     else if (name === 'c' && this.#inSheetData) this.#closeCell();
     else if (name === 'row' && this.#inSheetData) {
       if (this.#cells.length > 0) this.rows.push({ row: this.#row, cells: this.#cells });
@@ -250,6 +261,7 @@ class RowGatherer {
     this.#type = t;
     this.#style = Number(s);
     this.#value = null;
+    this.#formula = null;
   }
 
   #closeCell(): void {
@@ -266,6 +278,8 @@ class RowGatherer {
 
   #cellOf(): Cell {
     const value = this.#value;
+    // A formula whose result was not saved: it is no blank, and its row is refused by what stands there.
+    if (value === null && this.#formula !== null) return `=${this.#formula.slice(0, MOST_OF_A_FORMULA)}`;
     if (value === null || value === '') return '';
     switch (this.#type) {
       case 's':
