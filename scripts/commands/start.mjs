@@ -9,6 +9,7 @@ import { checkDatabase } from '../lib/database.mjs';
 import { freeMegabytes, keepReserve, makeDataFolder, NEEDED_MEGABYTES } from '../lib/folder.mjs';
 import { checkMachine, installModules, installPackages, MARIADB } from '../lib/install.mjs';
 import { greets, portIsFree, startMariadb } from '../lib/mariadb.mjs';
+import { forgetNext, useNext } from '../lib/names-of-databases.mjs';
 import { dataFolder, root } from '../lib/paths.mjs';
 import { endChild, endStartedWith, forget, remember, remembered } from '../lib/processes.mjs';
 import { run } from '../lib/run.mjs';
@@ -111,6 +112,8 @@ const env = {
 // In a process of its own: what builds keeps its memory for as long as it lives.
 if ((await run(process.execPath, [join(root, 'scripts', 'build.mjs')])) !== 0) await stop(1);
 const setUp = join(root, 'dist', 'server', 'set-up.js');
+// What a restore that died had asked for.
+forgetNext(folder);
 if ((await run(process.execPath, [setUp, ...process.argv.slice(2)], { env })) !== 0) await stop(1);
 
 /** Starts the pay system that ships with Heath, always on the port that it had first, and waits until it listens. */
@@ -215,7 +218,8 @@ try {
   await stop(1);
 }
 say(`Heath is at http://localhost:${port} (Ctrl-C ends it)`);
-watches.push(supervise({ name: 'The server', launch: launchServer, say, child: first }));
+let watch = supervise({ name: 'The server', launch: launchServer, say, child: first });
+watches.push({ end: () => watch.end() });
 if (firstIntake !== null)
   watches.push(supervise({ name: 'The pay intake', launch: launchIntake, say, child: firstIntake }));
 if (mariadb !== null) {
@@ -225,3 +229,23 @@ if (mariadb !== null) {
   watchDisk();
 }
 watchSilence();
+
+let isChanging = false;
+/** A restore has another database ready: the server ends, uses that one, and comes up again. */
+async function changeDatabase() {
+  if (isChanging || stopping || given !== undefined) return;
+  isChanging = true;
+  say('A backup is put back. The server starts anew on it.');
+  await watch.end();
+  await endChild(server, SERVER_END_SECONDS);
+  useNext(folder);
+  env.HEATH_DATABASE_URL = mariadb.url;
+  // As empty as it is: no demo is loaded into what was restored.
+  if ((await run(process.execPath, [setUp, '--empty'], { env })) !== 0) await stop(1);
+  const again = await launchServer().catch(() => null);
+  if (again === null) return stop(1);
+  watch = supervise({ name: 'The server', launch: launchServer, say, child: again });
+  isChanging = false;
+  say('The server is up again.');
+}
+process.on('SIGUSR2', () => void changeDatabase());

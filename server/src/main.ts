@@ -12,6 +12,7 @@ import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';
 import { setting } from './database/schema/index.ts';
 import { Disk } from './disk.ts';
+import { compareWithPaySystem } from './features/handoff/deliveries/unmatched.ts';
 import { forgetHalfReceived, lastImportId } from './features/imports/store.ts';
 import { sweepAttempts } from './features/sign-in/attempts.ts';
 import { SessionStore } from './features/sign-in/session-store.ts';
@@ -86,6 +87,7 @@ async function main(): Promise<void> {
   server.on('listening', () => {
     // Only whoever has the port may clear away what a server of that name left.
     void takeUpWhatWasLeft(context, runner, lastImport);
+    compareAtStart(context);
     log.info(`listening on ${config.port}`);
     process.send?.('listening');
   });
@@ -127,6 +129,19 @@ async function takeUpWhatWasLeft(
   } catch (error) {
     log.error({ err: error }, 'what was left could not be taken up');
   }
+}
+
+const COMPARE_AGAIN_MILLISECONDS = 30_000;
+
+/** Compares what the pay system has with what was delivered, once; where it does not answer, again later. */
+function compareAtStart(context: Context): void {
+  const { database, clock, log, payIntake } = context;
+  const intake = payIntake();
+  if (intake === null) return;
+  compareWithPaySystem(database, clock, intake).catch((error: unknown) => {
+    log.info({ err: error }, 'not compared with the pay system yet');
+    setTimeout(() => compareAtStart(context), COMPARE_AGAIN_MILLISECONDS).unref();
+  });
 }
 
 async function sweepAll({ database, log }: Context, sessions: SessionStore): Promise<void> {

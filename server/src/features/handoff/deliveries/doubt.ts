@@ -1,3 +1,4 @@
+import type { HandoffBatch } from '@heath/contract';
 import { realSeconds } from '../../../clock.ts';
 import { once, type Write } from '../../../database/answered.ts';
 import type { Reads } from '../../../database/connect.ts';
@@ -9,6 +10,7 @@ import { stateOf } from '../batch-state.ts';
 import { type BatchRow, findBatch, lockBatch } from '../store.ts';
 import { keepAnswer, linesSent } from './answers.ts';
 import { newKey } from './keys.ts';
+import { linesLeft } from './of-batch.ts';
 import { type Answer, askAbout, close, LONGEST_MILLISECONDS, NoAnswer } from './pay-system.ts';
 import { parseRanges } from './ranges.ts';
 import { addDelivery, addRefused, addStatement, endDelivery, endTasksOf, findDelivery } from './store.ts';
@@ -89,8 +91,8 @@ export interface Statement {
 }
 
 /**
- * Ends a doubt by what somebody found out. Also states of a batch that was never sent from here that the pay system has it, where it has a
- * handoff that this Heath does not know: it was sent before an older backup was put back.
+ * Ends a doubt by what somebody found out. While the pay system has a handoff that this Heath does not know, it is also stated what it has of a
+ * batch that was not sent from here, or not all of it: it was sent before an older backup was put back.
  */
 export function stateWhatIsThere(
   context: Pick<Context, 'database' | 'clock'>,
@@ -106,11 +108,12 @@ export function stateWhatIsThere(
     if (row === undefined || row.file === null)
       throw new Problem(404, 'not-found', 'There is no such batch, or it has no file.');
     const madeAt = context.clock.now();
+    const left = stateOf(row) === 'in part' ? await linesLeft(tx, row) : null;
     const deliveryId = await inDoubt(tx, row, () =>
       addDelivery(tx, {
         batchId,
         key: newKey(),
-        onlyLines: null,
+        onlyLines: left,
         sha256: row.file?.sha256 ?? '',
         status: 'in doubt',
         madeBy,
@@ -147,12 +150,14 @@ export function stateWhatIsThere(
   });
 }
 
+/** What is not accepted as a whole, as far as this Heath knows, and not on its way. */
+const MAY_BE_ELSEWHERE: readonly HandoffBatch['state'][] = ['sealed', 'refused', 'not taken', 'in part'];
+
 /** The delivery that is in doubt, or one that is made for what went out from elsewhere. Throws where there is no doubt. */
 async function inDoubt(tx: Reads, row: BatchRow, sentElsewhere: () => Promise<number>): Promise<number> {
   const state = stateOf(row);
   if ((state === 'in doubt' || state === 'gave up') && row.deliveryId !== null) return row.deliveryId;
-  const mayBeElsewhere = state === 'sealed' || state === 'refused' || state === 'not taken';
-  if (mayBeElsewhere && (await unmatchedObjection(tx)) !== null) return sentElsewhere();
+  if (MAY_BE_ELSEWHERE.includes(state) && (await unmatchedObjection(tx)) !== null) return sentElsewhere();
   throw new Problem(
     409,
     'sealed',

@@ -11,7 +11,7 @@ import { fileMaker } from '../../../pay/file-maker.ts';
 import { lockBatch } from '../store.ts';
 import { keepAnswer } from './answers.ts';
 import { askAbout, NotSent, send } from './pay-system.ts';
-import { findDelivery, setUnanswered } from './store.ts';
+import { findDelivery, keysOfBatch, setUnanswered } from './store.ts';
 import { compareWithPaySystem, HeldUp, unmatchedObjection } from './unmatched.ts';
 
 /** A sealed batch, as far as its file is made from it. */
@@ -69,10 +69,15 @@ export async function deliver(
   if (found === undefined || found.delivery.status !== 'waiting' || found.batch.ended !== null) return;
   if (intake === null) throw new NotSent('No pay system is set up: HEATH_PAY_INTAKE says where it answers.');
   await comeBy('deliver.begin');
-  await compareWithPaySystem(database, clock, intake);
-  const objection = await unmatchedObjection(database);
-  if (objection !== null) throw new HeldUp(objection);
+  const listed = await compareWithPaySystem(database, clock, intake);
   const { delivery, batch, file, period } = found;
+  const own = new Set(await keysOfBatch(database, batch.id));
+  const objection =
+    (await unmatchedObjection(database)) ??
+    (listed.some(({ key, number }) => number !== null && number === batch.number && !own.has(key))
+      ? `The pay system has another handoff ${batch.number}, from before an older backup was put back. Its lines have the numbers that these have: reopen this batch, or declare it void, and seal it anew.`
+      : null);
+  if (objection !== null) throw new HeldUp(objection);
   const lines = delivery.onlyLines?.length ?? file.lines;
   let answer = await askAbout(intake, delivery.key, lines);
   if (answer === null) {

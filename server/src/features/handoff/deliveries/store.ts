@@ -23,6 +23,15 @@ export async function findDelivery(queries: Reads, id: number) {
   return row;
 }
 
+/** The keys of every delivery of a batch. */
+export async function keysOfBatch(queries: Reads, batchId: number): Promise<string[]> {
+  const rows = await queries
+    .select({ key: delivery.key })
+    .from(delivery)
+    .where(eq(delivery.batchId, batchId));
+  return rows.map(({ key }) => key);
+}
+
 export async function addDelivery(queries: Queries, values: typeof delivery.$inferInsert): Promise<number> {
   const [result] = await queries.insert(delivery).values(values);
   return result.insertId;

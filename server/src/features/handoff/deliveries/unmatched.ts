@@ -62,11 +62,16 @@ async function linesKnown(queries: Reads, keys: readonly string[]): Promise<Map<
  * Holds the last handoffs of the pay system against the deliveries of Heath, and keeps those that do not agree: after an older backup was put
  * back, the pay system has what Heath has not.
  *
+ * @returns the handoffs that it listed
  * @throws NoAnswer where the pay system does not say
  */
-export async function compareWithPaySystem(database: Database, clock: Clock, intake: string): Promise<void> {
+export async function compareWithPaySystem(
+  database: Database,
+  clock: Clock,
+  intake: string,
+): Promise<readonly Listed[]> {
   const listed = await listHandoffs(intake);
-  if (listed === null) return;
+  if (listed === null) return [];
   const known = await linesKnown(
     database,
     listed.map(({ key }) => key),
@@ -89,7 +94,7 @@ export async function compareWithPaySystem(database: Database, clock: Clock, int
   const settled = listed.filter(
     (one) => agrees(one) && keptByKey.has(one.key) && keptByKey.get(one.key)?.endedAt === null,
   );
-  if (found.length === 0 && settled.length === 0) return;
+  if (found.length === 0 && settled.length === 0) return listed;
   await writing(database, { userId: null, personId: null, at: clock.now() }, async (tx, tell) => {
     for (const one of found) {
       const values = {
@@ -120,6 +125,7 @@ export async function compareWithPaySystem(database: Database, clock: Clock, int
       after: { found: found.map(({ key, name, lines }) => ({ key, name, lines })), agree: settled.length },
     });
   });
+  return listed;
 }
 
 /** Lets some of them hold up nothing any more. */
