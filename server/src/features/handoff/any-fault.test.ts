@@ -253,8 +253,10 @@ async function explain(): Promise<void> {
   count('explained');
 }
 
-const seal = (periodId: number) =>
-  may('sealed', () => handOff(company, company.who, null, periodId, { overrides: OVERRIDES }));
+const seal = async (periodId: number) => {
+  await workOn(['recompute']);
+  await may('sealed', () => handOff(company, company.who, null, periodId, { overrides: OVERRIDES }));
+};
 
 const FAULTS = ['well', 'slow', 'cut off', 'lost', 'garbled', 'busy', 'endless', ...LIE_NAMES];
 
@@ -320,6 +322,12 @@ async function act(round: number, periodId: number): Promise<void> {
   await oneOf(acts)();
 }
 
+/** Whether a delivery was held up since the pay system has another handoff of its number. */
+async function hasAnothersNumber(id: number): Promise<boolean> {
+  const { deliveries } = await batchDetail(company, id);
+  return deliveries[0]?.answer?.includes('seal it anew') ?? false;
+}
+
 /** Brings every period to its end with a pay system that answers. */
 async function bringToAnEnd(upTo: number): Promise<void> {
   process.env.HEATH_PAY_INTAKE = intake.url;
@@ -340,8 +348,8 @@ async function bringToAnEnd(upTo: number): Promise<void> {
         if (now === 'in doubt') {
           await may('asked', () => askWhatIsThere(company, standing.id));
           if ((await stateOf(standing.id)) === 'in doubt') await may('stated', () => stateTruth(standing.id));
-        } else if (now === 'refused') {
-          // Under the numbers that its lines had, they were paid before: nothing of this batch is new.
+        } else if (now === 'refused' || (await hasAnothersNumber(standing.id))) {
+          // Under the numbers that its lines have, the pay system has others.
           await may('voided', () => takeBack(company, company.who, null, standing.id, 'void', 'Refused'));
           break;
         } else if (now !== 'under way')
