@@ -1,29 +1,25 @@
 /** Import, correction and page weight, each against something plain in the same run. Prints one JSON object. */
-import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream, readFileSync, statSync } from 'node:fs';
-import { Agent, request } from 'node:http';
+import { createReadStream, createWriteStream, statSync } from 'node:fs';
+import { request } from 'node:http';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { type CardsReply, cardRows } from '@heath/contract';
 import { instant, instantFromIso, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, people, punchFileLines, ZONE } from '@heath/demo';
 import mysql, { type Connection, type ResultSetHeader, type RowDataPacket } from 'mysql2/promise';
-import { SERVER_FLAGS } from '../scripts/lib/server.mjs';
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
 import { loadCompany } from '../server/src/demo/company.ts';
 import { changeAfterwards, handOff } from './handoff.ts';
 import { dayAndHand, interact, openBrowser, settleMany, weigh } from './screens.ts';
+import { agent, base, caller, here, peakMegabytes, startServer, stopServer } from './server.ts';
 
 const PEOPLE = 10_000;
 const folder = process.env.HEATH_BENCH!;
 const databaseUrl = process.env.HEATH_DATABASE_URL!;
 const csvFile = join(folder, 'punches.csv');
 const rowFile = join(folder, 'rows.tsv');
-const PORT = 4899;
-const base = `http://127.0.0.1:${PORT}`;
-const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+const { call, cookie } = caller();
 
 const say = (text: string) => process.stderr.write(`${text}\n`);
 const median = (numbers: readonly number[]): number =>
@@ -81,65 +77,10 @@ async function loadDataInfile(connection: Connection): Promise<number> {
   return milliseconds;
 }
 
-function startServer(): Promise<ChildProcess> {
-  const child = spawn(process.execPath, [...SERVER_FLAGS, here('../server/main.js')], {
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      PORT: String(PORT),
-      HEATH_LOG: 'error',
-      HEATH_NOW: '2026-11-02T09:00:00Z',
-    },
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-  });
-  return new Promise((resolve, reject) => {
-    child.once('message', () => resolve(child));
-    child.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
-  });
-}
-
-async function stopServer(running: ChildProcess): Promise<void> {
-  const ended = new Promise((resolve) => running.once('exit', resolve));
-  running.kill('SIGTERM');
-  await ended;
-}
-
-const peakMegabytes = (pid: number): number =>
-  Number(/VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
-
-let cookie = '';
-const agent = new Agent({ keepAlive: true });
-
-/** One request as a browser sends it, with as little as possible added by the one who measures. */
-function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const text = body === undefined ? '' : JSON.stringify(body);
-  return new Promise((resolve, reject) => {
-    const headers = {
-      Origin: base,
-      Cookie: cookie,
-      'Content-Type': 'application/json',
-      'Content-Length': Buffer.byteLength(text),
-      'Idempotency-Key': randomUUID(),
-    };
-    const sent = request(`${base}/api${path}`, { method, agent, headers }, (response) => {
-      const parts: Buffer[] = [];
-      response.on('data', (part: Buffer) => parts.push(part));
-      response.on('end', () => {
-        const reply = Buffer.concat(parts).toString();
-        if (response.statusCode! >= 300)
-          reject(new Error(`${method} ${path}: ${response.statusCode} ${reply}`));
-        cookie ||= response.headers['set-cookie']?.[0]?.split(';')[0] ?? '';
-        resolve(JSON.parse(reply) as T);
-      });
-    });
-    sent.on('error', reject);
-    sent.end(text);
-  });
-}
 /** How many bytes a file has, read as they come. */
 function download(path: string): Promise<number> {
   return new Promise((resolve, reject) => {
-    const sent = request(`${base}/api${path}`, { agent, headers: { Cookie: cookie } }, (response) => {
+    const sent = request(`${base}/api${path}`, { agent, headers: { Cookie: cookie() } }, (response) => {
       let bytes = 0;
       response.on('data', (part: Buffer) => {
         bytes += part.length;
@@ -167,7 +108,7 @@ async function importFile(): Promise<ImportState> {
     method: 'POST',
     headers: {
       Origin: base,
-      Cookie: cookie,
+      Cookie: cookie(),
       'Content-Length': String(statSync(csvFile).size),
       'Idempotency-Key': randomUUID(),
     },

@@ -86,6 +86,7 @@ export { rowText } from './pay/layouts/row-text.ts';
 export { textCell } from './pay/layouts/text-cell.ts';
 export type { BatchHead, BatchLine, FileLine, FileTotals } from './pay/layouts/types.ts';
 export { FileWriter, fileOf } from './pay/layouts/write.ts';
+export { parseRanges, writeRanges } from './pay/line-ranges.ts';
 export { accountOf, type MappingAccount, type RuleAccount } from './pay/mapping/account.ts';
 export { MAPPING_CONDITIONS } from './pay/mapping/conditions.ts';
 export { type CodeMapping, compileMapping } from './pay/mapping/map-lines.ts';

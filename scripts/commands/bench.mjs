@@ -9,25 +9,27 @@ import { root } from '../lib/paths.mjs';
 import { run } from '../lib/run.mjs';
 import { fail } from '../lib/say.mjs';
 
-const PARTS = { calculation: 'calculation', application: 'bench' };
+const PARTS = { calculation: 'calculation', application: 'bench', bystander: 'bystander' };
 const wanted = process.argv.slice(2);
-for (const part of wanted) if (!(part in PARTS)) fail(`There are calculation and application, not ${part}.`);
+for (const part of wanted)
+  if (!(part in PARTS)) fail(`There are calculation, application and bystander, not ${part}.`);
 
 checkMachine();
 await installModules();
 await installPackages([MARIADB, CHROMIUM]);
 await build();
-const folder = mkdtempSync(join(tmpdir(), 'heath-bench-'));
 const parts = Object.entries(PARTS).filter(([part]) => wanted.length === 0 || wanted.includes(part));
 await bundle(
   parts.map(([, name]) => join(root, 'bench', `${name}.ts`)),
   join(root, 'dist', 'bench'),
 );
 await bundle([join(root, 'cli', 'src', 'main.ts')], join(root, 'dist', 'cli'));
-const mariadb = await startMariadb(folder, { mayReadFiles: true }).catch((error) => fail(error.message));
-const env = { ...process.env, TZ: 'UTC', HEATH_DATABASE_URL: mariadb.url, HEATH_BENCH: folder };
 let code = 0;
 for (const [, name] of parts) {
+  // Each on a database of its own.
+  const folder = mkdtempSync(join(tmpdir(), 'heath-bench-'));
+  const mariadb = await startMariadb(folder, { mayReadFiles: true }).catch((error) => fail(error.message));
+  const env = { ...process.env, TZ: 'UTC', HEATH_DATABASE_URL: mariadb.url, HEATH_BENCH: folder };
   code ||= await run(
     process.execPath,
     ['--enable-source-maps', '--expose-gc', join(root, 'dist', 'bench', `${name}.js`)],
@@ -35,7 +37,7 @@ for (const [, name] of parts) {
       env,
     },
   );
+  await mariadb.stop();
+  rmSync(folder, { recursive: true, force: true });
 }
-await mariadb.stop();
-rmSync(folder, { recursive: true, force: true });
 process.exit(code);

@@ -4,7 +4,7 @@
  */
 import { join, resolve } from 'node:path';
 import { ask, checkBackup, loadBackup } from '../lib/backup.mjs';
-import { askForNext, nameBefore, nameInUse, useNext } from '../lib/names-of-databases.mjs';
+import { askForNext, isChanging, nameBefore, nameInUse, useNext } from '../lib/names-of-databases.mjs';
 import { dataFolder } from '../lib/paths.mjs';
 import { remembered } from '../lib/processes.mjs';
 import { fail, say } from '../lib/say.mjs';
@@ -26,7 +26,7 @@ async function change(to) {
   const starter = remembered(join(folder, 'start.pid'));
   if (starter === null) return useNext(folder);
   process.kill(starter, 'SIGUSR2');
-  for (let waited = 0; nameInUse(folder) !== to; waited += 0.1) {
+  for (let waited = 0; nameInUse(folder) !== to || isChanging(folder); waited += 0.1) {
     // A starter that has died meanwhile uses nothing any more.
     if (remembered(join(folder, 'start.pid')) === null) return useNext(folder);
     if (waited > LONGEST_SWITCH_SECONDS)

@@ -9,7 +9,7 @@ import { checkDatabase } from '../lib/database.mjs';
 import { freeMegabytes, keepReserve, makeDataFolder, NEEDED_MEGABYTES } from '../lib/folder.mjs';
 import { checkMachine, installModules, installPackages, MARIADB } from '../lib/install.mjs';
 import { greets, portIsFree, startMariadb } from '../lib/mariadb.mjs';
-import { forgetNext, useNext } from '../lib/names-of-databases.mjs';
+import { beginChange, endChange, forgetNext, useNext } from '../lib/names-of-databases.mjs';
 import { dataFolder, root } from '../lib/paths.mjs';
 import { endChild, endStartedWith, forget, remember, remembered } from '../lib/processes.mjs';
 import { run } from '../lib/run.mjs';
@@ -236,6 +236,7 @@ async function changeDatabase() {
   if (isChanging || stopping || given !== undefined) return;
   isChanging = true;
   say('A backup is put back. The server starts anew on it.');
+  beginChange(folder);
   await watch.end();
   await endChild(server, SERVER_END_SECONDS);
   useNext(folder);
@@ -246,6 +247,7 @@ async function changeDatabase() {
   if (again === null) return stop(1);
   watch = supervise({ name: 'The server', launch: launchServer, say, child: again });
   isChanging = false;
+  endChange(folder);
   say('The server is up again.');
 }
 process.on('SIGUSR2', () => void changeDatabase());

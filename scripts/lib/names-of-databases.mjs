@@ -6,6 +6,7 @@ const files = (folder) => ({
   inUse: join(folder, 'database.name'),
   before: join(folder, 'database.before'),
   next: join(folder, 'database.next'),
+  changing: join(folder, 'database.changing'),
 });
 
 const read = (file) => (existsSync(file) ? readFileSync(file, 'utf8').trim() : null);
@@ -26,7 +27,15 @@ export const nameBefore = (folder) => read(files(folder).before);
 export const askForNext = (folder, name) => keep(files(folder).next, name);
 
 /** Forgets what was asked for and did not come about. */
-export const forgetNext = (folder) => rmSync(files(folder).next, { force: true });
+export function forgetNext(folder) {
+  rmSync(files(folder).next, { force: true });
+  endChange(folder);
+}
+
+/** Says that a running Heath is between two databases. */
+export const beginChange = (folder) => keep(files(folder).changing, '');
+export const endChange = (folder) => rmSync(files(folder).changing, { force: true });
+export const isChanging = (folder) => existsSync(files(folder).changing);
 
 /** Uses the database that was asked for: in one step, so that a crash leaves the one or the other. */
 export function useNext(folder) {

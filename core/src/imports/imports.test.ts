@@ -59,6 +59,15 @@ describe('moments in files', () => {
     const moment = readMoment(text, 'iso', london);
     return 'at' in moment ? instantToIso(moment.at) : moment.reason;
   };
+  it.each(['+26:00', '+99:59', '+00:60', '-18:00', '+14:01', '-12:01'])(
+    'refuses the offset %s, that no clock shows, in either form',
+    (offset) => {
+      for (const text of [`2026-10-20T08:00:00${offset}`, `2026-10-20 8:00 ${offset}`])
+        expect(readMoment(text, 'iso', london)).toMatchObject({ reason: 'impossible-offset' });
+      expect(() => instantFromIso(`2026-10-20T08:00:00${offset}`)).toThrow(RangeError);
+    },
+  );
+
   it('takes an offset as it is, and the site’s clock where there is none', () => {
     expect(read('2026-10-25T01:30:00+01:00')).toBe('2026-10-25T00:30:00Z');
     expect(read('2026-10-25T01:30:00+00:00')).toBe('2026-10-25T01:30:00Z');

@@ -1,8 +1,9 @@
 import { has, type OperationName } from '@heath/contract';
 import { type RequestHandler, Router } from 'express';
+import { HeavyWork } from '../http/heavy.ts';
 import { Problem } from '../http/problem.ts';
 import { refusePartOf } from './reach.ts';
-import { type Asks, OF_EVERYBODY, ROUTES } from './routes.ts';
+import { type Asks, HEAVY, OF_EVERYBODY, ROUTES } from './routes.ts';
 import type { Who } from './who.ts';
 
 declare module 'express-serve-static-core' {
@@ -42,6 +43,9 @@ type Guarded = { [M in Method]: (path: string, handler: RequestHandler) => void 
   readonly router: Router;
 };
 
+/** Of this process: what one server does at once. */
+const heavy = new HeavyWork();
+
 /** Routes that each ask for what `ROUTES` says. Throws at the start of the server for one that stands not there. */
 export function guarded(): Guarded {
   const router = Router();
@@ -50,7 +54,8 @@ export function guarded(): Guarded {
     if (!isOperation(name))
       throw new Error(`Say in the contract what ${name} is, and in ROUTES what it asks for.`);
     const asks = ROUTES[name];
-    router[method](path, asking(asks, OF_EVERYBODY.has(name)), handler);
+    const handled = HEAVY.has(name) ? heavy.wrap(handler) : handler;
+    router[method](path, asking(asks, OF_EVERYBODY.has(name)), handled);
   };
   return { router, get: add('get'), post: add('post'), put: add('put'), delete: add('delete') };
 }

@@ -119,6 +119,30 @@ export const ROUTES: Readonly<Record<OperationName, Asks>> = {
   'PUT /users/:user': 'keep users',
 };
 
+/** What takes long for many people: of each user one at once is done, so that nobody else waits. */
+export const HEAVY: ReadonlySet<OperationName> = new Set<OperationName>([
+  'GET /periods/:period/reports/:report',
+  'GET /periods/:period/reports/:report/file',
+  'POST /periods/:period/amounts',
+  'PUT /periods/:period/amounts/list',
+  'POST /rulebooks/:rulebook/editions',
+  'POST /pay-periods/preview',
+  'POST /pay-periods',
+  'POST /periods/:period/bulks/preview',
+  'POST /periods/:period/bulks',
+  'POST /periods/:period/bulks/:bulk/undo',
+  'PUT /pay-codes/list',
+  'PUT /pay-codes/people',
+  'PUT /pay-codes/rates',
+  'POST /periods/:period/mapping/preview',
+  'POST /layouts/recognize',
+  'POST /periods/:period/layouts/preview',
+  'POST /periods/:period/handoff/check',
+  'POST /periods/:period/handoff',
+  'POST /differences/decide',
+  'POST /found',
+]);
+
 /**
  * What concerns everybody and cannot be cut to a reach: how all hours are computed, mapped and written, and files that hold anybody's punches.
  * Whoever reaches only some is refused.

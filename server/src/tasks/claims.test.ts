@@ -32,4 +32,18 @@ describe('claiming tasks', () => {
     await endTask(company.database, next);
     expect(await claimTask(company.database, 'one:1')).toBeNull();
   });
+
+  it.each(['notBefore', 'leaseUntil'] as const)(
+    'a clock that was set back an hour lets nothing wait for an hour: %s',
+    async (moment) => {
+      const ahead = Math.floor(Date.now() / 1000) + 3600;
+      const status = moment === 'notBefore' ? 'waiting' : 'running';
+      await company.database.update(task).set({ status, [moment]: ahead, claim: 'of-one-that-died' });
+      expect(await claimTask(company.database, 'one:1')).not.toBeNull();
+      // What may be so far ahead is waited for.
+      const soon = Math.floor(Date.now() / 1000) + 100;
+      await company.database.update(task).set({ status, [moment]: soon });
+      expect(await claimTask(company.database, 'one:1')).toBeNull();
+    },
+  );
 });

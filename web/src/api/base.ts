@@ -119,6 +119,7 @@ export const api = createApi({
     'reasons',
     'badges',
     'handoff',
+    'pay-system',
     'tasks',
   ],
   endpoints: () => ({}),

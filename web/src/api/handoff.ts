@@ -4,6 +4,8 @@ import {
   type HandOffRequest,
   HandoffCheckReply,
   HandoffReply,
+  PaySystemReply,
+  type StateRequest,
 } from '@heath/contract';
 import type * as v from 'valibot';
 import { api } from './base.ts';
@@ -22,6 +24,10 @@ export const {
   useTakeOutMutation,
   useReopenMutation,
   useVoidBatchMutation,
+  useAskPaySystemMutation,
+  useStateBatchMutation,
+  usePaySystemQuery,
+  useExplainMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     handoff: build.query<HandoffReply, number>({
@@ -72,6 +78,26 @@ export const {
       query: ({ id, reason }) => ({ url: `/handoffs/${id}/reopen`, method: 'POST', body: { reason } }),
       transformResponse: reads(BatchDetail),
       invalidatesTags: ['batch', ...SEALED],
+    }),
+    askPaySystem: build.mutation<BatchDetail, number>({
+      query: (id) => ({ url: `/handoffs/${id}/ask`, method: 'POST' }),
+      transformResponse: reads(BatchDetail),
+      invalidatesTags: ['batch', 'handoff'],
+    }),
+    stateBatch: build.mutation<BatchDetail, { id: number } & v.InferOutput<typeof StateRequest>>({
+      query: ({ id, ...body }) => ({ url: `/handoffs/${id}/state`, method: 'POST', body }),
+      transformResponse: reads(BatchDetail),
+      invalidatesTags: ['batch', 'handoff'],
+    }),
+    paySystem: build.query<PaySystemReply, void>({
+      query: () => '/pay-system',
+      transformResponse: reads(PaySystemReply),
+      providesTags: ['pay-system', 'handoff'],
+    }),
+    explain: build.mutation<PaySystemReply, { keys: readonly string[]; reason: string }>({
+      query: (body) => ({ url: '/pay-system/explain', method: 'POST', body }),
+      transformResponse: reads(PaySystemReply),
+      invalidatesTags: ['pay-system'],
     }),
     voidBatch: build.mutation<BatchDetail, { id: number; reason: string }>({
       query: ({ id, reason }) => ({ url: `/handoffs/${id}/void`, method: 'POST', body: { reason } }),

@@ -140,8 +140,8 @@ describe('amounts', () => {
     await company.work();
     expect(await cost()).toEqual(before);
     expect((await checks()).map(({ name }) => name)).toContain('mapped');
-    const { id, rules } = await mappingNow(company);
-    expect((await mappingNow(company)).names.amounts.map(({ code }) => code)).toContain('Tips');
+    const { id, rules } = await mappingNow(company, company.who);
+    expect((await mappingNow(company, company.who)).names.amounts.map(({ code }) => code)).toContain('Tips');
     const rule = { name: 'Tips', firstDay: null, lastDay: null, when: { amounts: ['Tips'] }, code: '920' };
     await keepMapping(company, company.who, null, id, [...rules, rule]);
     expect((await checks()).map(({ name }) => name)).not.toContain('mapped');

@@ -244,7 +244,7 @@ async function done(one: Operation): Promise<boolean> {
       return true;
     }
     case 'mapping': {
-      const { id, rules } = await mappingNow(company);
+      const { id, rules } = await mappingNow(company, company.who);
       const changed = rules.map((rule) =>
         rule.name === 'Annual leave' ? { ...rule, code: one.code } : rule,
       );

@@ -15,6 +15,7 @@ import {
   type Workday,
   workdayFromIso,
   workdayToIso,
+  writeRanges,
 } from '@heath/core';
 import { LIE_NAMES, startIntake } from '@heath/pay-intake';
 import { parse } from 'csv-parse/sync';
@@ -37,7 +38,6 @@ import { askWhatIsThere, stateWhatIsThere } from './deliveries/doubt.ts';
 import { linesLeft } from './deliveries/of-batch.ts';
 import { NoAnswer } from './deliveries/pay-system.ts';
 import { explainUnmatched, paySystemOf } from './deliveries/pay-system-service.ts';
-import { writeRanges } from './deliveries/ranges.ts';
 import { deliverBatch } from './deliveries/service.ts';
 import { compareWithPaySystem } from './deliveries/unmatched.ts';
 import { handOff } from './sealing.ts';

@@ -99,12 +99,12 @@ describe('before a handoff', () => {
   });
 
   it('an hour that no rule catches holds it up, whatever reason is given', async () => {
-    const { id, rules } = await mappingNow(company);
+    const { id, rules } = await mappingNow(company, company.who);
     const without = rules.filter(({ name }) => name !== 'Night');
     await keepMapping(company, company.who, null, id, without);
     expect(await checks()).toEqual(['mapped must 6', 'known people why 1']);
     await expect(seal1(undefined, 'mapped', 'known people')).rejects.toThrow('no pay code');
-    const { id: next } = await mappingNow(company);
+    const { id: next } = await mappingNow(company, company.who);
     await expect(keepMapping(company, company.who, null, id, rules)).rejects.toThrow(
       'changed the mapping meanwhile',
     );

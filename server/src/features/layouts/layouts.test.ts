@@ -83,7 +83,7 @@ describe('a preview', () => {
     const cards = cardRows(await listCards(company, company.who, company.periodId));
     const payable = cards.reduce((sum, { payableHours }) => sum + (payableHours ?? 0), 0);
     const rule = { name: '', firstDay: null, lastDay: null, when: { multipliers: [1] }, code: '110' };
-    const { id, rules } = await mappingNow(company);
+    const { id, rules } = await mappingNow(company, company.who);
     await keepMapping(company, company.who, null, id, [rule]);
     for (const { says } of await all()) {
       const { hoursInCards, hoursInFile, hoursInBatch, hoursUncaught } = await preview(says);
@@ -92,7 +92,7 @@ describe('a preview', () => {
       expect(hoursInFile).toBeLessThan(payable);
       expect(hoursInFile + hoursUncaught).toBeGreaterThan(payable);
     }
-    const { id: changed } = await mappingNow(company);
+    const { id: changed } = await mappingNow(company, company.who);
     await keepMapping(company, company.who, null, changed, rules);
     for (const { says } of await all()) {
       const { hoursInCards, hoursInFile, hoursInBatch, hoursUncaught } = await preview(says);

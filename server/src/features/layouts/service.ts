@@ -13,6 +13,7 @@ import {
   layoutObjections,
   liesBeside,
   rowText,
+  workday,
   workdayToIso,
 } from '@heath/core';
 import { eq } from 'drizzle-orm';
@@ -45,6 +46,44 @@ export async function allLayouts({ database }: Pick<Context, 'database'>): Promi
 function refuseContradictions(says: Layout): void {
   const [first] = layoutObjections(says);
   if (first !== undefined) throw new Problem(422, 'invalid', first.reason, { field: `says.${first.path}` });
+  refuseUnwritable(says);
+}
+
+/** Refuses a layout in which not even one line can be written: kept, it would break the check of every handoff. */
+function refuseUnwritable(says: Layout): void {
+  const day = workday(20_000);
+  const line: BatchLine = {
+    seq: 1,
+    person: 'X-1',
+    name: 'X',
+    group: 'X',
+    workday: day,
+    code: '1',
+    codeName: 'X',
+    account: null,
+    classId: 'ordinary',
+    multiplier: 1,
+    rule: null,
+    job: null,
+    department: null,
+    site: null,
+    costCenter: null,
+    hours: 90_000,
+    corrects: null,
+  };
+  try {
+    const head = { number: 1, firstDay: day, lastDay: day, payDay: day };
+    for (const row of fileRows(says, head, [line])) if (isTextLayout(says)) rowText(row, says);
+    fileNameOf(says, { batch: '1', first: '2024-10-04', last: '2024-10-04', pay: '2024-10-05' });
+  } catch (error) {
+    throw new Problem(
+      422,
+      'invalid',
+      'No line can be written in this layout. Look at its columns.',
+      { field: 'says' },
+      error,
+    );
+  }
 }
 
 const MOST_LAYOUTS = 100;

@@ -22,7 +22,7 @@ beforeAll(async () => {
   cards = [];
   for (const { personId } of cardRows(await listCards(company, company.who, company.periodId)))
     cards.push(await openCard(company, company.who, { periodId: company.periodId, personId }));
-  first = await mappingNow(company);
+  first = await mappingNow(company, company.who);
 });
 afterAll(() => company.close());
 
@@ -116,7 +116,7 @@ describe('what a mapping would do', () => {
     const lines = cards.flatMap((card) => card.lines.map((line) => ({ card, line })));
     await fc.assert(
       fc.asyncProperty(anyRules(first), async (rules) => {
-        const now = await mappingNow(company);
+        const now = await mappingNow(company, company.who);
         const shown = await preview(rules);
         const places = lines.map(({ card, line }) => decides(rules, card, line, now));
         const before = lines.map(({ card, line }) => decides(now.rules, card, line, now));
@@ -138,7 +138,7 @@ describe('what a mapping would do', () => {
           if (shadowedBy !== null) expect(shown.rules[place]!.lines).toBe(0);
         }
         await keep(rules, now.id);
-        expect((await mappingNow(company)).rules).toEqual(rules);
+        expect((await mappingNow(company, company.who)).rules).toEqual(rules);
         expect((await preview(rules)).changes).toEqual([]);
         const { checks } = await checkHandoff(company, company.who, company.periodId, undefined, quiet);
         const uncaught = checks.find(({ name }) => name === 'mapped')!.count;
@@ -146,7 +146,7 @@ describe('what a mapping would do', () => {
       }),
       { numRuns: 25 },
     );
-    const { id } = await mappingNow(company);
+    const { id } = await mappingNow(company, company.who);
     await keep(first.rules, id);
   });
 
@@ -160,7 +160,7 @@ describe('what a mapping would do', () => {
 
 describe('a mapping', () => {
   it('is refused with the rule and the field that is wrong, and nothing of it is kept', async () => {
-    const { id, rules } = await mappingNow(company);
+    const { id, rules } = await mappingNow(company, company.who);
     const fine = rules[0]!;
     for (const [wrong, field, says] of [
       [rule({}, '9999'), 'rules.1.code', 'Rule 2: there is no pay code 9999.'],
@@ -179,11 +179,11 @@ describe('a mapping', () => {
         message: expect.stringContaining(says),
         more: { field },
       });
-    expect(await mappingNow(company)).toMatchObject({ id, rules });
+    expect(await mappingNow(company, company.who)).toMatchObject({ id, rules });
   });
 
   it('that two change at once is changed by one of them; the other is told by whom, and their own is not kept', async () => {
-    const { id, rules } = await mappingNow(company);
+    const { id, rules } = await mappingNow(company, company.who);
     const before = (await company.database.select().from(mappingTable)).length;
     const others = [...rules].reverse();
     const results = await Promise.allSettled([keep(rules, id), keep(others, id), keep(rules, id)]);
@@ -195,15 +195,15 @@ describe('a mapping', () => {
           type: 'stale',
           message: expect.stringContaining('Odile'),
         });
-    const now = await mappingNow(company);
+    const now = await mappingNow(company, company.who);
     expect(await company.database.select().from(mappingTable)).toHaveLength(before + 1);
     await keep(rules, now.id);
   });
 
   it('says who made it and when, and each change stays with what was before', async () => {
-    const before = await mappingNow(company);
+    const before = await mappingNow(company, company.who);
     await keep(before.rules, before.id);
-    const now = await mappingNow(company);
+    const now = await mappingNow(company, company.who);
     expect([now.madeBy, now.id! > before.id!, now.rules]).toEqual(['Odile Ravn', true, before.rules]);
     const [last] = await company.database.select().from(happened).orderBy(desc(happened.id)).limit(1);
     expect(last).toMatchObject({ what: 'mapped', aboutId: now.id, before: { mapping: before.id } });

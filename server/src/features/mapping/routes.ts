@@ -10,13 +10,13 @@ import { keepMapping, mappingNow, previewMapping } from './service.ts';
 
 export function mappingRoutes(context: Context): Router {
   const routes = guarded();
-  routes.get('/mapping', async (_request, response) => {
-    answer(response, 'GET /mapping', await mappingNow(context));
+  routes.get('/mapping', async (request, response) => {
+    answer(response, 'GET /mapping', await mappingNow(context, whoOf(request)));
   });
   routes.put('/mapping', async (request, response) => {
     const { basedOn, rules } = valid(KeepMappingRequest, request.body);
     await keepMapping(context, whoOf(request), writeOf(request), basedOn, rules);
-    answer(response, 'PUT /mapping', await afterwards(() => mappingNow(context)));
+    answer(response, 'PUT /mapping', await afterwards(() => mappingNow(context, whoOf(request))));
   });
   routes.post('/periods/:period/mapping/preview', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);

@@ -12,7 +12,7 @@ import {
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import { once, type Write } from '../../database/answered.ts';
-import type { Queries } from '../../database/connect.ts';
+import type { Queries, Reads } from '../../database/connect.ts';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
@@ -20,8 +20,9 @@ import { Problem } from '../../http/problem.ts';
 import { namesOfAmounts } from '../../pay/amounts.ts';
 import { asksForHolidays, linesOfCards, placesByNumber } from '../../pay/lines.ts';
 import { currentMapping } from '../../pay/mapping.ts';
-import { idsOfNumbers } from '../../pay/people-by-number.ts';
+import { idsByNumber, idsOfNumbers } from '../../pay/people-by-number.ts';
 import { jobNames, lineWords } from '../../pay/words.ts';
+import { peopleWithin } from '../../rights/reach.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { addMapping, allRulebooks, codesByCode, leaveClasses, namesOf } from './store.ts';
 
@@ -43,7 +44,7 @@ function multipliersOf({ overtime, overtimeMeets }: Rulebook): number[] {
 const inOrder = (all: Iterable<string>) => [...new Set(all)].sort().map((code) => ({ code, name: code }));
 
 /** The mapping that holds now, and all that its rules can name. */
-export async function mappingNow({ database }: Pick<Context, 'database'>): Promise<MappingReply> {
+export async function mappingNow({ database }: Pick<Context, 'database'>, who: Who): Promise<MappingReply> {
   const { id, rules, madeBy, madeAt } = await currentMapping(database);
   const rulebooks = await allRulebooks(database);
   const ofLeave = await leaveClasses(database);
@@ -56,7 +57,7 @@ export async function mappingNow({ database }: Pick<Context, 'database'>): Promi
     );
   return {
     id,
-    rules,
+    rules: await withoutNumbersBeyond(database, who, rules),
     madeBy,
     madeAt: madeAt === null || id === null ? null : instantToIso(madeAt as Instant),
     names: {
@@ -70,6 +71,25 @@ export async function mappingNow({ database }: Pick<Context, 'database'>): Promi
     },
     codes: await codesByCode(database),
   };
+}
+
+/** What stands in the place of the number of somebody beyond reach. */
+const BEYOND_REACH = '…';
+
+/** Rules as they are, but for the numbers of people whom somebody does not reach. */
+async function withoutNumbersBeyond(
+  queries: Reads,
+  who: Who,
+  rules: readonly MappingRule[],
+): Promise<readonly MappingRule[]> {
+  const within = await peopleWithin(queries, who);
+  if (within === null) return rules;
+  const numbers = new Set<string>();
+  for (const [number, id] of await idsByNumber(queries)) if (within.has(id)) numbers.add(number);
+  return rules.map((rule) => {
+    const people = rule.when.people?.map((number) => (numbers.has(number) ? number : BEYOND_REACH));
+    return people === undefined ? rule : { ...rule, when: { ...rule.when, people } };
+  });
 }
 
 interface Sum {
@@ -109,7 +129,7 @@ export async function previewMapping(
   const places = await placesByNumber(database);
   const names = jobNames(places);
   const now = await currentMapping(database);
-  const [before, after] = [compileMapping(now.rules), compileMapping(rules)];
+  const [before, after] = [compileMapping(now.rules), compiledFirst(rules)];
   const which = { ...period, periodId, groups: [...places.groups.keys()] };
   const holidays = asksForHolidays(rules) || asksForHolidays(now.rules);
   const lines: PayLine[] = [];
@@ -137,6 +157,21 @@ export async function previewMapping(
   };
 }
 
+/** A mapping ready to be asked. Refuses one that cannot be: kept, it would break every check and report. */
+function compiledFirst(rules: readonly MappingRule[]): ReturnType<typeof compileMapping> {
+  try {
+    return compileMapping(rules);
+  } catch (error) {
+    throw new Problem(
+      422,
+      'invalid',
+      'These rules cannot be used. Look at their days.',
+      { field: 'rules' },
+      error,
+    );
+  }
+}
+
 /** Keeps a mapping as a whole. Refused where somebody kept another since the one that it was made from. */
 export async function keepMapping(
   context: Pick<Context, 'database' | 'clock'>,
@@ -146,6 +181,7 @@ export async function keepMapping(
   rules: readonly MappingRule[],
 ): Promise<void> {
   const userId = somebody(who);
+  compiledFirst(rules);
   await once(context, who, write, async (tx, tell) => {
     // Whoever keeps one waits here for whoever is before them.
     await tx.execute(sql`SELECT id FROM mapping ORDER BY id DESC LIMIT 1 FOR UPDATE`);

@@ -7,7 +7,7 @@ import { mapInSlices } from '../../http/slices.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
 import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
-import { jobTypes, keepRates, rates } from './store.ts';
+import { countRates, jobTypes, keepRates, rates, ratesOfPeople } from './store.ts';
 
 /** What an hour of somebody's work costs, by number and day. */
 export async function ratesOf({ database }: Pick<Context, 'database'>, who: Who): Promise<RatesReply> {
@@ -69,7 +69,10 @@ export function takeRates(
         `${number} has a rate from ${workdayToIso(firstDay)} in line ${before} already.`,
     );
     const known = new Map(
-      (await rates(tx)).map((one) => [`${one.personId}\t${one.jobType}\t${one.firstDay}`, one.rate]),
+      (await ratesOfPeople(tx, [...new Set(listed.map(({ personId }) => personId))])).map((one) => [
+        `${one.personId}\t${one.jobType}\t${one.firstDay}`,
+        one.rate,
+      ]),
     );
     const isNew = listed.filter(({ key }) => !known.has(key));
     const differs = listed.filter(({ key, rate }) => known.has(key) && known.get(key) !== rate);
@@ -78,8 +81,7 @@ export function takeRates(
       tx,
       listed.map(({ key: _, line: _line, number: _number, ...rate }) => rate),
     );
-    const inList = new Set(listed.map(({ key }) => key));
-    const notInList = [...known.keys()].filter((key) => !inList.has(key)).length;
+    const notInList = (await countRates(tx)) - listed.length;
     tell({
       what: 'list taken',
       about: 'pay_rate',

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import { card, job, knownPerson, payCode, payRate, person } from '../../database/schema/index.ts';
@@ -64,20 +64,45 @@ export const rates = (queries: Reads) =>
     .innerJoin(person, eq(person.id, payRate.personId))
     .orderBy(asc(person.number), asc(payRate.jobType), asc(payRate.firstDay));
 
+/** How many rates there are. */
+export async function countRates(queries: Reads): Promise<number> {
+  const [row] = await queries.select({ rates: count() }).from(payRate);
+  return row?.rates ?? 0;
+}
+
 /** The types that jobs are of. */
 export async function jobTypes(queries: Reads): Promise<Set<string>> {
   const rows = await queries.selectDistinct({ type: job.type }).from(job).where(isNotNull(job.type));
   return new Set(rows.flatMap(({ type }) => (type === null ? [] : [type])));
 }
 
+/** A few milliseconds of work each: nobody waits for a long list (`bystander` in the bench). */
+const RATES_AT_ONCE = 1000;
+const PEOPLE_AT_ONCE = 200;
+
 /** Adds rates, and changes those that are there. */
 export async function keepRates(
   queries: Queries,
   all: readonly (typeof payRate.$inferInsert)[],
 ): Promise<void> {
-  for (let i = 0; i < all.length; i += 1000)
-    await queries
-      .insert(payRate)
-      .values(all.slice(i, i + 1000))
-      .onDuplicateKeyUpdate({ set: { rate: sql`VALUES(rate)` } });
+  for (let i = 0; i < all.length; i += RATES_AT_ONCE)
+    await insertMany(queries, payRate, all.slice(i, i + RATES_AT_ONCE), true);
+}
+
+/** The rates of some people, read some people at a time, so that others go on between. */
+export async function ratesOfPeople(queries: Reads, people: readonly number[]) {
+  const found: Pick<typeof payRate.$inferSelect, 'personId' | 'jobType' | 'firstDay' | 'rate'>[] = [];
+  for (let i = 0; i < people.length; i += PEOPLE_AT_ONCE) {
+    const rows = await queries
+      .select({
+        personId: payRate.personId,
+        jobType: payRate.jobType,
+        firstDay: payRate.firstDay,
+        rate: payRate.rate,
+      })
+      .from(payRate)
+      .where(inArray(payRate.personId, people.slice(i, i + PEOPLE_AT_ONCE)));
+    found.push(...rows);
+  }
+  return found;
 }

@@ -72,7 +72,7 @@ export async function countAttempt(database: Database, caller: Caller): Promise<
 
 /** Seconds to wait until then. More than anybody ever waits means that the clock was set back: that wait is over. */
 const secondsLeft = (waitUntil: number, now: number): number =>
-  waitUntil - now > LONGEST_PAUSE_SECONDS ? 0 : waitUntil - now;
+  waitUntil - now > 2 * LONGEST_PAUSE_SECONDS ? 0 : waitUntil - now;
 
 function refuseWhileWaiting(seconds: number): void {
   if (seconds <= 0) return;

@@ -52,6 +52,15 @@ describe('signing in', () => {
     },
   );
 
+  it('a clock that is set back an hour lets a right password wait for none of it', async () => {
+    for (let i = 0; i < 6; i++) await signIn('odile', 'no');
+    await company.database.update(signInAttempt).set({
+      waitUntil: sql`${signInAttempt.waitUntil} + 3600`,
+      resetAt: sql`${signInAttempt.resetAt} + 3600`,
+    });
+    expect(await statusOf('odile', RIGHT.odile)).toBe(200);
+  });
+
   it('counts attempts on a name together, however it is written', async () => {
     for (const name of ['marek', '\tmarek', 'MAREK', 'marek ', 'ｍａｒｅｋ'])
       expect(await statusOf(name, 'no')).toBe(401);

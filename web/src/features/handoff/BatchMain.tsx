@@ -52,7 +52,9 @@ export function BatchMain({
   /** For the bridge: of a period that is closed as a whole. */
   handoff: HandoffReply | null;
 }) {
-  const refused = deliveries[0]?.refused ?? [];
+  const doubt = deliveries[0]?.doubt ?? null;
+  const refused = doubt?.refused ?? deliveries[0]?.refused ?? [];
+  const head = doubt === null ? 'Lines that were not taken' : 'Lines that it says it refused';
   return (
     <>
       <h1 className="text-title">Handoff {batch.number}</h1>
@@ -66,13 +68,13 @@ export function BatchMain({
       )}
       {refused.length > 0 && (
         <section aria-label="Refused lines" className="mb-5">
-          <h2 className="mb-1 text-lead">Lines that were not taken</h2>
+          <h2 className="mb-1 text-lead">{head}</h2>
           <Table
             id="handoff-refused"
-            name="Lines that were not taken"
+            name={head}
             columns={REFUSED}
             rows={refused}
-            idOf={({ line }) => String(line)}
+            idOf={({ line, reason }) => `${line} ${reason}`}
             height="rows"
             empty="Every line was taken."
           />

@@ -85,6 +85,59 @@ describe('a batch', () => {
     await waitFor(() => expect(posted(asked)).toEqual([[path, { reason: 'A wrong night' }]]));
   });
 
+  const DELIVERY: BatchDetail['deliveries'][number] = {
+    id: 3,
+    status: 'in doubt',
+    lines: 4,
+    isRest: false,
+    answer: 'The pay system did not answer in time.',
+    madeBy: 'Odile Fell',
+    madeAt: '2026-11-02T09:00:00Z',
+    answeredAt: null,
+    refused: [],
+    doubt: null,
+    statement: null,
+  };
+
+  it('that had no answer is asked about by its key, and not taken back meanwhile', async () => {
+    const asked = open(detail({ state: 'in doubt' }, { deliveries: [DELIVERY] }));
+    const ask = await screen.findByRole('button', { name: /^Ask the pay system/ });
+    await waitFor(() => expect((ask as HTMLButtonElement).disabled).toBe(false));
+    expect(screen.queryByLabelText('Why it is taken back')).toBeNull();
+    await user.keyboard('q');
+    await waitFor(() => expect(posted(asked)).toEqual([['/handoffs/7/ask', null]]));
+  });
+
+  it('whose answer contradicts itself shows both versions, and is ended line by line with a reason', async () => {
+    const doubt = {
+      why: ['It says that all was accepted, and names 1 line that it refused.'],
+      status: 'accepted' as const,
+      says: 'Taken: 4 lines.',
+      lines: '1-4',
+      refused: [{ line: 3, reason: 'No such code', about: 'Somebody', personId: null, hours: HOUR }],
+    };
+    const asked = open(detail({ state: 'in doubt' }, { deliveries: [{ ...DELIVERY, doubt }] }));
+    await user.click(await screen.findByRole('radio', { name: 'These lines' }));
+    expect(screen.getByLabelText('Its answer').textContent).toContain('Taken: 4 lines.');
+    expect(screen.queryByRole('button', { name: /^Deliver|^Ask/ })).toBeNull();
+    // Those that it did not refuse.
+    const lines = screen.getByLabelText('Lines of the file that it has') as HTMLInputElement;
+    expect(lines.value).toBe('1-2, 4');
+    await user.clear(lines);
+    await user.type(lines, 'most');
+    await user.type(screen.getByLabelText('How it was found out'), 'They rang');
+    const state = screen.getByRole('button', { name: 'State it' }) as HTMLButtonElement;
+    expect(state.disabled).toBe(true);
+    await user.clear(lines);
+    await user.type(lines, '1-2');
+    await user.click(state);
+    await waitFor(() =>
+      expect(posted(asked)).toEqual([
+        ['/handoffs/7/state', { has: 'these', lines: '1-2', reason: 'They rang' }],
+      ]),
+    );
+  });
+
   it('that was accepted is neither delivered nor taken back', async () => {
     open(detail({ state: 'accepted' }));
     await screen.findByText(/^By Odile Fell/);

@@ -16,8 +16,14 @@ import { useKey } from '../../ui/keys.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { say } from '../../ui/notices.ts';
 import { says } from '../../ui/Says.tsx';
+import { InDoubt } from './InDoubt.tsx';
 import { HANDOFF_KEYS } from './keys.ts';
 import { ANSWERS } from './words.ts';
+
+const HEADS = { off: 'Handed off', doubt: 'In doubt', back: 'Taken back' } as const;
+
+const headOf = (state: BatchDetail['batch']['state']): keyof typeof HEADS =>
+  state === 'reopened' || state === 'void' ? 'back' : state === 'in doubt' ? 'doubt' : 'off';
 
 /** Beside a batch: its file, how it was delivered, and the ways that are open with it. */
 export function BatchSide({ detail }: { detail: BatchDetail }) {
@@ -30,7 +36,7 @@ export function BatchSide({ detail }: { detail: BatchDetail }) {
   ] as const;
   return (
     <>
-      <h2 className="mb-2 text-lead">{batch.ended === null ? 'Handed off' : 'Taken back'}</h2>
+      <h2 className="mb-2 text-lead">{HEADS[headOf(batch.state)]}</h2>
       <section aria-label="Batch">
         <p className="text-note text-soft">
           {batch.ended === null
@@ -57,6 +63,7 @@ export function BatchSide({ detail }: { detail: BatchDetail }) {
         {batch.file !== null && <File id={batch.id} file={batch.file} />}
       </section>
       {batch.ended === null && batch.file !== null && <Deliver detail={detail} />}
+      {batch.ended === null && <InDoubt detail={detail} />}
       {batch.ended === null && <TakeOut detail={detail} />}
       {deliveries.length > 0 && <Deliveries deliveries={deliveries} />}
       {batch.ended === null && <TakeBack detail={detail} />}
@@ -87,12 +94,14 @@ function File({ id, file }: { id: number; file: NonNullable<BatchDetail['batch']
   );
 }
 
-function Deliver({ detail: { batch, linesLeft, linesTakenOut } }: { detail: BatchDetail }) {
+function Deliver({ detail: { batch, deliveries, linesLeft, linesTakenOut } }: { detail: BatchDetail }) {
   const [deliver, { isLoading, error }] = useDeliverMutation();
   const may = useMay('hand off');
   const { state } = batch;
   const isRest = state === 'in part';
-  const isDone = state === 'accepted' || state === 'under way' || (isRest && linesLeft === 0);
+  // What contradicts itself is ended by a statement, not by sending.
+  const isStated = state === 'in doubt' && deliveries[0]?.doubt !== null;
+  const isDone = state === 'accepted' || state === 'under way' || isStated || (isRest && linesLeft === 0);
   const go = async () => {
     if (isDone || !may || isLoading) return;
     const result = await deliver({ id: batch.id, what: isRest ? 'rest' : 'all' });
@@ -133,7 +142,7 @@ function Deliveries({ deliveries }: { deliveries: readonly Delivery[] }) {
     <section aria-label="Deliveries" className="mt-5">
       <h2 className="mb-1 text-lead">Deliveries</h2>
       <ul>
-        {deliveries.map(({ id, status, lines, isRest, answer, madeBy, madeAt }) => (
+        {deliveries.map(({ id, status, lines, isRest, answer, madeBy, madeAt, statement }) => (
           <li key={id} className="border-t border-faint py-1.5 text-note">
             <span className="flex justify-between gap-2">
               <b
@@ -150,6 +159,11 @@ function Deliveries({ deliveries }: { deliveries: readonly Delivery[] }) {
               {answer === null ? '' : `${answer} `}
               {madeBy}, {moment(madeAt)}
             </span>
+            {statement !== null && (
+              <span className="block text-soft">
+                Stated by {statement.by}, {moment(statement.at)}: “{statement.reason}”
+              </span>
+            )}
           </li>
         ))}
       </ul>
@@ -203,7 +217,7 @@ function TakeBack({ detail: { batch } }: { detail: BatchDetail }) {
   const [voidBatch, voiding] = useVoidBatchMutation();
   const may = useMay('hand off');
   const [reason, setReason] = useState('');
-  const isVoid = batch.state === 'refused' || batch.state === 'gave up';
+  const isVoid = ['refused', 'gave up', 'not taken'].includes(batch.state);
   if (!may || (batch.state !== 'sealed' && !isVoid)) return null;
   const error = reopening.error ?? voiding.error;
   const isBusy = reopening.isLoading || voiding.isLoading;

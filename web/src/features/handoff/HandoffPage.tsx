@@ -17,6 +17,7 @@ import { Bridge } from './Bridge.tsx';
 import { CodeTable } from './CodeTable.tsx';
 import { together } from './codes.ts';
 import { Ready } from './Ready.tsx';
+import { Unmatched } from './Unmatched.tsx';
 
 /** The sums of a period, what still holds them up, and what became of the batches that left. */
 export function HandoffPage() {
@@ -64,6 +65,7 @@ function OfBatch({ id, handoff }: { id: number; handoff: HandoffReply }) {
   return (
     <div className={SCREEN}>
       <main className={MAIN}>
+        <Unmatched />
         <BatchMain detail={detail} handoff={isWhole ? handoff : null} />
       </main>
       <Side label="Handed off" className="bg-sheet px-5 py-4">
@@ -99,6 +101,7 @@ function ToHandOff({ period, handoff }: { period: PeriodSummary; handoff: Handof
   return (
     <div className={SCREEN}>
       <main className={MAIN}>
+        <Unmatched />
         <header className="flex items-baseline gap-4">
           <h1 className="text-title">Handoff {handoff.nextNumber}</h1>
           {open.length > 1 && (

@@ -1,4 +1,5 @@
 import type { HandoffBatch } from '@heath/contract';
+import { parseRanges } from '@heath/core';
 import { realSeconds } from '../../../clock.ts';
 import { once, type Write } from '../../../database/answered.ts';
 import type { Reads } from '../../../database/connect.ts';
@@ -12,7 +13,6 @@ import { keepAnswer, linesSent } from './answers.ts';
 import { newKey } from './keys.ts';
 import { linesLeft } from './of-batch.ts';
 import { type Answer, askAbout, close, LONGEST_MILLISECONDS, NoAnswer } from './pay-system.ts';
-import { parseRanges } from './ranges.ts';
 import { addDelivery, addRefused, addStatement, endDelivery, endTasksOf, findDelivery } from './store.ts';
 import { unmatchedObjection } from './unmatched.ts';
 

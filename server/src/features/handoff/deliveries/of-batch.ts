@@ -7,6 +7,7 @@ import {
   type Instant,
   instantToIso,
   workdayToIso,
+  writeRanges,
 } from '@heath/core';
 import type { Reads } from '../../../database/connect.ts';
 import type { deliveryStatement } from '../../../database/schema/index.ts';
@@ -14,7 +15,6 @@ import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { linesTakenOut } from '../../../pay/taken-out.ts';
 import { stateOf } from '../batch-state.ts';
 import { type BatchRow, deliveriesOf, peopleNumbered, refusedOf } from '../store.ts';
-import { writeRanges } from './ranges.ts';
 import { givenUp, statementsOf } from './store.ts';
 
 type Rows = Awaited<ReturnType<typeof deliveriesOf>>;

@@ -42,7 +42,7 @@ afterAll(async () => {
 });
 
 const leaveUnder = async (code: string) => {
-  const { id, rules } = await mappingNow(company);
+  const { id, rules } = await mappingNow(company, company.who);
   const changed = rules.map((rule) => (rule.name === 'Annual leave' ? { ...rule, code } : rule));
   await keepMapping(company, company.who, null, id, changed);
 };

@@ -74,6 +74,17 @@ describe('reading workbooks', () => {
     ]);
   });
 
+  it('keeps the row of formulas whose results were not saved: it is refused by line, not lost', async () => {
+    const sheet = `<?xml version="1.0"?><worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><sheetData>
+      <row r="1"><c r="A1" t="inlineStr"><is><t>Person</t></is></c><c r="B1" t="inlineStr"><is><t>When</t></is></c></row>
+      <row r="2"><c r="A2"><f>C2</f></c><c r="B2"><f t="shared" si="0"/></c></row>
+      <row r="3"><c r="A3" t="str"><f>D3</f><v></v></c></row></sheetData></worksheet>`;
+    expect(await read(changed(SHEET, () => sheet))).toEqual([
+      [1, 'Person', 'When'],
+      [2, '=C2', '='],
+    ]);
+  });
+
   it('keeps cells beyond the header, so that their row can be refused', async () => {
     expect(
       await read(
