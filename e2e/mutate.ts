@@ -40,6 +40,9 @@ const PIECES = [
   'NaN',
   'null',
   '2026-02-30',
+  '+26:00',
+  '-18:00',
+  '\n'.repeat(20_000),
   '26:61',
   '<script>',
   "'; DROP TABLE punch; --",
@@ -134,6 +137,8 @@ const XML_PIECES = [
   '<c t="s"><v>99999999999</v></c>',
   '<c s="99999"><v>46000</v></c>',
   '<c t="n"><v>1e400</v></c>',
+  '<row><c><f>A1+1</f></c></row>',
+  '<f>',
   '<c s="1"><v>-5</v></c>',
   '<c s="1"><v>99999999</v></c>',
   '<c t="inlineStr"><is><t>x</t></is></c>',
@@ -212,6 +217,11 @@ const RULE = {
   when: { multipliers: [2], jobs: ['stores'] },
   code: '110',
 };
+const AMOUNT = { personId: 4, day: '2026-10-20', what: 'Miles', amount: '12.50', job: null, note: '' };
+const SCHEME = {
+  every: { kind: 'two weeks', anchor: '2026-10-19' },
+  payDay: { daysAfter: 3, weekday: null, moved: 'before' },
+};
 const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: unknown])[] = [
   ['GET', '/session'],
   ['GET', '/health'],
@@ -255,6 +265,37 @@ const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: un
   ['PUT', '/pay-codes/list', 'code,name\n110,Ordinary'],
   ['PUT', '/pay-codes/people', 'number,codes\nMF-0101,110 215'],
   ['POST', '/session', { username: 'nobody', password: 'no' }],
+  ['GET', '/pay-system'],
+  ['GET', '/differences'],
+  ['GET', '/happened?before=99'],
+  ['GET', '/users'],
+  ['GET', '/pay-codes/rates'],
+  ['GET', '/periods/1/amounts'],
+  ['GET', '/periods/1/reports/hours-and-cost'],
+  ['GET', '/periods/1/reports/overtime/file?as=csv'],
+  ['GET', '/periods/1/day?day=2026-10-20'],
+  ['GET', '/periods/1/day/ribbons?day=2026-10-20&people=1,2'],
+  ['POST', '/handoffs/1/ask'],
+  ['POST', '/handoffs/1/state', { has: 'these', lines: '1-40, 42', reason: 'They rang' }],
+  ['POST', '/handoffs/1/take-out', { reason: 'They do not know it' }],
+  ['POST', '/pay-system/explain', { keys: ['a1b2c3d4'], reason: 'A test' }],
+  ['POST', '/differences/decide', { what: 'carry', differences: [{ periodId: 1, personId: 4, version: 1 }] }],
+  ['POST', '/periods/1/amounts', { amounts: [AMOUNT], again: true }],
+  ['PUT', '/periods/1/amounts/list?again=true', 'number,day,what,amount\nMF-0101,2026-10-20,Miles,3'],
+  ['PUT', '/pay-codes/rates', 'number,rate,first day\nMF-0101,18.50,2026-10-01'],
+  ['PUT', '/pay-periods/lock', { until: '2026-10-01', reason: 'Closed' }],
+  [
+    'POST',
+    '/pay-periods/preview',
+    { groups: [1], until: '2027-03-31', change: { from: '2026-11-02', scheme: SCHEME } },
+  ],
+  [
+    'POST',
+    '/periods/1/bulks/preview',
+    { what: 'All', note: '', items: [{ personId: 4, says: CORRECTING.says }] },
+  ],
+  ['POST', '/periods/1/approvals', { people: [4, 5] }],
+  ['POST', '/found', { periodId: 1, look: { what: 'longer', seconds: 36_000 } }],
 ];
 const VALUES: readonly unknown[] = [
   null,
@@ -280,6 +321,10 @@ const VALUES: readonly unknown[] = [
   'leave:x',
   'premium:',
   'overtime-9999999999',
+  '2026-02-30',
+  '2026-13-01',
+  '2026-10-20T08:00:00+26:00',
+  '1-999999999',
 ];
 const SEGMENTS = [
   '0',
