@@ -134,9 +134,11 @@ describe('a write with a key', () => {
     const before = await corrections();
     const context = { ...company, database };
     const one = write();
-    // What is cut is there already.
+    // With wire.down nobody connects any more: what is needed is there already.
     (await tripConnectionOf(database)).release();
-    wire.cutBehind('COMMIT');
+    await openCard(context, company.who, key);
+    // As it travels: a new connection says READ-COMMITTED, too.
+    wire.cutBehind(';\nCOMMIT');
     wire.down = true;
     await expect(settle(context, one, company.who, key, request)).rejects.toBeInstanceOf(OutcomeUnknown);
     wire.down = false;
