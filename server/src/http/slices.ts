@@ -5,7 +5,7 @@ const SLICE_MILLISECONDS = 8;
 export const pause = (): Promise<void> => new Promise((resolve) => void setImmediate(resolve));
 
 /** Says when a piece of work has kept others waiting long enough, and lets them go on then. */
-class Slice {
+export class Slice {
   #until = performance.now() + SLICE_MILLISECONDS;
 
   /** True where it is time for `next`. */

@@ -11,6 +11,7 @@ import { inTransaction, type Send, type Statement } from '../../database/round-t
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { Problem } from '../../http/problem.ts';
+import { Slice } from '../../http/slices.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
   asSaid,
@@ -127,11 +128,14 @@ async function stepAll(
   const all: Stepped[] = [];
   const left: Left[] = [];
   let done = 0;
+  const slice = new Slice();
   for (const part of partsOf([...steps], CARDS_AT_ONCE)) {
     const people = part.map(([personId]) => personId);
     const read = await lockCards(context.database, periodId, people, context.clock.now(), send);
     const cards = new Map(read.map((card) => [Number(card.subject.personId), card]));
     for (const [personId, own] of part) {
+      // Computed card after card: whoever asks for one of theirs comes between.
+      if (slice.isOver) await slice.next();
       try {
         const card = opened(who, cards.get(personId), false);
         refuseSealed(card);

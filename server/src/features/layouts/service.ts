@@ -23,6 +23,7 @@ import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
+import { Slice } from '../../http/slices.ts';
 import { codesByCode, headOf, linesOfBatch } from '../../pay/batch-lines.ts';
 import { asksForHolidays, linesOfCards, placesByNumber } from '../../pay/lines.ts';
 import { currentMapping } from '../../pay/mapping.ts';
@@ -172,7 +173,9 @@ export async function previewLayout(
   const checker = new FileChecker(says);
   const rows: LayoutPreview['rows'][number][] = [];
   let trailer: FileRow | null = null;
+  const slice = new Slice();
   for (const row of fileRows(says, head, lines)) {
+    if (slice.isOver) await slice.next();
     checker.row(row);
     if (row.part === 'trailer') trailer = row;
     else if (rows.length < ROWS_SHOWN) rows.push(shown(row, says));

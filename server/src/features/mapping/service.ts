@@ -17,6 +17,7 @@ import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem } from '../../http/problem.ts';
+import { Slice } from '../../http/slices.ts';
 import { namesOfAmounts } from '../../pay/amounts.ts';
 import { asksForHolidays, linesOfCards, placesByNumber } from '../../pay/lines.ts';
 import { currentMapping } from '../../pay/mapping.ts';
@@ -140,7 +141,9 @@ export async function previewMapping(
     report(cards, Math.max(cards, 1));
   }
   const [uncaught, changes] = [new Sums(), new Sums()];
+  const slice = new Slice();
   for (const line of lines) {
+    if (slice.isOver) await slice.next();
     const from = now.rules[before.ruleOf(line)]?.code ?? null;
     const to = rules[after.ruleOf(line)]?.code ?? null;
     if (to === null) uncaught.add(lineWords(line, names), from, to, line.hours);
