@@ -289,7 +289,7 @@ async function bareInserts(connection: Connection): Promise<number[]> {
 const round = (n: number, digits = 2): number => Number(n.toFixed(digits));
 const figure = (value: number, limit: number) => ({ value: round(value), limit, met: value <= limit });
 
-/** What the yardstick, a fixed piece of drawing, takes where this machine is calm: the median of 27 November 2026. */
+/** Median of the yardstick, a fixed piece of drawing, on a calm machine (27 November 2026). */
 const CALM_YARDSTICK_MILLISECONDS = 12.7;
 
 /** A bar for what is drawn: so many times the yardstick of the same run, given as what that is on a calm machine. */

@@ -127,7 +127,6 @@ const HEAVY: Readonly<Record<string, (call: Call) => Promise<unknown>>> = {
     call('POST', `/periods/${periodId}/layouts/preview`, { says: layouts.layouts[0]!.says }),
   'the check of the handoff': (call) => call('POST', `/periods/${periodId}/handoff/check`, {}),
   'a report of hours and cost': (call) => call('GET', `/periods/${periodId}/reports/hours-and-cost`),
-  'a report side by side': (call) => call('GET', `/periods/${periodId}/reports/comparison`),
   'the list of cards, ten times': (call) =>
     Promise.all(Array.from({ length: 10 }, () => call('GET', `/periods/${periodId}/cards`))),
 };

@@ -42,7 +42,7 @@ export type Call = <T>(method: string, path: string, body?: unknown) => Promise<
 
 export const agent = new Agent({ keepAlive: true });
 
-/** Somebody who asks as a browser does, with as little as possible added by the one who measures. A text is sent as a file, anything else as JSON. */
+/** Client of one user, with a session of its own. Sends a text as a file, anything else as JSON. */
 export function caller(): { readonly call: Call; readonly cookie: () => string } {
   let cookie = '';
   const call: Call = <T>(method: string, path: string, body?: unknown) => {

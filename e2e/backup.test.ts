@@ -56,7 +56,7 @@ function newSession(before: string): Promise<string> {
   return session;
 }
 
-/** Somebody who adds one amount after another, each of its own size, and remembers which were answered. */
+/** User who adds amounts of different sizes until stopped, and remembers when each was answered. */
 class Writer {
   readonly answered = new Map<number, number>();
   readonly ended: Promise<void>;

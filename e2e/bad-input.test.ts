@@ -127,7 +127,7 @@ function send({
   });
 }
 
-/** Somebody else, who asks for a card again and again. */
+/** Measures the longest wait of a second user who reads one card repeatedly. */
 let isOver = false;
 async function standBy(): Promise<void> {
   const other = new Client(server.url);
@@ -265,7 +265,7 @@ describe(`${REQUESTS + FILES} bad inputs`, () => {
         await importBad('bad.xlsx', bytes);
       },
     );
-    // What comes next is zipped by this process, and whoever asks from here would wait for that.
+    // The next cases zip large workbooks in this process, which would delay the measured reads.
     isOver = true;
   });
 

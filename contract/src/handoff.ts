@@ -34,10 +34,21 @@ export const RefusedLine = v.strictObject({
 });
 export type RefusedLine = v.InferOutput<typeof RefusedLine>;
 
+/** States of a delivery. `not taken`: the pay system has nothing of it, and takes nothing with its key. */
+export const DELIVERY_STATUSES = [
+  'waiting',
+  'accepted',
+  'in part',
+  'refused',
+  'gave up',
+  'in doubt',
+  'not taken',
+] as const;
+
 /** Some lines of a batch on their way to the pay system, or there. */
 export const Delivery = v.strictObject({
   id: count,
-  status: v.picklist(['waiting', 'accepted', 'in part', 'refused', 'gave up', 'in doubt', 'not taken']),
+  status: v.picklist(DELIVERY_STATUSES),
   /** How many lines it sends. */
   lines: count,
   /** Whether these are what an earlier one left. */
@@ -52,16 +63,16 @@ export const Delivery = v.strictObject({
     v.strictObject({
       /** Where it contradicts itself, in sentences. */
       why: list(v.string()),
-      /** What it says of the whole file. */
+      /** Its answer for the file as a whole. */
       status: v.picklist(['accepted', 'in part', 'refused']),
       says: v.string(),
       /** The lines that were sent, like `1-40, 42`. */
       lines: v.string(),
-      /** What it says of single lines, the first of them. */
+      /** Lines that it says it refused, at most two hundred. */
       refused: list(RefusedLine),
     }),
   ),
-  /** What somebody stated that the pay system has. */
+  /** A user's statement of what the pay system has; null where nobody made one. */
   statement: v.nullable(
     v.strictObject({
       has: v.picklist(['all', 'none', 'these']),

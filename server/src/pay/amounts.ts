@@ -6,15 +6,9 @@ import { flatAmount } from '../database/schema/index.ts';
 
 const takingBack = alias(flatAmount, 'taking_back');
 
-/** The amounts of some people in a period that stand, by person, as lines beside those of hours; those of one kind, job and day as one. */
-export async function standingAmounts(
-  queries: Reads,
-  periodId: number,
-  people: readonly number[],
-): Promise<ReadonlyMap<number, readonly Line[]>> {
-  const by = new Map<number, Line[]>();
-  if (people.length === 0) return by;
-  const rows = await queries
+/** Amounts of some people in a period that were not taken back, in the order in which they were added. */
+export const rowsOfStandingAmounts = (queries: Reads, periodId: number, people: readonly number[]) =>
+  queries
     .select({
       personId: flatAmount.personId,
       workday: flatAmount.workday,
@@ -33,6 +27,16 @@ export async function standingAmounts(
       ),
     )
     .orderBy(asc(flatAmount.id));
+
+/** The amounts of some people in a period that stand, by person, as lines beside those of hours; those of one kind, job and day as one. */
+export async function standingAmounts(
+  queries: Reads,
+  periodId: number,
+  people: readonly number[],
+): Promise<ReadonlyMap<number, readonly Line[]>> {
+  const by = new Map<number, Line[]>();
+  if (people.length === 0) return by;
+  const rows = await rowsOfStandingAmounts(queries, periodId, people);
   for (const { personId, workday, name, jobId, amount } of rows) {
     const own = by.get(personId) ?? [];
     const classId = amountClass(name);

@@ -1,4 +1,4 @@
-import { appendFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { appendFileSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -87,6 +87,10 @@ describe('the pay system that ships with Heath', () => {
       says,
     });
     expect(intake.ledger.hasPaid('3-0001')).toBe(false);
+  });
+
+  it('keeps its ledger for its owner alone', () => {
+    expect(statSync(ledgerFile).mode & 0o077).toBe(0);
   });
 
   it('knows after a crash what it answered before, and drops what it never answered for', async () => {

@@ -1,3 +1,4 @@
+import { DELIVERY_STATUSES } from '@heath/contract';
 import type { ClassId, Layout, MappingRule } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import {
@@ -253,16 +254,6 @@ export const batchLine = mysqlTable(
   (t) => [primaryKey({ columns: [t.batchId, t.seq] }), index('batch_line_person').on(t.personId, t.workday)],
 );
 
-const DELIVERY_STATUSES = [
-  'waiting',
-  'accepted',
-  'in part',
-  'refused',
-  'gave up',
-  'in doubt',
-  'not taken',
-] as const;
-
 /** An answer of the pay system that contradicts itself: what it said, and where it does. */
 export interface Doubt {
   /** A sentence for each contradiction. */
@@ -307,7 +298,7 @@ export const delivery = mysqlTable(
   (t) => [index('delivery_batch').on(t.batchId)],
 );
 
-/** What somebody stated that the pay system has of a delivery in doubt; only ever added. */
+/** A user's statement of what the pay system has of a delivery in doubt; only ever added. */
 export const deliveryStatement = mysqlTable('delivery_statement', {
   id: id(),
   deliveryId: int('delivery_id')

@@ -10,11 +10,11 @@ import { readList, refuse } from '../../http/lists.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { Problem, valid } from '../../http/problem.ts';
 import { mapInSlices } from '../../http/slices.ts';
-import { namesOfAmounts } from '../../pay/amounts.ts';
+import { namesOfAmounts, rowsOfStandingAmounts } from '../../pay/amounts.ts';
 import { lockedUntil, refuseLocked } from '../../pay/locked-days.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
 import { somebody, type Who } from '../../rights/who.ts';
-import { addAmounts, amountsOf, findAmount, idsOfJobs, peopleWithCards, standingOf } from './store.ts';
+import { addAmounts, amountsOf, findAmount, idsOfJobs, peopleWithCards } from './store.ts';
 
 type Asks = Pick<Context, 'database' | 'clock'>;
 
@@ -93,7 +93,7 @@ export function addAll(
         madeAt,
       };
     });
-    if (!again) refuseKnown(rows, await standingOf(tx, periodId, people));
+    if (!again) refuseKnown(rows, await rowsOfStandingAmounts(tx, periodId, people));
     await addAmounts(tx, rows);
     await touch(tx, periodId, people);
     tell({

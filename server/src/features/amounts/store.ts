@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { card, flatAmount, job, period, person, user } from '../../database/schema/index.ts';
@@ -47,27 +47,6 @@ export const peopleWithCards = (queries: Reads, periodId: number, people: readon
     .where(and(eq(card.periodId, periodId), inArray(card.personId, [...people]), withinReach(who)))
     // Whoever seals holds these, too.
     .for('update');
-
-/** Amounts of some people in a period that were not taken back. */
-export const standingOf = (queries: Reads, periodId: number, people: readonly number[]) =>
-  queries
-    .select({
-      personId: flatAmount.personId,
-      workday: flatAmount.workday,
-      name: flatAmount.name,
-      amount: flatAmount.amount,
-      jobId: flatAmount.jobId,
-    })
-    .from(flatAmount)
-    .leftJoin(takingBack, eq(takingBack.undoes, flatAmount.id))
-    .where(
-      and(
-        eq(flatAmount.periodId, periodId),
-        inArray(flatAmount.personId, [...people]),
-        isNull(flatAmount.undoes),
-        isNull(takingBack.id),
-      ),
-    );
 
 export async function idsOfJobs(queries: Reads): Promise<Map<string, number>> {
   const rows = await queries.select({ id: job.id, code: job.code }).from(job);
