@@ -95,14 +95,18 @@ describe('a backup', () => {
     for (const client of clients) client.cookie = await newSession('');
     const cards = cardRows(await clients[0]!.get<CardsReply>('/periods/1/cards'));
     const writers = clients.map((client, i) => new Writer(client, cards[i]!.personId, 1 + i * 1000));
-    const wait = (seconds: number) => new Promise((resolve) => setTimeout(resolve, seconds * 1000));
-    await wait(2);
+    const answered = () => writers.reduce((sum, writer) => sum + writer.answered.size, 0);
+    const goesOn = async () => {
+      const enough = answered() + 100;
+      await expect.poll(answered, { timeout: 60_000 }).toBeGreaterThan(enough);
+    };
+    await goesOn();
     const before = Date.now();
     const made = await command('backup', file);
     const after = Date.now();
     expect([made.code, made.said]).toEqual([0, expect.stringContaining(`${file} holds all that Heath kept`)]);
     expect(statSync(file).mode & 0o077).toBe(0);
-    await wait(2);
+    await goesOn();
     const restoring = Date.now();
     const restored = await command('restore', file);
     const again = Date.now();
@@ -110,7 +114,7 @@ describe('a backup', () => {
       0,
       expect.stringContaining('Heath has again what it kept'),
     ]);
-    await wait(5);
+    await goesOn();
     await Promise.all(writers.map((writer) => writer.stop()));
     const { amounts } = await clients[0]!.get<AmountsReply>('/periods/1/amounts');
     const there = new Map<number, number>();
