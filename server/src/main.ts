@@ -18,6 +18,7 @@ import { sweepAttempts } from './features/sign-in/attempts.ts';
 import { SessionStore } from './features/sign-in/session-store.ts';
 import type { Context } from './http/context.ts';
 import { createLog } from './log.ts';
+import { AsideThreads } from './tasks/aside-threads.ts';
 import { Printer } from './tasks/printer.ts';
 import { FileReader } from './tasks/reader.ts';
 import { TaskRunner } from './tasks/runner.ts';
@@ -59,6 +60,7 @@ async function main(): Promise<void> {
   const runner = new TaskRunner(database, clock, log, config.server, workerFile);
   const reader = new FileReader(workerFile);
   const printer = new Printer(workerFile);
+  const asides = new AsideThreads(workerFile);
   const sessions = new SessionStore(database);
   const context: Context = {
     database,
@@ -69,6 +71,7 @@ async function main(): Promise<void> {
     nudge: () => runner.nudge(),
     inspect: (importId, gone) => reader.inspect(importId, gone),
     print: printer,
+    aside: asides.answer,
     payIntake: () => payIntakeOf(process.env),
   };
   const app = createApp(context, sessions, await sessionSecret(database), config);
@@ -104,7 +107,7 @@ async function main(): Promise<void> {
     clearInterval(alive);
     server.close();
     server.closeAllConnections();
-    await Promise.all([runner.stop(), reader.stop(), printer.stop()]);
+    await Promise.all([runner.stop(), reader.stop(), printer.stop(), asides.stop()]);
     await disconnect(database);
     process.exit(0);
   };

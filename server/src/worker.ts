@@ -1,8 +1,13 @@
-/** The worker threads: each does one part of a task at a time, or looks into one file, on connections of its own. */
+/**
+ * The worker threads: each does one part of a task, looks into one file or answers one question at a time, on connections of its own.
+ */
+import type { MessagePort } from 'node:worker_threads';
+import { answerHere } from './asides.ts';
 import { clockAt } from './clock.ts';
 import { readConfig } from './config.ts';
 import { connect } from './database/connect.ts';
 import { inspectFile } from './features/imports/inspect.ts';
+import type { AsideCall } from './http/aside.ts';
 import { type Paper, paperOf } from './http/paper.ts';
 import { type Sheet, sheetOf } from './http/sheet.ts';
 import { type Packed, packed } from './tasks/across-threads.ts';
@@ -15,6 +20,7 @@ const database = connect(readConfig(process.env).databaseUrl, 3);
 const clock = clockAt(process.env.HEATH_NOW);
 
 const hands = here(database, clock);
+const answer = answerHere({ database, clock, print: { paper: paperOf, sheet: sheetOf } });
 
 /** Does something, and says nothing but how it failed. */
 const done = (doing: () => Promise<void>): Promise<undefined | Packed> =>
@@ -41,3 +47,12 @@ export const printSheet = (sheet: Sheet): Promise<Uint8Array | Packed> =>
 
 export const inspectImport = (importId: number): Promise<Inspected | Packed> =>
   packed(() => inspectFile(database, importId));
+
+export const answerAside = ({
+  call,
+  port,
+}: {
+  call: AsideCall;
+  port: MessagePort;
+}): Promise<Uint8Array | Packed> =>
+  packed(async () => new Uint8Array(await answer(call, (done, of) => port.postMessage({ done, of }))));

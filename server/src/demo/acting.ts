@@ -1,6 +1,7 @@
 import { recognize } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import type { Logger } from 'pino';
+import { answerHere } from '../asides.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import * as tables from '../database/schema/index.ts';
@@ -24,6 +25,8 @@ export async function actingAs(database: Database, username: string): Promise<Wh
   return who;
 }
 
+const print = { paper: paperOf, sheet: sheetOf };
+
 /** A context without a server around it: for set-up and tests. */
 export const contextHereAndNow = (database: Database, clock: Clock, log: Logger): Context => ({
   database,
@@ -33,7 +36,8 @@ export const contextHereAndNow = (database: Database, clock: Clock, log: Logger)
   disk: new Disk(null),
   nudge: () => {},
   inspect: (importId) => inspectFile(database, importId),
-  print: { paper: paperOf, sheet: sheetOf },
+  print,
+  aside: answerHere({ database, clock, print }),
   payIntake: () => payIntakeOf(process.env),
 });
 

@@ -3,6 +3,7 @@ import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { Disk } from '../disk.ts';
 import type { Inspected } from '../tasks/inspected.ts';
+import type { AnswerAside } from './aside.ts';
 import type { Printing } from './printing.ts';
 
 /** What every feature is given. */
@@ -19,6 +20,8 @@ export interface Context {
   /** Looks at the first rows of a received file; ends early when nobody waits for it any more. */
   readonly inspect: (importId: number, gone?: AbortSignal) => Promise<Inspected>;
   readonly print: Printing;
+  /** Answers what takes long for many people without keeping others waiting. */
+  readonly aside: AnswerAside;
   /** Where the pay system answers; null where none is known, and nothing can be delivered. */
   readonly payIntake: () => string | null;
 }

@@ -1,9 +1,12 @@
-import { has, type OperationName } from '@heath/contract';
-import { type RequestHandler, Router } from 'express';
+import { has, OPERATIONS, type OperationName } from '@heath/contract';
+import { type Request, type RequestHandler, type Response, Router } from 'express';
+import type { Aside } from '../http/aside.ts';
+import { isByLines, reportTo } from '../http/by-lines.ts';
+import type { Context } from '../http/context.ts';
 import { HeavyWork } from '../http/heavy.ts';
 import { Problem } from '../http/problem.ts';
 import { refusePartOf } from './reach.ts';
-import { type Asks, HEAVY, OF_EVERYBODY, ROUTES } from './routes.ts';
+import { type Asks, HEAVY, LISTS, OF_EVERYBODY, ROUTES } from './routes.ts';
 import type { Who } from './who.ts';
 
 declare module 'express-serve-static-core' {
@@ -40,11 +43,37 @@ const isOperation = (name: string): name is OperationName => Object.hasOwn(ROUTE
 
 type Method = 'get' | 'post' | 'put' | 'delete';
 type Guarded = { [M in Method]: (path: string, handler: RequestHandler) => void } & {
+  /** Operations that other threads answer. */
+  readonly aside: (context: Context, asides: readonly Aside[]) => void;
   readonly router: Router;
 };
 
+/** What another thread answers, as long as somebody waits for it. */
+export async function bytesAside(
+  { aside }: Pick<Context, 'aside'>,
+  name: OperationName,
+  request: Request,
+  response: Response,
+): Promise<Buffer> {
+  const { params, query, body } = request;
+  const gone = new AbortController();
+  response.once('close', () => response.writableFinished || gone.abort());
+  const call = { name, who: whoOf(request), asked: { params, query, body } };
+  const bytes = await aside(call, reportTo(request, response), gone.signal);
+  return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+}
+
+const answeredAside =
+  (context: Context, name: OperationName): RequestHandler =>
+  async (request, response) => {
+    const bytes = await bytesAside(context, name, request, response);
+    if (isByLines(response)) response.end(bytes);
+    else response.status(OPERATIONS[name].status).type('json').send(bytes);
+  };
+
 /** Of this process: what one server does at once. */
 const heavy = new HeavyWork();
+const lists = new HeavyWork();
 
 /** Routes that each ask for what `ROUTES` says. Throws at the start of the server for one that stands not there. */
 export function guarded(): Guarded {
@@ -54,8 +83,15 @@ export function guarded(): Guarded {
     if (!isOperation(name))
       throw new Error(`Say in the contract what ${name} is, and in ROUTES what it asks for.`);
     const asks = ROUTES[name];
-    const handled = HEAVY.has(name) ? heavy.wrap(handler) : handler;
+    const bound = HEAVY.has(name) ? heavy : LISTS.has(name) ? lists : null;
+    const handled = bound?.wrap(handler) ?? handler;
     router[method](path, asking(asks, OF_EVERYBODY.has(name)), handled);
   };
-  return { router, get: add('get'), post: add('post'), put: add('put'), delete: add('delete') };
+  const aside = (context: Context, asides: readonly Aside[]) => {
+    for (const { name } of asides) {
+      const [method, path] = name.split(' ') as [string, string];
+      add(method.toLowerCase() as Method)(path, answeredAside(context, name));
+    }
+  };
+  return { router, aside, get: add('get'), post: add('post'), put: add('put'), delete: add('delete') };
 }

@@ -143,6 +143,16 @@ export const HEAVY: ReadonlySet<OperationName> = new Set<OperationName>([
   'POST /found',
 ]);
 
+/** Lists of everybody, each quick by itself: of each user one at once, so that many do not make others wait. Heavy work does not hold them up. */
+export const LISTS: ReadonlySet<OperationName> = new Set<OperationName>([
+  'GET /periods/:period/cards',
+  'GET /periods/:period/strip',
+  'GET /periods/:period/day',
+  'GET /periods/:period/exceptions',
+  'GET /periods/:period/amounts',
+  'GET /differences',
+]);
+
 /**
  * What concerns everybody and cannot be cut to a reach: how all hours are computed, mapped and written, and files that hold anybody's punches.
  * Whoever reaches only some is refused.

@@ -1,3 +1,4 @@
+import { Problem } from '../http/problem.ts';
 import { type Told, tellError } from '../log.ts';
 
 /**
@@ -5,7 +6,12 @@ import { type Told, tellError } from '../log.ts';
  * driver said of it; so it is packed here and unpacked there.
  */
 export interface Packed {
-  readonly failed: { readonly told: Told; readonly codes: readonly { code?: string; errno?: number }[] };
+  readonly failed: {
+    readonly told: Told;
+    readonly codes: readonly { code?: string; errno?: number }[];
+    /** Where it was said in words for people. */
+    readonly problem: Pick<Problem, 'status' | 'type' | 'message' | 'more'> | null;
+  };
 }
 
 const isPacked = (result: unknown): result is Packed =>
@@ -26,14 +32,19 @@ export async function packed<T>(work: () => Promise<T>): Promise<T | Packed> {
   try {
     return await work();
   } catch (error) {
-    return { failed: { told: tellError(error), codes: [...codesOf(error)] } };
+    const problem =
+      error instanceof Problem
+        ? { status: error.status, type: error.type, message: error.message, more: error.more }
+        : null;
+    return { failed: { told: tellError(error), codes: [...codesOf(error)], problem } };
   }
 }
 
 /** Here: what the worker did; throws its error again, with what the driver said of it. */
 export function unpacked<T>(result: T | Packed): T {
   if (!isPacked(result)) return result;
-  const { told, codes } = result.failed;
+  const { told, codes, problem } = result.failed;
+  if (problem !== null) throw new Problem(problem.status, problem.type, problem.message, problem.more);
   let cause: Error | undefined;
   for (const more of [...codes].reverse()) {
     const error = new Error(told.message, { cause });

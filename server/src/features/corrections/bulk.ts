@@ -96,7 +96,7 @@ const stepOf =
   });
 
 /** Jobs, departments and sites that some of many corrections name are those that there are. */
-async function checkAllPlaces(context: Context, items: readonly BulkItem[]): Promise<void> {
+async function checkAllPlaces(context: Pick<Context, 'database'>, items: readonly BulkItem[]): Promise<void> {
   const named = items.flatMap((item) => ('says' in item ? [item.says] : []));
   const distinct = new Map(named.map((says) => [JSON.stringify(placesIn(says)), says]));
   for (const says of distinct.values()) await checkPlaces(context, says);
@@ -118,7 +118,7 @@ function byPerson<T extends { readonly personId: number }>(
 
 /** Locks each card and does its steps. One that somebody may not correct, or that is sealed, is left whole. */
 async function stepAll(
-  context: Context,
+  context: Pick<Context, 'database' | 'clock'>,
   who: Who,
   send: Send,
   periodId: number,
@@ -155,7 +155,7 @@ async function stepAll(
 
 /** What settling many would change, person by person; nothing is written. */
 export async function previewBulk(
-  context: Context,
+  context: Pick<Context, 'database' | 'clock'>,
   who: Who,
   periodId: number,
   { items }: BulkRequest,

@@ -14,7 +14,7 @@ const TABLES = [
 export const placesIn = (says: Says): readonly unknown[] => TABLES.map(([field]) => Reflect.get(says, field));
 
 /** Jobs, departments and sites that a correction names are those that there are. Throws where one is not. */
-export async function checkPlaces({ database }: Context, says: Says): Promise<void> {
+export async function checkPlaces({ database }: Pick<Context, 'database'>, says: Says): Promise<void> {
   for (const [field, table] of TABLES) {
     const id: unknown = Reflect.get(says, field);
     if (typeof id === 'number' && !(await exists(database, table, id)))

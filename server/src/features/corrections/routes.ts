@@ -7,7 +7,8 @@ import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { previewBulk, settleBulk, undoBulk } from './bulk.ts';
+import { bulkAsides } from './asides.ts';
+import { settleBulk, undoBulk } from './bulk.ts';
 import { cardInput } from './input.ts';
 import { correct, previewCorrect, previewSettle, settle, undo } from './service.ts';
 
@@ -47,12 +48,7 @@ export function correctionRoutes(context: Context): Router {
     const undone = await undo(context, writeOf(request), whoOf(request), keyOf(request), id);
     answer(response, 'POST /periods/:period/cards/:person/corrections/:correction/undo', undone);
   });
-  routes.post('/periods/:period/bulks/preview', async (request, response) => {
-    const periodId = valid(IdParam, request.params.period);
-    const asked = valid(BulkRequest, request.body);
-    const effect = await previewBulk(context, whoOf(request), periodId, asked, reportTo(request, response));
-    answer(response, 'POST /periods/:period/bulks/preview', effect);
-  });
+  routes.aside(context, bulkAsides);
   routes.post('/periods/:period/bulks', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     const asked = valid(BulkRequest, request.body);

@@ -1,5 +1,4 @@
 import {
-  CheckHandoffRequest,
   DeliverRequest,
   EndBatchRequest,
   ExplainRequest,
@@ -16,7 +15,7 @@ import { afterwards, writeOf } from '../../http/write.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
 import { mediaType } from '../../pay/file-maker.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { checkHandoff } from './checking.ts';
+import { handoffAsides } from './asides.ts';
 import { askWhatIsThere, stateWhatIsThere } from './deliveries/doubt.ts';
 import { NoAnswer } from './deliveries/pay-system.ts';
 import { explainUnmatched, paySystemOf } from './deliveries/pay-system-service.ts';
@@ -32,18 +31,7 @@ export function handoffRoutes(context: Context): Router {
     const periodId = valid(IdParam, request.params.period);
     answer(response, 'GET /periods/:period/handoff', await handoffOf(context, whoOf(request), periodId));
   });
-  routes.post('/periods/:period/handoff/check', async (request, response) => {
-    const periodId = valid(IdParam, request.params.period);
-    const { groups } = valid(CheckHandoffRequest, request.body ?? {});
-    const checked = await checkHandoff(
-      context,
-      whoOf(request),
-      periodId,
-      groups,
-      reportTo(request, response),
-    );
-    answer(response, 'POST /periods/:period/handoff/check', checked);
-  });
+  routes.aside(context, handoffAsides);
   routes.post('/periods/:period/handoff', async (request, response) => {
     const periodId = valid(IdParam, request.params.period);
     const asked = valid(HandOffRequest, request.body ?? {});

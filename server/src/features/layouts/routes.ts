@@ -1,14 +1,14 @@
-import { AddLayoutRequest, ChangeLayoutRequest, PreviewLayoutRequest } from '@heath/contract';
+import { AddLayoutRequest, ChangeLayoutRequest } from '@heath/contract';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
-import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { IdParam, valid } from '../../http/problem.ts';
 import { encodedTextIn } from '../../http/text-in.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
+import { layoutAsides } from './asides.ts';
 import { recognizeSample } from './recognize.ts';
-import { allLayouts, createLayout, dropLayout, keepLayout, previewLayout, useLayout } from './service.ts';
+import { allLayouts, createLayout, dropLayout, keepLayout, useLayout } from './service.ts';
 
 /** A sample is a page or two: more would be somebody's pay. */
 const MOST_OF_A_SAMPLE = '1mb';
@@ -42,11 +42,6 @@ export function layoutRoutes(context: Context): Router {
     await useLayout(context, whoOf(request), writeOf(request), valid(IdParam, request.params.layout));
     answer(response, 'PUT /layouts/:layout/use', await all());
   });
-  routes.post('/periods/:period/layouts/preview', async (request, response) => {
-    const periodId = valid(IdParam, request.params.period);
-    const { says, batchId } = valid(PreviewLayoutRequest, request.body);
-    const preview = await previewLayout(context, periodId, says, batchId, reportTo(request, response));
-    answer(response, 'POST /periods/:period/layouts/preview', preview);
-  });
+  routes.aside(context, layoutAsides);
   return routes.router;
 }

@@ -1,12 +1,12 @@
-import { KeepMappingRequest, PreviewMappingRequest } from '@heath/contract';
+import { KeepMappingRequest } from '@heath/contract';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
-import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
+import { valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { guarded, whoOf } from '../../rights/guarded.ts';
-import { keepMapping, mappingNow, previewMapping } from './service.ts';
+import { mappingAsides } from './asides.ts';
+import { keepMapping, mappingNow } from './service.ts';
 
 export function mappingRoutes(context: Context): Router {
   const routes = guarded();
@@ -18,11 +18,6 @@ export function mappingRoutes(context: Context): Router {
     await keepMapping(context, whoOf(request), writeOf(request), basedOn, rules);
     answer(response, 'PUT /mapping', await afterwards(() => mappingNow(context, whoOf(request))));
   });
-  routes.post('/periods/:period/mapping/preview', async (request, response) => {
-    const periodId = valid(IdParam, request.params.period);
-    const { rules } = valid(PreviewMappingRequest, request.body);
-    const preview = await previewMapping(context, periodId, rules, reportTo(request, response));
-    answer(response, 'POST /periods/:period/mapping/preview', preview);
-  });
+  routes.aside(context, mappingAsides);
   return routes.router;
 }

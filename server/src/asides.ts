@@ -1,0 +1,22 @@
+import { bulkAsides } from './features/corrections/asides.ts';
+import { handoffAsides } from './features/handoff/asides.ts';
+import { layoutAsides } from './features/layouts/asides.ts';
+import { mappingAsides } from './features/mapping/asides.ts';
+import { fileAside, reportAside } from './features/reports/asides.ts';
+import type { AnswerAside, Aside, ReadContext } from './http/aside.ts';
+
+const ASIDES: ReadonlyMap<string, Aside> = new Map(
+  [...bulkAsides, ...handoffAsides, ...layoutAsides, ...mappingAsides, reportAside, fileAside].map((one) => [
+    one.name,
+    one,
+  ]),
+);
+
+/** Answers in whichever thread this is called. */
+export const answerHere =
+  (context: ReadContext): AnswerAside =>
+  async ({ name, who, asked }, report) => {
+    const found = ASIDES.get(name);
+    if (found === undefined) throw new Error(`${name} is not answered aside.`);
+    return await found.bytes(context, who, asked, report);
+  };
