@@ -16,9 +16,9 @@ export class AsideThreads {
       filename: workerFile,
       minThreads: 0,
       maxThreads: 2,
-      idleTimeout: 10_000,
+      idleTimeout: 1000,
       maxQueue: MOST_WAITING,
-      resourceLimits: { maxOldGenerationSizeMb: 320, maxYoungGenerationSizeMb: 24 },
+      resourceLimits: { maxOldGenerationSizeMb: 160, maxYoungGenerationSizeMb: 16 },
     });
   }
 

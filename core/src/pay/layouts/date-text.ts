@@ -16,8 +16,23 @@ export const datePattern = v.pipe(
   }, 'A pattern has a year, a month and a day once each: YYYY or YY, MM or M, DD or D, with anything but letters and figures between.'),
 );
 
+/** Days as patterns wrote them: a file has some dozen days on two hundred thousand lines. */
+const WRITTEN = new Map<string, string>();
+const MOST_WRITTEN = 2000;
+
 /** A day as a pattern writes it. */
 export function dateText(day: Workday, pattern: string): string {
+  const key = `${day} ${pattern}`;
+  let text = WRITTEN.get(key);
+  if (text === undefined) {
+    if (WRITTEN.size >= MOST_WRITTEN) WRITTEN.clear();
+    text = writtenBy(day, pattern);
+    WRITTEN.set(key, text);
+  }
+  return text;
+}
+
+function writtenBy(day: Workday, pattern: string): string {
   const [year = '', month = '', date = ''] = workdayToIso(day).split('-');
   const short = (two: string) => String(Number(two));
   const as: Readonly<Record<string, string>> = {
