@@ -2,6 +2,7 @@
  * Every operation as a specialist of one pay group who has a card in it: what it shows, and whose pay it changes. Their own card, one within their reach
  * and one beyond it. What a write changes is read from the database, whatever it answered.
  */
+import { differenceRows } from '@heath/contract';
 import { DEMO_USERS } from '@heath/demo';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -188,12 +189,24 @@ const OF_ONE: Readonly<Record<string, (of: Placed) => Promise<Asked> | Asked>> =
     path: `/badges/${badgeId}/owner`,
     body: { personId: id, firstDay: `2026-10-${String(1 + (++times % 20)).padStart(2, '0')}` },
   }),
+  'POST /periods/:period/cards/:person/settle': async ({ id }) => {
+    const card = `/periods/${company.periodId}/cards/${id}`;
+    const spells = (await ask('odile', 'GET', card)).body.shifts.flatMap(
+      (shift: { spells: unknown[] }) => shift.spells,
+    ) as { out: { id: number | null; kind: string; at: string } }[];
+    const out = spells.find(({ out: { id, kind } }) => id !== null && kind === 'out')!.out;
+    const dropped = { says: { kind: 'drop', punch: out.id }, note: 'Forgotten' };
+    expect((await ask('odile', 'POST', `${card}/corrections`, dropped)).status).toBe(201);
+    const { exceptions } = (await ask('odile', 'GET', card)).body;
+    const open = exceptions.find(({ kind }: { kind: string }) => kind === 'missing-out');
+    return { path: `${card}/settle`, body: { exception: open.key, at: out.at, note: '' } };
+  },
   'PUT /pay-codes/rates': ({ number }) => ({
     path: '/pay-codes/rates',
     body: `number,rate,first day\n${number},${900 + ++times},2026-10-01\n`,
   }),
 };
-/** Writes that need a batch or a difference, or an open exception: tried where those are, see the tests of handoff, differences and corrections. */
+/** Writes that need a batch or a difference: see the last tests here. */
 const OF_BATCHES = [
   'POST /periods/:period/handoff',
   'POST /handoffs/:id/deliver',
@@ -203,7 +216,6 @@ const OF_BATCHES = [
   'POST /handoffs/:id/reopen',
   'POST /handoffs/:id/void',
   'POST /differences/decide',
-  'POST /periods/:period/cards/:person/settle',
 ];
 /** Writes that change nobody's pay. */
 const OF_NOBODY = [
@@ -405,5 +417,94 @@ describe('rights that somebody gives themselves', () => {
     }
     // What touches no pay they may.
     expect((await change('tamsin', { roles: ['administrator', 'auditor'], reach: all })).status).toBe(200);
+  });
+});
+
+/** These come last: they seal what the tests above change. */
+describe('batches and differences', () => {
+  const overrides = [
+    'approved',
+    'settled',
+    'known people',
+    'known codes',
+    'left',
+    'two groups',
+    'too many hours',
+  ].map((check) => ({ check, reason: 'For a test' }));
+  const handoff = () => `/periods/${company.periodId}/handoff`;
+  const groupOf = async ({ id }: Placed) =>
+    (await company.database.select().from(card).where(eq(card.personId, id)))[0]!.groupId;
+  const sealed = async () =>
+    JSON.stringify(
+      (await ask('odile', 'GET', handoff())).body.batches.map(
+        ({ id, status }: { id: number; status: string }) => [id, status],
+      ),
+    );
+
+  it('nobody hands off a pay group beyond their reach', async () => {
+    const before = await sealed();
+    const answer = await ask('brenna', 'POST', handoff(), { groups: [await groupOf(outside)], overrides });
+    expect([answer.status >= 400 && answer.status < 500, await sealed()]).toEqual([true, before]);
+  });
+
+  it('nothing is done with a batch that holds anybody beyond one’s reach, and nothing is read of it', async () => {
+    await company.database.update(card).set({ toSettle: 0 });
+    const { body: mapping } = await ask('odile', 'GET', '/mapping');
+    const rest = { name: 'All else', firstDay: null, lastDay: null, when: {}, code: mapping.rules[0].code };
+    const kept = { basedOn: mapping.id, rules: [...mapping.rules, rest] };
+    expect((await ask('odile', 'PUT', '/mapping', kept)).status).toBe(200);
+    const made = await ask('odile', 'POST', handoff(), { overrides });
+    expect([made.status, made.body.title]).toEqual([201, undefined]);
+    const [batch] = made.body.batches;
+    const before = await sealed();
+    const state = { has: 'none', lines: '', reason: 'For a test' };
+    for (const [what, body] of Object.entries({
+      deliver: {},
+      'take-out': { reason: 'For a test' },
+      ask: {},
+      state,
+      reopen: { reason: 'For a test' },
+      void: { reason: 'For a test' },
+    }))
+      expect([what, (await ask('brenna', 'POST', `/handoffs/${batch.id}/${what}`, body)).status]).toEqual([
+        what,
+        404,
+      ]);
+    for (const path of [`/handoffs/${batch.id}`, `/handoffs/${batch.id}/file`])
+      expect((await ask('brenna', 'GET', path)).status).toBe(404);
+    expect(await sealed()).toBe(before);
+  });
+
+  it('a difference is decided on by whoever reaches it and is not paid by it', async () => {
+    const people = [own, outside, within];
+    for (const { id } of people)
+      expect(
+        (
+          await ask('odile', 'POST', `/periods/${company.periodId}/cards/${id}/corrections`, {
+            says,
+            note: 'Later',
+          })
+        ).status,
+      ).toBe(201);
+    await company.work();
+    const list = differenceRows((await ask('odile', 'GET', '/differences')).body);
+    for (const [of, changes] of [
+      [own, false],
+      [outside, false],
+      [within, true],
+    ] as const) {
+      const found = list.find(({ personId }) => personId === of.id);
+      const { periodId, personId, version } = found!;
+      const before = await payOf(of);
+      const answer = await ask('brenna', 'POST', '/differences/decide', {
+        what: 'carry',
+        differences: [{ periodId, personId, version }],
+      });
+      expect([
+        of.name,
+        answer.status < 500,
+        JSON.stringify(await payOf(of)) !== JSON.stringify(before),
+      ]).toEqual([of.name, true, changes]);
+    }
   });
 });
