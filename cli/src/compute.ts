@@ -133,11 +133,8 @@ export async function computeFiles(options: ComputeOptions): Promise<0 | 1> {
         throw new Refusal(row.where, `nobody in ${options.people} is ${person}.`);
       await sorted.add(person, record);
     };
-    let number = 0;
     // All of them: which ones bear on the span can be told when a person's whole record is together.
-    await each('punches', options.punches, async (row) =>
-      add(row, { punch: punchOf(row, ++number, reading) }),
-    );
+    await each('punches', options.punches, async (row) => add(row, { punch: punchOf(row, reading) }));
     await each('plans', options.plans, async (row) => {
       const plan = planOf(row, reading);
       if (near(plan.startsAt)) await add(row, { plan });

@@ -21,6 +21,7 @@ import { startTaking } from './steps/breaks/taking.ts';
 import type { StatedBreaks } from './steps/breaks/types.ts';
 import { guarantees } from './steps/guarantees/guarantees.ts';
 import type { GuaranteeReason } from './steps/guarantees/reason.ts';
+import { plansToWork } from './steps/guarantees/standby-plans.ts';
 import { holdToPlans } from './steps/hold-to-plan/hold.ts';
 import { sumLines } from './steps/lines/lines.ts';
 import { classify } from './steps/overtime/meeting.ts';
@@ -48,6 +49,7 @@ export function compute(input: PersonInput, explain = false): Computed {
   const plans = plansInOrder(input.plans);
   const rulesOn = (day: Workday) => editions.on(day);
   const { together, pairing } = editions;
+  const toWork = together.hasGuarantees ? plansToWork(plans, rulesOn) : plans;
 
   const changes = changesOf(input.corrections);
   const punches = effectivePunches(input.punches, changes);
@@ -57,26 +59,36 @@ export function compute(input: PersonInput, explain = false): Computed {
   );
   const planned = holdToPlans(
     paired.map((shift, i) => started(shift, paired[i - 1], zones, editions, changes)),
-    plans,
+    toWork,
   );
   const { shifts, worked } = breaksAndWorkdays(roundShifts(planned), changes);
   giveHomes(worked, homes);
-  const leave = ofHomes(withStatedLeave(input.leave ?? NONE, plans, planned, changes), homes);
+  const leave = ofHomes(withStatedLeave(input.leave ?? NONE, { plans, toWork }, planned, changes), homes);
   const days = workedDays(worked);
   const overtimeReasons: OvertimeReason[] | null = explain ? [] : null;
-  const context = { calendar, plans, leave, payPeriods, workedDays: days.days, daysInOrder: days.inOrder };
+  const context = {
+    calendar,
+    plans: toWork,
+    leave,
+    payPeriods,
+    workedDays: days.days,
+    daysInOrder: days.inOrder,
+  };
   placeAsStated(worked, changes.places);
   const segments = classify(worked, together.overtime, context, overtimeReasons);
   payAsStated(segments, changes.classes);
   addPremiums(segments, together.premiums, (day) => rulesOn(day).premiums, calendar, days.days);
   if (explain) explainShifts(shifts, planned, segments);
-  const guaranteed = together.hasGuarantees ? ofHomes(guarantees(shifts, plans, rulesOn), homes) : NONE;
+  const guaranteed = together.hasGuarantees
+    ? ofHomes(guarantees(shifts, { plans, toWork, leave }, rulesOn), homes)
+    : NONE;
   const periods = together.roundsOverPeriods ? payPeriods : NONE;
   const lines = sumLines({ segments, guaranteed, leave }, (day) => rulesOn(day).lines, periods, span);
   const looked: ExceptionInput = {
     shifts,
     segments,
-    plans,
+    plans: toWork,
+    standby: toWork.length === plans.length ? NONE : plans.filter((plan) => !toWork.includes(plan)),
     leave,
     crew: input.crew ?? NONE,
     earlier: input.earlier ?? NONE,

@@ -46,14 +46,15 @@ const homeOf = (row: Row, reading: Reading): PersonRow | undefined =>
   reading.people.get(row.cells.person ?? '');
 const zoneOf = (row: Row, reading: Reading): string => zone(row, homeOf(row, reading)?.zone ?? reading.zone);
 
-export function punchOf(row: Row, number: number, reading: Reading): Punch {
+/** The punch of a row; one without an id is known by its line, as in messages. */
+export function punchOf(row: Row, reading: Reading): Punch {
   const { names } = reading;
   const inZone = zoneOf(row, reading);
   const job = textOrNull(row, 'job');
   const department = textOrNull(row, 'department') ?? homeOf(row, reading)?.department ?? null;
   const site = textOrNull(row, 'site');
   return {
-    id: punchId(row.cells.id ? wholeNumber(row, 'id') : number),
+    id: punchId(row.cells.id ? wholeNumber(row, 'id') : row.line),
     at: instantAt(row, 'at', () => inZone, reading.zones),
     kind: oneOf(row, 'kind', PUNCH_KINDS, 'undirected'),
     zone: inZone,

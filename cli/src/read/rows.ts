@@ -11,6 +11,8 @@ import { Refusal } from '../refusal.ts';
 /** One row of a file by column, and where it stands. */
 export interface Row {
   readonly where: string;
+  /** Its line in the file, from 1; of iCalendar the number of its event. */
+  readonly line: number;
   readonly cells: Readonly<Record<string, string>>;
 }
 
@@ -113,7 +115,7 @@ async function* csvRows(kind: Kind, file: string): AsyncGenerator<Row> {
       if (record.some((cell) => cell.includes(NO_TEXT))) throw new Refusal(where, 'it is not in UTF-8.');
       const cells: Record<string, string> = {};
       for (let i = 0; i < header.length; i++) cells[header[i]!] = record[i]!.trim();
-      yield { where, cells };
+      yield { where, line: info.lines, cells };
     }
   } catch (error) {
     unreadable(file, error);
@@ -159,7 +161,7 @@ async function* jsonRows(kind: Kind, file: string): AsyncGenerator<Row> {
       }
       for (const { name, required } of columns)
         if (required && (cells[name] ?? '') === '') throw new Refusal(where, `${name} is missing.`);
-      yield { where, cells };
+      yield { where, line, cells };
     }
   } catch (error) {
     unreadable(file, error);
@@ -195,6 +197,7 @@ async function* calendarRows(kind: Kind, file: string): AsyncGenerator<Row> {
     if (kind === 'plans') {
       yield {
         where,
+        line: number,
         cells: {
           person: summary,
           starts: moment(event.startDate, where),
@@ -202,11 +205,13 @@ async function* calendarRows(kind: Kind, file: string): AsyncGenerator<Row> {
           job: category,
         },
       };
-    } else if (kind === 'calendar') yield { where, cells: { date: starts.slice(0, 10), name: summary } };
+    } else if (kind === 'calendar')
+      yield { where, line: number, cells: { date: starts.slice(0, 10), name: summary } };
     else {
       const seconds = event.endDate.subtractDate(event.startDate).toSeconds();
       yield {
         where,
+        line: number,
         cells: {
           person: summary,
           date: starts.slice(0, 10),

@@ -2,6 +2,7 @@ import { holdsUp } from '../exceptions/types.ts';
 import { type ClassId, isOvertime, isPremium } from '../pay/classes.ts';
 import type { PersonInput } from '../record/person.ts';
 import type { EffectivePunch } from '../record/punch.ts';
+import { plansToWork } from '../steps/guarantees/standby-plans.ts';
 import { firstPunch, lastPunch } from '../steps/pair/types.ts';
 import { type Hours, hours } from '../time/hours.ts';
 import { type Instant, type Workday, workday } from '../time/units.ts';
@@ -53,12 +54,15 @@ export interface DayAccount {
 
 /** Every workday of a card in short, in order. */
 export function dayAccounts(
-  input: Pick<PersonInput, 'first' | 'last' | 'plans' | 'asOf'>,
+  input: Pick<PersonInput, 'first' | 'last' | 'plans' | 'asOf' | 'editions'>,
   computed: Pick<Computed, 'shifts' | 'lines' | 'exceptions'>,
 ): DayAccount[] {
   const days = Array.from({ length: input.last - input.first + 1 }, gathered);
   const of = (day: Workday) => days[day - input.first];
-  for (const plan of input.plans) of(plan.workday)?.plans.push(plan);
+  const { editions } = input;
+  const rulesOn = (day: Workday) => editions.on(day);
+  const toWork = editions.together.hasGuarantees ? plansToWork(input.plans, rulesOn) : input.plans;
+  for (const plan of toWork) of(plan.workday)?.plans.push(plan);
   for (const shift of computed.shifts) of(shift.workday)?.shifts.push(shift);
   for (const line of computed.lines) of(line.workday)?.lines.push(line);
   for (const { workday: day, kind, severity } of computed.exceptions) {

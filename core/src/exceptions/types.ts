@@ -81,7 +81,10 @@ export interface ExceptionInput {
   readonly shifts: readonly ComputedShift[];
   readonly segments: readonly Segment[];
   /** In order of time. */
+  /** Those to be worked. */
   readonly plans: readonly Plan[];
+  /** Those in which one is to be reached. */
+  readonly standby: readonly Plan[];
   readonly leave: readonly Leave[];
   readonly crew: readonly ShiftTimes[];
   /** What this person worked before the span. */

@@ -297,6 +297,17 @@ function roundedPunch(punch: TickPunch, end: 'in' | 'out', rules: Rulebook, zone
   return punch.at - into + (up ? rule.minutes * 60 : 0);
 }
 
+/** True of a plan in which one is only to be reached. */
+function isStandby(plan: TickInput['plans'][number], input: TickInput): boolean {
+  const rules = rulesOn(planDay(plan, input), input);
+  return (rules.guarantees ?? []).some(
+    (rule) => rule.kind === 'standby' && plan.job !== null && rule.jobs.includes(plan.job),
+  );
+}
+const planDay = (plan: TickInput['plans'][number], input: TickInput): string =>
+  dayAt(plan.from, rulesAt(plan.from, input), input);
+const toWork = (input: TickInput) => input.plans.filter((plan) => !isStandby(plan, input));
+
 /** Plan, hold and rounding: start and end of every spell. */
 function holdAndRound(shifts: TickShift[], input: TickInput): void {
   for (const shift of shifts) {
@@ -304,7 +315,7 @@ function holdAndRound(shifts: TickShift[], input: TickInput): void {
     const times = [...shift.all, ...shift.alone].map((punch) => punch.at);
     const [from, to] = [Math.min(...times), Math.max(...times)];
     let best = -reach - 1;
-    for (const plan of input.plans) {
+    for (const plan of toWork(input)) {
       const overlap = Math.min(to, plan.to) - Math.max(from, plan.from);
       if (overlap > best) [best, shift.plan] = [overlap, plan];
     }
@@ -390,13 +401,33 @@ interface Tick {
   premiums: string[];
 }
 
-/** The paid ticks of a shift, breaks taken out, and the meals at fault. */
+/** What a meal that nobody punched takes off so much work. */
+function automaticMeal(
+  meal: NonNullable<Rulebook['breaks']['automaticMeal']>,
+  worked: number,
+  unpaidMeals: number,
+): number {
+  let take = 0;
+  for (const tier of meal.tiers)
+    if (tier.compare === 'at least' ? worked >= length(tier.after) : worked > length(tier.after))
+      take = length(tier.take);
+  if (meal.besidePunched === 'skip' && unpaidMeals > 0) take = 0;
+  if (meal.besidePunched === 'top up') take -= unpaidMeals;
+  return Math.min(Math.max(take, 0), worked);
+}
+
+/** An unpaid gap of a shift that was punched. */
+interface TickGap extends TickStretch {
+  readonly kind: 'meal' | 'break' | 'away';
+}
+
+/** The paid ticks of a shift, breaks taken out, the meals at fault and the gaps that are not paid. */
 function paidTicks(
   shift: TickShift,
   index: number,
   restsFrom: number,
   input: TickInput,
-): { ticks: Tick[]; faults: Map<number, Set<string>> } {
+): { ticks: Tick[]; faults: Map<number, Set<string>>; gaps: TickGap[]; stated: number } {
   const { breaks } = shift.rules;
   const { tick } = input;
   const canceled = holding('cancel-meal', input).map(({ at }) => at);
@@ -405,6 +436,8 @@ function paidTicks(
     for (let at = from; at < to; at += tick)
       ticks.push({ at, place, restsFrom, shift: index, day: '', pays: 1, premiums: [] });
   };
+  const gaps: TickGap[] = [];
+  let stated = 0;
   let allowance = length(breaks.allowance);
   let unpaidMeals = 0;
   const meals: { at: number; seconds: number; before: number }[] = [];
@@ -431,6 +464,8 @@ function paidTicks(
         if (paid === 0) unpaidMeals += gap;
       }
       work(previous.end, previous.end + paid, previous.in);
+      const kind = is('meal') ? 'meal' : is('break') || short ? 'break' : 'away';
+      if (paid < gap) gaps.push({ from: previous.end + paid, to: spell.start, kind });
     }
     work(spell.start, spell.end, spell.in);
   });
@@ -443,6 +478,7 @@ function paidTicks(
   for (const stretch of holding('set-meal', input)) {
     const seconds = keepOut(stretch);
     if (seconds === 0) continue;
+    stated += seconds;
     unpaidMeals += seconds;
     const own = { at: stretch.from, seconds, before: 0 };
     meals.push(own);
@@ -451,14 +487,7 @@ function paidTicks(
   for (const one of meals) one.before = ticks.filter(({ at }) => at < one.at).length * tick;
   const meal = breaks.automaticMeal;
   if (meal !== undefined) {
-    const worked = ticks.length * tick;
-    let take = 0;
-    for (const tier of meal.tiers)
-      if (tier.compare === 'at least' ? worked >= length(tier.after) : worked > length(tier.after))
-        take = length(tier.take);
-    if (meal.besidePunched === 'skip' && unpaidMeals > 0) take = 0;
-    if (meal.besidePunched === 'top up') take -= unpaidMeals;
-    const off = Math.min(Math.max(take, 0), worked) / tick;
+    const off = automaticMeal(meal, ticks.length * tick, unpaidMeals) / tick;
     const [begin, end] = [shift.spells[0]?.in.at ?? 0, shift.spells.at(-1)?.out.at ?? 0];
     const between = (at: number) =>
       shift.spells.some((spell, i) => i > 0 && at >= shift.spells[i - 1]!.out.at && at < spell.in.at);
@@ -488,7 +517,7 @@ function paidTicks(
     if (had !== undefined && had.before > length(due.startsBy)) wrong.add('late');
     if (wrong.size > 0) faults.set(nth, wrong);
   });
-  return { ticks, faults };
+  return { ticks, faults, gaps, stated };
 }
 
 function giveDays(ticks: readonly Tick[], shift: TickShift, input: TickInput): void {
@@ -603,7 +632,8 @@ function bucketOf(
 
 function covers(tick: Tick, rule: OvertimeJson, input: TickInput): boolean {
   const { basis } = rule;
-  if (basis === 'beyond plan') return !input.plans.some((plan) => tick.at >= plan.from && tick.at < plan.to);
+  if (basis === 'beyond plan')
+    return !toWork(input).some((plan) => tick.at >= plan.from && tick.at < plan.to);
   if (typeof basis === 'object' && basis.of === 'short rest')
     return tick.at < tick.restsFrom + length(basis.rest);
   if (typeof basis === 'object' && basis.of === 'clock time')
@@ -796,8 +826,11 @@ function withLeave(input: TickInput, shifts: readonly TickShift[]): TickInput {
   const leave = [...input.leave, ...holding('flat-hours', input)];
   for (const [index, code] of absent) {
     const plan = input.plans[index]!;
-    if (shifts.some((shift) => shift.plan === plan)) continue;
-    const date = dayAt(plan.from, rulesAt(plan.from, input), input);
+    const isWorked = isStandby(plan, input)
+      ? shifts.some(({ spells }) => spells.some((one) => one.in.at < plan.to && one.out.at > plan.from))
+      : shifts.some((shift) => shift.plan === plan);
+    if (isWorked) continue;
+    const date = planDay(plan, input);
     leave.push({ date, kind: 'leave', code, seconds: plan.to - plan.from, job: plan.job });
   }
   return { ...input, leave };
@@ -846,11 +879,33 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
   return sums;
 }
 
+/** A share in whole seconds, down; what floating point puts a billionth below a whole second is that second. */
+const sharedOut = (seconds: number, share: number): number =>
+  Math.floor(Number((seconds * share).toFixed(6)));
+
+/** What of a plan is work: without the unpaid breaks of its shifts, and without the automatic meal for so much work. */
+function workPlanned(
+  plan: TickStretch,
+  own: readonly number[],
+  shifts: readonly TickShift[],
+  perShift: readonly { readonly gaps: readonly TickGap[]; readonly stated: number }[],
+): number {
+  const gaps = own.flatMap((i) => perShift[i]!.gaps);
+  const stated = own.reduce((sum, i) => sum + perShift[i]!.stated, 0);
+  const sum = (all: readonly TickGap[]) => all.reduce((total, { from, to }) => total + to - from, 0);
+  const work = Math.max(0, plan.to - plan.from - sum(gaps) - stated);
+  const meal = shifts[own.at(-1)!]!.rules.breaks.automaticMeal;
+  const meals = sum(gaps.filter(({ kind }) => kind !== 'break')) + stated;
+  return meal === undefined ? work : work - automaticMeal(meal, work, meals);
+}
+
 function addGuarantees(
   shifts: readonly TickShift[],
   perShift: readonly {
     readonly ticks: readonly Tick[];
     readonly faults: ReadonlyMap<number, ReadonlySet<string>>;
+    readonly gaps: readonly TickGap[];
+    readonly stated: number;
   }[],
   rules: Rulebook,
   input: TickInput,
@@ -868,7 +923,7 @@ function addGuarantees(
       for (const i of real) {
         const week = weekOf(dayOf(i), rules.workweek.startsOn);
         const planned = input.plans.some((plan) => {
-          const day = dayAt(plan.from, rulesAt(plan.from, input), input);
+          const day = planDay(plan, input);
           return day >= week && day < plusDays(week, 7);
         });
         const called =
@@ -883,7 +938,8 @@ function addGuarantees(
         const last = shifts.findLastIndex((shift) => shift.plan === plan);
         if (!of.includes(last) || !real.includes(last)) continue;
         const sum = of.reduce((total, i) => total + worked(i), 0);
-        const share = Math.floor((plan.to - plan.from) * rule.share);
+        const share = sharedOut(workPlanned(plan, of, shifts, perShift), rule.share);
+        if (sum >= share) continue;
         const owed = Math.min(
           Math.max(share, length(rule.least)),
           length(rule.most, Number.POSITIVE_INFINITY),
@@ -891,14 +947,24 @@ function addGuarantees(
         add(dayOf(last), name, placeOf(last), owed - sum);
       }
     } else if (rule.kind === 'standby') {
+      const onLeave = new Map<string, number>();
+      for (const { date, kind, seconds } of input.leave)
+        if (kind === 'leave') onLeave.set(date, (onLeave.get(date) ?? 0) + seconds);
+      for (const plan of toWork(input)) {
+        const day = planDay(plan, input);
+        onLeave.set(day, (onLeave.get(day) ?? 0) - (plan.to - plan.from));
+      }
       for (const plan of input.plans) {
-        const day = dayAt(plan.from, rulesAt(plan.from, input), input);
+        const day = planDay(plan, input);
         if (rulesOn(day, input) !== rules || !rule.jobs.includes(plan.job ?? '')) continue;
         let idle = plan.to - plan.from;
         for (const { spells } of shifts)
           for (const { start, end } of spells)
             idle -= Math.max(0, Math.min(end, plan.to) - Math.max(start, plan.from));
-        add(day, name, { job: plan.job, department: null, site: null }, Math.floor(idle * rule.share));
+        const replaced = Math.min(idle, Math.max(0, onLeave.get(day) ?? 0));
+        onLeave.set(day, (onLeave.get(day) ?? 0) - replaced);
+        const paid = sharedOut(idle - replaced, rule.share);
+        add(day, name, { job: plan.job, department: null, site: null }, paid);
       }
     } else {
       for (const day of new Set(real.map(dayOf))) {
@@ -912,14 +978,12 @@ function addGuarantees(
           );
           add(day, name, placeOf(of[0]!), Math.min(times, rule.atMostPerWorkday ?? 1) * length(rule.pays));
         } else {
-          const spells = of.flatMap((i) => shifts[i]!.spells.map((spell) => ({ ...spell, shift: i })));
-          const long = spells.some((spell, i) => {
-            const next = spells[i + 1];
-            if (next === undefined || next.start - spell.end <= length(rule.gapOver)) return false;
-            if (next.shift !== spell.shift) return true;
-            const named = [spell.out.kind, next.in.kind].some((kind) => /^(meal|break)-/.test(kind));
-            return !named && spell.out.at !== next.in.at;
-          });
+          const unpaid = of.flatMap((i) => perShift[i]!.gaps.filter((gap) => gap.kind !== 'meal'));
+          const between = of.slice(1).map((i, k) => ({
+            from: shifts[of[k]!]!.spells.at(-1)!.end,
+            to: shifts[i]!.spells[0]!.start,
+          }));
+          const long = [...unpaid, ...between].some(({ from, to }) => to - from > length(rule.gapOver));
           if (long) add(day, name, placeOf(of[0]!), length(rule.pays));
         }
       }

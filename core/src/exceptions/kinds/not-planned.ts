@@ -1,6 +1,8 @@
 import { on } from '../../reference/example.ts';
+import type { Instant } from '../../time/units.ts';
 import { defineException } from '../define.ts';
 import { ofShifts } from '../of-shifts.ts';
+import type { ExceptionInput } from '../types.ts';
 
 /** A shift that no plan called for. */
 export const notPlanned = defineException({
@@ -15,7 +17,9 @@ export const notPlanned = defineException({
   find: (input, ruleOn) =>
     ofShifts(input, ruleOn, ({ match }, { firstIn }) =>
       // Where nothing at all was planned, plans are not how this person works.
-      match === null && input.plans.length > 0 ? [{ at: firstIn.at, punch: firstIn }] : [],
+      match === null && input.plans.length > 0 && !isOnCall(firstIn.at, input)
+        ? [{ at: firstIn.at, punch: firstIn }]
+        : [],
     ),
   example: {
     rules: { exceptions: { 'not-planned': { severity: 'note' } } },
@@ -27,3 +31,6 @@ export const notPlanned = defineException({
     },
   },
 });
+
+const isOnCall = (at: Instant, { standby }: Pick<ExceptionInput, 'standby'>): boolean =>
+  standby.some(({ startsAt, endsAt }) => at >= startsAt && at < endsAt);

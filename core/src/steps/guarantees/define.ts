@@ -7,7 +7,10 @@ import {
   type OtherRules,
   type SettingsOf,
 } from '../../rulebook/define.ts';
-import type { GuaranteedDay, GuaranteeRule, Owed } from './types.ts';
+import type { GuaranteeRule } from './types.ts';
+
+/** What a kind makes of its settings. */
+type Owing = Pick<GuaranteeRule, 'owes'> & Partial<Pick<GuaranteeRule, 'paysToBeReached'>>;
 
 /** Everything about one kind of guarantee. */
 interface GuaranteeDefinition<Name extends string, F extends Fields> {
@@ -19,8 +22,8 @@ interface GuaranteeDefinition<Name extends string, F extends Fields> {
   readonly settings: F;
   /** What cannot be meant, and what would be right. */
   cannotBe?(settings: SettingsOf<F>, rules: OtherRules): readonly Objection[];
-  /** What it owes on a workday, by its settings. */
-  owes(settings: SettingsOf<F>, resolver: Resolver): (day: GuaranteedDay) => readonly Owed[];
+  /** What it owes by its settings, ready to be asked of each workday. */
+  compile(settings: SettingsOf<F>, resolver: Resolver): Owing;
   readonly example: Example;
 }
 
@@ -41,7 +44,8 @@ export function defineGuarantee<Name extends string, F extends Fields>(
     compile: (settings, resolver) => ({
       kind: definition.name,
       name: settings.name,
-      owes: definition.owes(letThrough<F>(settings), resolver),
+      paysToBeReached: null,
+      ...definition.compile(letThrough<F>(settings), resolver),
     }),
   };
 }

@@ -1,17 +1,17 @@
 import type { ComputedShift } from '../../card/shift.ts';
-import type { Plan } from '../../record/plan.ts';
 import { seconds, type Workday } from '../../time/units.ts';
 import type { GuaranteeReason } from './reason.ts';
-import type { GuaranteeRule } from './types.ts';
+import type { GuaranteedDay, GuaranteeRule } from './types.ts';
 
 /**
  * Step 9. What the rulebook guarantees beyond what was worked, for each workday with a shift or a plan.
  *
+ * @param toWork those of the plans that are no standby
  * @param rulesOf the guarantees in force on a workday
  */
 export function guarantees(
   shifts: readonly ComputedShift[],
-  plans: readonly Plan[],
+  { plans, toWork, leave }: Pick<GuaranteedDay, 'plans' | 'toWork' | 'leave'>,
   rulesOf: (day: Workday) => {
     readonly guarantees: readonly GuaranteeRule[];
     readonly workday: { readonly weekStartsOn: number };
@@ -27,7 +27,7 @@ export function guarantees(
   return [...byDay].flatMap(([workday, ofDay]) => {
     const { guarantees: rules, workday: day } = rulesOf(workday);
     const { weekStartsOn } = day;
-    const looked = { workday, shifts: ofDay, allShifts: shifts, plans, weekStartsOn };
+    const looked = { workday, shifts: ofDay, allShifts: shifts, plans, toWork, leave, weekStartsOn };
     return rules.flatMap(({ kind, name, owes }) =>
       owes(looked).map(
         ({

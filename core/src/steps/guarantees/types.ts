@@ -1,4 +1,5 @@
 import type { ComputedShift } from '../../card/shift.ts';
+import type { Leave } from '../../record/leave.ts';
 import type { Place } from '../../record/place.ts';
 import type { Plan } from '../../record/plan.ts';
 import type { Workday } from '../../time/units.ts';
@@ -11,6 +12,9 @@ export interface GuaranteedDay {
   /** All shifts: a plan may have been worked on two days. */
   readonly allShifts: readonly ComputedShift[];
   readonly plans: readonly Plan[];
+  /** Those of them that are to be worked: no standby. */
+  readonly toWork: readonly Plan[];
+  readonly leave: readonly Leave[];
   /** Monday is 0. */
   readonly weekStartsOn: number;
 }
@@ -28,4 +32,6 @@ export interface GuaranteeRule {
   readonly kind: string;
   readonly name: string;
   owes(day: GuaranteedDay): readonly Owed[];
+  /** True of a plan that it pays for being reached: standby. */
+  readonly paysToBeReached: ((plan: Plan) => boolean) | null;
 }

@@ -12,18 +12,20 @@ export const callOut = defineGuarantee({
   sentence: '{guaranteed} are paid for being called; {worked} of it worked',
   says: 'Tops up a shift to `least`: one that starts in one of `jobs` or, without them, one that was not planned in a week that has plans. Marked as not worked.',
   settings: { name, least: duration, jobs: v.optional(names) },
-  owes(settings, resolver) {
+  compile(settings, resolver) {
     const least = durationSeconds(settings.least);
     const jobs = resolver.jobs(settings.jobs, 'jobs');
-    return ({ workday, shifts, plans, weekStartsOn }) => {
-      const week = workweekOf(workday, weekStartsOn);
-      // Where nothing at all was planned, nothing tells a call-out from a shift.
-      const hasPlans = plans.some((plan) => plan.workday >= week && plan.workday < week + 7);
-      const isCalled = (job: number | null | undefined, isPlanned: boolean) =>
-        jobs === null ? hasPlans && !isPlanned : job != null && [...jobs].some((one) => one === job);
-      return shifts
-        .filter(({ spells, match }) => isCalled(spells[0]?.in.job, match !== null))
-        .flatMap((shift) => owedFor(shift, least, shift.payableSeconds));
+    return {
+      owes({ workday, shifts, plans, weekStartsOn }) {
+        const week = workweekOf(workday, weekStartsOn);
+        // Where nothing at all was planned, nothing tells a call-out from a shift.
+        const hasPlans = plans.some((plan) => plan.workday >= week && plan.workday < week + 7);
+        const isCalled = (job: number | null | undefined, isPlanned: boolean) =>
+          jobs === null ? hasPlans && !isPlanned : job != null && [...jobs].some((one) => one === job);
+        return shifts
+          .filter(({ spells, match }) => isCalled(spells[0]?.in.job, match !== null))
+          .flatMap((shift) => owedFor(shift, least, shift.payableSeconds));
+      },
     };
   },
   example: {

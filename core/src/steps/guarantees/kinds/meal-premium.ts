@@ -22,19 +22,21 @@ export const mealPremium = defineGuarantee({
     breaks.mealsDue === undefined
       ? [{ field: 'kind', reason: 'A meal premium needs to know which meals are due: give breaks.mealsDue.' }]
       : [],
-  owes({ pays, atMostPerWorkday = 1, for: kinds = FAULTS }) {
+  compile({ pays, atMostPerWorkday = 1, for: kinds = FAULTS }) {
     const paid = durationSeconds(pays);
-    return ({ shifts }) => {
-      // A meal both short and late is one meal.
-      const meals = shifts.map(
-        ({ breaks }) =>
-          new Set(breaks.mealFaults.filter(({ kind }) => kinds.includes(kind)).map(({ nth }) => nth)).size,
-      );
-      const times = Math.min(
-        meals.reduce((sum, each) => sum + each, 0),
-        atMostPerWorkday,
-      );
-      return owedFor(shifts[0], times * paid, 0, times);
+    return {
+      owes({ shifts }) {
+        // A meal both short and late is one meal.
+        const meals = shifts.map(
+          ({ breaks }) =>
+            new Set(breaks.mealFaults.filter(({ kind }) => kinds.includes(kind)).map(({ nth }) => nth)).size,
+        );
+        const times = Math.min(
+          meals.reduce((sum, each) => sum + each, 0),
+          atMostPerWorkday,
+        );
+        return owedFor(shifts[0], times * paid, 0, times);
+      },
     };
   },
   example: {

@@ -1,7 +1,11 @@
 import * as v from 'valibot';
+import type { ComputedShift } from '../../../card/shift.ts';
+import type { Plan } from '../../../record/plan.ts';
 import { on } from '../../../reference/example.ts';
 import { durationSeconds } from '../../../time/lengths.ts';
 import { duration, name } from '../../../time/schemas.ts';
+import { shareOf } from '../../../time/share.ts';
+import { automaticLength } from '../../breaks/automatic-meal.ts';
 import { defineGuarantee } from '../define.ts';
 import { owedFor } from '../of-shift.ts';
 
@@ -9,7 +13,7 @@ import { owedFor } from '../of-shift.ts';
 export const shareOfPlan = defineGuarantee({
   name: 'share of plan',
   sentence: '{guaranteed} of the plan are paid; {worked} of it worked',
-  says: 'Tops up a planned shift that was cut short to a `share` of its plan, at least `least` and at most `most`.',
+  says: 'Tops up a planned shift that was cut short to a `share` of its plan, at least `least` and at most `most`. The plan is measured without its unpaid breaks and its automatic meal; whoever worked the share has nothing more.',
   settings: {
     name,
     share: v.pipe(
@@ -24,19 +28,21 @@ export const shareOfPlan = defineGuarantee({
     least !== undefined && most !== undefined && durationSeconds(least) > durationSeconds(most)
       ? [{ field: 'most', reason: `It is less than the least, ${least}: make it as long or longer.` }]
       : [],
-  owes({ share, least = 'PT0S', most }) {
+  compile({ share, least = 'PT0S', most }) {
     const leastSeconds = durationSeconds(least);
     const mostSeconds = most === undefined ? Number.POSITIVE_INFINITY : durationSeconds(most);
-    return ({ shifts, allShifts }) =>
-      shifts.flatMap((shift) => {
-        if (!shift.match?.isLast) return [];
-        const { plan } = shift.match;
-        const worked = allShifts
-          .filter((other) => other.match?.plan === plan)
-          .reduce((sum, other) => sum + other.payableSeconds, 0);
-        const owed = Math.floor((plan.endsAt - plan.startsAt) * share);
-        return owedFor(shift, Math.min(Math.max(owed, leastSeconds), mostSeconds), worked);
-      });
+    return {
+      owes: ({ shifts, allShifts }) =>
+        shifts.flatMap((shift) => {
+          if (!shift.match?.isLast) return [];
+          const { plan } = shift.match;
+          const own = allShifts.filter((other) => other.match?.plan === plan);
+          const worked = own.reduce((sum, other) => sum + other.payableSeconds, 0);
+          const owed = shareOf(workPlanned(plan, own, shift.rules.breaks), share);
+          if (worked >= owed) return [];
+          return owedFor(shift, Math.min(Math.max(owed, leastSeconds), mostSeconds), worked);
+        }),
+    };
   },
   example: {
     rules: {
@@ -49,3 +55,21 @@ export const shareOfPlan = defineGuarantee({
     },
   },
 });
+
+/** Seconds of a plan that are work: without the unpaid breaks that its shifts had, and without the automatic meal that is due for so much work. */
+function workPlanned(
+  { startsAt, endsAt }: Plan,
+  shifts: readonly ComputedShift[],
+  { automaticMeal }: ComputedShift['rules']['breaks'],
+): number {
+  let breaks = 0;
+  let meals = 0;
+  for (const { breaks: taken } of shifts)
+    for (const { start, end, kind } of taken.unpaid) {
+      if (kind === 'automatic-meal' || kind === 'not-worked') continue;
+      breaks += end - start;
+      if (kind !== 'break') meals += end - start;
+    }
+  const work = Math.max(0, endsAt - startsAt - breaks);
+  return automaticMeal === null ? work : work - automaticLength(automaticMeal, work, meals);
+}

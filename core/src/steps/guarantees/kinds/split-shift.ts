@@ -1,22 +1,25 @@
 import type { ComputedShift } from '../../../card/shift.ts';
 import { on } from '../../../reference/example.ts';
+import { lastOf } from '../../../time/item-at.ts';
 import { durationSeconds } from '../../../time/lengths.ts';
 import { duration, name } from '../../../time/schemas.ts';
-import { gapKind } from '../../breaks/gaps.ts';
 import { defineGuarantee } from '../define.ts';
 import { owedFor } from '../of-shift.ts';
 
-/** Unpaid gaps of one workday, within its shifts and between them, that are longer than this; meals are none. */
+/**
+ * Unpaid gaps of one workday that are longer than this: within its shifts, whether punched as a break or as out and in, and between them.
+ * Meals are none, nor is what somebody said was not worked.
+ */
 function longGaps(shifts: readonly ComputedShift[], over: number): number {
   let times = 0;
   let before: number | null = null;
-  for (const { rounded, spells } of shifts) {
-    for (const [i, spell] of rounded.entries()) {
-      const [last, next] = [spells[i - 1], spells[i]];
-      const isAway = last === undefined || next === undefined || gapKind(last, next) === 'away';
-      if (before !== null && spell.start - before > over && isAway) times++;
-      before = spell.end;
-    }
+  for (const { rounded, breaks } of shifts) {
+    for (const { start, end, kind } of breaks.unpaid)
+      if ((kind === 'break' || kind === 'away') && end - start > over) times++;
+    const [first] = rounded;
+    if (first === undefined) continue;
+    if (before !== null && first.start - before > over) times++;
+    before = lastOf(rounded).end;
   }
   return times;
 }
@@ -27,11 +30,13 @@ export const splitShift = defineGuarantee({
   sentence: '{guaranteed} for {times} long gaps between stretches of work',
   says: 'Pays so much for a workday with an unpaid gap over `gapOver` that is no meal.',
   settings: { name, gapOver: duration, pays: duration },
-  owes({ gapOver, pays }) {
+  compile({ gapOver, pays }) {
     const [over, paid] = [durationSeconds(gapOver), durationSeconds(pays)];
-    return ({ shifts }) => {
-      const times = longGaps(shifts, over);
-      return times === 0 ? [] : owedFor(shifts[0], paid, 0, times);
+    return {
+      owes({ shifts }) {
+        const times = longGaps(shifts, over);
+        return times === 0 ? [] : owedFor(shifts[0], paid, 0, times);
+      },
     };
   },
   example: {

@@ -1,0 +1,16 @@
+import type { Plan } from '../../record/plan.ts';
+import type { Workday } from '../../time/units.ts';
+import type { GuaranteeRule } from './types.ts';
+
+type RulesOn = (day: Workday) => { readonly guarantees: readonly GuaranteeRule[] };
+
+/**
+ * True of a plan in which one is free to be elsewhere: nothing is held to it, nobody is absent from it, and no other guarantee is measured
+ * by it.
+ */
+export const isStandby = (plan: Plan, rulesOn: RulesOn): boolean =>
+  rulesOn(plan.workday).guarantees.some(({ paysToBeReached }) => paysToBeReached?.(plan) === true);
+
+/** The plans that are to be worked, in their order. */
+export const plansToWork = (plans: readonly Plan[], rulesOn: RulesOn): readonly Plan[] =>
+  plans.filter((plan) => !isStandby(plan, rulesOn));

@@ -1,0 +1,136 @@
+/** Cases worked by hand, each to the last second: what the meanings of the steps come to where several of them meet. */
+import { describe, expect, it } from 'vitest';
+import type { Correction } from './corrections/kinds.ts';
+import { correctionFrom } from './corrections/read.ts';
+import { correctionId, type JobId } from './record/ids.ts';
+import type { Plan } from './record/plan.ts';
+import type { Punch } from './record/punch.ts';
+import type { CompiledRulebook } from './rulebook/compiled.ts';
+import type { Rulebook } from './rulebook/schema.ts';
+import { at, computeFor, hoursByClass, plan, punch, rulebook, shifts } from './testing/fixtures.ts';
+
+type Guarantee = NonNullable<Rulebook['guarantees']>[number];
+
+const ON_CALL = 7 as JobId;
+const STORM = 8 as JobId;
+const names = {
+  job: (name: string) => ({ 'On call': ON_CALL, Storm: STORM })[name],
+  department: () => undefined,
+  site: () => undefined,
+};
+const rules = (changes: Partial<Rulebook>): CompiledRulebook => rulebook(changes, names);
+const day = (start: string, end: string) => shifts([`2026-10-20 ${start}`, `2026-10-20 ${end}`]);
+/** Hours by class on 20 October, where nothing else is said. */
+const hours = (
+  punches: readonly Punch[],
+  changes: Partial<Rulebook>,
+  more: Parameters<typeof computeFor>[2] = {},
+) => hoursByClass(computeFor(punches, rules(changes), more));
+let corrections = 0;
+const correction = (kind: string, says: object): Correction => {
+  const read = correctionFrom(correctionId(++corrections), { kind, ...says });
+  if (!read.ok) throw new Error(`${kind}: ${read.fault.field}: ${read.fault.reason}`);
+  return read.correction;
+};
+
+describe('standby: planned time in which one is free to be elsewhere', () => {
+  const standby: Guarantee = { kind: 'standby', name: 'On call', share: 0.25, jobs: ['On call'] };
+  const onCall: Plan = { ...plan('2026-10-20', '2026-10-20 18:00', '2026-10-21 04:00'), job: ON_CALL };
+  const called = (changes: Partial<Rulebook>, punches = day('17:50', '18:10'), more: object = {}) =>
+    hours(punches, { guarantees: [standby], ...changes }, { plans: [onCall], ...more });
+
+  it('holds nothing: work from 17:50 to 18:10 is twenty minutes', () => {
+    expect(called({ plan: { earlyIn: 'PT15M' } }).ordinary).toBeCloseTo(0.33, 2);
+  });
+  it('is no plan of a call-out: an hour of work is topped up to three', () => {
+    const callOut: Guarantee = { kind: 'call-out', name: 'Called', least: 'PT3H' };
+    const found = called({ guarantees: [standby, callOut] }, day('19:00', '20:00'));
+    expect(found).toEqual({ ordinary: 1, 'guarantee:Called': 2, 'guarantee:On call': 2.25 });
+  });
+  it('is no plan of which a share is owed', () => {
+    const share: Guarantee = { kind: 'share of plan', name: 'Share', share: 0.5 };
+    const found = called({ guarantees: [standby, share] }, day('19:00', '20:00'));
+    expect(found).toEqual({ ordinary: 1, 'guarantee:On call': 2.25 });
+  });
+  it('is nothing to be absent from', () => {
+    const computed = computeFor(
+      [],
+      rules({ guarantees: [standby], exceptions: { absent: { severity: 'to look at' } } }),
+      { plans: [onCall] },
+    );
+    expect(computed.exceptions).toEqual([]);
+    expect(hoursByClass(computed)).toEqual({ 'guarantee:On call': 2.5 });
+  });
+  it('is replaced by leave', () => {
+    const leave = correction('absence-leave', { planStartsAt: onCall.startsAt, code: 'Annual' });
+    expect(called({}, [], { corrections: [leave] })).toEqual({ 'leave:Annual': 10 });
+  });
+  it('pays an exact share: 0.29 of seven hours is 2.03', () => {
+    const plans = [{ ...onCall, endsAt: at('2026-10-21 01:00') }];
+    const found = called({ guarantees: [{ ...standby, share: 0.29 } as Guarantee], hours: { decimals: 4 } }, [], {
+      plans,
+    });
+    expect(found).toEqual({ 'guarantee:On call': 2.03 });
+  });
+});
+
+describe('a share of the plan', () => {
+  const planned = (start: string, end: string) => [
+    plan('2026-10-20', `2026-10-20 ${start}`, `2026-10-20 ${end}`),
+  ];
+  const share = (changes: object) =>
+    [{ kind: 'share of plan', name: 'Share', share: 1, ...changes }] as const;
+
+  it('has its least only below the share: an hour planned and worked in full is an hour', () => {
+    const guarantees = [...share({ share: 0.5, least: 'PT2H' })];
+    expect(hours(day('08:00', '09:00'), { guarantees }, { plans: planned('08:00', '09:00') })).toEqual({
+      ordinary: 1,
+    });
+  });
+  it('is measured without the unpaid meal, punched or automatic', () => {
+    const guarantees = [...share({})];
+    const punched = [
+      punch('in', '2026-10-20 08:00'),
+      punch('meal-out', '2026-10-20 12:00'),
+      punch('meal-in', '2026-10-20 12:30'),
+      punch('out', '2026-10-20 16:00'),
+    ];
+    const plans = planned('08:00', '16:00');
+    expect(hours(punched, { guarantees }, { plans })).toEqual({ ordinary: 7.5 });
+    const breaks: Rulebook['breaks'] = {
+      paidUpTo: 'PT20M',
+      automaticMeal: {
+        tiers: [{ after: 'PT6H', compare: 'more than', take: 'PT30M' }],
+        besidePunched: 'skip',
+        placed: { at: 'end' },
+      },
+    };
+    expect(hours(day('08:00', '16:00'), { guarantees, breaks }, { plans })).toEqual({ ordinary: 7.5 });
+  });
+});
+
+describe('a split shift is an unpaid gap of the day that is no meal', () => {
+  const guarantees = [{ kind: 'split shift', name: 'Split', gapOver: 'PT1H', pays: 'PT1H' }] as const;
+  const withGap = (out: 'out' | 'break-out', back: 'in' | 'break-in') => [
+    punch('in', '2026-10-20 08:00'),
+    punch(out, '2026-10-20 10:00'),
+    punch(back, '2026-10-20 12:00'),
+    punch('out', '2026-10-20 14:00'),
+  ];
+  it('whether punched as a break or as out and in', () => {
+    expect(hours(withGap('break-out', 'break-in'), { guarantees: [...guarantees] })).toEqual({
+      ordinary: 4,
+      'guarantee:Split': 1,
+    });
+    expect(hours(withGap('out', 'in'), { guarantees: [...guarantees] })).toEqual({
+      ordinary: 4,
+      'guarantee:Split': 1,
+    });
+  });
+  it('and none where the gap is paid', () => {
+    const paid = correction('cancel-meal', { at: at('2026-10-20 11:00') });
+    expect(hours(withGap('out', 'in'), { guarantees: [...guarantees] }, { corrections: [paid] })).toEqual({
+      ordinary: 6,
+    });
+  });
+});
