@@ -8,6 +8,7 @@ import type { Punch } from './record/punch.ts';
 import type { CompiledRulebook } from './rulebook/compiled.ts';
 import type { Rulebook } from './rulebook/schema.ts';
 import { at, computeFor, hoursByClass, plan, punch, rulebook, shifts } from './testing/fixtures.ts';
+import { seconds, workdayFromIso } from './time/units.ts';
 
 type Guarantee = NonNullable<Rulebook['guarantees']>[number];
 
@@ -67,9 +68,13 @@ describe('standby: planned time in which one is free to be elsewhere', () => {
   });
   it('pays an exact share: 0.29 of seven hours is 2.03', () => {
     const plans = [{ ...onCall, endsAt: at('2026-10-21 01:00') }];
-    const found = called({ guarantees: [{ ...standby, share: 0.29 } as Guarantee], hours: { decimals: 4 } }, [], {
-      plans,
-    });
+    const found = called(
+      { guarantees: [{ ...standby, share: 0.29 } as Guarantee], hours: { decimals: 4 } },
+      [],
+      {
+        plans,
+      },
+    );
     expect(found).toEqual({ 'guarantee:On call': 2.03 });
   });
 });
@@ -106,6 +111,51 @@ describe('a share of the plan', () => {
       },
     };
     expect(hours(day('08:00', '16:00'), { guarantees, breaks }, { plans })).toEqual({ ordinary: 7.5 });
+  });
+});
+
+describe('leave that counts stands at its own day, before the work of that day', () => {
+  const tiers: Rulebook['overtime'][number]['tiers'] = [
+    { above: 'PT8H', forNext: 'PT2H', multiplier: 1.5 },
+    { multiplier: 2 },
+  ];
+  const weekly = (more: object = {}): Rulebook['overtime'] => [
+    { name: 'Weekly', basis: 'workweek', tiers, countsLeave: ['Annual'], ...more },
+  ];
+  const leaveOn = (date: string, hoursOff: number) => [
+    {
+      workday: workdayFromIso(date),
+      kind: 'leave' as const,
+      code: 'Annual',
+      seconds: seconds(hoursOff * 3600),
+      reason: '',
+      job: null,
+      department: null,
+    },
+  ];
+  const worked = day('08:00', '09:00');
+
+  it('as worked, it fills threshold and tiers: after twelve hours of it, an hour pays twice', () => {
+    const leave = leaveOn('2026-10-19', 12);
+    expect(hours(worked, { overtime: weekly() }, { leave })).toEqual({ 'overtime-2': 1, 'leave:Annual': 12 });
+  });
+  it('toward the threshold only, the tiers begin with the work', () => {
+    const leave = leaveOn('2026-10-19', 12);
+    const overtime = weekly({ leaveCounts: 'toward the threshold' });
+    expect(hours(worked, { overtime }, { leave })).toEqual({ 'overtime-1.5': 1, 'leave:Annual': 12 });
+  });
+  it('on a later day it counts for nothing that was worked before', () => {
+    const leave = leaveOn('2026-10-21', 12);
+    expect(hours(worked, { overtime: weekly() }, { leave })).toEqual({ ordinary: 1, 'leave:Annual': 12 });
+  });
+  it('a limit of hours that count in a workday limits leave and work together, leave first', () => {
+    const leave = leaveOn('2026-10-20', 6);
+    const overtime = weekly({ countsAtMostPerWorkday: 'PT9H' });
+    expect(hours(day('08:00', '14:00'), { overtime }, { leave })).toEqual({
+      ordinary: 5,
+      'overtime-1.5': 1,
+      'leave:Annual': 6,
+    });
   });
 });
 

@@ -6,7 +6,7 @@ import type { Plan } from '../record/plan.ts';
 import type { PunchKind } from '../record/punch.ts';
 import type { UnpaidBreak } from '../steps/breaks/types.ts';
 import type { GuaranteeReason } from '../steps/guarantees/reason.ts';
-import type { Tier } from '../steps/overtime/types.ts';
+import type { LeaveStanding, Tier } from '../steps/overtime/types.ts';
 import type { Spell } from '../steps/pair/types.ts';
 import type { Rounding } from '../steps/round/amount.ts';
 import type { RoundedSpell } from '../steps/round/round.ts';
@@ -97,8 +97,10 @@ export interface OvertimeReason {
   /** The time the rule looked at, in order; what does not count was overtime already. */
   readonly time: readonly (Stretch & { readonly workday: Workday; readonly counts: boolean })[];
   readonly countedSeconds: Seconds;
-  /** Leave that counts, before the work. */
+  /** Leave that counts. */
   readonly leaveSeconds: Seconds;
+  /** Where it stands among the work that counts. */
+  readonly leave: readonly LeaveStanding[];
   readonly tiers: readonly Tier[];
   readonly leastSeconds: Seconds;
   readonly leastPays: 'all' | 'beyond';

@@ -108,7 +108,21 @@ function partsOf(reasons: readonly ShiftReason[]): Part[] {
 function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
   const counted = reason.time.reduce((sum, { start, end, counts }) => sum + (counts ? end - start : 0), 0);
   const first = reason.tiers[0]!.fromSeconds;
-  let over = Math.min(counted, Math.max(0, reason.leaveSeconds + counted - first));
+  /** Work between leave and leave, with how much leave lies before it. */
+  const runs: { from: number; to: number; leave: number }[] = [];
+  let leave = 0;
+  let from = 0;
+  for (const { afterSeconds, seconds } of reason.leave) {
+    runs.push({ from, to: afterSeconds, leave });
+    from = afterSeconds;
+    leave += seconds;
+  }
+  runs.push({ from, to: counted, leave });
+  const beyond = runs.reduce(
+    (sum, run) => sum + Math.max(0, run.to - Math.max(run.from, first - run.leave)),
+    0,
+  );
+  let over = beyond;
   if (over < reason.leastSeconds) over = 0;
   else if (reason.leastPays === 'beyond') over -= reason.leastSeconds;
   if (over > 0 && reason.rounding !== null) over = Math.min(amount(over, reason.rounding), counted);
@@ -120,19 +134,23 @@ function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
   for (const stretch of reason.time) {
     const length = stretch.counts ? stretch.end - stretch.start : 0;
     for (const tier of reason.tiers) {
-      const from = start + tier.fromSeconds - first;
-      const to = tier.toSeconds === null ? Number.POSITIVE_INFINITY : start + tier.toSeconds - first;
-      const stop = reason.capSeconds === null ? to : Math.min(to, start + reason.capSeconds);
       // What does not count is left alone.
       if (!stretch.counts) continue;
-      const a = Math.max(position, from);
-      const b = Math.min(position + length, stop);
-      if (b > a)
-        paid.push({
-          start: stretch.start + a - position,
-          end: stretch.start + b - position,
-          pays: tier.multiplier,
-        });
+      for (const run of runs) {
+        const moved = run.leave + over - beyond;
+        // Where rounding adds overtime before the threshold, the first tier begins there.
+        const low = tier.fromSeconds === first ? start : tier.fromSeconds - moved;
+        const high = tier.toSeconds === null ? Number.POSITIVE_INFINITY : tier.toSeconds - moved;
+        const stop = reason.capSeconds === null ? high : Math.min(high, start + reason.capSeconds);
+        const a = Math.max(position, start, low, run.from);
+        const b = Math.min(position + length, stop, run.to);
+        if (b > a)
+          paid.push({
+            start: stretch.start + a - position,
+            end: stretch.start + b - position,
+            pays: tier.multiplier,
+          });
+      }
     }
     position += length;
   }

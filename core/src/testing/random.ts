@@ -151,45 +151,48 @@ const tiers = fc
   ]);
 
 const overtimeRule = (name: string): fc.Arbitrary<Overtime> =>
-  fc.record({
-    name: fc.constant(name),
-    basis: fc.oneof(
-      fc.constantFrom(
-        'workday' as const,
-        'workday' as const,
-        'workweek' as const,
-        'workweek' as const,
-        'pay period' as const,
-        'shift' as const,
-        'beyond plan' as const,
-        'rest day' as const,
-        'holiday' as const,
+  fc
+    .record({
+      name: fc.constant(name),
+      basis: fc.oneof(
+        fc.constantFrom(
+          'workday' as const,
+          'workday' as const,
+          'workweek' as const,
+          'workweek' as const,
+          'pay period' as const,
+          'shift' as const,
+          'beyond plan' as const,
+          'rest day' as const,
+          'holiday' as const,
+        ),
+        fc.record({
+          of: fc.constant('cycle' as const),
+          days: fc.integer({ min: 2, max: 9 }),
+          anchor: fc.constant('2026-01-05'),
+        }),
+        fc.record({
+          of: fc.constant('short rest' as const),
+          rest: fc.constantFrom('PT8H', 'PT11H', 'PT24H'),
+        }),
+        fc.record({ of: fc.constant('consecutive workday' as const), nth: fc.integer({ min: 2, max: 4 }) }),
+        fc.record({ of: fc.constant('clock time' as const), after: clockTimes, until: maybe(clockTimes) }),
       ),
-      fc.record({
-        of: fc.constant('cycle' as const),
-        days: fc.integer({ min: 2, max: 9 }),
-        anchor: fc.constant('2026-01-05'),
-      }),
-      fc.record({
-        of: fc.constant('short rest' as const),
-        rest: fc.constantFrom('PT8H', 'PT11H', 'PT24H'),
-      }),
-      fc.record({ of: fc.constant('consecutive workday' as const), nth: fc.integer({ min: 2, max: 4 }) }),
-      fc.record({ of: fc.constant('clock time' as const), after: clockTimes, until: maybe(clockTimes) }),
-    ),
-    tiers,
-    least: fc.constantFrom(undefined, undefined, 'PT30M', 'PT1H'),
-    rounding: fc.constantFrom(
-      undefined,
-      undefined,
-      { minutes: 15, toward: 'up' as const },
-      { minutes: 30, toward: 'down' as const },
-    ),
-    cap: fc.constantFrom(undefined, undefined, 'PT2H', 'PT5H'),
-    countsLeave: fc.constantFrom(undefined, undefined, ['Shore leave']),
-    countsAtMostPerWorkday: fc.constantFrom(undefined, undefined, undefined, 'PT5H', 'PT7H'),
-    on: maybe(kinds),
-  });
+      tiers,
+      least: fc.constantFrom(undefined, undefined, 'PT30M', 'PT1H'),
+      rounding: fc.constantFrom(
+        undefined,
+        undefined,
+        { minutes: 15, toward: 'up' as const },
+        { minutes: 30, toward: 'down' as const },
+      ),
+      cap: fc.constantFrom(undefined, undefined, 'PT2H', 'PT5H'),
+      countsLeave: fc.constantFrom<string[] | undefined>(undefined, undefined, ['Shore leave']),
+      leaveCounts: fc.constantFrom(undefined, 'as worked' as const, 'toward the threshold' as const),
+      countsAtMostPerWorkday: fc.constantFrom(undefined, undefined, undefined, 'PT5H', 'PT7H'),
+      on: maybe(kinds),
+    })
+    .map(({ leaveCounts, ...rule }) => (rule.countsLeave === undefined ? rule : { ...rule, leaveCounts }));
 
 const meets = (rules: readonly Overtime[]): fc.Arbitrary<Rulebook['overtimeMeets']> =>
   rules.length < 2

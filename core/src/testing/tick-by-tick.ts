@@ -673,6 +673,12 @@ function applyRule(
   const bucketOfDay = new Map<string, string | null>();
   // Once only: a rule with a threshold neither counts nor touches what is overtime already; one from the first hour on takes them all.
   const takesAll = adds || length(rule.tiers[0]!.above) === 0;
+  const leaveOn = (day: string): number =>
+    isOfKind(day, rule.on, input)
+      ? input.leave
+          .filter(({ code, date }) => date === day && rule.countsLeave?.includes(code))
+          .reduce((sum, { seconds }) => sum + seconds, 0)
+      : 0;
   const firstDayOf = new Map<number, string>();
   for (const tick of ticks) if (!firstDayOf.has(tick.shift)) firstDayOf.set(tick.shift, tick.day);
   for (const tick of ticks) {
@@ -683,7 +689,7 @@ function applyRule(
     if (rulesOn(begins, input) !== rules) continue;
     const counts = takesAll || tick.pays === 1;
     if (rule.countsAtMostPerWorkday !== undefined && counts) {
-      const sum = perDay.get(tick.day) ?? 0;
+      const sum = perDay.get(tick.day) ?? Math.min(leaveOn(tick.day), length(rule.countsAtMostPerWorkday));
       if (sum >= length(rule.countsAtMostPerWorkday)) continue;
       perDay.set(tick.day, sum + input.tick);
     }
@@ -694,25 +700,39 @@ function applyRule(
   for (const [bucket, inside] of buckets) {
     const own = inside.filter((tick) => takesAll || tick.pays === 1);
     const counted = own.length * input.tick;
-    const leave = input.leave
-      .filter(
-        ({ code, date }) =>
-          rule.countsLeave?.includes(code) && bucketOf(date, rule, worked, rules, input) === bucket,
-      )
-      .reduce((sum, { seconds }) => sum + seconds, 0);
     const above = length(rule.tiers[0]!.above);
-    let over = Math.min(counted, Math.max(0, leave + counted - above));
+    const days = [...new Set(input.leave.map(({ date }) => date))]
+      .filter((day) => leaveOn(day) > 0 && bucketOf(day, rule, worked, rules, input) === bucket)
+      .sort();
+    // Each day's leave before its work: so far is the count when a tick of work begins.
+    let reached = 0;
+    const counts = own.map((tick) => {
+      while (days[0] !== undefined && days[0] <= tick.day) {
+        const leave = Math.min(
+          leaveOn(days.shift()!),
+          length(rule.countsAtMostPerWorkday, Number.POSITIVE_INFINITY),
+        );
+        reached =
+          rule.leaveCounts === 'toward the threshold'
+            ? Math.max(reached, Math.min(above, reached + leave))
+            : reached + leave;
+      }
+      reached += input.tick;
+      return reached - input.tick;
+    });
+    const beyond = counts.filter((count) => count >= above).length * input.tick;
+    let over = beyond;
     const least = length(rule.least);
     if (over < least) over = 0;
     else if (rule.leastPays === 'beyond') over -= least;
     if (rule.rounding !== undefined && over > 0) over = Math.min(roundedAmount(over, rule.rounding), counted);
     if (over === 0) continue;
     let position = 0;
-    for (const tick of own) {
+    for (const [i, tick] of own.entries()) {
       const into = position - (counted - over);
       position += input.tick;
       if (into < 0 || (rule.cap !== undefined && into >= length(rule.cap))) continue;
-      const pays = payAt(above + into, rule);
+      const pays = payAt(Math.max(above, counts[i]! + over - beyond), rule);
       tick.pays = adds ? Math.round((tick.pays + pays - 1) * 1000) / 1000 : Math.max(tick.pays, pays);
     }
   }

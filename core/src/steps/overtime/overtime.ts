@@ -6,7 +6,7 @@ import { isOfKind } from '../../time/calendar.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { instant, seconds, type Workday, weekdayOf } from '../../time/units.ts';
 import { roundAmount } from '../round/amount.ts';
-import type { OvertimeContext, OvertimeRule } from './types.ts';
+import type { LeaveStanding, OvertimeContext, OvertimeRule } from './types.ts';
 
 /** The bucket of a segment that a rule does not look at; no workday has this number, and no shift starts at this instant. */
 const OUTSIDE = -(2 ** 31);
@@ -27,7 +27,7 @@ interface Applying {
 
 /**
  * One rule over all segments, in order of time, in place. Time runs in order, so it is the last hours of a bucket that are
- * overtime; leave that counts, counts first.
+ * overtime. Leave that counts stands at its own day, before the work of that day, and is never paid by the rule.
  *
  * Where rules are paid once only, what is overtime already does not count toward a rule with a threshold and is left alone by it. A rule that
  * covers hours from the first one on, such as a rest day, looks at all of them and gives each the higher of the two.
@@ -111,10 +111,12 @@ function leaveOut(segments: readonly WorkSegment[], isOut: (segment: Segment) =>
   }
 }
 
-/** Only the first so many seconds that count of each workday keep their bucket; a segment that goes beyond is cut. */
+/** Only the first so many seconds that count of each workday keep their bucket, leave first; a segment that goes beyond is cut. */
 function keepFirstOfDays(applying: Applying, most: number): void {
   const { segments } = applying;
   const counted = new Map<Workday, number>();
+  for (const { workday, seconds: length } of countedLeave(applying))
+    counted.set(workday, (counted.get(workday) ?? 0) + length);
   for (let i = 0; i < segments.length; i++) {
     const segment = itemAt(segments, i);
     if (segment.bucket === OUTSIDE || !doesCount(applying, segment)) continue;
@@ -135,21 +137,28 @@ function keepFirstOfDays(applying: Applying, most: number): void {
 function applyToBucket(applying: Applying, first: number, reasons: OvertimeReason[] | null): number {
   const { segments, rule, context } = applying;
   const { bucket } = itemAt(segments, first);
+  const leave = rule.countedLeave.size === 0 ? NO_LEAVE : leaveOf(applying, bucket);
+  const standing: LeaveStanding[] = [];
   let counted = 0;
   let end = first;
   for (let i = first; i < segments.length; i++) {
     const segment = itemAt(segments, i);
     if (segment.bucket === bucket) {
+      // Leave stands at its own day, before the work of that day.
+      while (standing.length < leave.length && itemAt(leave, standing.length).workday <= segment.workday)
+        standing.push({ afterSeconds: counted, seconds: itemAt(leave, standing.length).seconds });
       if (doesCount(applying, segment)) counted += segment.end - segment.start;
       end = i + 1;
     } else if (segment.bucket !== OUTSIDE && context.daysInOrder) break;
   }
-  const leave = rule.countedLeave.size === 0 ? 0 : leaveIn(bucket, rule, context);
-  const over = Math.min(counted, Math.max(0, leave + counted - itemAt(rule.tiers, 0).fromSeconds));
+  const threshold = itemAt(rule.tiers, 0).fromSeconds;
+  const stands = rule.leaveFillsTiers ? standing : upTo(threshold, standing);
+  const over = Math.max(0, counted - workBefore(threshold, stands));
   const paid = paidOf(rule, over, counted);
-  reasons?.push(reasonOf(applying, first, end, { counted, leave, over, paid }));
+  const amounts: Amounts = { counted, leave: stands, over, paid };
+  reasons?.push(reasonOf(applying, first, end, amounts));
   const before = segments.length;
-  if (paid > 0) payTiers(applying, first, end, counted - paid);
+  if (paid > 0) payTiers(applying, first, end, amounts);
   end += segments.length - before;
   if (context.daysInOrder) return end;
   // Segments of other buckets may lie among them: these are done, those are still to come.
@@ -158,16 +167,38 @@ function applyToBucket(applying: Applying, first: number, reasons: OvertimeReaso
   return first + 1;
 }
 
+const NO_LEAVE: readonly CountedLeave[] = [];
+
 /** What one rule makes of one bucket, in seconds. */
 interface Amounts {
   /** Work that counts. */
   readonly counted: number;
-  /** Leave that counts, before the work. */
-  readonly leave: number;
+  readonly leave: readonly LeaveStanding[];
   /** Work beyond the first tier's start. */
   readonly over: number;
   /** How much of the end of the work pays by the tiers. */
   readonly paid: number;
+}
+
+/** Leave cut where the count reaches a threshold. */
+function upTo(threshold: number, standing: readonly LeaveStanding[]): LeaveStanding[] {
+  let total = 0;
+  return standing.map(({ afterSeconds, seconds: length }) => {
+    const left = Math.max(0, Math.min(length, threshold - afterSeconds - total));
+    total += left;
+    return { afterSeconds, seconds: left };
+  });
+}
+
+/** How much work lies before the count of work and leave reaches a threshold. */
+function workBefore(threshold: number, leave: readonly LeaveStanding[]): number {
+  let total = 0;
+  for (const { afterSeconds, seconds: length } of leave) {
+    if (threshold - total <= afterSeconds) break;
+    total += length;
+    if (afterSeconds + total >= threshold) return afterSeconds;
+  }
+  return Math.max(0, threshold - total);
 }
 
 /** What pays by the tiers of so much overtime: after the least amount and the rounding. The cap comes with the tiers. */
@@ -177,33 +208,49 @@ function paidOf({ leastSeconds, leastPays, rounding }: OvertimeRule, over: numbe
   return rounding === null || paid === 0 ? paid : Math.min(roundAmount(paid, rounding), counted);
 }
 
-/** Seconds of leave on the days of a bucket that the rule applies on. Buckets of days are named by their first day. */
-function leaveIn(bucket: number, rule: OvertimeRule, context: OvertimeContext): number {
-  const { bucketOfDay } = rule.basis;
-  if (bucketOfDay === undefined) return 0;
-  let sum = 0;
-  for (const { code, workday: day, seconds: length } of context.leave) {
-    if (!rule.countedLeave.has(code) || bucketOfDay(day, context) !== bucket) continue;
-    if (rule.on === null || isOfKind(day, weekdayOf(day), rule.on, context.calendar)) sum += length;
-  }
-  return sum;
+/** Leave of one day that counts toward a rule. */
+interface CountedLeave {
+  readonly workday: Workday;
+  readonly seconds: number;
 }
 
-/** Pays one bucket, cut where its count passes an edge of a tier: its seconds from `start` on go through the tiers. */
-function payTiers(applying: Applying, first: number, end: number, start: number): void {
+/** Leave that counts, day after day, on the days that the rule applies on; no more of a day than counts of it. */
+function countedLeave({ rule, context }: Applying): CountedLeave[] {
+  const { countedLeave: codes, on, atMostPerWorkdaySeconds: most } = rule;
+  const days = new Map<Workday, number>();
+  for (const { code, workday: day, seconds: length } of context.leave) {
+    if (!codes.has(code) || (on !== null && !isOfKind(day, weekdayOf(day), on, context.calendar))) continue;
+    days.set(day, Math.min((days.get(day) ?? 0) + length, most ?? Number.POSITIVE_INFINITY));
+  }
+  return [...days]
+    .map(([workday, length]) => ({ workday, seconds: length }))
+    .sort((a, b) => a.workday - b.workday);
+}
+
+/** Leave on the days of a bucket. Buckets of days are named by their first day; leave belongs to no shift. */
+function leaveOf(applying: Applying, bucket: number): readonly CountedLeave[] {
+  const { bucketOfDay } = applying.rule.basis;
+  return bucketOfDay === undefined
+    ? NO_LEAVE
+    : countedLeave(applying).filter(({ workday: day }) => bucketOfDay(day, applying.context) === bucket);
+}
+
+/** Pays one bucket, cut where its count passes an edge of a tier: the last seconds that count go through the tiers. */
+function payTiers(applying: Applying, first: number, end: number, amounts: Amounts): void {
   const { segments, rule, adds } = applying;
   const { bucket } = itemAt(segments, first);
+  const start = amounts.counted - amounts.paid;
   let position = 0;
   let last = end;
   for (let i = first; i < last; i++) {
     const segment = itemAt(segments, i);
     if (segment.bucket !== bucket || !doesCount(applying, segment)) continue;
-    const left = position < start ? start - position : untilEdge(rule, start, position);
+    const left = position < start ? start - position : untilEdge(rule, amounts, position);
     if (lengthOf(segment) > left) {
       segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + left)));
       last++;
     }
-    const pay = position < start ? null : payAt(rule, start, position);
+    const pay = position < start ? null : payAt(rule, amounts, position);
     position += lengthOf(segment);
     if (pay === null) continue;
     if (adds) segment.pay = added(segment.pay, pay);
@@ -211,17 +258,23 @@ function payTiers(applying: Applying, first: number, end: number, start: number)
   }
 }
 
-/** How far a position lies in the tiers: overtime starts at `start`, where the tiers are at the first one's start. */
-const intoTiers = ({ tiers }: OvertimeRule, start: number, position: number): number =>
-  position - start + itemAt(tiers, 0).fromSeconds;
+/**
+ * How far a second of work lies in the count of work and leave. What rounding or a least amount added to the overtime, or took off it, moves
+ * the tiers along.
+ */
+function reachedAt({ leave, over, paid }: Amounts, position: number): number {
+  let reached = position + paid - over;
+  for (const { afterSeconds, seconds: length } of leave) if (afterSeconds <= position) reached += length;
+  return reached;
+}
 
-const isBeyondCap = ({ capSeconds }: OvertimeRule, start: number, position: number): boolean =>
-  capSeconds !== null && position >= start + capSeconds;
+const isBeyondCap = ({ capSeconds }: OvertimeRule, { counted, paid }: Amounts, position: number): boolean =>
+  capSeconds !== null && position >= counted - paid + capSeconds;
 
 /** As what the hour at a position of a bucket is paid; null where no tier pays it. */
-function payAt(rule: OvertimeRule, start: number, position: number): Pay | null {
-  if (isBeyondCap(rule, start, position)) return null;
-  const into = intoTiers(rule, start, position);
+function payAt(rule: OvertimeRule, amounts: Amounts, position: number): Pay | null {
+  if (isBeyondCap(rule, amounts, position)) return null;
+  const into = Math.max(itemAt(rule.tiers, 0).fromSeconds, reachedAt(amounts, position));
   let pay: Pay | null = null;
   for (const tier of rule.tiers)
     if (into >= tier.fromSeconds && (tier.toSeconds === null || into < tier.toSeconds)) pay = tier.pay;
@@ -232,11 +285,14 @@ function payAt(rule: OvertimeRule, start: number, position: number): Pay | null 
 const NEVER = 2 ** 31 - 1;
 
 /** How long it is from a position until that may change. */
-function untilEdge(rule: OvertimeRule, start: number, position: number): number {
+function untilEdge(rule: OvertimeRule, amounts: Amounts, position: number): number {
   const { tiers, capSeconds } = rule;
-  if (isBeyondCap(rule, start, position)) return NEVER;
-  const into = intoTiers(rule, start, position);
-  let least = capSeconds === null ? NEVER : start + capSeconds - position;
+  if (isBeyondCap(rule, amounts, position)) return NEVER;
+  const { leave, counted, paid } = amounts;
+  const into = reachedAt(amounts, position);
+  let least = capSeconds === null ? NEVER : counted - paid + capSeconds - position;
+  for (const { afterSeconds } of leave)
+    if (afterSeconds > position && afterSeconds - position < least) least = afterSeconds - position;
   for (const { fromSeconds, toSeconds } of tiers) {
     if (fromSeconds > into && fromSeconds - into < least) least = fromSeconds - into;
     if (toSeconds !== null && toSeconds > into && toSeconds - into < least) least = toSeconds - into;
@@ -272,7 +328,8 @@ function reasonOf(
       counts: doesCount(applying, segment),
     })),
     countedSeconds: seconds(counted),
-    leaveSeconds: seconds(leave),
+    leaveSeconds: seconds(leave.reduce((sum, one) => sum + one.seconds, 0)),
+    leave,
     tiers: rule.toldTiers,
     leastSeconds: rule.leastSeconds,
     leastPays: rule.leastPays,

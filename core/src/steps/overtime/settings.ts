@@ -34,6 +34,7 @@ const OvertimeSchema = v.strictObject({
   rounding: v.optional(v.strictObject(amountFields)),
   cap: v.optional(v.pipe(duration, v.description('No more overtime than this in one bucket.'))),
   countsLeave: v.optional(names),
+  leaveCounts: v.optional(v.picklist(['as worked', 'toward the threshold'])),
   countsAtMostPerWorkday: v.optional(duration),
   on: v.optional(DayKindsSchema),
   waitsForApproval: v.optional(v.boolean()),
@@ -127,7 +128,7 @@ export const overtime = defineStep({
     },
     {
       field: 'overtime: countsLeave',
-      says: 'Leave by these codes counts toward the rule, before the work. It is never overtime itself.',
+      says: 'Leave by these codes counts toward the rule, at its own day and before the work of that day. It is never paid by the rule.',
       rules: {
         overtime: [
           {
@@ -140,8 +141,28 @@ export const overtime = defineStep({
       },
       day: {
         punches: [...eightToFive, ...on('2026-10-20', '08:00 in', '12:00 out')],
-        leave: [{ date: '2026-10-21', code: 'Annual', hours: '8' }],
+        leave: [{ date: '2026-10-19', code: 'Annual', hours: '8' }],
         gives: { ordinary: '8', 'overtime-1.5': '5', 'leave:Annual': '8' },
+      },
+    },
+    {
+      field: 'overtime: leaveCounts',
+      says: 'Leave that counts does so `as worked` (the default), filling the threshold and then the tiers, or `toward the threshold` only.',
+      rules: {
+        overtime: [
+          {
+            name: 'Over 8 hours',
+            basis: 'workweek',
+            tiers: [{ above: 'PT8H', forNext: 'PT2H', multiplier: 1.5 }, { multiplier: 2 }],
+            countsLeave: ['Annual'],
+            leaveCounts: 'toward the threshold',
+          },
+        ],
+      },
+      day: {
+        punches: on('2026-10-20', '08:00 in', '09:00 out'),
+        leave: [{ date: '2026-10-19', code: 'Annual', hours: '12' }],
+        gives: { 'overtime-1.5': '1', 'leave:Annual': '12' },
       },
     },
     {
@@ -231,6 +252,7 @@ function compiledOvertime(rule: OvertimeSettings): OvertimeRule {
     leastPays: rule.leastPays ?? 'all',
     rounding: rule.rounding === undefined ? null : roundingOf(rule.rounding, false),
     capSeconds: optionalSeconds(rule.cap),
+    leaveFillsTiers: rule.leaveCounts !== 'toward the threshold',
     countedLeave: new Set(rule.countsLeave ?? []),
     atMostPerWorkdaySeconds: optionalSeconds(rule.countsAtMostPerWorkday),
     on: rule.on === undefined ? null : dayKinds(rule.on),
@@ -285,6 +307,8 @@ function checkOvertime(rule: OvertimeSettings, path: string, say: Say): void {
     durationSeconds(rule.least) > durationSeconds(rule.cap)
   )
     say(`${path}.cap`, `The least amount, ${rule.least}, is more than the cap: raise the cap.`);
+  if (rule.leaveCounts !== undefined && rule.countsLeave === undefined)
+    say(`${path}.leaveCounts`, 'No leave counts toward the rule: name some in countsLeave, or leave it out.');
   if (rule.rounding !== undefined) checkTurn(rule.rounding, `${path}.rounding`, say);
   const { kind, settings } = basisKind(rule.basis);
   for (const { field, reason } of kind.objections(settings, rule)) say(`${path}.${field}`, reason);

@@ -52,6 +52,12 @@ export interface Basis {
   readonly reach?: (days: DaySpan, payPeriods: readonly DaySpan[]) => DaySpan;
 }
 
+/** Leave that counts, at its place in the count. */
+export interface LeaveStanding {
+  /** So much work of the bucket comes before it. */
+  readonly afterSeconds: number;
+  readonly seconds: number;
+}
 /** One overtime rule: what it counts, and from which amount on it pays more. */
 export interface OvertimeRule {
   readonly name: string;
@@ -67,6 +73,8 @@ export interface OvertimeRule {
   readonly rounding: Rounding | null;
   /** No more overtime than this in one bucket. */
   readonly capSeconds: Seconds | null;
+  /** Leave that counts fills the tiers like work; else no more than the threshold. */
+  readonly leaveFillsTiers: boolean;
   /** Codes of leave that count toward it. */
   readonly countedLeave: ReadonlySet<string>;
   /** Only the first so many seconds of each workday count. */
