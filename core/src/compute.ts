@@ -6,6 +6,7 @@ import type { WorkSegment } from './card/segment.ts';
 import { effectivePunches } from './corrections/effective.ts';
 import { changesOf } from './corrections/in-force.ts';
 import { withStatedLeave } from './corrections/leave.ts';
+import { withoutStretches } from './corrections/not-worked.ts';
 import { correctionReasons } from './corrections/reasons.ts';
 import { payAsStated, placeAsStated } from './corrections/segments.ts';
 import { correctedShifts } from './corrections/shifts.ts';
@@ -53,10 +54,9 @@ export function compute(input: PersonInput, explain = false): Computed {
 
   const changes = changesOf(input.corrections);
   const punches = effectivePunches(input.punches, changes);
-  const paired = correctedShifts(
-    pair(punches, (punch) => pairing ?? editions.pairingAt(punch.at, zones.of(punch.zone)), asOf),
-    changes,
-  );
+  const pairAll = (all: typeof punches) =>
+    pair(all, (punch) => pairing ?? editions.pairingAt(punch.at, zones.of(punch.zone)), asOf);
+  const paired = correctedShifts(withoutStretches(punches, changes.notWorked, pairAll), changes);
   const planned = holdToPlans(
     paired.map((shift, i) => started(shift, paired[i - 1], zones, editions, changes)),
     toWork,

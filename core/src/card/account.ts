@@ -20,6 +20,9 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
   let kept = 0;
   let heldOff = 0;
   for (const gap of breaks.unpaid) if (gap.kind !== 'away') unpaid += gap.end - gap.start;
+  const beside = notWorkedBeside(rounded, breaks);
+  clocked += beside;
+  kept += beside;
   for (let i = 0; i < spells.length; i++) {
     clocked += itemAt(spells, i).out.at - itemAt(spells, i).in.at;
     kept += itemAt(rounded, i).end - itemAt(rounded, i).start;
@@ -51,11 +54,24 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
   };
 }
 
+/** Seconds that were clocked and said not to be worked, but for those in a gap that is clocked as a whole. */
+function notWorkedBeside(rounded: readonly RoundedSpell[], breaks: Breaks): number {
+  let sum = 0;
+  for (const { start, end, kind } of breaks.unpaid) {
+    if (kind !== 'not-worked') continue;
+    const next = rounded.findIndex((spell) => spell.start >= end);
+    const isWithin = next > 0 && start >= itemAt(rounded, next - 1).end;
+    if (!isWithin || isAwayBefore(next, rounded, breaks)) sum += end - start;
+  }
+  return sum;
+}
+
 /** True where somebody was away before a spell: that is not clocked, unless it is short enough to be a paid rest. */
 export function isAwayBefore(i: number, rounded: readonly RoundedSpell[], { unpaid }: Breaks): boolean {
   const { end } = itemAt(rounded, i - 1);
-  if (itemAt(rounded, i).start <= end) return false;
-  for (const gap of unpaid) if (gap.kind === 'away' && gap.start === end) return true;
+  const { start } = itemAt(rounded, i);
+  if (start <= end) return false;
+  for (const gap of unpaid) if (gap.kind === 'away' && gap.start >= end && gap.end <= start) return true;
   return false;
 }
 

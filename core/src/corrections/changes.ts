@@ -47,7 +47,7 @@ export interface Changes {
   readonly workdays: readonly { readonly at: Instant; readonly workday: Workday }[];
   readonly canceledMeals: readonly Instant[];
   readonly meals: readonly Stated[];
-  readonly places: readonly (Stated & { readonly place: NewPlace })[];
+  readonly places: readonly (Stated & { readonly place: NewPlace; readonly correction: CorrectionId })[];
   readonly classes: readonly (Stated & { readonly multiplier: number })[];
   readonly leave: readonly Leave[];
   /** Plans, by their start, that become leave. */

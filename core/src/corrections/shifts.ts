@@ -2,37 +2,40 @@ import type { CorrectionId } from '../record/ids.ts';
 import type { EffectivePunch } from '../record/punch.ts';
 import { firstPunch, lastPunch, type Shift, type Spell } from '../steps/pair/types.ts';
 import type { Instant, Workday } from '../time/units.ts';
-import type { Changes, NewPlace, Stated } from './changes.ts';
+import type { Changes, NewPlace } from './changes.ts';
 
-/** Paired shifts as corrections say: spells split between jobs, and without what was not worked. */
-export function correctedShifts(shifts: readonly Shift[], { splits, notWorked }: Changes): readonly Shift[] {
-  if (splits.length === 0 && notWorked.length === 0) return shifts;
+/** Paired shifts as corrections say: spells split between jobs, and in the jobs that were set over a stretch, as if so clocked. */
+export function correctedShifts(shifts: readonly Shift[], { splits, places }: Changes): readonly Shift[] {
+  if (splits.length === 0 && places.length === 0) return shifts;
   let corrected = shifts;
-  for (const stretch of notWorked) corrected = corrected.flatMap((shift) => without(shift, stretch));
-  for (const { at, place, correction } of splits)
-    corrected = corrected.map((shift) => {
-      const spells = shift.spells.flatMap((spell) =>
-        spell.in.at < at && at < spell.out.at ? splitSpell(spell, at, place, correction) : [spell],
-      );
-      return { ...shift, spells };
-    });
+  for (const { at, place, correction } of splits) corrected = splitAt(corrected, at, place, correction);
+  for (const { from, to, place, correction } of places) {
+    corrected = splitAt(splitAt(corrected, from, {}, correction), to, {}, correction);
+    corrected = corrected.map((shift) => ({
+      ...shift,
+      spells: shift.spells.map((spell) =>
+        spell.in.at >= from && spell.in.at < to ? { ...spell, in: placedIn(spell.in, place) } : spell,
+      ),
+    }));
+  }
   return corrected;
 }
 
-/** A shift without the spells and lone punches that lie inside a stretch; nothing where that is all of it. */
-function without(shift: Shift, { from, to }: Stated): readonly Shift[] {
-  const isInside = ({ at }: EffectivePunch) => at >= from && at <= to;
-  const left = {
-    spells: shift.spells.filter((spell) => !isInside(spell.in) || !isInside(spell.out)),
-    missingOut: shift.missingOut.filter((punch) => !isInside(punch)),
-    missingIn: shift.missingIn.filter((punch) => !isInside(punch)),
-    onTheClock: shift.onTheClock !== null && isInside(shift.onTheClock) ? null : shift.onTheClock,
-    repeats: shift.repeats.filter((punch) => !isInside(punch)),
-  };
-  const isEmpty =
-    left.spells.length + left.missingOut.length + left.missingIn.length === 0 && left.onTheClock === null;
-  return isEmpty ? [] : [left];
-}
+/** Shifts with the spell around an instant cut there. */
+const splitAt = (
+  shifts: readonly Shift[],
+  at: Instant,
+  place: NewPlace,
+  correction: CorrectionId,
+): readonly Shift[] =>
+  shifts.map((shift) => {
+    const isCut = ({ in: start, out }: Spell) => start.at < at && at < out.at;
+    if (!shift.spells.some(isCut)) return shift;
+    const spells = shift.spells.flatMap((spell) =>
+      isCut(spell) ? splitSpell(spell, at, place, correction) : [spell],
+    );
+    return { ...shift, spells };
+  });
 
 /** Two spells for one, as if somebody had punched a job change. */
 function splitSpell(spell: Spell, at: Instant, place: NewPlace, correction: CorrectionId): readonly Spell[] {

@@ -188,8 +188,10 @@ interface TickSpell {
   end: number;
 }
 interface TickShift {
-  readonly spells: TickSpell[];
-  readonly all: TickPunch[];
+  spells: TickSpell[];
+  all: TickPunch[];
+  /** What was clocked and somebody said was not worked. */
+  readonly notWorked: TickStretch[];
   /** Punches without a partner. */
   readonly alone: TickPunch[];
   /** Those of the edition in force when it began. */
@@ -199,7 +201,7 @@ interface TickShift {
 
 const COMES = ['in', 'meal-in', 'break-in', 'job-change'];
 
-function shiftsOf(input: TickInput): TickShift[] {
+function shiftsOf(punches: readonly TickPunch[], input: TickInput): TickShift[] {
   const shifts: TickShift[] = [];
   let open: TickPunch | null = null;
   let before: TickPunch | null = null;
@@ -207,9 +209,16 @@ function shiftsOf(input: TickInput): TickShift[] {
   const shift = () => shifts[shifts.length - 1]!;
   const place = (punch: TickPunch, gap: number) => {
     if (shifts.length === 0 || punch.at - lastAt > gap)
-      shifts.push({ spells: [], all: [], alone: [], plan: null, rules: rulesAt(punch.at, input) });
+      shifts.push({
+        spells: [],
+        all: [],
+        alone: [],
+        notWorked: [],
+        plan: null,
+        rules: rulesAt(punch.at, input),
+      });
   };
-  for (const punch of effective(input)) {
+  for (const punch of punches) {
     const { pairing } = rulesAt(punch.at, input);
     const repeats = before?.kind === punch.kind && punch.at - before.at <= length(pairing.repeatWindow);
     before = punch;
@@ -242,35 +251,83 @@ function shiftsOf(input: TickInput): TickShift[] {
     lastAt = punch.at;
   }
   if (open !== null) shift().alone.push(open);
-  return asStated(shifts, input);
+  return shifts;
 }
 
-/** Without what somebody said was not worked, and with spells that go on in another job. */
-function asStated(shifts: readonly TickShift[], input: TickInput): TickShift[] {
-  const stretches = holding('not-worked', input);
-  const isOut = ({ at }: TickPunch) => stretches.some(({ from, to }) => at >= from && at <= to);
-  const isOneOut = (a: TickPunch, b: TickPunch) =>
-    stretches.some(({ from, to }) => a.at >= from && b.at <= to);
-  const left: TickShift[] = [];
+/** Without what somebody said was not worked, as if so clocked, and with spells that go on in another job. */
+function asStated(input: TickInput): TickShift[] {
+  let punches = effective(input);
+  let shifts = shiftsOf(punches, input);
+  const taken: TickStretch[] = [];
+  for (const stretch of holding('not-worked', input)) {
+    const { from, to } = stretch;
+    const edges: TickPunch[] = [];
+    const gone = new Set<TickPunch>();
+    for (const shift of shifts) {
+      let before: TickSpell | null = null;
+      for (const spell of shift.spells) {
+        const [begins, ends] = [spell.in.at, spell.out.at];
+        const reaches: boolean = begins < to && ends > from;
+        if (reaches) {
+          // A meal or a break between two spells that reach into the stretch was clocked with them.
+          const named =
+            before !== null &&
+            (before.out.at === begins ||
+              /^(meal|break)-/.test(before.out.kind) ||
+              /^(meal|break)-/.test(spell.in.kind));
+          const start = named ? taken.pop()!.from : Math.max(begins, from);
+          taken.push({ from: start, to: Math.min(ends, to) });
+        }
+        before = reaches ? spell : null;
+        if (!reaches && !(begins >= from && ends <= to)) continue;
+        if (begins >= from) gone.add(spell.in);
+        if (ends <= to) gone.add(spell.out);
+        const named = (punch: TickPunch, moved: boolean, end: string) =>
+          moved && punch.kind !== 'job-change' && punch.kind !== 'undirected' ? punch.kind : end;
+        if (begins < from) edges.push({ ...spell.out, at: from, kind: named(spell.out, ends <= to, 'out') });
+        if (ends > to) edges.push({ ...spell.in, at: to, kind: named(spell.in, begins >= from, 'in') });
+      }
+    }
+    const paired = new Set(shifts.flatMap(({ spells }) => spells.flatMap((spell) => [spell.in, spell.out])));
+    punches = [
+      ...punches.filter(
+        (punch) => !gone.has(punch) && (paired.has(punch) || punch.at < from || punch.at > to),
+      ),
+      ...edges,
+    ].sort((x, y) => x.at - y.at || FIRST_ENDS.indexOf(x.kind) - FIRST_ENDS.indexOf(y.kind));
+    shifts = shiftsOf(punches, input);
+  }
   for (const shift of shifts) {
-    let spells = shift.spells.filter((spell) => !isOneOut(spell.in, spell.out));
-    for (const split of holding('split', input)) {
-      spells = spells.flatMap((spell) => {
-        if (spell.in.at >= split.at || spell.out.at <= split.at) return [spell];
-        const change = { ...elsewhere(spell.in, split), at: split.at, kind: 'job-change' };
+    const [first, last] = [shift.spells[0], shift.spells.at(-1)];
+    for (const piece of [...taken]) {
+      if (first === undefined || piece.to < first.in.at || piece.from > last!.out.at) continue;
+      shift.notWorked.push(piece);
+      taken.splice(taken.indexOf(piece), 1);
+    }
+  }
+  const split = (at: number, place: OtherPlace) => {
+    for (const shift of shifts)
+      shift.spells = shift.spells.flatMap((spell) => {
+        if (spell.in.at >= at || spell.out.at <= at) return [spell];
+        const change = { ...elsewhere(spell.in, place), at, kind: 'job-change' };
         return [
-          { ...spell, out: change, end: split.at },
-          { ...spell, in: change, start: split.at },
+          { ...spell, out: change, end: at },
+          { ...spell, in: change, start: at },
         ];
       });
-    }
-    const alone = shift.alone.filter((punch) => !isOut(punch));
-    const all = [...spells.flatMap((spell) => [spell.in, spell.out]), ...alone];
-    if (all.length === 0) continue;
-    const begins = Math.min(...all.map((punch) => punch.at));
-    left.push({ ...shift, spells, alone, all, rules: rulesAt(begins, input) });
+  };
+  for (const { at, ...place } of holding('split', input)) split(at, place);
+  for (const { from, to, ...place } of holding('set-job', input)) {
+    split(from, {});
+    split(to, {});
+    for (const shift of shifts)
+      shift.spells = shift.spells.map((spell) =>
+        spell.in.at >= from && spell.in.at < to ? { ...spell, in: elsewhere(spell.in, place) } : spell,
+      );
   }
-  return left;
+  for (const shift of shifts)
+    shift.all = [...shift.spells.flatMap((spell) => [spell.in, spell.out]), ...shift.alone];
+  return shifts;
 }
 
 type RoundingJson = Pick<Rulebook['rounding'][number], 'minutes' | 'toward' | 'turnsAtMinute'>;
@@ -444,7 +501,12 @@ function paidTicks(
   shift.spells.forEach((spell, i) => {
     const previous = shift.spells[i - 1];
     if (previous !== undefined && previous.out.at !== spell.in.at && spell.start > previous.end) {
-      const gap = spell.start - previous.end;
+      const away = shift.notWorked.filter(({ from, to }) => from >= previous.out.at && to <= spell.in.at);
+      const out = away.reduce((sum, { from, to }) => sum + to - from, 0);
+      const isAll = out > 0 && out >= spell.in.at - previous.out.at;
+      const gap = isAll ? 0 : Math.max(0, spell.start - previous.end - out);
+      // What is left of the gap lies on the other side.
+      const begins = away[0]?.from === previous.out.at ? spell.start - gap : previous.end;
       const before = ticks.length * tick;
       const is = (kind: string) => previous.out.kind === `${kind}-out` || spell.in.kind === `${kind}-in`;
       const short = gap <= length(breaks.paidUpTo);
@@ -460,12 +522,12 @@ function paidTicks(
         const isPaid = is('meal') && (unpaidFrom === null ? short : gap < unpaidFrom);
         const workedThrough = !isPaid && canceled.some((at) => at >= previous.out.at && at < spell.in.at);
         paid = isPaid || workedThrough ? gap : 0;
-        if (!workedThrough) meals.push({ at: previous.end, seconds: gap, before });
+        if (!workedThrough && gap > 0) meals.push({ at: begins, seconds: gap, before });
         if (paid === 0) unpaidMeals += gap;
       }
-      work(previous.end, previous.end + paid, previous.in);
+      work(begins, begins + paid, previous.in);
       const kind = is('meal') ? 'meal' : is('break') || short ? 'break' : 'away';
-      if (paid < gap) gaps.push({ from: previous.end + paid, to: spell.start, kind });
+      if (paid < gap) gaps.push({ from: begins + paid, to: begins + gap, kind });
     }
     work(spell.start, spell.end, spell.in);
   });
@@ -474,7 +536,6 @@ function paidTicks(
     ticks = ticks.filter(({ at }) => at < from || at >= to);
     return (before - ticks.length) * tick;
   };
-  for (const stretch of holding('not-worked', input)) keepOut(stretch);
   for (const stretch of holding('set-meal', input)) {
     const seconds = keepOut(stretch);
     if (seconds === 0) continue;
@@ -858,7 +919,7 @@ function withLeave(input: TickInput, shifts: readonly TickShift[]): TickInput {
 
 /** Seconds by `date|class|job|department|site`, for the days from `first` to `last`, and clocked-to-payable work by nobody else's rules. */
 export function tickByTick(recorded: TickInput): Map<string, number> {
-  const shifts = shiftsOf(recorded);
+  const shifts = asStated(recorded);
   holdAndRound(shifts, recorded);
   const input = withLeave(recorded, shifts);
   const perShift = shifts.map((shift, i) => {
@@ -898,6 +959,10 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
   for (const { rules } of input.editions) addGuarantees(shifts, perShift, rules, input, addAtHome);
   return sums;
 }
+
+/** What is left of a stretch between two shifts, where those were rounded into it. */
+const notPaid = ({ from, to }: TickStretch, before: TickShift, after: TickShift): number =>
+  Math.max(0, Math.min(to, after.spells[0]!.start) - Math.max(from, before.spells.at(-1)!.end));
 
 /** A share in whole seconds, down; what floating point puts a billionth below a whole second is that second. */
 const sharedOut = (seconds: number, share: number): number =>
@@ -1001,7 +1066,16 @@ function addGuarantees(
           const unpaid = of.flatMap((i) => perShift[i]!.gaps.filter((gap) => gap.kind !== 'meal'));
           const between = of.slice(1).map((i, k) => ({
             from: shifts[of[k]!]!.spells.at(-1)!.end,
-            to: shifts[i]!.spells[0]!.start,
+            // Without what was not worked at its ends.
+            to:
+              shifts[i]!.spells[0]!.start -
+              [...shifts[of[k]!]!.notWorked, ...shifts[i]!.notWorked]
+                .filter(
+                  (one) =>
+                    one.from >= shifts[of[k]!]!.spells.at(-1)!.out.at &&
+                    one.to <= shifts[i]!.spells[0]!.in.at,
+                )
+                .reduce((sum, one) => sum + notPaid(one, shifts[of[k]!]!, shifts[i]!), 0),
           }));
           const long = [...unpaid, ...between].some(({ from, to }) => to - from > length(rule.gapOver));
           if (long) add(day, name, placeOf(of[0]!), length(rule.pays));

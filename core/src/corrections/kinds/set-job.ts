@@ -12,8 +12,8 @@ export const setJob = defineCorrection({
   settings: { ...stretch, ...newPlace },
   cannotBe: endsAfterStart,
   touches: ({ from, to }) => ({ instants: [from, to] }),
-  lay({ from, to, job, department, site }, { places }) {
-    places.push({ from, to, place: { job, department, site } });
+  lay({ from, to, job, department, site }, { places }, correction) {
+    places.push({ from, to, place: { job, department, site }, correction });
   },
   example: {
     rules: { premiums: [{ name: 'Mast', jobs: ['Mast'] }] },

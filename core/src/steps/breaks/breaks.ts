@@ -1,14 +1,14 @@
 import { segmentOf } from '../../card/cut.ts';
 import type { SegmentShift } from '../../card/segment.ts';
-import { itemAt } from '../../time/item-at.ts';
-import { seconds } from '../../time/units.ts';
+import { itemAt, lastOf } from '../../time/item-at.ts';
+import { instant, seconds } from '../../time/units.ts';
 import type { Shift } from '../pair/types.ts';
 import type { RoundedSpell } from '../round/round.ts';
 import { automaticLength, cancelsAutomatic, takeAutomatic } from './automatic-meal.ts';
 import { takeGap } from './gaps.ts';
 import { faultsOf } from './meals-due.ts';
 import { takeStated } from './stated.ts';
-import { nextShift, type Taking } from './taking.ts';
+import { addUnpaid, nextShift, type Taking } from './taking.ts';
 import type { BreakRules, Breaks, StatedBreaks } from './types.ts';
 
 const NO_FAULTS: Breaks['mealFaults'] = [];
@@ -16,7 +16,7 @@ const NO_FAULTS: Breaks['mealFaults'] = [];
 /**
  * Step 5. A shift's rounded spells with its breaks taken out. A gap up to the paid length is paid, whatever it is called
  * (29 CFR 785.18, recalled from memory), or as far as the shift's allowance goes; a punched meal is unpaid from its least length on.
- * Then what corrections state: time not worked, and meals that were not punched. Then the automatic meal: by the last tier that the work
+ * Then what corrections state: meals that were not punched; what they say was not worked is in no spell any more, and is noted. Then the automatic meal: by the last tier that the work
  * reaches, beside what was punched as the rule says, cut out where the rule places it. Last, the meals that were due.
  *
  * @param taking takes the shift's paid stretches, after those of the shifts before
@@ -39,7 +39,8 @@ export function takeBreaks(
     taking.worked.push(segmentOf(start, end, from, itemAt(shift.spells, i).in));
     taking.workedSeconds += end - start;
   }
-  if (stated.notWorked.length > 0 || stated.meals.length > 0) takeStated(taking, stated);
+  if (shift.notWorked !== undefined) noteNotWorked(taking, shift, spells);
+  if (stated.meals.length > 0) takeStated(taking, stated);
   const { automaticMeal, mealsDue } = rules;
   const automaticSeconds =
     automaticMeal === null
@@ -59,4 +60,21 @@ export function takeBreaks(
     automaticSeconds: seconds(automaticSeconds),
     automaticCanceled,
   };
+}
+
+/** Notes what was clocked and not worked before the first spell and after the last, as far as those were not rounded into it. */
+function noteNotWorked(
+  taking: Taking,
+  { spells, notWorked = [] }: Shift,
+  rounded: readonly RoundedSpell[],
+): void {
+  const [first, last] = [spells[0], spells.at(-1)];
+  if (first === undefined || last === undefined) return;
+  for (const { from, to } of notWorked) {
+    const isBefore = to <= first.in.at;
+    if (!isBefore && from < last.out.at) continue;
+    const start = isBefore ? from : instant(Math.max(from, lastOf(rounded).end));
+    const end = isBefore ? instant(Math.min(to, itemAt(rounded, 0).start)) : to;
+    if (end > start) addUnpaid(taking, { start, end, kind: 'not-worked' });
+  }
 }

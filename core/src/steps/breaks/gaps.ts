@@ -65,19 +65,51 @@ export function takeGap(
   rules: BreakRules,
   { canceledMeals }: StatedBreaks,
 ): void {
-  const gap = gapOf(shift, i, start - last, taking.allowanceLeft, rules, canceledMeals);
+  const { begins, ends } =
+    shift.notWorked === undefined
+      ? { begins: last, ends: start }
+      : withoutNotWorked(taking, shift, i, last, start);
+  const gap = gapOf(shift, i, ends - begins, taking.allowanceLeft, rules, canceledMeals);
   if (gap === null) return;
   const { kind, paidSeconds } = gap;
-  if (gap.isMeal) taking.meals?.push({ at: last, seconds: start - last, workBefore: taking.workedSeconds });
-  const paidUntil = instant(last + paidSeconds);
+  if (gap.isMeal)
+    taking.meals?.push({ at: begins, seconds: ends - begins, workBefore: taking.workedSeconds });
+  const paidUntil = instant(begins + paidSeconds);
   if (paidSeconds > 0) {
-    taking.paid = [...taking.paid, { start: last, end: paidUntil }];
-    taking.worked.push(segmentOf(last, paidUntil, from, itemAt(shift.spells, i - 1).in));
+    taking.paid = [...taking.paid, { start: begins, end: paidUntil }];
+    taking.worked.push(segmentOf(begins, paidUntil, from, itemAt(shift.spells, i - 1).in));
     taking.workedSeconds += paidSeconds;
     if (gap.fromAllowance) taking.allowanceLeft -= paidSeconds;
   }
-  if (paidUntil >= start) return;
-  addUnpaid(taking, { start: paidUntil, end: start, kind });
-  if (gap.isMeal) taking.unpaidMealSeconds += start - paidUntil;
-  if (kind === 'break') taking.breakOverSeconds += start - paidUntil;
+  if (paidUntil >= ends) return;
+  addUnpaid(taking, { start: paidUntil, end: ends, kind });
+  if (gap.isMeal) taking.unpaidMealSeconds += ends - paidUntil;
+  if (kind === 'break') taking.breakOverSeconds += ends - paidUntil;
+}
+
+/** What is left of the gap before a spell beside what somebody said was not worked in it, which is noted: never a paid break, nor a meal. */
+function withoutNotWorked(
+  taking: Taking,
+  { spells, notWorked = [] }: Shift,
+  i: number,
+  last: Instant,
+  start: Instant,
+) {
+  const before = itemAt(spells, i - 1).out.at;
+  const after = itemAt(spells, i).in.at;
+  const own = notWorked.filter(({ from, to }) => from >= before && to <= after);
+  let seconds = 0;
+  for (const { from, to } of own) seconds += to - from;
+  if (seconds === 0 || start <= last) return { begins: last, ends: start };
+  // Where nothing else was clocked, what rounding adds to the gap is no break either.
+  const rest = after - before > seconds ? Math.max(0, start - last - seconds) : 0;
+  // It lies beside the one spell or the other.
+  const isFirst = own[0]?.from === before;
+  const [begins, ends] = isFirst ? [instant(start - rest), start] : [last, instant(last + rest)];
+  addUnpaid(taking, {
+    start: isFirst ? last : ends,
+    end: isFirst ? begins : start,
+    kind: 'not-worked',
+  });
+  return { begins, ends };
 }

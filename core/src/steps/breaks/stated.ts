@@ -1,9 +1,8 @@
 import { insertMeal, type Taking, takeOut, workIn } from './taking.ts';
 import type { StatedBreaks } from './types.ts';
 
-/** What corrections state is taken out of the work: first what was not worked, then meals. */
-export function takeStated(taking: Taking, { notWorked, meals }: StatedBreaks): void {
-  for (const { from, to } of notWorked) takeOut(taking, workIn(taking, from, to), from, 'not-worked');
+/** Meals that corrections state are taken out of the work. */
+export function takeStated(taking: Taking, { meals }: StatedBreaks): void {
   for (const { from, to } of meals) {
     const off = workIn(taking, from, to);
     if (off === 0) continue;

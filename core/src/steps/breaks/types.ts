@@ -39,12 +39,11 @@ export interface UnpaidBreak {
   readonly kind: 'meal' | 'break' | 'away' | 'automatic-meal' | 'not-worked';
 }
 
-/** What corrections say of breaks and work. */
+/** What corrections say of meals. */
 export interface StatedBreaks {
   /** Instants within meals that are paid. */
   readonly canceledMeals: readonly Instant[];
   readonly meals: readonly { readonly from: Instant; readonly to: Instant }[];
-  readonly notWorked: readonly { readonly from: Instant; readonly to: Instant }[];
 }
 
 /** A meal somebody had, and how much work lay before it. */

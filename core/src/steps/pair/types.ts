@@ -1,4 +1,5 @@
 import type { EffectivePunch } from '../../record/punch.ts';
+import type { Span } from '../../time/spans.ts';
 
 /** An unbroken stretch from an in to an out. */
 export interface Spell {
@@ -15,6 +16,8 @@ export interface Shift {
   readonly missingIn: readonly EffectivePunch[];
   /** The in of somebody who was still at work when the input was taken. */
   readonly onTheClock: EffectivePunch | null;
+  /** What was clocked and somebody said was not worked; absent where nobody did. */
+  readonly notWorked?: readonly Span[];
   /** Punches that repeat the one before within the repeat window, and count as one with it. */
   readonly repeats: readonly EffectivePunch[];
 }

@@ -18,10 +18,20 @@ function longGaps(shifts: readonly ComputedShift[], over: number): number {
       if ((kind === 'break' || kind === 'away') && end - start > over) times++;
     const [first] = rounded;
     if (first === undefined) continue;
-    if (before !== null && first.start - before > over) times++;
+    if (before !== null && first.start - before - notWorkedBetween(before, first.start, shifts) > over)
+      times++;
     before = lastOf(rounded).end;
   }
   return times;
+}
+
+/** Seconds between two shifts that somebody said were not worked. */
+function notWorkedBetween(from: number, to: number, shifts: readonly ComputedShift[]): number {
+  let sum = 0;
+  for (const { breaks } of shifts)
+    for (const { start, end, kind } of breaks.unpaid)
+      if (kind === 'not-worked') sum += Math.max(0, Math.min(end, to) - Math.max(start, from));
+  return sum;
 }
 
 /** For a workday with a long unpaid gap in it. */
