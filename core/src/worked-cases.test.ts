@@ -159,6 +159,59 @@ describe('leave that counts stands at its own day, before the work of that day',
   });
 });
 
+describe('a stretch said not to be worked', () => {
+  const notWorked = (from: string, to: string) =>
+    correction('not-worked', { from: at(`2026-10-20 ${from}`), to: at(`2026-10-20 ${to}`) });
+
+  it('leaves punches that are rounded as if so clocked: outs up to the quarter, from 15:30 on not worked', () => {
+    const rounding: Rulebook['rounding'] = [{ kinds: ['out'], minutes: 15, toward: 'up' }];
+    const corrections = [notWorked('15:30', '16:20')];
+    expect(hours(day('08:00', '16:20'), { rounding }, { corrections })).toEqual({ ordinary: 7.5 });
+  });
+  it('ends the shift before it: eleven hours of rest are counted from 20:00', () => {
+    const overtime: Rulebook['overtime'] = [
+      { name: 'Short rest', basis: { of: 'short rest', rest: 'PT11H' }, tiers: [{ multiplier: 2 }] },
+    ];
+    const punches = [...day('14:00', '22:00'), ...shifts(['2026-10-21 08:00', '2026-10-21 12:00'])];
+    const corrections = [notWorked('20:00', '22:00')];
+    expect(hours(punches, { overtime }, { corrections })).toEqual({ ordinary: 10 });
+  });
+  it('stays to be seen, unpaid, and is no paid break, no meal and no split shift', () => {
+    const changes: Partial<Rulebook> = {
+      breaks: { paidUpTo: 'PT20M', automaticMeal: undefined },
+      guarantees: [{ kind: 'split shift', name: 'Split', gapOver: 'PT10M', pays: 'PT1H' }],
+    };
+    for (const [from, to] of [
+      ['10:00', '10:15'],
+      ['10:00', '11:30'],
+    ] as const) {
+      const computed = computeFor(day('08:00', '16:00'), rules(changes), {
+        corrections: [notWorked(from, to)],
+      });
+      const [shift] = computed.shifts;
+      const seen = { start: at(`2026-10-20 ${from}`), end: at(`2026-10-20 ${to}`), kind: 'not-worked' };
+      expect(shift?.breaks.unpaid).toEqual([seen]);
+      expect(shift?.clockedSeconds).toBe(8 * 3600);
+      expect(Object.keys(hoursByClass(computed))).toEqual(['ordinary']);
+    }
+  });
+});
+
+describe('a job set over a stretch is as if it had been clocked on it', () => {
+  it('a call-out for the job is owed for it', () => {
+    const guarantees: Guarantee[] = [{ kind: 'call-out', name: 'Called', least: 'PT3H', jobs: ['Storm'] }];
+    const set = correction('set-job', {
+      from: at('2026-10-20 14:00'),
+      to: at('2026-10-20 14:30'),
+      job: STORM,
+    });
+    expect(hours(day('14:00', '14:30'), { guarantees }, { corrections: [set] })).toEqual({
+      ordinary: 0.5,
+      'guarantee:Called': 2.5,
+    });
+  });
+});
+
 describe('a split shift is an unpaid gap of the day that is no meal', () => {
   const guarantees = [{ kind: 'split shift', name: 'Split', gapOver: 'PT1H', pays: 'PT1H' }] as const;
   const withGap = (out: 'out' | 'break-out', back: 'in' | 'break-in') => [

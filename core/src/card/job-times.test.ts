@@ -131,7 +131,12 @@ describe('clocked time by job, of random people', () => {
         const isIn = (at: number) => (one: { start: number; end: number }) => at >= one.start && at < one.end;
         const own = computed.segments.filter((one) => one.start >= start && one.end <= end);
         let job = own[0]?.from.job ?? spells[0]?.in.job ?? null;
-        for (let at = start; at < end; at += MINUTE) {
+        // What was not worked may lie before the first spell and after the last.
+        const out = breaks.unpaid.filter(({ kind }) => kind === 'not-worked');
+        const from = Math.min(start, ...out.map((gap) => gap.start));
+        const to = Math.max(end, ...out.map((gap) => gap.end));
+        for (let at = from; at < to; at += MINUTE) {
+          if ((at < start || at >= end) && !out.some(isIn(at))) continue;
           job = own.find(isIn(at))?.from.job ?? (own.some(isIn(at)) ? null : job);
           const isAway = breaks.unpaid.some((gap) => gap.kind === 'away' && isIn(at)(gap));
           if (!isAway) clocked.set(job, (clocked.get(job) ?? 0) + MINUTE);
