@@ -22,6 +22,7 @@ import {
   reasonSentence,
   SECONDS_PER_DAY,
   type ShiftReason,
+  shiftsOverOf,
   spokenHours,
   type Workday,
   workday,
@@ -216,7 +217,14 @@ function inputOf(
   }
   const calendar: Calendar = { holidays, restDays };
   const input = { ...base, punches, plans, leave, corrections, calendar };
-  return { ...input, punches: punchesAround(input, span) };
+  // Whose shifts reach further than most needs more than the others.
+  const { first, last, editions } = input;
+  const own = inputSpan(first, last, editions, [{ first, last }], shiftsOverOf(input));
+  const days = {
+    first: workday(Math.min(span.first, own.first)),
+    last: workday(Math.max(span.last, own.last)),
+  };
+  return { ...input, punches: punchesAround(input, days) };
 }
 
 async function writeLines(

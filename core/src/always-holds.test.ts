@@ -5,11 +5,11 @@ import { compute } from './compute.ts';
 import { daysTouched } from './corrections/touches.ts';
 import type { PersonInput } from './record/person.ts';
 import { inputSpan } from './rulebook/reach.ts';
-import { punchesAround } from './steps/pair/unbroken.ts';
+import { punchesAround, shiftsOverOf } from './steps/pair/unbroken.ts';
 import { workweekOf } from './steps/workday/workday.ts';
 import { byHand } from './testing/by-hand.ts';
 import { cases } from './testing/cases.ts';
-import { anyEditions, anyPerson, anyRound } from './testing/random.ts';
+import { type AnyEdition, anyEditions, anyPerson, anyRound, anyRulebook } from './testing/random.ts';
 import { dayOf, editionsOf, inputOf, STRETCHES } from './testing/random-input.ts';
 import { type Workday, workday } from './time/units.ts';
 
@@ -114,7 +114,7 @@ describe('what always holds', () => {
             const first = dayOf(stretch, day);
             const last = workday(first + length);
             const record = { ...whole, punches, payPeriods, first, last };
-            const needed = inputSpan(first, last, record.editions, payPeriods);
+            const needed = inputSpan(first, last, record.editions, payPeriods, shiftsOverOf(record));
             const { lines } = compute({ ...record, punches: punchesAround(record, needed) });
             for (let on = first; on <= last; on = workday(on + 1)) {
               const here = JSON.stringify(lines.filter((line) => line.workday === on));
@@ -125,6 +125,30 @@ describe('what always holds', () => {
         },
       ),
       { numRuns: cases(1200) },
+    );
+  });
+
+  it('two editions that say the same are one, however their rules meet', () => {
+    fc.assert(
+      fc.property(
+        anyRulebook(60),
+        fc.integer({ min: 0, max: 9 }),
+        fc.oneof(anyPerson(60), anyRound(60)),
+        fc.constantFrom(...STRETCHES),
+        (rules, from, person, stretch) => {
+          const [one, two] = [
+            [{ from: null, rules }],
+            [
+              { from: null, rules },
+              { from, rules: structuredClone(rules) },
+            ],
+          ];
+          const of = (editions: AnyEdition[]) =>
+            linesOf(inputOf(editionsOf(editions, stretch), person, stretch));
+          expect(of(two)).toEqual(of(one));
+        },
+      ),
+      { numRuns: cases(600) },
     );
   });
 

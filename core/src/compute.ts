@@ -75,12 +75,20 @@ export function compute(input: PersonInput, explain = false): Computed {
     daysInOrder: days.inOrder,
   };
   placeAsStated(worked, changes.places);
-  const segments = classify(worked, together.overtime, context, overtimeReasons);
+  const segments = classify(worked, together, context, overtimeReasons);
   payAsStated(segments, changes.classes);
-  addPremiums(segments, together.premiums, (day) => rulesOn(day).premiums, calendar, days.days);
+  const premiumsOf = ({ start }: WorkSegment['shift']) => editions.of(start).premiums;
+  addPremiums(segments, together.premiums, premiumsOf, calendar, days.days);
   if (explain) explainShifts(shifts, planned, segments);
   const guaranteed = together.hasGuarantees
-    ? ofHomes(guarantees(shifts, { plans, toWork, leave }, rulesOn), homes)
+    ? ofHomes(
+        guarantees(
+          shifts,
+          { plans, toWork, leave },
+          { onWorkday: rulesOn, ofShift: ({ rules }) => editions.of({ rulebook: rules }) },
+        ),
+        homes,
+      )
     : NONE;
   const periods = together.roundsOverPeriods ? payPeriods : NONE;
   const lines = sumLines({ segments, guaranteed, leave }, (day) => rulesOn(day).lines, periods, span);

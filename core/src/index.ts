@@ -166,7 +166,13 @@ export { STARTERS } from './rulebook/starters/starters.ts';
 export type { MealFault, UnpaidBreak } from './steps/breaks/types.ts';
 export type { GuaranteeReason } from './steps/guarantees/reason.ts';
 export type { Spell } from './steps/pair/types.ts';
-export { furthestApart, punchesAround, runAround, unbrokenAround } from './steps/pair/unbroken.ts';
+export {
+  furthestApart,
+  punchesAround,
+  runAround,
+  shiftsOverOf,
+  unbrokenAround,
+} from './steps/pair/unbroken.ts';
 export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts';
 // Zones and calendars.
 export { type Calendar, NO_CALENDAR } from './time/calendar.ts';

@@ -1,13 +1,17 @@
 /** Cases worked by hand, each to the last second: what the meanings of the steps come to where several of them meet. */
 import { describe, expect, it } from 'vitest';
+import { compute } from './compute.ts';
 import type { Correction } from './corrections/kinds.ts';
 import { correctionFrom } from './corrections/read.ts';
 import { correctionId, type JobId } from './record/ids.ts';
 import type { Plan } from './record/plan.ts';
 import type { Punch } from './record/punch.ts';
 import type { CompiledRulebook } from './rulebook/compiled.ts';
+import { Editions } from './rulebook/editions.ts';
+import { inputSpan } from './rulebook/reach.ts';
 import type { Rulebook } from './rulebook/schema.ts';
-import { at, computeFor, hoursByClass, plan, punch, rulebook, shifts } from './testing/fixtures.ts';
+import { punchesAround, shiftsOverOf } from './steps/pair/unbroken.ts';
+import { at, computeFor, hoursByClass, inputFor, plan, punch, rulebook, shifts } from './testing/fixtures.ts';
 import { seconds, workdayFromIso } from './time/units.ts';
 
 type Guarantee = NonNullable<Rulebook['guarantees']>[number];
@@ -156,6 +160,96 @@ describe('leave that counts stands at its own day, before the work of that day',
       'overtime-1.5': 1,
       'leave:Annual': 6,
     });
+  });
+});
+
+describe('what must be read', () => {
+  const weekly: Rulebook['overtime'][number] = {
+    name: 'Weekly',
+    basis: 'workweek',
+    tiers: [{ above: 'PT8H', multiplier: 1.5 }],
+  };
+  /** Hours by class on 19 October, read from a day on and no further back than `inputSpan` says. */
+  const readFrom = (punches: readonly Punch[], changes: Partial<Rulebook>) => {
+    const editions = Editions.always(rules(changes));
+    const record = { ...inputFor(punches, rules(changes)), editions };
+    return ['2026-10-12', '2026-10-19'].map((from) => {
+      const first = workdayFromIso(from);
+      const needed = inputSpan(first, record.last, editions, [], shiftsOverOf(record));
+      const computed = compute({ ...record, first, punches: punchesAround(record, needed) });
+      const lines = computed.lines.filter(({ workday }) => workday === workdayFromIso('2026-10-19'));
+      return hoursByClass({ ...computed, lines });
+    });
+  };
+  const eight = (date: string): [string, string] => [`${date} 08:00`, `${date} 16:00`];
+
+  it('a cycle needs what the weeks before it gave', () => {
+    const cycle: Rulebook['overtime'][number] = {
+      name: 'Cycle',
+      basis: { of: 'cycle', days: 2, anchor: '2026-10-18' },
+      tiers: [{ above: 'PT10H', multiplier: 2 }],
+    };
+    const punches = shifts(eight('2026-10-15'), eight('2026-10-18'), eight('2026-10-19'));
+    expect(readFrom(punches, { overtime: [weekly, cycle] })).toEqual([{ ordinary: 8 }, { ordinary: 8 }]);
+  });
+  it('a shift across the line needs what the week before it gave', () => {
+    const shift: Rulebook['overtime'][number] = {
+      name: 'Shift',
+      basis: 'shift',
+      tiers: [{ above: 'PT8H', multiplier: 2 }],
+    };
+    const workday: Rulebook['workday'] = { startsAt: '00:00', shiftBelongsTo: 'split at the line' };
+    const punches = shifts(eight('2026-10-15'), ['2026-10-18 20:00', '2026-10-19 06:00']);
+    expect(readFrom(punches, { workday, overtime: [weekly, shift] })).toEqual([
+      { ordinary: 6 },
+      { ordinary: 6 },
+    ]);
+  });
+});
+
+describe('a rule of the same code in two editions is one rule', () => {
+  const daily: Rulebook['overtime'][number] = {
+    name: 'Daily',
+    basis: 'workday',
+    tiers: [{ above: 'PT8H', multiplier: 1.5 }],
+  };
+  const weekly: Rulebook['overtime'][number] = {
+    name: 'Weekly',
+    basis: 'workweek',
+    tiers: [{ above: 'PT24H', multiplier: 1.5 }],
+  };
+  const holiday: Rulebook['overtime'][number] = {
+    name: 'Holiday',
+    basis: 'holiday',
+    tiers: [{ multiplier: 2 }],
+  };
+  const threeTens = shifts(
+    ...[19, 20, 21].map((date): [string, string] => [`2026-10-${date} 08:00`, `2026-10-${date} 18:00`]),
+  );
+  const over = (before: Partial<Rulebook>, after: Partial<Rulebook>) => {
+    const editions = new Editions([
+      { from: workdayFromIso('2026-01-01'), rulebook: rules(before) },
+      { from: workdayFromIso('2026-10-20'), rulebook: rules(after) },
+    ]);
+    return hoursByClass(computeFor(threeTens, rules(before), { editions }));
+  };
+
+  it('wherever it stands in the list', () => {
+    const found = over({ overtime: [daily, weekly] }, { overtime: [holiday, daily, weekly] });
+    expect(found).toEqual({ ordinary: 24, 'overtime-1.5': 6 });
+  });
+  it('also where its name changes', () => {
+    const renamed = { ...weekly, name: 'Week', code: 'Weekly' };
+    const found = over({ overtime: [weekly] }, { overtime: [renamed] });
+    expect(found).toEqual({ ordinary: 24, 'overtime-1.5': 6 });
+    expect(over({ overtime: [] }, { overtime: [renamed] })).toEqual({ ordinary: 24, 'overtime-1.5': 6 });
+  });
+  it('the greater of two ways is followed through the whole week, and compared once', () => {
+    const says: Partial<Rulebook> = {
+      overtime: [daily, weekly],
+      overtimeMeets: { mode: 'greater of', groups: [['Daily'], ['Weekly']] },
+    };
+    expect(over(says, says)).toEqual({ ordinary: 24, 'overtime-1.5': 6 });
   });
 });
 

@@ -95,7 +95,12 @@ export interface OvertimeReason {
   readonly firstWorkday: Workday;
   readonly lastWorkday: Workday;
   /** The time the rule looked at, in order; what does not count was overtime already. */
-  readonly time: readonly (Stretch & { readonly workday: Workday; readonly counts: boolean })[];
+  readonly time: readonly (Stretch & {
+    readonly workday: Workday;
+    readonly counts: boolean;
+    /** Of a shift of another edition than the rule's, it counts and is paid by that one's. */
+    readonly pays: boolean;
+  })[];
   readonly countedSeconds: Seconds;
   /** Leave that counts. */
   readonly leaveSeconds: Seconds;

@@ -20,6 +20,8 @@ export interface Pay {
 
 /** Where a shift starts. */
 export interface ShiftBeginning {
+  /** The edition that it goes by in every step: told apart by identity. */
+  readonly rulebook: object;
   /** The shift's earliest punch. */
   readonly punch: EffectivePunch;
   /** Of the zone in which it started. */

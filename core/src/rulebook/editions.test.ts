@@ -38,17 +38,18 @@ describe('rulebook editions', () => {
     });
   });
 
-  it('a week follows the edition in force on its first day, and sees what either made overtime', () => {
+  it('the hours of a week go on counting where one edition follows another; each pays its own days, and sees what either made overtime', () => {
     const before = rulebook({ overtime: [daily('PT8H', 1.5), weekly] });
     const after = rulebook({
       overtime: [daily('PT9H', 2), { ...weekly, tiers: [{ above: 'PT10H', multiplier: 3 }] }],
     });
     const editions = two('2026-10-22', before, after);
-    // Monday to Wednesday 8 + 2, Thursday to Saturday 9 + 1: 51 ordinary hours, 11 of them over 40.
+    // Monday to Wednesday 8 + 2, Thursday to Saturday 9 + 1: all of those 27 lie over 10 hours of the week.
     expect(hoursByClass(computeFor(tenADay(6), rulebook(), { editions }))).toEqual({
-      ordinary: 40,
-      'overtime-1.5': 17,
+      ordinary: 24,
+      'overtime-1.5': 6,
       'overtime-2': 3,
+      'overtime-3': 27,
     });
   });
 
@@ -70,35 +71,31 @@ describe('rulebook editions', () => {
     });
   });
 
-  it('of a week whose rule waits for approval, the hours wait also where the later edition has no such rule', () => {
-    const waiting = { ...weekly, waitsForApproval: true };
+  it('of a week whose rule waits for approval, its hours wait, and none of a later edition that has no such rule', () => {
+    const waiting = { ...weekly, tiers: [{ above: 'PT20H', multiplier: 1.5 }], waitsForApproval: true };
     const editions = two(
       '2026-10-22',
       rulebook({ overtime: [daily('PT9H', 2), waiting] }),
       rulebook({ overtime: [] }),
     );
     const { exceptions, segments } = computeFor(tenADay(6), rulebook(), { editions });
-    // Monday to Wednesday 9 + 1, then 10 a day: 40 ordinary hours are reached on Friday at 11:00.
+    // Monday to Wednesday 9 + 1: 20 ordinary hours are reached on Wednesday at 10:00.
     expect(exceptions.filter(({ kind }) => kind === 'overtime-approval')).toMatchObject([
-      { workday: workdayFromIso('2026-10-23'), measured: 7 * 3600, severity: 'holds up' },
-      { workday: workdayFromIso('2026-10-24'), measured: 10 * 3600, severity: 'holds up' },
+      { workday: workdayFromIso('2026-10-21'), measured: 7 * 3600, severity: 'holds up' },
     ]);
     const paidBy = new Set(segments.map(({ pay }) => pay.rule?.name ?? null));
     expect(paidBy).toEqual(new Set([null, 'Daily', 'Weekly']));
   });
 
-  it('the reasons of a shift that editions part at midnight say of each premium what its lines say', () => {
+  it('a shift across the line goes by the edition in which it began in every step, premiums too', () => {
     const split = { workday: { startsAt: '00:00', shiftBelongsTo: 'split at the line' as const } };
     const night = (name: string) => rulebook({ ...split, premiums: [{ name, from: '22:00', to: '06:00' }] });
     const editions = two('2026-10-21', night('Night A'), night('Night B'));
     const worked = shifts(['2026-10-20 22:00', '2026-10-21 04:00']);
     const result = computeFor(worked, rulebook(), { editions });
-    expect(hoursByClass(result)).toEqual({ ordinary: 6, 'premium:Night A': 2, 'premium:Night B': 4 });
+    expect(hoursByClass(result)).toEqual({ ordinary: 6, 'premium:Night A': 6 });
     const premiums = result.shifts.flatMap(({ reasons }) => reasons.filter(({ step }) => step === 'premium'));
-    expect(premiums).toMatchObject([
-      { name: 'Night A', seconds: 2 * 3600 },
-      { name: 'Night B', seconds: 4 * 3600 },
-    ]);
+    expect(premiums).toMatchObject([{ name: 'Night A', seconds: 6 * 3600 }]);
   });
 
   it('within a span are those that hold on some day of it', () => {

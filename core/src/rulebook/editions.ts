@@ -1,9 +1,11 @@
 import { kindsLookedFor } from '../exceptions/exceptions.ts';
-import type { RulesInForce } from '../steps/overtime/types.ts';
+import { inOneOrder } from '../steps/overtime/one-order.ts';
+import type { RuleOverEditions, RulesInForce } from '../steps/overtime/types.ts';
 import type { PairingRules } from '../steps/pair/pair.ts';
+import { workdayAt } from '../steps/workday/workday.ts';
 import { itemAt } from '../time/item-at.ts';
-import { type Instant, SECONDS_PER_DAY, type Workday, workday } from '../time/units.ts';
-import { wallOf, type ZoneOffsets } from '../time/zone.ts';
+import { type Instant, type Workday, workday } from '../time/units.ts';
+import type { ZoneOffsets } from '../time/zone.ts';
 import type { CompiledRulebook } from './compiled.ts';
 
 /** A rulebook edition and the first day on which it holds. */
@@ -15,6 +17,8 @@ export interface EditionInForce {
 /** What the editions in force say of steps that go through all of them. */
 interface Together {
   readonly overtime: readonly RulesInForce[];
+  /** Their rules that meet once only or are added together, by code. */
+  readonly overtimeInOrder: readonly RuleOverEditions[];
   readonly premiums: readonly CompiledRulebook['premiums'][];
   readonly exceptions: ReturnType<typeof kindsLookedFor>;
   readonly hasGuarantees: boolean;
@@ -54,13 +58,17 @@ export class Editions {
   }
 
   #together(): Together {
+    const overtime: RulesInForce[] = this.rulebooks.map((rulebook) => ({
+      rules: rulebook.overtime,
+      meeting: rulebook.meeting,
+      weekStartsOn: rulebook.workday.weekStartsOn,
+      owns: ({ shift }) => shift.start.rulebook === rulebook,
+    }));
     return {
-      overtime: this.rulebooks.map((rulebook) => ({
-        rules: rulebook.overtime,
-        meeting: rulebook.meeting,
-        weekStartsOn: rulebook.workday.weekStartsOn,
-        owns: this.isSingle ? null : (firstDay) => this.on(firstDay) === rulebook,
-      })),
+      overtime,
+      overtimeInOrder: inOneOrder(
+        overtime.map(({ rules, meeting }) => (meeting.mode === 'greater of' ? [] : rules)),
+      ),
       premiums: this.rulebooks.map(({ premiums }) => premiums),
       exceptions: kindsLookedFor(this.rulebooks.map(({ exceptions }) => exceptions)),
       hasGuarantees: this.rulebooks.some(({ guarantees }) => guarantees.length > 0),
@@ -83,6 +91,13 @@ export class Editions {
     return new Editions(kept.length > 0 ? kept : [itemAt(this.#inForce, 0)], this.#ever);
   }
 
+  /** The edition that a shift goes by. */
+  of({ rulebook }: { readonly rulebook: object }): CompiledRulebook {
+    const own = this.rulebooks.find((one) => one === rulebook);
+    if (own === undefined) throw new Error('A shift goes by an edition that is not in force.');
+    return own;
+  }
+
   /** Those in force, and all there are: what these editions can be put together from again. */
   parts(): { readonly inForce: readonly EditionInForce[]; readonly ever: readonly EditionInForce[] } {
     return { inForce: this.#inForce, ever: this.#ever };
@@ -93,18 +108,23 @@ export class Editions {
     return latestBy(this.#inForce, day);
   }
 
-  /** How punches pair on the date that the wall clock shows, also long before the span. */
+  /** How punches pair on the workday of an instant, also long before the span. */
   pairingAt(instant: Instant, offsets: ZoneOffsets): PairingRules {
-    return (
-      this.pairing ?? latestBy(this.#ever, Math.floor(wallOf(offsets, instant) / SECONDS_PER_DAY)).pairing
+    return this.pairing ?? latestAt(this.#ever, instant, offsets).pairing;
+  }
+
+  /** Two punches further apart than this hang together under no edition. */
+  get furthestApartSeconds(): number {
+    return Math.max(
+      ...this.#ever.map(({ rulebook: { pairing } }) =>
+        Math.max(pairing.longestSpellSeconds, pairing.shiftGapSeconds),
+      ),
     );
   }
 
-  /** The edition in force on the date that the wall clock shows. */
+  /** The edition in force on the workday of an instant, told by that edition's own line between days. */
   at(instant: Instant, offsets: ZoneOffsets): CompiledRulebook {
-    return this.isSingle
-      ? itemAt(this.#inForce, 0).rulebook
-      : this.on(Math.floor(wallOf(offsets, instant) / SECONDS_PER_DAY));
+    return latestAt(this.#inForce, instant, offsets);
   }
 }
 
@@ -112,6 +132,17 @@ export class Editions {
 function latestBy(inForce: readonly EditionInForce[], day: number): CompiledRulebook {
   let i = inForce.length - 1;
   while (i > 0 && itemAt(inForce, i).from > day) i--;
+  return itemAt(inForce, i).rulebook;
+}
+
+/** The last of these that has begun by the workday of an instant, told by its own line between days; before all of them, the first. */
+function latestAt(inForce: readonly EditionInForce[], at: Instant, offsets: ZoneOffsets): CompiledRulebook {
+  let i = inForce.length - 1;
+  while (i > 0) {
+    const { from, rulebook } = itemAt(inForce, i);
+    if (workdayAt(at, rulebook.workday, offsets) >= from) break;
+    i--;
+  }
   return itemAt(inForce, i).rulebook;
 }
 

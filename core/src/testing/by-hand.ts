@@ -144,7 +144,7 @@ function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
         const stop = reason.capSeconds === null ? high : Math.min(high, start + reason.capSeconds);
         const a = Math.max(position, start, low, run.from);
         const b = Math.min(position + length, stop, run.to);
-        if (b > a)
+        if (b > a && stretch.pays)
           paid.push({
             start: stretch.start + a - position,
             end: stretch.start + b - position,

@@ -317,6 +317,46 @@ export interface AnyEdition {
   readonly rules: Rulebook;
 }
 
+/** What somebody changes of a rulebook for its next edition, as they mostly do: some of its overtime. */
+const anyChange = fc.record({
+  what: fc.constantFrom(
+    'nothing',
+    'one more',
+    'one less',
+    'another order',
+    'a name',
+    'a threshold',
+    'a meeting',
+  ),
+  which: fc.nat({ max: 3 }),
+  rule: overtimeRule('Rule 9'),
+});
+type AnyChange = typeof anyChange extends fc.Arbitrary<infer T> ? T : never;
+
+/** The rulebook with a change; as it was where that would contradict itself. */
+function changed(rules: Rulebook, { what, which, rule }: AnyChange): Rulebook {
+  const overtime = [...rules.overtime];
+  const at = which % Math.max(1, overtime.length);
+  const own = overtime[at];
+  const meets = rules.overtimeMeets;
+  let made: Rulebook = rules;
+  if (what === 'one more') made = { ...rules, overtime: overtime.toSpliced(at, 0, rule) };
+  else if (what === 'another order') made = { ...rules, overtime: overtime.toReversed() };
+  else if (what === 'one less') made = { ...rules, overtime: overtime.toSpliced(at, 1) };
+  else if (what === 'a meeting')
+    made = { ...rules, overtimeMeets: meets === undefined ? { mode: 'added together' } : undefined };
+  else if (own !== undefined && what === 'a threshold')
+    made = { ...rules, overtime: overtime.toSpliced(at, 1, { ...own, tiers: rule.tiers }) };
+  else if (own !== undefined && what === 'a name' && meets?.mode !== 'greater of')
+    made = {
+      ...rules,
+      overtime: overtime.toSpliced(at, 1, { ...own, name: 'Renamed', code: own.code ?? own.name }),
+    };
+  // Always another object: editions are told apart by which they are.
+  const next = json(made);
+  return compiledOrNull(next) === null ? json(rules) : next;
+}
+
 /** Mostly one edition; else others that follow it, in the middle of a workweek, a shift or a pay period. */
 export const anyEditions = (tick: number): fc.Arbitrary<AnyEdition[]> =>
   fc
@@ -327,13 +367,25 @@ export const anyEditions = (tick: number): fc.Arbitrary<AnyEdition[]> =>
         {
           weight: 1,
           arbitrary: fc.uniqueArray(
-            fc.record({ from: fc.integer({ min: 0, max: 9 }), rules: anyRulebook(tick) }),
+            fc.record({
+              from: fc.integer({ min: 0, max: 9 }),
+              rules: fc.option(anyRulebook(tick), { nil: null, freq: 2 }),
+              change: anyChange,
+            }),
             { minLength: 1, maxLength: 2, selector: ({ from }) => from },
           ),
         },
       ),
     })
-    .map(({ first, later }) => [{ from: null, rules: first }, ...[...later].sort((a, b) => a.from - b.from)]);
+    .map(({ first, later }) => {
+      const editions: AnyEdition[] = [{ from: null, rules: first }];
+      for (const { from, rules, change } of [...later].sort((a, b) => a.from - b.from))
+        editions.push({
+          from,
+          rules: rules ?? changed(editions[editions.length - 1]?.rules ?? first, change),
+        });
+      return editions;
+    });
 
 export interface AnyPunch {
   /** Seconds from the start of the span. */

@@ -130,7 +130,13 @@ function rulesOn(date: string, { editions }: TickInput): Rulebook {
   for (const edition of editions) if (edition.from !== null && edition.from <= date) rules = edition.rules;
   return rules;
 }
-const rulesAt = (at: number, input: TickInput): Rulebook => rulesOn(dateShown(at, input.zone, ''), input);
+/** The rules of the last edition that has begun by the workday of an instant, told by its own line between days. */
+function rulesAt(at: number, input: TickInput): Rulebook {
+  let { rules } = input.editions[0]!;
+  for (const edition of input.editions)
+    if (edition.from !== null && edition.from <= dayAt(at, edition.rules, input)) rules = edition.rules;
+  return rules;
+}
 
 /** The corrections that nothing takes back: an undo holds where no undo of it holds. */
 function inForce(corrections: readonly TickCorrection[]): TickCorrection[] {
@@ -219,8 +225,12 @@ function shiftsOf(punches: readonly TickPunch[], input: TickInput): TickShift[] 
       });
   };
   for (const punch of punches) {
-    const { pairing } = rulesAt(punch.at, input);
-    const repeats = before?.kind === punch.kind && punch.at - before.at <= length(pairing.repeatWindow);
+    // A shift goes by the edition in force when it began.
+    const { pairing } = shifts.at(-1)?.rules ?? rulesAt(punch.at, input);
+    const repeats =
+      before?.kind === punch.kind &&
+      punch.at - before.at <= length(pairing.repeatWindow) &&
+      (punch.kind !== 'job-change' || punch.job === before.job);
     before = punch;
     if (repeats) continue;
     const near: boolean = open !== null && punch.at - open.at <= length(pairing.longestSpell);
@@ -720,14 +730,19 @@ function payAt(position: number, rule: OvertimeJson): number {
   return pays;
 }
 
-/** One rule of one edition: it counts the stretches of days on whose first day that edition is in force. */
-function applyRule(
+/**
+ * What one rule of one edition pays each tick, as if it had always held. Shifts of other editions count, up to the last edition that has
+ * the rule.
+ */
+function paidBy(
   ticks: readonly Tick[],
   rule: OvertimeJson,
   adds: boolean,
   rules: Rulebook,
+  counts: (tick: Tick) => boolean,
   input: TickInput,
-): void {
+): Map<Tick, number> {
+  const pay = new Map<Tick, number>();
   const worked = new Set(ticks.map((tick) => tick.day));
   const buckets = new Map<string, Tick[]>();
   const perDay = new Map<string, number>();
@@ -740,16 +755,11 @@ function applyRule(
           .filter(({ code, date }) => date === day && rule.countsLeave?.includes(code))
           .reduce((sum, { seconds }) => sum + seconds, 0)
       : 0;
-  const firstDayOf = new Map<number, string>();
-  for (const tick of ticks) if (!firstDayOf.has(tick.shift)) firstDayOf.set(tick.shift, tick.day);
   for (const tick of ticks) {
     if (!bucketOfDay.has(tick.day)) bucketOfDay.set(tick.day, bucketOf(tick.day, rule, worked, rules, input));
     const day = bucketOfDay.get(tick.day)!;
-    if (day === null || !covers(tick, rule, input)) continue;
-    const begins = rule.basis === 'shift' ? firstDayOf.get(tick.shift)! : day;
-    if (rulesOn(begins, input) !== rules) continue;
-    const counts = takesAll || tick.pays === 1;
-    if (rule.countsAtMostPerWorkday !== undefined && counts) {
+    if (day === null || !covers(tick, rule, input) || !counts(tick)) continue;
+    if (rule.countsAtMostPerWorkday !== undefined && (takesAll || tick.pays === 1)) {
       const sum = perDay.get(tick.day) ?? Math.min(leaveOn(tick.day), length(rule.countsAtMostPerWorkday));
       if (sum >= length(rule.countsAtMostPerWorkday)) continue;
       perDay.set(tick.day, sum + input.tick);
@@ -767,7 +777,7 @@ function applyRule(
       .sort();
     // Each day's leave before its work: so far is the count when a tick of work begins.
     let reached = 0;
-    const counts = own.map((tick) => {
+    const standsAt = own.map((tick) => {
       while (days[0] !== undefined && days[0] <= tick.day) {
         const leave = Math.min(
           leaveOn(days.shift()!),
@@ -781,7 +791,7 @@ function applyRule(
       reached += input.tick;
       return reached - input.tick;
     });
-    const beyond = counts.filter((count) => count >= above).length * input.tick;
+    const beyond = standsAt.filter((count) => count >= above).length * input.tick;
     let over = beyond;
     const least = length(rule.least);
     if (over < least) over = 0;
@@ -793,48 +803,108 @@ function applyRule(
       const into = position - (counted - over);
       position += input.tick;
       if (into < 0 || (rule.cap !== undefined && into >= length(rule.cap))) continue;
-      const pays = payAt(Math.max(above, counts[i]! + over - beyond), rule);
-      tick.pays = adds ? Math.round((tick.pays + pays - 1) * 1000) / 1000 : Math.max(tick.pays, pays);
+      const pays = payAt(Math.max(above, standsAt[i]! + over - beyond), rule);
+      pay.set(tick, adds ? Math.round((tick.pays + pays - 1) * 1000) / 1000 : Math.max(tick.pays, pays));
     }
   }
+  return pay;
 }
 
-function applyOvertime(ticks: Tick[], input: TickInput): void {
+const codeOf = ({ name, code = name }: OvertimeJson): string => code;
+
+/** The codes of rules of editions in one order: that of the last; what it has no more comes after what it came after before. */
+function codesInOrder(lists: readonly (readonly OvertimeJson[])[]): string[] {
+  return lists.reduce<string[]>((order, rules) => {
+    const next = rules.map(codeOf);
+    let before = -1;
+    for (const code of order) {
+      if (next.includes(code)) before = next.indexOf(code);
+      else next.splice(++before, 0, code);
+    }
+    return next;
+  }, []);
+}
+
+/** Rules of some editions, code by code: all editions that have one look at the same pay, and each pays the shifts that go by it. */
+function applyInOrder(
+  ticks: readonly Tick[],
+  lists: readonly (readonly OvertimeJson[])[],
+  shifts: readonly TickShift[],
+  input: TickInput,
+): void {
   const editions = input.editions.map(({ rules }) => rules);
-  const most = Math.max(...editions.map(({ overtime }) => overtime.length));
-  // The first rules of all editions, then the second: a week's rule sees what another edition's daily rule made overtime.
-  for (let i = 0; i < most; i++) {
-    for (const rules of editions) {
-      const rule = rules.overtime[i];
-      const mode = rules.overtimeMeets?.mode;
-      if (rule !== undefined && mode !== 'greater of')
-        applyRule(ticks, rule, mode === 'added together', rules, input);
-    }
+  const placeOf = (tick: Tick) => editions.indexOf(shifts[tick.shift]!.rules);
+  for (const code of codesInOrder(lists)) {
+    const has = lists.map((rules) => rules.find((rule) => codeOf(rule) === code));
+    const last = has.findLastIndex((rule) => rule !== undefined);
+    const found = has.flatMap((rule, place) => {
+      if (rule === undefined) return [];
+      const rules = editions[place]!;
+      const adds = rules.overtimeMeets?.mode === 'added together';
+      const pay = paidBy(ticks, rule, adds, rules, (tick) => placeOf(tick) <= last, input);
+      return [...pay].filter(([tick]) => placeOf(tick) === place);
+    });
+    for (const [tick, pays] of found) tick.pays = pays;
   }
-  for (const rules of editions) takeGreater(ticks, rules, input);
 }
 
-function takeGreater(ticks: Tick[], rules: Rulebook, input: TickInput): void {
-  const { overtime, overtimeMeets, workweek } = rules;
-  if (overtimeMeets?.mode !== 'greater of') return;
-  const grouped = overtimeMeets.groups.flat();
-  const alternatives = overtimeMeets.groups.map((group) => {
+function applyOvertime(ticks: Tick[], shifts: readonly TickShift[], input: TickInput): void {
+  const editions = input.editions.map(({ rules }) => rules);
+  const isGreater = ({ overtimeMeets }: Rulebook) => overtimeMeets?.mode === 'greater of';
+  applyInOrder(
+    ticks,
+    editions.map((rules) => (isGreater(rules) ? [] : rules.overtime)),
+    shifts,
+    input,
+  );
+  const done = new Set<string>();
+  for (const rules of editions) {
+    if (!isGreater(rules) || done.has(waysOf(rules))) continue;
+    done.add(waysOf(rules));
+    takeGreater(ticks, waysOf(rules), shifts, input);
+  }
+}
+
+/** What makes the ways of two editions the same: the codes of their rules, and the week that they are compared over. */
+function waysOf({ overtime, overtimeMeets, workweek }: Rulebook): string {
+  if (overtimeMeets?.mode !== 'greater of') return '';
+  const codes = (names: readonly string[]) =>
+    overtime
+      .filter(({ name }) => names.includes(name))
+      .map(codeOf)
+      .sort();
+  return JSON.stringify([workweek.startsOn, overtime.map(codeOf).sort(), overtimeMeets.groups.map(codes)]);
+}
+
+/** Each way alone over all editions of the same ways; what gives more over the days of those editions in a week holds for them. */
+function takeGreater(ticks: Tick[], ways: string, shifts: readonly TickShift[], input: TickInput): void {
+  const editions = input.editions.map(({ rules }) => rules);
+  const alike = editions.filter((rules) => waysOf(rules) === ways);
+  const isOurs = (tick: Tick) => alike.includes(shifts[tick.shift]!.rules);
+  const { startsOn } = alike[0]!.workweek;
+  const groupsOf = ({ overtimeMeets }: Rulebook) =>
+    overtimeMeets?.mode === 'greater of' ? overtimeMeets.groups : [];
+  const alternatives = groupsOf(alike[0]!).map((_, way) => {
     const own = ticks.map((tick) => ({ ...tick }));
-    for (const rule of overtime)
-      if (!grouped.includes(rule.name) || group.includes(rule.name))
-        applyRule(own, rule, false, rules, input);
+    const lists = editions.map((rules) => {
+      const groups = groupsOf(rules);
+      const isIn = ({ name }: OvertimeJson) => !groups.flat().includes(name) || groups[way]!.includes(name);
+      return alike.includes(rules) ? rules.overtime.filter(isIn) : [];
+    });
+    applyInOrder(own, lists, shifts, input);
     return own;
   });
   const gives = alternatives.map((own) => {
     const weeks = new Map<string, number>();
-    own.forEach((tick) => {
-      const week = weekOf(tick.day, workweek.startsOn);
+    for (const tick of own.filter(isOurs)) {
+      const week = weekOf(tick.day, startsOn);
       weeks.set(week, (weeks.get(week) ?? 0) + Math.round((tick.pays - 1) * 1000));
-    });
+    }
     return weeks;
   });
   ticks.forEach((tick, i) => {
-    const week = weekOf(tick.day, workweek.startsOn);
+    if (!isOurs(tick)) return;
+    const week = weekOf(tick.day, startsOn);
     let best = 0;
     gives.forEach((weeks, g) => {
       if ((weeks.get(week) ?? 0) > (gives[best]!.get(week) ?? 0)) best = g;
@@ -850,13 +920,13 @@ function applyPremiums(
   input: TickInput,
 ): void {
   const shifts = [...new Set(ticks.map((tick) => tick.shift))];
-  const holds = new Map(ticks.map(({ day }) => [day, rulesOn(day, input) === rules]));
+  const holds = (tick: Tick) => worked[tick.shift]!.rules === rules;
   for (const premium of rules.premiums) {
     const hasDays = premium.weekdays ?? premium.holidays ?? premium.restDays;
     for (const shift of shifts) {
       const own = ticks.filter((tick) => tick.shift === shift);
       const inside = own.filter((tick) => {
-        if (!holds.get(tick.day)) return false;
+        if (!holds(tick)) return false;
         let date: string = tick.day;
         const byClock = premium.dayBy === 'clock';
         if (premium.from !== undefined) {
@@ -885,7 +955,7 @@ function applyPremiums(
             : wholeShift.when === 'most'
               ? inside.length * 2 > own.length
               : inside[0] === own[0];
-        paid = reached ? own.filter((tick) => holds.get(tick.day)) : [];
+        paid = reached ? own.filter(holds) : [];
       }
       for (const tick of paid)
         if (premium.additive !== false || tick.premiums.length === 0) tick.premiums.push(premium.name);
@@ -933,7 +1003,7 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
   for (const { from, to, ...other } of holding('set-job', input))
     for (const tick of ticks) if (tick.at >= from && tick.at < to) tick.place = elsewhere(tick.place, other);
   for (const tick of ticks) tick.place = orAtHome(tick.place, tick.day, input);
-  applyOvertime(ticks, input);
+  applyOvertime(ticks, shifts, input);
   for (const { from, to, multiplier } of holding('set-class', input))
     for (const tick of ticks) if (tick.at >= from && tick.at < to) tick.pays = multiplier;
   for (const { rules } of input.editions) applyPremiums(ticks, shifts, rules, input);
@@ -1000,7 +1070,7 @@ function addGuarantees(
   const worked = (i: number) => perShift[i]!.ticks.length * tick;
   const dayOf = (i: number) => perShift[i]!.ticks[0]?.day ?? startDay(shifts[i]!, input);
   const all = shifts.map((_, i) => i).filter((i) => shifts[i]!.spells.length > 0);
-  const real = all.filter((i) => rulesOn(dayOf(i), input) === rules);
+  const real = all.filter((i) => shifts[i]!.rules === rules);
   const placeOf = (i: number): TickPlace => shifts[i]!.spells[0]!.in;
   for (const rule of rules.guarantees ?? []) {
     const name = `guarantee:${rule.name}`;
@@ -1052,8 +1122,10 @@ function addGuarantees(
         add(day, name, { job: plan.job, department: null, site: null }, paid);
       }
     } else {
-      for (const day of new Set(real.map(dayOf))) {
-        const of = real.filter((i) => dayOf(i) === day);
+      // Of a whole day: by the edition in force on it.
+      for (const day of new Set(all.map(dayOf))) {
+        if (rulesOn(day, input) !== rules) continue;
+        const of = all.filter((i) => dayOf(i) === day);
         if (rule.kind === 'meal premium') {
           const kinds: readonly string[] = rule.for ?? ['missed', 'short', 'late'];
           const times = of.reduce(

@@ -19,6 +19,7 @@ import {
   type Seconds,
   type SiteId,
   type Span,
+  shiftsOverOf,
   unbrokenAround,
   wallOf,
   workday,
@@ -61,7 +62,10 @@ const FURTHER_SECONDS = 28 * SECONDS_PER_DAY;
 
 /** Where what was read begins or ends amid punches that hang together, the wider span that must be read; null where it is enough. */
 export function readOn(days: Days, input: PersonInput, read: Span): Span | null {
-  const { beginsBefore, goesOnAfter } = unbrokenAround(input, daysNeeded(days), read);
+  const { firstDay, lastDay, editions } = days;
+  const period = { first: firstDay, last: lastDay };
+  const needed = inputSpan(firstDay, lastDay, editions, [period], shiftsOverOf(input));
+  const { beginsBefore, goesOnAfter } = unbrokenAround(input, needed, read);
   if (!beginsBefore && !goesOnAfter) return null;
   return {
     from: beginsBefore ? instant(read.from - FURTHER_SECONDS) : read.from,

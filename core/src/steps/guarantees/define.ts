@@ -22,6 +22,7 @@ interface GuaranteeDefinition<Name extends string, F extends Fields> {
   readonly settings: F;
   /** What cannot be meant, and what would be right. */
   cannotBe?(settings: SettingsOf<F>, rules: OtherRules): readonly Objection[];
+  readonly per: GuaranteeRule['per'];
   /** What it owes by its settings, ready to be asked of each workday. */
   compile(settings: SettingsOf<F>, resolver: Resolver): Owing;
   readonly example: Example;
@@ -44,6 +45,7 @@ export function defineGuarantee<Name extends string, F extends Fields>(
     compile: (settings, resolver) => ({
       kind: definition.name,
       name: settings.name,
+      per: definition.per,
       paysToBeReached: null,
       ...definition.compile(letThrough<F>(settings), resolver),
     }),

@@ -8,7 +8,7 @@ type RulesOn = (day: Workday) => { readonly guarantees: readonly GuaranteeRule[]
  * True of a plan in which one is free to be elsewhere: nothing is held to it, nobody is absent from it, and no other guarantee is measured
  * by it.
  */
-export const isStandby = (plan: Plan, rulesOn: RulesOn): boolean =>
+const isStandby = (plan: Plan, rulesOn: RulesOn): boolean =>
   rulesOn(plan.workday).guarantees.some(({ paysToBeReached }) => paysToBeReached?.(plan) === true);
 
 /** The plans that are to be worked, in their order. */

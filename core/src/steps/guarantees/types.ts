@@ -31,6 +31,8 @@ export interface Owed extends Place {
 export interface GuaranteeRule {
   readonly kind: string;
   readonly name: string;
+  /** Of what it is owed. A shift goes by its own edition; a workday, with all of its shifts, by that in force on it. */
+  readonly per: 'shift' | 'workday';
   owes(day: GuaranteedDay): readonly Owed[];
   /** True of a plan that it pays for being reached: standby. */
   readonly paysToBeReached: ((plan: Plan) => boolean) | null;

@@ -11,6 +11,14 @@ import type { LeaveStanding, OvertimeContext, OvertimeRule } from './types.ts';
 /** The bucket of a segment that a rule does not look at; no workday has this number, and no shift starts at this instant. */
 const OUTSIDE = -(2 ** 31);
 
+/** Where one version of a rule is in force; null: everywhere. */
+export interface InForce {
+  /** True of segments that it pays. */
+  readonly pays: ((segment: Segment) => boolean) | null;
+  /** True of segments that it counts. */
+  readonly counts: ((segment: Segment) => boolean) | null;
+}
+
 /** One rule on its way over all segments, in order of time. */
 interface Applying {
   /** Cut and paid in place: copies and lists of buckets for every rule were 50 MB of garbage for 10,000 people. */
@@ -21,8 +29,7 @@ interface Applying {
   readonly adds: boolean;
   /** What is overtime already counts too, and is looked at. */
   readonly countsAll: boolean;
-  /** Whether the rule is in force for a bucket that starts on this day; null where it always is. */
-  readonly owns: ((firstDay: number) => boolean) | null;
+  readonly inForce: InForce;
 }
 
 /**
@@ -33,7 +40,7 @@ interface Applying {
  * covers hours from the first one on, such as a rest day, looks at all of them and gives each the higher of the two.
  *
  * @param adds whether multipliers add up; then all hours count
- * @param owns whether the rule is in force for a bucket that starts on this day; null where it always is
+ * @param inForce which segments it counts, and which of those it pays
  * @param reasons filled where given: what the rule found in each bucket
  */
 export function applyRule(
@@ -41,14 +48,14 @@ export function applyRule(
   rule: OvertimeRule,
   context: OvertimeContext,
   adds: boolean,
-  owns: ((firstDay: number) => boolean) | null,
+  inForce: InForce,
   reasons: OvertimeReason[] | null,
 ): void {
   const { nextEdge, mayApply } = rule.basis;
   if (mayApply !== undefined && !mayApply(context)) return;
   if (nextEdge !== undefined) cutAtEdges(segments, (at, segment) => nextEdge(at, segment, context));
   const countsAll = adds || coversFromFirst(rule);
-  const applying: Applying = { segments, rule, context, adds, countsAll, owns };
+  const applying: Applying = { segments, rule, context, adds, countsAll, inForce };
   giveBuckets(applying);
   if (rule.atMostPerWorkdaySeconds !== null) keepFirstOfDays(applying, rule.atMostPerWorkdaySeconds);
   for (let first = 0; first < segments.length; ) {
@@ -64,41 +71,42 @@ const doesCount = ({ countsAll }: Applying, { pay }: Segment): boolean => counts
 
 /** Gives each segment the bucket it counts in, or OUTSIDE. */
 function giveBuckets(applying: Applying): void {
-  const { segments, rule, context } = applying;
+  const { segments, rule, context, inForce } = applying;
   const { basis, on } = rule;
+  const { counts } = inForce;
   const { covers, bucketOfDay } = basis;
   if (bucketOfDay === undefined) bucketByShift(applying);
   else bucketByDay(applying, bucketOfDay);
   if (on !== null)
     leaveOut(segments, ({ workday: day }) => !isOfKind(day, weekdayOf(day), on, context.calendar));
   if (covers !== undefined) leaveOut(segments, (segment) => !covers(segment, context));
+  if (counts !== null) leaveOut(segments, (segment) => !counts(segment));
 }
 
 /** Stretches of days: the bucket is their first. */
-function bucketByDay({ segments, context, owns }: Applying, bucketOfDay: BucketOfDay): void {
+function bucketByDay({ segments, context }: Applying, bucketOfDay: BucketOfDay): void {
   let day: number = OUTSIDE;
   let bucket: number = OUTSIDE;
   for (let i = 0; i < segments.length; i++) {
     const segment = itemAt(segments, i);
     if (segment.workday !== day) {
       day = segment.workday;
-      const first = bucketOfDay(segment.workday, context) ?? OUTSIDE;
-      bucket = owns === null || owns(first) ? first : OUTSIDE;
+      bucket = bucketOfDay(segment.workday, context) ?? OUTSIDE;
     }
     segment.bucket = bucket;
   }
 }
 type BucketOfDay = NonNullable<OvertimeRule['basis']['bucketOfDay']>;
 
-/** Shifts: the bucket is the instant at which they start. Each follows the edition in force on its first workday, wherever it goes on. */
-function bucketByShift({ segments, owns }: Applying): void {
+/** Shifts: the bucket is the instant at which they start. */
+function bucketByShift({ segments }: Applying): void {
   let shift: Segment['shift'] | null = null;
   let bucket: number = OUTSIDE;
   for (let i = 0; i < segments.length; i++) {
     const segment = itemAt(segments, i);
     if (segment.shift !== shift) {
       shift = segment.shift;
-      bucket = owns === null || owns(segment.workday) ? shift.start.punch.at : OUTSIDE;
+      bucket = shift.start.punch.at;
     }
     segment.bucket = bucket;
   }
@@ -156,7 +164,12 @@ function applyToBucket(applying: Applying, first: number, reasons: OvertimeReaso
   const over = Math.max(0, counted - workBefore(threshold, stands));
   const paid = paidOf(rule, over, counted);
   const amounts: Amounts = { counted, leave: stands, over, paid };
-  reasons?.push(reasonOf(applying, first, end, amounts));
+  const { pays } = applying.inForce;
+  if (
+    reasons !== null &&
+    (pays === null || segments.slice(first, end).some((one) => one.bucket === bucket && pays(one)))
+  )
+    reasons.push(reasonOf(applying, first, end, amounts));
   const before = segments.length;
   if (paid > 0) payTiers(applying, first, end, amounts);
   end += segments.length - before;
@@ -237,7 +250,8 @@ function leaveOf(applying: Applying, bucket: number): readonly CountedLeave[] {
 
 /** Pays one bucket, cut where its count passes an edge of a tier: the last seconds that count go through the tiers. */
 function payTiers(applying: Applying, first: number, end: number, amounts: Amounts): void {
-  const { segments, rule, adds } = applying;
+  const { segments, rule, adds, inForce } = applying;
+  const { pays } = inForce;
   const { bucket } = itemAt(segments, first);
   const start = amounts.counted - amounts.paid;
   let position = 0;
@@ -252,7 +266,7 @@ function payTiers(applying: Applying, first: number, end: number, amounts: Amoun
     }
     const pay = position < start ? null : payAt(rule, amounts, position);
     position += lengthOf(segment);
-    if (pay === null) continue;
+    if (pay === null || pays?.(segment) === false) continue;
     if (adds) segment.pay = added(segment.pay, pay);
     else if (pay.multiplier > segment.pay.multiplier) segment.pay = pay;
   }
@@ -312,7 +326,8 @@ function reasonOf(
   end: number,
   { counted, leave, over, paid }: Amounts,
 ): OvertimeReason {
-  const { segments, rule, adds } = applying;
+  const { segments, rule, adds, inForce } = applying;
+  const { pays } = inForce;
   const { bucket } = itemAt(segments, first);
   const looked = segments.slice(first, end).filter((segment) => segment.bucket === bucket);
   return {
@@ -326,6 +341,7 @@ function reasonOf(
       end: segment.end,
       workday: segment.workday,
       counts: doesCount(applying, segment),
+      pays: pays?.(segment) ?? true,
     })),
     countedSeconds: seconds(counted),
     leaveSeconds: seconds(leave.reduce((sum, one) => sum + one.seconds, 0)),

@@ -25,6 +25,12 @@ const TierSchema = v.strictObject({
 
 const OvertimeSchema = v.strictObject({
   name,
+  code: v.optional(
+    v.pipe(
+      name,
+      v.description('What the rule is known by in other editions; its name where it is not given.'),
+    ),
+  ),
   basis: BasisSchema,
   tiers: v.pipe(v.array(TierSchema), v.minLength(1, 'An overtime rule needs at least one tier.')),
   least: v.optional(
@@ -71,6 +77,7 @@ export const overtime = defineStep({
   cannotBe({ overtime: rules, overtimeMeets }, say, { workday }) {
     for (const [i, rule] of rules.entries()) checkOvertime(rule, `overtime.${i}`, say);
     checkNames(rules, 'overtime', say);
+    checkCodes(rules, say);
     checkMeeting(rules, overtimeMeets, workday, say);
   },
   compile({ overtime: settings, overtimeMeets }) {
@@ -89,6 +96,12 @@ export const overtime = defineStep({
       says,
       ...example,
     })),
+    {
+      field: 'overtime: code',
+      says: 'What a rule is known by in other editions, also where its name changes; its name where it is not given. Its hours go on counting over the change.',
+      rules: { overtime: [daily({ code: 'daily' })] },
+      day: { punches: eightToFive, gives: { ordinary: '8', 'overtime-1.5': '1' } },
+    },
     {
       field: 'overtime: tiers',
       says: 'From `above` on, or from where the tier before it ends, at this `multiplier`; `forNext` says for how long. It is the last hours that are overtime.',
@@ -234,9 +247,10 @@ function tiersOf(tiers: OvertimeSettings['tiers']): Tier[] {
 }
 
 function compiledOvertime(rule: OvertimeSettings): OvertimeRule {
-  const { name, waitsForApproval = false } = rule;
+  const { name, code = name, waitsForApproval = false } = rule;
   const toldTiers = tiersOf(rule.tiers);
   return {
+    code,
     name,
     basis: compiledBasis(rule.basis),
     tiers: toldTiers.map((tier) => ({
@@ -312,6 +326,19 @@ function checkOvertime(rule: OvertimeSettings, path: string, say: Say): void {
   if (rule.rounding !== undefined) checkTurn(rule.rounding, `${path}.rounding`, say);
   const { kind, settings } = basisKind(rule.basis);
   for (const { field, reason } of kind.objections(settings, rule)) say(`${path}.${field}`, reason);
+}
+
+/** Two rules of one code would be one. */
+function checkCodes(rules: readonly OvertimeSettings[], say: Say): void {
+  const codes = rules.map(({ name, code = name }) => code);
+  codes.forEach((code, i) => {
+    const first = codes.indexOf(code);
+    if (first < i && rules[i]?.name !== rules[first]?.name)
+      say(
+        `overtime.${i}.code`,
+        `overtime.${first} is known by ${code} already: give each rule a code of its own.`,
+      );
+  });
 }
 
 function checkMeeting(

@@ -34,6 +34,15 @@ export interface OvertimeContext {
   readonly daysInOrder: boolean;
 }
 
+/** What says which days count together. */
+export interface Around {
+  /** Monday is 0. */
+  readonly weekStartsOn: number;
+  readonly payPeriods: readonly DaySpan[];
+  /** The days of the shifts that reach into some days; null where a shift counts for one day alone. */
+  readonly shiftsOver: ((days: DaySpan) => DaySpan) | null;
+}
+
 /** What an overtime rule adds up. */
 export interface Basis {
   readonly name: string;
@@ -48,8 +57,8 @@ export interface Basis {
   readonly nextEdge?: (at: number, segment: Segment, context: OvertimeContext) => number;
   /** False where the rule cannot apply at all and is skipped. Absent: it may always apply. */
   readonly mayApply?: (context: OvertimeContext) => boolean;
-  /** The days that count together with some of these; absent where no bucket is longer than a workweek. */
-  readonly reach?: (days: DaySpan, payPeriods: readonly DaySpan[]) => DaySpan;
+  /** The days that count together with some of these; absent where no bucket is longer than a workday. */
+  readonly reach?: (days: DaySpan, around: Around) => DaySpan;
 }
 
 /** Leave that counts, at its place in the count. */
@@ -60,6 +69,8 @@ export interface LeaveStanding {
 }
 /** One overtime rule: what it counts, and from which amount on it pays more. */
 export interface OvertimeRule {
+  /** What it is known by in other editions, whatever its name is there. */
+  readonly code: string;
   readonly name: string;
   readonly basis: Basis;
   /** Upward; none overlaps another. */
@@ -89,11 +100,17 @@ export type Meeting =
   /** Rules that are in no group belong to each. */
   | { readonly mode: 'greater of'; readonly groups: readonly (readonly OvertimeRule[])[] };
 
-/** The overtime rules of one edition, and the days whose buckets they own. */
+/** The overtime rules of one edition. */
 export interface RulesInForce {
   readonly rules: readonly OvertimeRule[];
   readonly meeting: Meeting;
   readonly weekStartsOn: number;
-  /** Null: there is no other edition. */
-  readonly owns: ((firstDay: number) => boolean) | null;
+  /** True of a segment whose shift goes by this edition. */
+  readonly owns: (segment: Segment) => boolean;
+}
+
+/** One rule as each edition has it that has it, by the edition's place. */
+export interface RuleOverEditions {
+  readonly code: string;
+  readonly versions: readonly { readonly edition: number; readonly rule: OvertimeRule }[];
 }

@@ -1,6 +1,6 @@
 import type { EffectivePunch, PunchKind } from '../../record/punch.ts';
 import { itemAt } from '../../time/item-at.ts';
-import type { Instant, Seconds } from '../../time/units.ts';
+import { type Instant, type Seconds, seconds } from '../../time/units.ts';
 import type { Shift, Spell } from './types.ts';
 
 /** When punches are one spell, spells one shift, and two punches one. */
@@ -33,11 +33,20 @@ const emptyShift = (): OpenShift => ({
   repeats: NONE,
 });
 
+/** Before the first shift: nothing hangs together with anything. */
+const NO_RULES: PairingRules = {
+  repeatWindowSeconds: seconds(-1),
+  longestSpellSeconds: seconds(-1),
+  shiftGapSeconds: seconds(-1),
+};
+
 /** How far pairing has come. */
 interface Pairing {
   readonly shifts: OpenShift[];
   /** The one that punches now belong to. */
   shift: OpenShift;
+  /** Those that it goes by: of the edition in force when it started. */
+  rules: PairingRules;
   /** The spells of all shifts. When a shift ends, it gets its own. */
   readonly spells: Spell[];
   firstSpell: number;
@@ -68,6 +77,7 @@ export function pair(
     shifts: [],
     // Until the first punch starts one.
     shift: emptyShift(),
+    rules: NO_RULES,
     spells: [],
     firstSpell: 0,
     open: null,
@@ -76,24 +86,30 @@ export function pair(
   };
   for (let i = 0; i < punches.length; i++) {
     const punch = itemAt(punches, i);
-    takePunch(pairing, punch, rulesAt(punch));
+    takePunch(pairing, punch, rulesAt);
   }
   const { shift, shifts, open } = pairing;
   if (open !== null) {
-    if (asOf !== null && asOf - open.at <= rulesAt(open).longestSpellSeconds) shift.onTheClock = open;
+    if (asOf !== null && asOf - open.at <= pairing.rules.longestSpellSeconds) shift.onTheClock = open;
     else missOut(pairing);
   }
   endShift(pairing);
   return shifts;
 }
 
-function takePunch(pairing: Pairing, punch: EffectivePunch, rules: PairingRules): void {
-  const { open, previous } = pairing;
+function takePunch(
+  pairing: Pairing,
+  punch: EffectivePunch,
+  rulesAt: (punch: EffectivePunch) => PairingRules,
+): void {
+  const { open, previous, rules } = pairing;
   pairing.previous = punch;
   if (
     previous !== null &&
     previous.kind === punch.kind &&
-    punch.at - previous.at <= rules.repeatWindowSeconds
+    punch.at - previous.at <= rules.repeatWindowSeconds &&
+    // Two jobs within the window are two changes.
+    (punch.kind !== 'job-change' || punch.job === previous.job)
   ) {
     pairing.shift.repeats = withPunch(pairing.shift.repeats, punch);
     return;
@@ -107,14 +123,14 @@ function takePunch(pairing: Pairing, punch: EffectivePunch, rules: PairingRules)
     missOut(pairing);
     // Coming back from a meal or break continues the shift, however long the way there took.
     const returns = punch.kind === 'meal-in' || punch.kind === 'break-in';
-    goOnOrStart(pairing, punch, returns ? rules.longestSpellSeconds : rules.shiftGapSeconds);
+    goOnOrStart(pairing, punch, returns ? rules.longestSpellSeconds : rules.shiftGapSeconds, rulesAt);
     pairing.open = punch;
   } else if (isReachable) {
     pairing.spells.push({ in: open, out: punch });
     pairing.open = null;
   } else {
     missOut(pairing);
-    goOnOrStart(pairing, punch, rules.shiftGapSeconds);
+    goOnOrStart(pairing, punch, rules.shiftGapSeconds, rulesAt);
     pairing.shift.missingIn = withPunch(pairing.shift.missingIn, punch);
   }
   pairing.lastAt = punch.at;
@@ -132,10 +148,16 @@ function withPunch(list: EffectivePunch[], punch: EffectivePunch): EffectivePunc
   return list;
 }
 
-/** Continues the current shift, or starts a new one after a gap longer than `gap`. */
-function goOnOrStart(pairing: Pairing, { at }: EffectivePunch, gap: number): void {
+/** Continues the current shift, or starts a new one after a gap longer than `gap`, by the rules in force when it starts. */
+function goOnOrStart(
+  pairing: Pairing,
+  punch: EffectivePunch,
+  gap: number,
+  rulesAt: (punch: EffectivePunch) => PairingRules,
+): void {
   pairing.open = null;
-  if (at - pairing.lastAt <= gap) return;
+  if (punch.at - pairing.lastAt <= gap) return;
+  pairing.rules = rulesAt(punch);
   endShift(pairing);
   pairing.shift = emptyShift();
   pairing.shifts.push(pairing.shift);

@@ -1,12 +1,11 @@
 import { effectivePunches } from '../../corrections/effective.ts';
 import { changesOf } from '../../corrections/in-force.ts';
 import { type Correction, correctionKind } from '../../corrections/kinds.ts';
-import type { EffectivePunch, Punch } from '../../record/punch.ts';
+import type { Punch } from '../../record/punch.ts';
 import type { Editions } from '../../rulebook/editions.ts';
 import { itemAt } from '../../time/item-at.ts';
 import type { DaySpan, Span } from '../../time/spans.ts';
-import { type Instant, instant, SECONDS_PER_DAY } from '../../time/units.ts';
-import type { ZoneTables } from '../../time/zone.ts';
+import { type Instant, instant, SECONDS_PER_DAY, workday } from '../../time/units.ts';
 import type { PairingRules } from './pair.ts';
 
 /** The punches that bear on a span: those of the unbroken runs around its ends, and all between. */
@@ -22,7 +21,6 @@ export interface PunchRecord {
   readonly punches: readonly Punch[];
   readonly corrections: readonly Correction[];
   readonly editions: Editions;
-  readonly zones: ZoneTables;
 }
 
 const EVER: Span = {
@@ -43,7 +41,7 @@ export const furthestApart = ({ longestSpellSeconds, shiftGapSeconds }: PairingR
  * @param read between which instants the punches given were read
  */
 export function unbrokenAround(
-  { punches: raw, corrections, editions, zones }: PunchRecord,
+  { punches: raw, corrections, editions }: PunchRecord,
   { first, last }: DaySpan,
   read: Span,
 ): Unbroken {
@@ -60,14 +58,12 @@ export function unbrokenAround(
   let beginsBefore = true;
   let goesOnAfter = true;
   let before: number = read.from;
-  const always = editions.pairing;
-  let apart = always === null ? 0 : furthestApart(always);
+  const apart = editions.furthestApartSeconds;
   for (let i = 0; i < punches.length; i++) {
     const punch = itemAt(punches, i);
     const { at } = punch;
     // A correction may have brought a punch from outside of what was read, where it says nothing of the gaps.
     if (at < read.from || at > read.to) continue;
-    if (always === null) apart = furthestApart(editions.pairingAt(at, zones.of(punch.zone)));
     if (at - before > apart) {
       if (before <= from) {
         begins = at;
@@ -81,7 +77,7 @@ export function unbrokenAround(
     }
     before = at;
   }
-  if (goesOnAfter && read.to - before > (apart || furthestApart(editions.on(last).pairing))) {
+  if (goesOnAfter && read.to - before > apart) {
     if (before <= from) beginsBefore = false;
     goesOnAfter = false;
   }
@@ -103,22 +99,22 @@ function broughtFromElsewhere(
  * The first and the last punch of the run around a moment: punches that follow each other without a gap long enough to end both a spell and
  * a shift. A change inside a run affects no punch outside it.
  */
-export function runAround({ punches: raw, corrections, editions, zones }: PunchRecord, at: Instant): Span {
+export function runAround({ punches: raw, corrections, editions }: PunchRecord, at: Instant): Span {
   // As if somebody had punched then: what that would hang together with.
   const punches = effectivePunches(raw, changesOf(corrections));
   const here = punches.findLastIndex((punch) => punch.at <= at);
-  const hangTogether = (earlier: Instant, later: Instant, { zone }: EffectivePunch): boolean =>
-    later - earlier <= furthestApart(editions.pairingAt(later, zones.of(zone)));
+  const apart = editions.furthestApartSeconds;
+  const hangTogether = (earlier: Instant, later: Instant): boolean => later - earlier <= apart;
   let from = at;
   for (let i = here; i >= 0; i--) {
     const punch = itemAt(punches, i);
-    if (!hangTogether(punch.at, from, punch)) break;
+    if (!hangTogether(punch.at, from)) break;
     from = punch.at;
   }
   let to = at;
   for (let i = here + 1; i < punches.length; i++) {
     const punch = itemAt(punches, i);
-    if (!hangTogether(to, punch.at, punch)) break;
+    if (!hangTogether(to, punch.at)) break;
     to = punch.at;
   }
   return { from, to };
@@ -134,3 +130,15 @@ export function punchesAround(record: PunchRecord, days: DaySpan): Punch[] {
   );
   return record.punches.filter(({ at, id }) => (at >= from && at <= to) || moved.has(id));
 }
+
+/** Of somebody's record: the days that the shifts which reach into some days lie on, with a day on each side for where those begin. */
+export const shiftsOverOf =
+  (record: PunchRecord) =>
+  ({ first, last }: DaySpan): DaySpan => {
+    const from = runAround(record, instant((first - 1) * SECONDS_PER_DAY)).from;
+    const to = runAround(record, instant((last + 2) * SECONDS_PER_DAY)).to;
+    return {
+      first: workday(Math.floor(from / SECONDS_PER_DAY) - 1),
+      last: workday(Math.floor(to / SECONDS_PER_DAY) + 1),
+    };
+  };

@@ -8,12 +8,13 @@ import type { Condition, Premium } from './types.ts';
 /**
  * Step 8. Segments cut, in place, at the edges of every premium's window and marked where they meet its conditions.
  *
- * @param premiumsOf the premiums in force on a workday
+ * @param lists the premiums of each edition
+ * @param premiumsOf those that a shift goes by
  */
 export function addPremiums(
   segments: WorkSegment[],
   lists: readonly (readonly Premium[])[],
-  premiumsOf: (day: Workday) => readonly Premium[],
+  premiumsOf: (shift: Segment['shift']) => readonly Premium[],
   calendar: Calendar,
   workedDays: readonly Workday[],
 ): void {
@@ -25,7 +26,7 @@ export function addPremiums(
       markShifts(
         segments,
         premium,
-        lists.length === 1 ? null : (day) => premiumsOf(day) === premiums,
+        lists.length === 1 ? null : (shift) => premiumsOf(shift) === premiums,
         calendar,
       );
     }
@@ -36,7 +37,7 @@ export function addPremiums(
 function markShifts(
   segments: readonly WorkSegment[],
   premium: Premium,
-  inForce: ((day: Workday) => boolean) | null,
+  inForce: ((shift: Segment['shift']) => boolean) | null,
   calendar: Calendar,
 ): void {
   let first = 0;
@@ -49,7 +50,7 @@ function markShifts(
     for (; end < segments.length && itemAt(segments, end).shift === shift; end++) {
       const segment = itemAt(segments, end);
       total += segment.end - segment.start;
-      if (inForce !== null && !inForce(segment.workday)) continue;
+      if (inForce !== null && !inForce(shift)) continue;
       if (!meetsAll(premium.conditions, segment, calendar)) continue;
       if (end === first) startsInside = true;
       inside += segment.end - segment.start;
@@ -65,7 +66,7 @@ function markShifts(
           (wholeShift.when === 'start' && startsInside));
       for (let i = first; i < end; i++) {
         const segment = itemAt(segments, i);
-        if (inForce !== null && !inForce(segment.workday)) continue;
+        if (inForce !== null && !inForce(shift)) continue;
         segment.premiums = reached ? segment.premiums.with(premium) : segment.premiums.without(premium);
       }
     }

@@ -1,6 +1,7 @@
 import { cutOff, lengthOf } from '../../card/cut.ts';
 import type { WorkSegment } from '../../card/segment.ts';
 import { itemAt, lastOf } from '../../time/item-at.ts';
+import type { DaySpan } from '../../time/spans.ts';
 import {
   type Instant,
   instant,
@@ -38,6 +39,12 @@ export function workdayStart(day: Workday, rules: WorkdayRules, offsets: ZoneOff
 export function workweekOf(day: Workday, weekStartsOn: number): Workday {
   return workday(day - ((((day + 3 - weekStartsOn) % 7) + 7) % 7));
 }
+
+/** The whole workweeks that hold some days. */
+export const workweeksOver = ({ first, last }: DaySpan, weekStartsOn: number): DaySpan => ({
+  first: workweekOf(first, weekStartsOn),
+  last: workday(workweekOf(last, weekStartsOn) + 6),
+});
 
 /** What this step needs of a shift. */
 export interface ShiftToAssign {

@@ -12,6 +12,7 @@ export const callOut = defineGuarantee({
   sentence: '{guaranteed} are paid for being called; {worked} of it worked',
   says: 'Tops up a shift to `least`: one that starts in one of `jobs` or, without them, one that was not planned in a week that has plans. Marked as not worked.',
   settings: { name, least: duration, jobs: v.optional(names) },
+  per: 'shift',
   compile(settings, resolver) {
     const least = durationSeconds(settings.least);
     const jobs = resolver.jobs(settings.jobs, 'jobs');

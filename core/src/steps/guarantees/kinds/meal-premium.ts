@@ -22,6 +22,7 @@ export const mealPremium = defineGuarantee({
     breaks.mealsDue === undefined
       ? [{ field: 'kind', reason: 'A meal premium needs to know which meals are due: give breaks.mealsDue.' }]
       : [],
+  per: 'workday',
   compile({ pays, atMostPerWorkday = 1, for: kinds = FAULTS }) {
     const paid = durationSeconds(pays);
     return {

@@ -28,6 +28,7 @@ export const shareOfPlan = defineGuarantee({
     least !== undefined && most !== undefined && durationSeconds(least) > durationSeconds(most)
       ? [{ field: 'most', reason: `It is less than the least, ${least}: make it as long or longer.` }]
       : [],
+  per: 'shift',
   compile({ share, least = 'PT0S', most }) {
     const leastSeconds = durationSeconds(least);
     const mostSeconds = most === undefined ? Number.POSITIVE_INFINITY : durationSeconds(most);

@@ -40,6 +40,7 @@ export const splitShift = defineGuarantee({
   sentence: '{guaranteed} for {times} long gaps between stretches of work',
   says: 'Pays so much for a workday with an unpaid gap over `gapOver` that is no meal.',
   settings: { name, gapOver: duration, pays: duration },
+  per: 'workday',
   compile({ gapOver, pays }) {
     const [over, paid] = [durationSeconds(gapOver), durationSeconds(pays)];
     return {

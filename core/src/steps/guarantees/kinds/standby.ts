@@ -20,6 +20,7 @@ export const standby = defineGuarantee({
     ),
     jobs: names,
   },
+  per: 'workday',
   compile(settings, resolver) {
     const jobs = resolver.jobs(settings.jobs, 'jobs');
     const isCalled = ({ job }: Plan) => job !== null && jobs?.has(job) === true;

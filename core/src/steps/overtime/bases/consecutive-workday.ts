@@ -1,6 +1,6 @@
 import { on } from '../../../reference/example.ts';
 import { dayCount } from '../../../time/schemas.ts';
-import { workweekOf } from '../../workday/workday.ts';
+import { workweekOf, workweeksOver } from '../../workday/workday.ts';
 import { defineBasis } from '../define.ts';
 
 /** Hours of the nth workday in a row within one workweek, and of those after it in the same row. */
@@ -17,6 +17,7 @@ export const consecutiveWorkday = defineBasis({
       while (at - run >= 0 && workedDays[at - run] === day - run && day - run >= week) run++;
       return run >= nth ? day : null;
     },
+    reach: (days, { weekStartsOn }) => workweeksOver(days, weekStartsOn),
   }),
   example: {
     rules: {

@@ -11,7 +11,7 @@ export const payPeriod = defineBasis({
   compile: () => ({
     bucketOfDay: (day, { payPeriods }) =>
       payPeriods.find(({ first, last }) => day >= first && day <= last)?.first ?? null,
-    reach: periodsOver,
+    reach: (days, { payPeriods }) => periodsOver(days, payPeriods),
   }),
   example: {
     rules: {

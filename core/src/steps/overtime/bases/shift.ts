@@ -15,7 +15,7 @@ export const shift = defineBasis({
           },
         ],
   crossesWeeks: ({ shiftBelongsTo }) => shiftBelongsTo === 'split at the line',
-  compile: () => ({}),
+  compile: () => ({ reach: (days, { shiftsOver }) => shiftsOver?.(days) ?? days }),
   example: {
     rules: {
       overtime: [

@@ -1,5 +1,5 @@
 import { on } from '../../../reference/example.ts';
-import { workweekOf } from '../../workday/workday.ts';
+import { workweekOf, workweeksOver } from '../../workday/workday.ts';
 import { defineBasis } from '../define.ts';
 
 /** Hours of one workweek: 168 hours, never averaged with another (29 CFR 778.104, recalled from memory). */
@@ -7,7 +7,10 @@ export const workweek = defineBasis({
   name: 'workweek',
   says: 'The hours of one workweek.',
   settings: {},
-  compile: () => ({ bucketOfDay: (day, { weekStartsOn }) => workweekOf(day, weekStartsOn) }),
+  compile: () => ({
+    bucketOfDay: (day, { weekStartsOn }) => workweekOf(day, weekStartsOn),
+    reach: (days, { weekStartsOn }) => workweeksOver(days, weekStartsOn),
+  }),
   example: {
     rules: {
       overtime: [{ name: 'Over 12 hours', basis: 'workweek', tiers: [{ above: 'PT12H', multiplier: 1.5 }] }],
