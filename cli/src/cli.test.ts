@@ -124,10 +124,10 @@ describe('heath compute', () => {
     });
   });
 
-  it('lays corrections over the punches', async () => {
+  it('lays corrections over the punches; one without an id is known by its line in the file', async () => {
     const corrections = put(
       'corrections.csv',
-      'person,id,do,punch,at,punch-kind,undoes\nA1,1,move,2,2026-10-19T16:00:00+01:00,,\nB2,2,drop,4,,,\nB2,3,undo,,,,2\n',
+      'person,id,do,punch,at,punch-kind,undoes\nA1,1,move,3,2026-10-19T16:00:00+01:00,,\nB2,2,drop,5,,,\nB2,3,undo,,,,2\n',
     );
     expect(await compute({ corrections })).toBe(0);
     expect(read('lines.csv')).toBe(LINES.replace('A1,2026-10-19,overtime-1.5,Mooring,,4500,1.25\r\n', ''));
