@@ -1,8 +1,9 @@
-import { account } from './card/account.ts';
+import { account, changeTotals } from './card/account.ts';
 import type { Computed } from './card/card.ts';
 import { explainShifts } from './card/explain.ts';
 import type { OvertimeReason } from './card/reasons.ts';
-import type { WorkSegment } from './card/segment.ts';
+import type { SegmentShift, WorkSegment } from './card/segment.ts';
+import type { OpenShift } from './card/shift.ts';
 import { effectivePunches } from './corrections/effective.ts';
 import { changesOf } from './corrections/in-force.ts';
 import { withStatedLeave } from './corrections/leave.ts';
@@ -16,6 +17,7 @@ import { atHome, type Home, homeOn } from './record/home.ts';
 import type { Leave } from './record/leave.ts';
 import type { PersonInput } from './record/person.ts';
 import { plansInOrder } from './record/plan.ts';
+import type { CompiledRulebook } from './rulebook/compiled.ts';
 import { type StartedShift, started } from './rulebook/started-shift.ts';
 import { takeBreaks } from './steps/breaks/breaks.ts';
 import { startTaking } from './steps/breaks/taking.ts';
@@ -29,9 +31,11 @@ import { classify } from './steps/overtime/meeting.ts';
 import { pair } from './steps/pair/pair.ts';
 import { addPremiums } from './steps/premiums/premiums.ts';
 import { type RoundedShift, roundShifts } from './steps/round/round.ts';
+import { roundDayTotals, roundShiftTotals } from './steps/round/totals.ts';
 import { assignWorkday } from './steps/workday/workday.ts';
 import { workedDays } from './steps/workday/worked-days.ts';
 import { NO_CALENDAR } from './time/calendar.ts';
+import { itemAt } from './time/item-at.ts';
 import type { Workday } from './time/units.ts';
 
 const NONE: readonly never[] = [];
@@ -62,6 +66,7 @@ export function compute(input: PersonInput, explain = false): Computed {
     toWork,
   );
   const { shifts, worked } = breaksAndWorkdays(roundShifts(planned), changes);
+  if (together.roundsDays) roundDays(shifts, planned, worked, rulesOn);
   giveHomes(worked, homes);
   const leave = ofHomes(withStatedLeave(input.leave ?? NONE, { plans, toWork }, planned, changes), homes);
   const days = workedDays(worked);
@@ -135,11 +140,25 @@ function breaksAndWorkdays(rounded: readonly RoundedShift<StartedShift>[], state
     const { planned, rounded: spells } = shift;
     const { start } = planned;
     const breaks = takeBreaks(taking, start.shift, planned, spells, start.rulebook.breaks, stated);
-    const computed = account(shift, breaks);
+    const computed = account(shift, breaks, roundShiftTotals(worked, taking.first, start.rulebook.rounding));
     computed.workday = assignWorkday(worked, taking.first, start) ?? computed.workday;
     return computed;
   });
   return { shifts, worked };
+}
+
+/** The totals of workdays rounded, and what that changes of each shift, in place. */
+function roundDays(
+  shifts: readonly OpenShift[],
+  planned: readonly SegmentShift[],
+  worked: WorkSegment[],
+  rulesOn: (day: Workday) => CompiledRulebook,
+): void {
+  const changes = roundDayTotals(worked, rulesOn);
+  planned.forEach((shift, i) => {
+    const own = changes.get(shift);
+    if (own !== undefined) changeTotals(itemAt(shifts, i), own);
+  });
 }
 
 /** Gives each segment, in place, the home on its workday. */

@@ -14,6 +14,7 @@ import { punchesAround, shiftsOverOf } from './steps/pair/unbroken.ts';
 import { at, computeFor, hoursByClass, inputFor, plan, punch, rulebook, shifts } from './testing/fixtures.ts';
 import { seconds, workdayFromIso } from './time/units.ts';
 
+const PAIRING: Rulebook['pairing'] = { repeatWindow: 'PT2M', longestSpell: 'PT14H', shiftGap: 'PT4H' };
 type Guarantee = NonNullable<Rulebook['guarantees']>[number];
 
 const ON_CALL = 7 as JobId;
@@ -115,6 +116,64 @@ describe('a share of the plan', () => {
       },
     };
     expect(hours(day('08:00', '16:00'), { guarantees, breaks }, { plans })).toEqual({ ordinary: 7.5 });
+  });
+});
+
+describe('a total is rounded once, its paid time as a whole', () => {
+  const rounded = (
+    of: 'spell' | 'shift' | 'day',
+    minutes: number,
+    toward: 'up' | 'down',
+  ): Partial<Rulebook> => ({
+    rounding: [{ of, minutes, toward }],
+  });
+  it('of a day over all of its shifts: 25 minutes and one, down to the half hour, are none', () => {
+    const apart = { ...rounded('day', 30, 'down'), pairing: { ...PAIRING, shiftGap: 'PT1H' } };
+    expect(hours([...day('08:00', '08:25'), ...day('13:00', '13:01')], apart)).toEqual({});
+  });
+  it('of the day that a shift counts for: two nights and days of 4:30 are nine hours', () => {
+    const ends: Partial<Rulebook> = {
+      ...rounded('day', 60, 'down'),
+      workday: { startsAt: '00:00', shiftBelongsTo: 'day it ends' },
+    };
+    const punches = shifts(
+      ['2026-10-19 22:00', '2026-10-20 02:30'],
+      ['2026-10-20 08:00', '2026-10-20 12:30'],
+    );
+    expect(hours(punches, ends)).toEqual({ ordinary: 9 });
+  });
+  it('of a shift with its paid break: 08:00 to 16:30, down to the hour, is eight hours', () => {
+    const punches = [
+      punch('in', '2026-10-20 08:00'),
+      punch('break-out', '2026-10-20 12:00'),
+      punch('break-in', '2026-10-20 12:20'),
+      punch('out', '2026-10-20 16:30'),
+    ];
+    expect(hours(punches, rounded('shift', 60, 'down'))).toEqual({ ordinary: 8 });
+  });
+  it('of each spell, which ends at a gap that is not paid; what is added overlaps nothing', () => {
+    const punches = [
+      punch('in', '2026-10-20 08:00'),
+      punch('break-out', '2026-10-20 10:02'),
+      punch('break-in', '2026-10-20 10:12'),
+      punch('out', '2026-10-20 12:00'),
+    ];
+    const changes = { ...rounded('spell', 15, 'up'), breaks: { paidUpTo: 'PT0S' } };
+    expect(hours(punches, changes)).toEqual({ ordinary: 4.25 });
+    const paid = { ...rounded('spell', 15, 'up'), breaks: { paidUpTo: 'PT20M' } };
+    expect(hours(punches, paid)).toEqual({ ordinary: 4 });
+  });
+  it('a spell that changes its job is one spell, and what is added is of the last second', () => {
+    const punches = [
+      punch('in', '2026-10-20 08:00', { job: STORM }),
+      punch('job-change', '2026-10-20 09:02', { job: ON_CALL }),
+      punch('out', '2026-10-20 09:55'),
+    ];
+    const { lines } = computeFor(punches, rules(rounded('spell', 60, 'up')));
+    expect(lines.map(({ job, seconds: length }) => [job, length / 60])).toEqual([
+      [ON_CALL, 58],
+      [STORM, 62],
+    ]);
   });
 });
 

@@ -3,6 +3,7 @@ import { gapKind } from '../steps/breaks/gaps.ts';
 import type { Breaks } from '../steps/breaks/types.ts';
 import type { Spell } from '../steps/pair/types.ts';
 import type { RoundedShift, RoundedSpell } from '../steps/round/round.ts';
+import type { TotalChange } from '../steps/round/totals.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
 import { seconds } from '../time/units.ts';
 import type { ShiftReason } from './reasons.ts';
@@ -11,7 +12,11 @@ import type { OpenShift } from './shift.ts';
 const NO_REASONS: readonly ShiftReason[] = [];
 
 /** One shift with its sums: clocked = payable + unpaid + held + rounding, to the second. */
-export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks: Breaks): OpenShift {
+export function account(
+  { planned, rounded }: RoundedShift<StartedShift>,
+  breaks: Breaks,
+  totals: readonly TotalChange[],
+): OpenShift {
   const { start, match, held } = planned;
   const { shift } = start;
   const { spells } = shift;
@@ -19,6 +24,7 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
   let clocked = 0;
   let kept = 0;
   let heldOff = 0;
+  let changed = 0;
   for (const gap of breaks.unpaid) if (gap.kind !== 'away') unpaid += gap.end - gap.start;
   const beside = notWorkedBeside(rounded, breaks);
   clocked += beside;
@@ -30,6 +36,7 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
     clocked += itemAt(spells, i).in.at - itemAt(spells, i - 1).out.at;
     kept += gapKept(i, spells, rounded);
   }
+  for (const change of totals) changed += change.seconds;
   if (held.start !== null) heldOff += held.start - itemAt(spells, 0).in.at;
   if (held.end !== null) heldOff += lastOf(spells).out.at - held.end;
   return {
@@ -46,10 +53,11 @@ export function account({ planned, rounded }: RoundedShift<StartedShift>, breaks
     rounded,
     breaks,
     clockedSeconds: seconds(clocked),
-    payableSeconds: breaks.workedSeconds,
+    totals,
+    payableSeconds: seconds(breaks.workedSeconds + changed),
     unpaidSeconds: seconds(unpaid),
     heldSeconds: heldOff,
-    roundingSeconds: clocked - heldOff - kept,
+    roundingSeconds: clocked - heldOff - kept - changed,
     reasons: NO_REASONS,
   };
 }
@@ -80,3 +88,12 @@ export const gapKept = (i: number, spells: readonly Spell[], rounded: readonly R
   gapKind(itemAt(spells, i - 1), itemAt(spells, i)) === null
     ? 0
     : Math.max(0, itemAt(rounded, i).start - itemAt(rounded, i - 1).end);
+
+/** Lays what rounding its workdays changed of a shift beside what it came to before, in place. */
+export function changeTotals(shift: OpenShift, changes: readonly TotalChange[]): void {
+  let changed = 0;
+  for (const change of changes) changed += change.seconds;
+  shift.totals = [...shift.totals, ...changes];
+  shift.payableSeconds = seconds(shift.payableSeconds + changed);
+  shift.roundingSeconds -= changed;
+}

@@ -1,7 +1,7 @@
 import { isPremium, isWorked } from '../pay/classes.ts';
 import { itemAt } from '../time/item-at.ts';
 import type { Computed } from './card.ts';
-import { lengthOf } from './cut.ts';
+import { paidSeconds } from './cut.ts';
 
 /**
  * What must hold for every computation and does not: each with the place and the numbers. Empty where all is well.
@@ -20,7 +20,7 @@ export function broken({ shifts, segments, lines, reasons }: Computed): string[]
   const inOrder = [...segments].sort((a, b) => a.start - b.start);
   let worked = 0;
   inOrder.forEach((segment, i) => {
-    worked += lengthOf(segment);
+    worked += paidSeconds(segment);
     if (segment.end <= segment.start) say(`A segment at ${segment.start} has no length.`);
     if (i > 0 && segment.start < itemAt(inOrder, i - 1).end)
       say(`The second at ${segment.start} is paid twice.`);
@@ -39,7 +39,7 @@ export function broken({ shifts, segments, lines, reasons }: Computed): string[]
   }
   for (const [day, { worked: seconds, premiums }] of days) {
     let ofSegments = 0;
-    for (const segment of segments) if (segment.workday === day) ofSegments += lengthOf(segment);
+    for (const segment of segments) if (segment.workday === day) ofSegments += paidSeconds(segment);
     if (ofSegments !== seconds) say(`Day ${day}: lines of ${seconds} s for segments of ${ofSegments} s.`);
     for (const [name, inside] of premiums)
       if (inside > seconds) say(`Day ${day}: ${name} for ${inside} s of ${seconds} s worked.`);

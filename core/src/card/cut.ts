@@ -20,6 +20,7 @@ export const segmentOf = (
 ): WorkSegment => ({
   start,
   end,
+  added: 0,
   workday: UNASSIGNED,
   shift,
   from,
@@ -34,6 +35,7 @@ export function cutOff(segment: WorkSegment, at: Instant): WorkSegment {
   const rest: WorkSegment = {
     start: at,
     end: segment.end,
+    added: segment.added,
     workday: segment.workday,
     shift: segment.shift,
     from: segment.from,
@@ -43,6 +45,7 @@ export function cutOff(segment: WorkSegment, at: Instant): WorkSegment {
     bucket: segment.bucket,
   };
   segment.end = at;
+  segment.added = 0;
   return rest;
 }
 
@@ -62,6 +65,9 @@ export function cutAtEdges(
     if (edge < segment.end) segments.splice(i + 1, 0, cutOff(segment, instant(Math.floor(edge))));
   }
 }
+
+/** Seconds that a segment pays: its length, and what rounding added to it. */
+export const paidSeconds = ({ start, end, added }: Segment): number => end - start + added;
 
 /** Length in seconds. */
 export const lengthOf = (stretch: { readonly start: number; readonly end: number }): number =>

@@ -3,7 +3,7 @@ import { firstPunch } from '../steps/pair/types.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
 import { type Instant, seconds } from '../time/units.ts';
 import { offsetAt, type ZoneOffsets } from '../time/zone.ts';
-import { lengthOf } from './cut.ts';
+import { lengthOf, paidSeconds } from './cut.ts';
 import type { RoundedPunch, ShiftReason } from './reasons.ts';
 import type { Segment, SegmentShift, ShiftBeginning } from './segment.ts';
 import type { ComputedShift, OpenShift } from './shift.ts';
@@ -39,7 +39,7 @@ function holdReason({ match, held, heldSeconds }: ComputedShift): Step<'hold'>[]
 }
 
 function roundReason(
-  { spells, held, rounded, rules: { rounding }, roundingSeconds }: ComputedShift,
+  { spells, held, rounded, totals, rules: { rounding }, roundingSeconds }: ComputedShift,
   notBefore: Instant | null,
   offsets: ZoneOffsets,
 ): Step<'round'> {
@@ -62,6 +62,7 @@ function roundReason(
     day: rounding.day,
     notBefore,
     spells: rounded,
+    totals,
     changedBySeconds: -roundingSeconds,
   };
 }
@@ -115,7 +116,7 @@ function premiumReasons(mine: readonly Segment[]): readonly Step<'premium'>[] {
   return [...named].map(([name, paid]) => ({
     step: 'premium',
     name,
-    seconds: seconds(paid.reduce((sum, segment) => sum + lengthOf(segment), 0)),
+    seconds: seconds(paid.reduce((sum, segment) => sum + paidSeconds(segment), 0)),
     time: paid.map(({ start, end }) => ({ start, end })),
   }));
 }

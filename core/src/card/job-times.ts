@@ -3,7 +3,7 @@ import { itemAt, lastOf } from '../time/item-at.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import { gapKept, isAwayBefore } from './account.ts';
 import type { Computed } from './card.ts';
-import { lengthOf } from './cut.ts';
+import { paidSeconds } from './cut.ts';
 import type { Segment } from './segment.ts';
 import type { ComputedShift } from './shift.ts';
 
@@ -77,7 +77,7 @@ function addWhole(times: Sums[], job: JobId | null, shift: ComputedShift): void 
 }
 
 function addByJob(times: Sums[], shift: ComputedShift, segments: readonly Segment[]): void {
-  const { spells, rounded, held, breaks } = shift;
+  const { spells, rounded, held, breaks, totals } = shift;
   /** The job that was worked up to an instant; the first of the shift where there is none before it. */
   const jobBefore = (at: Instant): JobId | null => {
     let { job } = itemAt(segments, 0).from;
@@ -89,9 +89,10 @@ function addByJob(times: Sums[], shift: ComputedShift, segments: readonly Segmen
     time[what] += seconds;
     time.clockedSeconds += seconds;
   };
-  for (const segment of segments) timeOf(times, segment.from.job).clockedSeconds += lengthOf(segment);
+  for (const segment of segments) timeOf(times, segment.from.job).clockedSeconds += paidSeconds(segment);
   for (const { kind, start, end } of breaks.unpaid)
     if (kind !== 'away') take(start, 'unpaidSeconds', end - start);
+  for (const { at, seconds } of totals) take(at, 'roundingSeconds', -seconds);
   const firstIn = itemAt(spells, 0).in.at;
   if (held.start !== null) take(firstIn, 'heldSeconds', held.start - firstIn);
   if (held.end !== null) take(held.end, 'heldSeconds', lastOf(spells).out.at - held.end);

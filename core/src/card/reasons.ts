@@ -10,6 +10,7 @@ import type { LeaveStanding, Tier } from '../steps/overtime/types.ts';
 import type { Spell } from '../steps/pair/types.ts';
 import type { Rounding } from '../steps/round/amount.ts';
 import type { RoundedSpell } from '../steps/round/round.ts';
+import type { TotalChange } from '../steps/round/totals.ts';
 import type { Instant, Seconds, Workday } from '../time/units.ts';
 
 /** Instants from one to another. */
@@ -53,6 +54,8 @@ export type ShiftReason =
       /** The end of the shift before: nothing starts earlier. */
       readonly notBefore: Instant | null;
       readonly spells: readonly RoundedSpell[];
+      /** What rounding totals added at the end of a stretch, or took off it. */
+      readonly totals: readonly TotalChange[];
       readonly changedBySeconds: number;
     }
   | {
@@ -96,6 +99,8 @@ export interface OvertimeReason {
   readonly lastWorkday: Workday;
   /** The time the rule looked at, in order; what does not count was overtime already. */
   readonly time: readonly (Stretch & {
+    /** Seconds that rounding added at its end. */
+    readonly added: number;
     readonly workday: Workday;
     readonly counts: boolean;
     /** Of a shift of another edition than the rule's, it counts and is paid by that one's. */

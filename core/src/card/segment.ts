@@ -46,6 +46,10 @@ export interface SegmentShift {
 export interface WorkSegment {
   start: Instant;
   end: Instant;
+  /**
+   * Seconds that rounding a total added at its end. They have no place on the clock, and the class, job and premiums of its last second.
+   */
+  added: number;
   workday: Workday;
   readonly shift: SegmentShift;
   /** The punch that started it. */

@@ -2,7 +2,9 @@ import type { BreakRules, Breaks } from '../steps/breaks/types.ts';
 import type { Held } from '../steps/hold-to-plan/hold.ts';
 import type { PlanMatch } from '../steps/hold-to-plan/match.ts';
 import type { Shift } from '../steps/pair/types.ts';
-import type { RoundedSpell, RoundingRules } from '../steps/round/round.ts';
+import type { RoundedSpell } from '../steps/round/round.ts';
+import type { TotalChange } from '../steps/round/totals.ts';
+import type { RoundingRules } from '../steps/round/types.ts';
 import type { WorkdayRules } from '../steps/workday/workday.ts';
 import type { Seconds, Workday } from '../time/units.ts';
 import type { ShiftReason } from './reasons.ts';
@@ -15,8 +17,14 @@ interface ShiftRules {
 }
 
 /** A computed shift whose workday and reasons are still to be found out. */
-export type OpenShift = Omit<ComputedShift, 'workday' | 'reasons'> & {
+export type OpenShift = Omit<
+  ComputedShift,
+  'workday' | 'reasons' | 'totals' | 'payableSeconds' | 'roundingSeconds'
+> & {
   workday: Workday;
+  totals: readonly TotalChange[];
+  payableSeconds: Seconds;
+  roundingSeconds: number;
   reasons: readonly ShiftReason[];
 };
 
@@ -30,6 +38,8 @@ export interface ComputedShift extends Shift {
   readonly match: PlanMatch | null;
   readonly held: Held;
   readonly rounded: readonly RoundedSpell[];
+  /** What rounding the totals of spells, the shift and its workdays changed. */
+  readonly totals: readonly TotalChange[];
   readonly breaks: Breaks;
   readonly clockedSeconds: Seconds;
   readonly payableSeconds: Seconds;

@@ -1,4 +1,4 @@
-import { lengthOf } from '../card/cut.ts';
+import { paidSeconds } from '../card/cut.ts';
 import type { Segment } from '../card/segment.ts';
 import type { Instant, Workday } from '../time/units.ts';
 
@@ -20,9 +20,9 @@ export function workedBy(
     const key = keyOf(segment);
     const sum = sums.get(key);
     if (sum === undefined)
-      sums.set(key, { seconds: lengthOf(segment), start: segment.start, day: segment.workday });
+      sums.set(key, { seconds: paidSeconds(segment), start: segment.start, day: segment.workday });
     else {
-      sum.seconds += lengthOf(segment);
+      sum.seconds += paidSeconds(segment);
       sum.day = segment.workday;
     }
   }

@@ -22,6 +22,8 @@ interface Together {
   readonly premiums: readonly CompiledRulebook['premiums'][];
   readonly exceptions: ReturnType<typeof kindsLookedFor>;
   readonly hasGuarantees: boolean;
+  /** Some edition rounds the totals of workdays. */
+  readonly roundsDays: boolean;
   /** Some edition rounds hours over the pay period. */
   readonly roundsOverPeriods: boolean;
 }
@@ -71,6 +73,7 @@ export class Editions {
       ),
       premiums: this.rulebooks.map(({ premiums }) => premiums),
       exceptions: kindsLookedFor(this.rulebooks.map(({ exceptions }) => exceptions)),
+      roundsDays: this.rulebooks.some(({ rounding }) => rounding.day !== null),
       hasGuarantees: this.rulebooks.some(({ guarantees }) => guarantees.length > 0),
       roundsOverPeriods: this.rulebooks.some(({ lines }) => lines.roundedOver === 'pay period'),
     };

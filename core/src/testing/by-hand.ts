@@ -7,6 +7,8 @@ import type { DayReason, OvertimeReason, RoundedPunch, ShiftReason } from '../ca
 interface Part {
   start: number;
   end: number;
+  /** Seconds at its end that rounding added. */
+  added: number;
   readonly day: number;
   /** The department that holds where none is named. */
   readonly home: number | null;
@@ -37,28 +39,17 @@ type Step<S extends ShiftReason['step']> = Extract<ShiftReason, { step: S }>;
 const stepOf = <S extends ShiftReason['step']>(reasons: readonly ShiftReason[], step: S) =>
   reasons.find((reason): reason is Step<S> => reason.step === step);
 
-/** The spells after holding and rounding; those of the reason where a day's total over several shifts was rounded. */
+/** The spells after holding and rounding their punches. */
 function spellsOf(reasons: readonly ShiftReason[]): { start: number; end: number }[] {
   const hold = stepOf(reasons, 'hold');
   const round = stepOf(reasons, 'round')!;
-  if (round.day !== null) return round.spells.map(({ start, end }) => ({ start, end }));
   const spells: { start: number; end: number }[] = [];
   let earliest: number = round.notBefore ?? Number.NEGATIVE_INFINITY;
   for (const punches of round.punches) {
     const start = Math.max(punches.in.held ? hold!.start! : punchTime(punches.in), earliest);
-    let end = Math.max(punches.out.held ? hold!.end! : punchTime(punches.out), start);
-    if (round.spell !== null) end = start + amount(end - start, round.spell);
+    const end = Math.max(punches.out.held ? hold!.end! : punchTime(punches.out), start);
     spells.push({ start, end });
     earliest = end;
-  }
-  if (round.shift !== null) {
-    const total = spells.reduce((sum, { start, end }) => sum + end - start, 0);
-    let change = amount(total, round.shift) - total;
-    for (const spell of [...spells].reverse()) {
-      const by = Math.max(change, spell.start - spell.end);
-      spell.end += by;
-      change -= by;
-    }
   }
   return spells;
 }
@@ -97,16 +88,34 @@ function partsOf(reasons: readonly ShiftReason[]): Part[] {
         .filter((reason): reason is Step<'premium'> => reason.step === 'premium')
         .filter(({ time }) => time.some((paid) => start >= paid.start && end <= paid.end))
         .map(({ name }) => name);
-      const [day, home] = [workday.workdays[passed]!, workday.homes[passed]!];
-      parts.push({ ...stretch, start, end, day, home: home.department, pays: 1, premiums });
+      // Where rounding leaves nothing of a shift, no day is told.
+      const day = workday.workdays[passed] ?? 0;
+      const home = workday.homes[passed] ?? { department: null };
+      parts.push({ ...stretch, start, end, added: 0, day, home: home.department, pays: 1, premiums });
     }
   }
-  return parts;
+  for (const { at, seconds } of stepOf(reasons, 'round')!.totals) {
+    if (seconds > 0) parts.findLast((part) => part.end === at)!.added += seconds;
+    // Taken off the end: of what was added there, then of the work before.
+    let left = seconds > 0 ? 0 : -seconds;
+    for (const part of [...parts].reverse()) {
+      if (part.end > at) continue;
+      const ofAdded = Math.min(part.added, left);
+      part.added -= ofAdded;
+      const ofWork = Math.min(part.end - part.start, left - ofAdded);
+      part.end -= ofWork;
+      left -= ofAdded + ofWork;
+    }
+  }
+  return parts.filter((part) => part.end > part.start);
 }
 
 /** One rule over one bucket: how much is over, what of it pays, and which seconds those are. */
 function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
-  const counted = reason.time.reduce((sum, { start, end, counts }) => sum + (counts ? end - start : 0), 0);
+  const counted = reason.time.reduce(
+    (sum, { start, end, added, counts }) => sum + (counts ? end - start + added : 0),
+    0,
+  );
   const first = reason.tiers[0]!.fromSeconds;
   /** Work between leave and leave, with how much leave lies before it. */
   const runs: { from: number; to: number; leave: number }[] = [];
@@ -152,7 +161,7 @@ function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
           });
       }
     }
-    position += length;
+    position += length + (stretch.counts ? stretch.added : 0);
   }
   const edges = paid.flatMap((tier) => [tier.start, tier.end]);
   return parts.flatMap((part) => {
@@ -168,7 +177,8 @@ function applyOvertime(parts: Part[], reason: OvertimeReason): Part[] {
           : reason.adds
             ? Math.round((part.pays + tier.pays - 1) * 1000) / 1000
             : Math.max(part.pays, tier.pays);
-      return [{ ...part, start: from, end, pays }];
+      // What was added goes with the last second.
+      return [{ ...part, start: from, end, added: end === part.end ? part.added : 0, pays }];
     });
   });
 }
@@ -183,7 +193,7 @@ function stated(
     const inside = [from, to].filter((edge) => edge > part.start && edge < part.end);
     const all = [part.start, ...inside, part.end];
     return all.slice(1).map((end, i) => {
-      const own = { ...part, start: all[i]!, end };
+      const own = { ...part, start: all[i]!, end, added: end === part.end ? part.added : 0 };
       if (own.start >= from && own.end <= to) change(own);
       return own;
     });
@@ -219,7 +229,7 @@ export function byHand(
     sums.set(key, (sums.get(key) ?? 0) + seconds);
   };
   for (const part of parts) {
-    const length = part.end - part.start;
+    const length = part.end - part.start + part.added;
     part.department ??= part.home;
     add(part.day, part.pays === 1 ? 'ordinary' : `overtime-${part.pays}`, part, length);
     for (const name of part.premiums) add(part.day, `premium:${name}`, part, length);

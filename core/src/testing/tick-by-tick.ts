@@ -390,7 +390,6 @@ function holdAndRound(shifts: TickShift[], input: TickInput): void {
   let floor = Number.NEGATIVE_INFINITY;
   shifts.forEach((shift, s) => {
     const { spells, plan, rules } = shift;
-    const totalRule = (of: string) => rules.rounding.find((one) => one.of === of);
     const last = spells.length - 1;
     spells.forEach((spell, i) => {
       let start = roundedPunch(spell.in, 'in', rules, input.zone);
@@ -407,30 +406,9 @@ function holdAndRound(shifts: TickShift[], input: TickInput): void {
       }
       start = Math.max(start, floor);
       end = Math.max(end, start);
-      const rule = totalRule('spell');
-      if (rule !== undefined) end = start + roundedAmount(end - start, rule);
       [spell.start, spell.end] = [start, end];
       floor = end;
     });
-    const toTotal = (rule: RoundingJson | undefined, earlier: number) => {
-      if (rule === undefined) return;
-      const total = earlier + spells.reduce((sum, spell) => sum + spell.end - spell.start, 0);
-      let change = roundedAmount(total, rule) - total;
-      for (const spell of [...spells].reverse()) {
-        const by = Math.max(change, spell.start - spell.end);
-        spell.end += by;
-        change -= by;
-      }
-    };
-    toTotal(totalRule('shift'), 0);
-    const day = startDay(shift, input);
-    if (s === shifts.length - 1 || startDay(shifts[s + 1]!, input) !== day) {
-      const earlier = shifts.slice(0, s).filter((other) => startDay(other, input) === day);
-      toTotal(
-        totalRule('day'),
-        earlier.flatMap((other) => other.spells).reduce((sum, spell) => sum + spell.end - spell.start, 0),
-      );
-    }
     if (spells.length > 0) floor = spells[last]!.end;
   });
 }
@@ -459,6 +437,8 @@ const startDay = (shift: TickShift, input: TickInput): string =>
 
 interface Tick {
   readonly at: number;
+  /** Seconds that it is worth: more where rounding a total added some at its end. */
+  worth: number;
   place: TickPlace;
   /** When the shift before was over. */
   readonly restsFrom: number;
@@ -501,7 +481,7 @@ function paidTicks(
   let ticks: Tick[] = [];
   const work = (from: number, to: number, place: TickPlace) => {
     for (let at = from; at < to; at += tick)
-      ticks.push({ at, place, restsFrom, shift: index, day: '', pays: 1, premiums: [] });
+      ticks.push({ at, worth: tick, place, restsFrom, shift: index, day: '', pays: 1, premiums: [] });
   };
   const gaps: TickGap[] = [];
   let stated = 0;
@@ -588,7 +568,39 @@ function paidTicks(
     if (had !== undefined && had.before > length(due.startsBy)) wrong.add('late');
     if (wrong.size > 0) faults.set(nth, wrong);
   });
-  return { ticks, faults, gaps, stated };
+  return { ticks: roundTotals(ticks, shift, tick), faults, gaps, stated };
+}
+
+/** Rounds what some ticks are worth together: what is taken comes off the end, what is added the last has. */
+function roundTotal(ticks: readonly Tick[], rule: RoundingJson | undefined): void {
+  if (rule === undefined || ticks.length === 0) return;
+  const total = ticks.reduce((sum, { worth }) => sum + worth, 0);
+  const change = roundedAmount(total, rule) - total;
+  if (change > 0) ticks.at(-1)!.worth += change;
+  let left = -change;
+  for (const tick of [...ticks].reverse()) {
+    if (left <= 0) break;
+    const off = Math.min(tick.worth, left);
+    tick.worth -= off;
+    left -= off;
+  }
+}
+
+/** The totals of a shift's spells, which end at every gap that is not paid, and of the shift. */
+function roundTotals(ticks: readonly Tick[], { rules }: TickShift, tick: number): Tick[] {
+  const of = (what: string) => rules.rounding.find((one) => one.of === what);
+  let spell: Tick[] = [];
+  for (const [i, one] of ticks.entries()) {
+    spell.push(one);
+    if (ticks[i + 1]?.at === one.at + tick) continue;
+    roundTotal(spell, of('spell'));
+    spell = [];
+  }
+  roundTotal(
+    ticks.filter(({ worth }) => worth > 0),
+    of('shift'),
+  );
+  return ticks.filter(({ worth }) => worth > 0);
 }
 
 function giveDays(ticks: readonly Tick[], shift: TickShift, input: TickInput): void {
@@ -762,7 +774,7 @@ function paidBy(
     if (rule.countsAtMostPerWorkday !== undefined && (takesAll || tick.pays === 1)) {
       const sum = perDay.get(tick.day) ?? Math.min(leaveOn(tick.day), length(rule.countsAtMostPerWorkday));
       if (sum >= length(rule.countsAtMostPerWorkday)) continue;
-      perDay.set(tick.day, sum + input.tick);
+      perDay.set(tick.day, sum + tick.worth);
     }
     const bucket = rule.basis === 'shift' ? String(tick.shift) : day;
     if (!buckets.has(bucket)) buckets.set(bucket, []);
@@ -770,7 +782,7 @@ function paidBy(
   }
   for (const [bucket, inside] of buckets) {
     const own = inside.filter((tick) => takesAll || tick.pays === 1);
-    const counted = own.length * input.tick;
+    const counted = own.reduce((sum, { worth }) => sum + worth, 0);
     const above = length(rule.tiers[0]!.above);
     const days = [...new Set(input.leave.map(({ date }) => date))]
       .filter((day) => leaveOn(day) > 0 && bucketOf(day, rule, worked, rules, input) === bucket)
@@ -788,10 +800,13 @@ function paidBy(
             ? Math.max(reached, Math.min(above, reached + leave))
             : reached + leave;
       }
-      reached += input.tick;
-      return reached - input.tick;
+      reached += tick.worth;
+      return reached - tick.worth;
     });
-    const beyond = standsAt.filter((count) => count >= above).length * input.tick;
+    const beyond = own.reduce(
+      (sum, { worth }, i) => sum + Math.max(0, standsAt[i]! + worth - Math.max(above, standsAt[i]!)),
+      0,
+    );
     let over = beyond;
     const least = length(rule.least);
     if (over < least) over = 0;
@@ -801,7 +816,7 @@ function paidBy(
     let position = 0;
     for (const [i, tick] of own.entries()) {
       const into = position - (counted - over);
-      position += input.tick;
+      position += tick.worth;
       if (into < 0 || (rule.cap !== undefined && into >= length(rule.cap))) continue;
       const pays = payAt(Math.max(above, standsAt[i]! + over - beyond), rule);
       pay.set(tick, adds ? Math.round((tick.pays + pays - 1) * 1000) / 1000 : Math.max(tick.pays, pays));
@@ -898,7 +913,7 @@ function takeGreater(ticks: Tick[], ways: string, shifts: readonly TickShift[], 
     const weeks = new Map<string, number>();
     for (const tick of own.filter(isOurs)) {
       const week = weekOf(tick.day, startsOn);
-      weeks.set(week, (weeks.get(week) ?? 0) + Math.round((tick.pays - 1) * 1000));
+      weeks.set(week, (weeks.get(week) ?? 0) + Math.round((tick.pays - 1) * 1000) * tick.worth);
     }
     return weeks;
   });
@@ -944,7 +959,8 @@ function applyPremiums(
           among(premium.jobs, job) && among(premium.departments, department) && among(premium.sites, site)
         );
       });
-      const seconds = inside.length * input.tick;
+      const worthOf = (some: readonly Tick[]) => some.reduce((sum, { worth }) => sum + worth, 0);
+      const seconds = worthOf(inside);
       let paid = inside;
       if (seconds < length(premium.least)) paid = [];
       else if (premium.wholeShift !== undefined) {
@@ -953,7 +969,7 @@ function applyPremiums(
           wholeShift.when === 'enough'
             ? seconds >= length(wholeShift.enough)
             : wholeShift.when === 'most'
-              ? inside.length * 2 > own.length
+              ? seconds * 2 > worthOf(own)
               : inside[0] === own[0];
         paid = reached ? own.filter(holds) : [];
       }
@@ -997,9 +1013,18 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
     const ends = [...(before?.all ?? []), ...(before?.alone ?? [])].map((punch) => punch.at);
     const paid = paidTicks(shift, i, Math.max(Number.NEGATIVE_INFINITY, ...ends), input);
     giveDays(paid.ticks, shift, input);
-    return paid;
+    return { ...paid, day: paid.ticks[0]?.day ?? startDay(shift, input) };
   });
-  const ticks = perShift.flatMap((paid) => paid.ticks);
+  const paid = perShift.flatMap((one) => one.ticks);
+  for (const day of new Set(paid.map((tick) => tick.day)))
+    roundTotal(
+      paid.filter((tick) => tick.day === day),
+      rulesOn(day, input).rounding.find(({ of }) => of === 'day'),
+    );
+  const ticks = paid.filter(({ worth }) => worth > 0);
+  perShift.forEach((one) => {
+    one.ticks = one.ticks.filter(({ worth }) => worth > 0);
+  });
   for (const { from, to, ...other } of holding('set-job', input))
     for (const tick of ticks) if (tick.at >= from && tick.at < to) tick.place = elsewhere(tick.place, other);
   for (const tick of ticks) tick.place = orAtHome(tick.place, tick.day, input);
@@ -1013,9 +1038,9 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
     const key = `${day}|${name}|${place?.job ?? ''}|${place?.department ?? ''}|${place?.site ?? ''}`;
     sums.set(key, (sums.get(key) ?? 0) + seconds);
   };
-  for (const { day, pays, place, premiums } of ticks) {
-    add(day, pays === 1 ? 'ordinary' : `overtime-${pays}`, place, input.tick);
-    for (const name of premiums) add(day, `premium:${name}`, place, input.tick);
+  for (const { day, pays, place, premiums, worth } of ticks) {
+    add(day, pays === 1 ? 'ordinary' : `overtime-${pays}`, place, worth);
+    for (const name of premiums) add(day, `premium:${name}`, place, worth);
   }
   for (const { date, kind, code, seconds, job } of input.leave)
     add(
@@ -1057,6 +1082,7 @@ function workPlanned(
 function addGuarantees(
   shifts: readonly TickShift[],
   perShift: readonly {
+    readonly day: string;
     readonly ticks: readonly Tick[];
     readonly faults: ReadonlyMap<number, ReadonlySet<string>>;
     readonly gaps: readonly TickGap[];
@@ -1066,9 +1092,8 @@ function addGuarantees(
   input: TickInput,
   add: Add,
 ): void {
-  const { tick } = input;
-  const worked = (i: number) => perShift[i]!.ticks.length * tick;
-  const dayOf = (i: number) => perShift[i]!.ticks[0]?.day ?? startDay(shifts[i]!, input);
+  const worked = (i: number) => perShift[i]!.ticks.reduce((sum, { worth }) => sum + worth, 0);
+  const dayOf = (i: number) => perShift[i]!.day;
   const all = shifts.map((_, i) => i).filter((i) => shifts[i]!.spells.length > 0);
   const real = all.filter((i) => shifts[i]!.rules === rules);
   const placeOf = (i: number): TickPlace => shifts[i]!.spells[0]!.in;

@@ -1,4 +1,4 @@
-import { lengthOf } from '../../card/cut.ts';
+import { paidSeconds } from '../../card/cut.ts';
 import { on } from '../../reference/example.ts';
 import type { Instant, Workday } from '../../time/units.ts';
 import { defineException } from '../define.ts';
@@ -23,7 +23,7 @@ export const overtimeApproval = defineException({
       if (rule === null || !rule.waitsForApproval) continue;
       const about = overtimeAbout(workday, rule.name);
       const found = waiting.get(about) ?? { workday, at: segment.start, about, measured: 0 };
-      found.measured += lengthOf(segment);
+      found.measured += paidSeconds(segment);
       waiting.set(about, found);
     }
     return [...waiting.values()].flatMap((found) => {

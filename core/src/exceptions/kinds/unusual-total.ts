@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { lengthOf } from '../../card/cut.ts';
+import { paidSeconds } from '../../card/cut.ts';
 import { on } from '../../reference/example.ts';
 import { workday } from '../../time/units.ts';
 import { defineException } from '../define.ts';
@@ -30,7 +30,7 @@ export const unusualTotal = defineException({
     const inside = segments.filter(({ workday: day }) => day >= first && day <= last);
     const start = inside[0]?.start;
     if (rule === undefined || start === undefined || usualTotals.length < LEAST_TOTALS) return [];
-    const total = inside.reduce((sum, segment) => sum + lengthOf(segment), 0);
+    const total = inside.reduce((sum, segment) => sum + paidSeconds(segment), 0);
     const usual = middle(usualTotals);
     const spread = Math.max(LEAST_SPREAD_SECONDS, middle(usualTotals.map((each) => Math.abs(each - usual))));
     if (Math.abs(total - usual) <= rule.spreads * spread) return [];

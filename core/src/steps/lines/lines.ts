@@ -1,3 +1,4 @@
+import { paidSeconds } from '../../card/cut.ts';
 import type { Line } from '../../card/line.ts';
 import { costCenterOf, departmentOf, type Segment } from '../../card/segment.ts';
 import { type ClassId, guaranteeClass, inClassOrder, isPremium, leaveClass } from '../../pay/classes.ts';
@@ -97,7 +98,7 @@ function addSegment(
   const { job, site } = segment.from;
   const department = departmentOf(segment);
   const costCenter = costCenterOf(segment);
-  const length = segment.end - segment.start;
+  const length = paidSeconds(segment);
   for (let i = from; i < lines.length; i++) {
     const line = itemAt(lines, i);
     if (

@@ -1,4 +1,4 @@
-import { lengthOf } from '../../card/cut.ts';
+import { paidSeconds } from '../../card/cut.ts';
 import type { OvertimeReason } from '../../card/reasons.ts';
 import type { Segment, WorkSegment } from '../../card/segment.ts';
 import { itemAt } from '../../time/item-at.ts';
@@ -171,7 +171,7 @@ function computedAlone(
   for (const segment of own) {
     if (!isOurs(segment)) continue;
     const week = weekOf(segment.workday);
-    extraPay.set(week, (extraPay.get(week) ?? 0) + (segment.pay.multiplier - 1) * lengthOf(segment));
+    extraPay.set(week, (extraPay.get(week) ?? 0) + (segment.pay.multiplier - 1) * paidSeconds(segment));
   }
   return { segments: own, extraPay, reasons: reasons ?? [] };
 }

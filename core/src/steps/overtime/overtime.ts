@@ -1,4 +1,4 @@
-import { cutAtEdges, cutOff, lengthOf } from '../../card/cut.ts';
+import { cutAtEdges, cutOff, lengthOf, paidSeconds } from '../../card/cut.ts';
 import type { OvertimeReason } from '../../card/reasons.ts';
 import type { Pay, Segment, WorkSegment } from '../../card/segment.ts';
 import { classOf } from '../../pay/classes.ts';
@@ -133,7 +133,7 @@ function keepFirstOfDays(applying: Applying, most: number): void {
     if (left <= 0) segment.bucket = OUTSIDE;
     else if (lengthOf(segment) > left)
       segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + left)));
-    if (left > 0) counted.set(segment.workday, before + lengthOf(segment));
+    if (left > 0) counted.set(segment.workday, before + paidSeconds(segment));
   }
 }
 
@@ -155,7 +155,7 @@ function applyToBucket(applying: Applying, first: number, reasons: OvertimeReaso
       // Leave stands at its own day, before the work of that day.
       while (standing.length < leave.length && itemAt(leave, standing.length).workday <= segment.workday)
         standing.push({ afterSeconds: counted, seconds: itemAt(leave, standing.length).seconds });
-      if (doesCount(applying, segment)) counted += segment.end - segment.start;
+      if (doesCount(applying, segment)) counted += paidSeconds(segment);
       end = i + 1;
     } else if (segment.bucket !== OUTSIDE && context.daysInOrder) break;
   }
@@ -265,7 +265,7 @@ function payTiers(applying: Applying, first: number, end: number, amounts: Amoun
       last++;
     }
     const pay = position < start ? null : payAt(rule, amounts, position);
-    position += lengthOf(segment);
+    position += paidSeconds(segment);
     if (pay === null || pays?.(segment) === false) continue;
     if (adds) segment.pay = added(segment.pay, pay);
     else if (pay.multiplier > segment.pay.multiplier) segment.pay = pay;
@@ -339,6 +339,7 @@ function reasonOf(
     time: looked.map((segment) => ({
       start: segment.start,
       end: segment.end,
+      added: segment.added,
       workday: segment.workday,
       counts: doesCount(applying, segment),
       pays: pays?.(segment) ?? true,

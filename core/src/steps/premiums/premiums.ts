@@ -1,4 +1,4 @@
-import { cutAtEdges } from '../../card/cut.ts';
+import { cutAtEdges, paidSeconds } from '../../card/cut.ts';
 import type { Segment, WorkSegment } from '../../card/segment.ts';
 import type { Calendar } from '../../time/calendar.ts';
 import { itemAt } from '../../time/item-at.ts';
@@ -49,11 +49,11 @@ function markShifts(
     let startsInside = false;
     for (; end < segments.length && itemAt(segments, end).shift === shift; end++) {
       const segment = itemAt(segments, end);
-      total += segment.end - segment.start;
+      total += paidSeconds(segment);
       if (inForce !== null && !inForce(shift)) continue;
       if (!meetsAll(premium.conditions, segment, calendar)) continue;
       if (end === first) startsInside = true;
-      inside += segment.end - segment.start;
+      inside += paidSeconds(segment);
       segment.premiums = segment.premiums.with(premium);
     }
     const { wholeShift } = premium;

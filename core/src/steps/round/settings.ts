@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { on } from '../../reference/example.ts';
 import { defineStep, type Say } from '../../rulebook/define.ts';
 import { amountFields, checkTurn, type Rounding, roundingOf } from './amount.ts';
-import type { RoundingRules } from './round.ts';
+import type { RoundingRules } from './types.ts';
 
 const PUNCH_KINDS = ['in', 'out', 'meal-out', 'meal-in', 'break-out', 'break-in'] as const;
 const RoundingSchema = v.pipe(
