@@ -9,6 +9,7 @@ import {
   exceptionSentence,
   holdsUp,
   hoursOf,
+  hoursPaidIn,
   inputSpan,
   instant,
   instantToIso,
@@ -187,7 +188,7 @@ async function computeSorted(
     for (let person = await cursor.peek(); person !== null; person = await cursor.peek()) {
       const computed = compute(inputOf(await cursor.take(person), company), why !== null);
       if (computed.exceptions.some(holdsUp)) isHeldUp = true;
-      await writeLines(out, person, computed, company.names);
+      await writeLines(out, person, computed, company);
       if (exceptions !== null) await writeExceptions(exceptions, person, computed);
       if (why !== null) await writeReasons(why, person, computed);
     }
@@ -231,7 +232,7 @@ async function writeLines(
   out: Output,
   person: string,
   computed: Computed,
-  names: NamesAsTheyCome,
+  { names, base: { editions } }: Company,
 ): Promise<void> {
   const rows = computed.lines.map((line) => ({
     person,
@@ -240,7 +241,7 @@ async function writeLines(
     job: names.of(line.job),
     department: names.of(line.department),
     seconds: line.seconds,
-    hours: exactHours(line.hours),
+    hours: hoursPaidIn(line.hours, editions.on(line.workday).lines.step),
   }));
   await out.rows(OUT_COLUMNS.lines, rows);
 }

@@ -177,6 +177,28 @@ describe('a total is rounded once, its paid time as a whole', () => {
   });
 });
 
+describe('punches at one instant', () => {
+  it('an in and an out in one minute are a spell of no length, not two missing punches', () => {
+    const { shifts: found, exceptions } = computeFor(day('08:00', '08:00'), rules({}));
+    expect(found.map(({ spells }) => spells.length)).toEqual([1]);
+    expect(exceptions).toEqual([]);
+  });
+  it('a second job change within the repeat window counts where it names another job', () => {
+    const punches = [
+      punch('in', '2026-10-20 08:00'),
+      punch('job-change', '2026-10-20 10:00', { job: STORM }),
+      punch('job-change', '2026-10-20 10:01', { job: ON_CALL }),
+      punch('out', '2026-10-20 12:00'),
+    ];
+    const { lines } = computeFor(punches, rules({ hours: { whole: 'minutes' } }));
+    expect(lines.map(({ job, seconds: length }) => [job, length / 60])).toEqual([
+      [null, 120],
+      [ON_CALL, 119],
+      [STORM, 1],
+    ]);
+  });
+});
+
 describe('leave that counts stands at its own day, before the work of that day', () => {
   const tiers: Rulebook['overtime'][number]['tiers'] = [
     { above: 'PT8H', forNext: 'PT2H', multiplier: 1.5 },

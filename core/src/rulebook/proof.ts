@@ -14,7 +14,7 @@ import {
 import type { Leave } from '../record/leave.ts';
 import { PUNCH_KINDS, type Punch } from '../record/punch.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
-import { exactHours, HOURS_PER_SECOND, type Hours, hoursOf, inSteps, stepOf } from '../time/hours.ts';
+import { HOURS_PER_SECOND, type Hours, hoursOf, hoursPaidIn, inSteps, stepOf } from '../time/hours.ts';
 import { itemAt } from '../time/item-at.ts';
 import {
   type Instant,
@@ -88,9 +88,10 @@ export function checkProofDays(
 }
 
 function runProofDay(day: ProofDay, editions: Editions, names: NamesAsTheyCome): ProofResult {
+  const expected = new Map(Object.entries(day.gives).map(([name, text]) => [name, readHours(text)]));
   const result = {
     name: day.name,
-    expected: written(new Map(Object.entries(day.gives).map(([name, text]) => [name, readHours(text)]))),
+    expected: written(expected, editions),
     expectedExceptions: day.exceptions ?? null,
   };
   try {
@@ -155,15 +156,15 @@ function computeProof(day: ProofDay, editions: Editions, names: NamesAsTheyCome)
   });
   const sums = new Map<string, number>();
   for (const line of computed.lines) sums.set(line.classId, (sums.get(line.classId) ?? 0) + line.hours);
-  return { gave: written(sums), gaveExceptions: computed.exceptions.map(({ kind }) => kind) };
+  return { gave: written(sums, editions), gaveExceptions: computed.exceptions.map(({ kind }) => kind) };
 }
 
-/** Hours as text, in order of name, without those that are none: `8.25`, with more decimals where two do not do. */
-const written = (sums: ReadonlyMap<string, number>): Record<string, string> =>
+/** Hours as text, in order of name, without those that are none: as the rulebook pays them. */
+const written = (sums: ReadonlyMap<string, number>, { rulebooks }: Editions): Record<string, string> =>
   Object.fromEntries(
     [...sums]
       .filter(([, of]) => of !== 0)
-      .map(([name, of]): [string, string] => [name, exactHours(of)])
+      .map(([name, of]): [string, string] => [name, hoursPaidIn(of, itemAt(rulebooks, 0).lines.step)])
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
 

@@ -224,7 +224,21 @@ function shiftsOf(punches: readonly TickPunch[], input: TickInput): TickShift[] 
         rules: rulesAt(punch.at, input),
       });
   };
-  for (const punch of punches) {
+  const queue = [...punches];
+  for (let punch = queue.shift(); punch !== undefined; punch = queue.shift()) {
+    const [next, after] = queue;
+    // An out and an in at one time, of which neither has another partner, are a spell of no length.
+    if (punch.kind === 'out' && next?.kind === 'in' && next.at === punch.at) {
+      const longest = length(shifts.at(-1)?.rules.pairing.longestSpell, -1);
+      const ends =
+        after !== undefined &&
+        !['in', 'meal-in', 'break-in'].includes(after.kind) &&
+        after.at - next.at <= longest;
+      if (!(open !== null && punch.at - open.at <= longest) && !ends) {
+        queue.splice(0, 1, punch);
+        punch = next;
+      }
+    }
     // A shift goes by the edition in force when it began.
     const { pairing } = shifts.at(-1)?.rules ?? rulesAt(punch.at, input);
     const repeats =

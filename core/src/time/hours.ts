@@ -94,6 +94,10 @@ export function exactHours(of: number, thousands = ''): string {
   return decimals === undefined ? clockHours(of) : decimalHours(of, decimals, thousands);
 }
 
+/** Hours as they are paid, written alike: all of them as `8:00` and `8:07` where they are paid in minutes or seconds, else exactly. */
+export const hoursPaidIn = (of: number, step: number): string =>
+  step === PER_MINUTE || step === HOURS_PER_SECOND ? clockHours(of) : exactHours(of);
+
 /** `8:30`, and `8:30:15` where it does not come out even. */
 export function clockHours(of: number): string {
   const two = (n: number) => String(n).padStart(2, '0');

@@ -7,7 +7,7 @@ import { endsAfterStart } from '../stretch.ts';
 export const notWorked = defineCorrection({
   name: 'not-worked',
   label: 'Not worked',
-  says: 'Nothing was worked from one time to another: shifts, spells and lone punches inside do not count, and what of a spell lies inside is not paid. Exceptions inside are settled, an absence too.',
+  says: 'Nothing was worked from one time to another: shifts, spells and lone punches inside do not count, and what of a spell lies inside is not paid. The punches that then stand are paired and rounded as if so clocked. Exceptions inside are settled, an absence too.',
   sentence: 'Not worked from {from} to {to}',
   settings: stretch,
   cannotBe: endsAfterStart,

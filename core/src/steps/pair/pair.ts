@@ -86,6 +86,11 @@ export function pair(
   };
   for (let i = 0; i < punches.length; i++) {
     const punch = itemAt(punches, i);
+    const next = punches[i + 1];
+    if (next !== undefined && isOfNoLength(pairing, punch, next, punches[i + 2])) {
+      takePunch(pairing, next, rulesAt);
+      i++;
+    }
     takePunch(pairing, punch, rulesAt);
   }
   const { shift, shifts, open } = pairing;
@@ -95,6 +100,22 @@ export function pair(
   }
   endShift(pairing);
   return shifts;
+}
+
+/**
+ * True of an out and an in at one instant that are a spell of no length: nothing is open that the out could end, and nothing follows that
+ * could end the in.
+ */
+function isOfNoLength(
+  { open, rules }: Pairing,
+  punch: EffectivePunch,
+  next: EffectivePunch,
+  after: EffectivePunch | undefined,
+): boolean {
+  if (punch.kind !== 'out' || next.kind !== 'in' || next.at !== punch.at) return false;
+  if (open !== null && punch.at - open.at <= rules.longestSpellSeconds) return false;
+  const ends = after !== undefined && (after.kind === 'job-change' || !startsSpell(after.kind));
+  return !(ends && after.at - next.at <= rules.longestSpellSeconds);
 }
 
 function takePunch(

@@ -36,7 +36,7 @@ export const rounding = defineStep({
     },
     {
       field: 'rounding: of',
-      says: 'Instead of punches, the length of each `spell`, or the total of a `shift` or a `day`, to any number of minutes. What is added or taken lies at the end.',
+      says: 'Instead of punches, the paid time of each `spell`, of a `shift` or of a `day`, to any number of minutes, as a whole. A spell ends at every gap that is not paid. What is taken comes off the end; what is added has no place on the clock, and the class, job and premiums of the last second.',
       rules: { rounding: [{ of: 'day', minutes: 30, toward: 'down' }] },
       day: {
         punches: on('2026-10-19', '08:00 in', '12:20 out', '13:00 in', '17:20 out'),
