@@ -9,7 +9,16 @@ import { punchesAround, shiftsOverOf } from './steps/pair/unbroken.ts';
 import { workweekOf } from './steps/workday/workday.ts';
 import { byHand } from './testing/by-hand.ts';
 import { cases } from './testing/cases.ts';
-import { type AnyEdition, anyEditions, anyPerson, anyRound, anyRulebook } from './testing/random.ts';
+import {
+  type AnyCorrection,
+  type AnyEdition,
+  type AnyPerson,
+  type AnyPunch,
+  anyEditions,
+  anyPerson,
+  anyRound,
+  anyRulebook,
+} from './testing/random.ts';
 import { dayOf, editionsOf, inputOf, STRETCHES } from './testing/random-input.ts';
 import { type Workday, workday } from './time/units.ts';
 
@@ -35,6 +44,34 @@ const countsByWeeks = ({ editions }: PersonInput): boolean =>
       lines.roundedOver === 'day' &&
       overtime.every(({ basis }) => basis.name !== 'pay period' && basis.name !== 'cycle'),
   );
+
+const OF_PUNCHES: ReadonlySet<string> = new Set(['add', 'move', 'drop', 'retype']);
+
+/** The punches as they would have been clocked, had nobody needed to correct them. */
+function asClocked(punches: readonly AnyPunch[], corrections: readonly AnyCorrection[]): AnyPunch[] {
+  const clocked: (AnyPunch | null)[] = [...punches];
+  const added: AnyPunch[] = [];
+  /** What a punch is when a later correction brings it back. */
+  const last = [...punches];
+  for (const one of corrections) {
+    if (one.correction === 'add') {
+      const { correction: _, ...punch } = one;
+      added.push(punch);
+      continue;
+    }
+    if (one.correction !== 'move' && one.correction !== 'drop' && one.correction !== 'retype') continue;
+    const before = last[one.punch];
+    if (before === undefined) continue;
+    if (one.correction === 'drop') {
+      clocked[one.punch] = null;
+      continue;
+    }
+    const { correction: _, punch: place, ...changed } = one;
+    last[place] = { ...before, ...changed };
+    if (one.correction === 'move' || clocked[place] !== null) clocked[place] = last[place] ?? null;
+  }
+  return [...clocked.filter((punch) => punch !== null), ...added];
+}
 
 const linesOf = (input: PersonInput) => compute(input).lines;
 
@@ -149,6 +186,25 @@ describe('what always holds', () => {
         },
       ),
       { numRuns: cases(600) },
+    );
+  });
+
+  it('corrections that change punches give what the punches so clocked give', () => {
+    fc.assert(
+      fc.property(
+        anyEditions(60),
+        fc.oneof(anyPerson(60), anyRound(60)),
+        fc.constantFrom(...STRETCHES),
+        (editions, person, stretch) => {
+          const changes = person.corrections.filter(({ correction }) => OF_PUNCHES.has(correction));
+          const of = (one: AnyPerson) => linesOf(inputOf(editionsOf(editions, stretch), one, stretch));
+          const corrected = of({ ...person, corrections: changes });
+          expect(corrected).toEqual(
+            of({ ...person, corrections: [], punches: asClocked(person.punches, changes) }),
+          );
+        },
+      ),
+      { numRuns: cases(900) },
     );
   });
 

@@ -1,7 +1,7 @@
 import type { ComputedShift } from '../../card/shift.ts';
 import { seconds, type Workday } from '../../time/units.ts';
 import type { GuaranteeReason } from './reason.ts';
-import type { GuaranteedDay, GuaranteeRule } from './types.ts';
+import type { GuaranteedDay, GuaranteeRule, Owed } from './types.ts';
 
 /** What guarantees are read from: an edition. */
 interface Rules {
@@ -33,39 +33,41 @@ export function guarantees(
   }
   return [...byDay].flatMap(([workday, ofDay]) => {
     const ofWorkday = onWorkday(workday);
-    const editions = new Set<Rules>([ofWorkday, ...ofDay.map(ofShift)]);
-    return [...editions].flatMap((edition) => {
+    const owed: GuaranteeReason[] = [];
+    const look = (edition: Rules, of: readonly ComputedShift[], what: GuaranteeRule['per']) => {
       const { weekStartsOn } = edition.workday;
-      const looked = { workday, allShifts: shifts, plans, toWork, leave, weekStartsOn };
-      const own = ofDay.filter((shift) => ofShift(shift) === edition);
-      return edition.guarantees
-        .filter(({ per }) => per === 'shift' || edition === ofWorkday)
-        .flatMap(({ kind, name, per, owes }) =>
-          owes({ ...looked, shifts: per === 'shift' ? own : ofDay }).map(
-            ({
-              job,
-              department,
-              site,
-              costCenter = null,
-              guaranteedSeconds,
-              workedSeconds,
-              times = 1,
-            }): GuaranteeReason => ({
-              step: 'guarantee',
-              name,
-              kind,
-              workday,
-              job,
-              department,
-              site,
-              costCenter,
-              seconds: seconds(guaranteedSeconds - workedSeconds),
-              guaranteedSeconds: seconds(guaranteedSeconds),
-              workedSeconds: seconds(workedSeconds),
-              times,
-            }),
-          ),
-        );
-    });
+      const day = { workday, shifts: of, allShifts: shifts, plans, toWork, leave, weekStartsOn };
+      for (const { kind, name, per, owes } of edition.guarantees)
+        if (per === what) for (const one of owes(day)) owed.push(reasonOf(one, kind, name, workday));
+    };
+    const editions = new Set(ofDay.map(ofShift));
+    for (const edition of editions)
+      look(
+        edition,
+        editions.size === 1 ? ofDay : ofDay.filter((shift) => ofShift(shift) === edition),
+        'shift',
+      );
+    look(ofWorkday, ofDay, 'workday');
+    return owed;
   });
 }
+
+const reasonOf = (
+  { job, department, site, costCenter = null, guaranteedSeconds, workedSeconds, times = 1 }: Owed,
+  kind: string,
+  name: string,
+  workday: Workday,
+): GuaranteeReason => ({
+  step: 'guarantee',
+  name,
+  kind,
+  workday,
+  job,
+  department,
+  site,
+  costCenter,
+  seconds: seconds(guaranteedSeconds - workedSeconds),
+  guaranteedSeconds: seconds(guaranteedSeconds),
+  workedSeconds: seconds(workedSeconds),
+  times,
+});
