@@ -14,7 +14,7 @@ import { type Answer, Client, type Problem } from './client.ts';
 import { drawFrom, SEED } from './draw.ts';
 import { type Starter, startHeath } from './starter.ts';
 
-const ROUNDS = Number(process.env.HEATH_ROUNDS ?? 8);
+const ROUNDS = Number(process.env.HEATH_ROUNDS ?? 5);
 const WORKERS = 3;
 const PEOPLE = 40;
 const DAY = 86_400;

@@ -180,7 +180,7 @@ describe('a minute more', () => {
         const { before, after, changedAt } = inputs(drawn, book!);
         check(rules, before, after, changedAt);
       }),
-      { numRuns: cases(2500) },
+      { numRuns: cases(1500) },
     );
 
   it('never changes the rate of an hour before it, whatever rules meet once only or added together', () => {

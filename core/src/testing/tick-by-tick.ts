@@ -387,7 +387,12 @@ function isStandby(plan: TickInput['plans'][number], input: TickInput): boolean 
 }
 const planDay = (plan: TickInput['plans'][number], input: TickInput): string =>
   dayAt(plan.from, rulesAt(plan.from, input), input);
-const toWork = (input: TickInput) => input.plans.filter((plan) => !isStandby(plan, input));
+const KNOWN = new WeakMap<TickInput, TickInput['plans']>();
+function toWork(input: TickInput): TickInput['plans'] {
+  const plans = KNOWN.get(input) ?? input.plans.filter((plan) => !isStandby(plan, input));
+  KNOWN.set(input, plans);
+  return plans;
+}
 
 /** Plan, hold and rounding: start and end of every spell. */
 function holdAndRound(shifts: TickShift[], input: TickInput): void {
