@@ -131,7 +131,7 @@ function refuseKnown(rows: readonly Same[], standing: readonly Same[]): void {
   throw new Problem(
     409,
     'known',
-    `${which}: the same person, day, kind and size. Nothing was added. Add them again if they were meant twice.`,
+    `${which}: the same person, day, kind and size. Nothing was added. Add ${rows.length === 1 ? 'it again if it was' : 'them again if they were'} meant twice.`,
   );
 }
 
