@@ -343,6 +343,13 @@ describe('a stretch said not to be worked', () => {
     const corrections = [notWorked('15:30', '16:20')];
     expect(hours(day('08:00', '16:20'), { rounding }, { corrections })).toEqual({ ordinary: 7.5 });
   });
+  it('leaves the spell before it, where a change of job at its edge ended that', () => {
+    const punches = [
+      punch('in', '2026-10-20 08:00'),
+      punch('job-change', '2026-10-20 10:00', { job: STORM }),
+    ];
+    expect(hours(punches, {}, { corrections: [notWorked('10:00', '12:00')] })).toEqual({ ordinary: 2 });
+  });
   it('ends the shift before it: eleven hours of rest are counted from 20:00', () => {
     const overtime: Rulebook['overtime'] = [
       { name: 'Short rest', basis: { of: 'short rest', rest: 'PT11H' }, tiers: [{ multiplier: 2 }] },

@@ -65,7 +65,12 @@ function without(
       if (spell.out.at > to) edges.push(edgeOf(spell.in, to, spell.in.at >= from, 'in'));
     }
     const alone = [...missingOut, ...missingIn, ...repeats, ...(onTheClock === null ? [] : [onTheClock])];
-    for (const punch of alone) if (punch.at >= from && punch.at <= to) gone.add(punch);
+    for (const punch of alone) {
+      if (punch.at < from || punch.at > to || gone.has(punch)) continue;
+      gone.add(punch);
+      // A change of job at the edge ended a spell, and what it began was not worked.
+      if (spells.some(({ out }) => out === punch)) edges.push({ ...punch, kind: 'out' });
+    }
   }
   const left = punches.filter((punch) => !gone.has(punch));
   return [...left, ...edges].sort((a, b) => a.at - b.at || rankOf(a) - rankOf(b));

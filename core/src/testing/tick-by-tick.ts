@@ -312,11 +312,17 @@ function asStated(input: TickInput): TickShift[] {
         if (ends > to) edges.push({ ...spell.in, at: to, kind: named(spell.in, begins >= from, 'in') });
       }
     }
+    const outs = new Set(shifts.flatMap(({ spells }) => spells.map((spell) => spell.out)));
+    const alone = new Set(shifts.flatMap((shift) => shift.alone));
     const paired = new Set(shifts.flatMap(({ spells }) => spells.flatMap((spell) => [spell.in, spell.out])));
+    const isIn = ({ at }: TickPunch) => at >= from && at <= to;
     punches = [
-      ...punches.filter(
-        (punch) => !gone.has(punch) && (paired.has(punch) || punch.at < from || punch.at > to),
-      ),
+      ...punches
+        .filter((punch) => !gone.has(punch) && (paired.has(punch) || !isIn(punch)))
+        // One that ended a spell and began what was not worked is an out.
+        .map((punch) =>
+          isIn(punch) && outs.has(punch) && alone.has(punch) ? { ...punch, kind: 'out' } : punch,
+        ),
       ...edges,
     ].sort((x, y) => x.at - y.at || FIRST_ENDS.indexOf(x.kind) - FIRST_ENDS.indexOf(y.kind));
     shifts = shiftsOf(punches, input);
