@@ -218,7 +218,7 @@ function inputOf(
   }
   const calendar: Calendar = { holidays, restDays };
   const input = { ...base, punches, plans, leave, corrections, calendar };
-  // Whose shifts reach further than most needs more than the others.
+  // A person whose shifts reach further than others' needs more days.
   const { first, last, editions } = input;
   const own = inputSpan(first, last, editions, [{ first, last }], shiftsOverOf(input));
   const days = {

@@ -51,7 +51,7 @@ const OF_PUNCHES: ReadonlySet<string> = new Set(['add', 'move', 'drop', 'retype'
 function asClocked(punches: readonly AnyPunch[], corrections: readonly AnyCorrection[]): AnyPunch[] {
   const clocked: (AnyPunch | null)[] = [...punches];
   const added: AnyPunch[] = [];
-  /** What a punch is when a later correction brings it back. */
+  /** Each punch as the corrections so far leave it, dropped or not. */
   const last = [...punches];
   for (const one of corrections) {
     if (one.correction === 'add') {

@@ -54,7 +54,7 @@ export function compute(input: PersonInput, explain = false): Computed {
   const plans = plansInOrder(input.plans);
   const rulesOn = (day: Workday) => editions.on(day);
   const { together, pairing } = editions;
-  const toWork = together.hasGuarantees ? plansToWork(plans, rulesOn) : plans;
+  const toWork = plansToWork(plans, editions);
 
   const changes = changesOf(input.corrections);
   const punches = effectivePunches(input.punches, changes);

@@ -59,10 +59,7 @@ export function dayAccounts(
 ): DayAccount[] {
   const days = Array.from({ length: input.last - input.first + 1 }, gathered);
   const of = (day: Workday) => days[day - input.first];
-  const { editions } = input;
-  const rulesOn = (day: Workday) => editions.on(day);
-  const toWork = editions.together.hasGuarantees ? plansToWork(input.plans, rulesOn) : input.plans;
-  for (const plan of toWork) of(plan.workday)?.plans.push(plan);
+  for (const plan of plansToWork(input.plans, input.editions)) of(plan.workday)?.plans.push(plan);
   for (const shift of computed.shifts) of(shift.workday)?.shifts.push(shift);
   for (const line of computed.lines) of(line.workday)?.lines.push(line);
   for (const { workday: day, kind, severity } of computed.exceptions) {

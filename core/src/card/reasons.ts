@@ -54,7 +54,7 @@ export type ShiftReason =
       /** The end of the shift before: nothing starts earlier. */
       readonly notBefore: Instant | null;
       readonly spells: readonly RoundedSpell[];
-      /** What rounding totals added at the end of a stretch, or took off it. */
+      /** Seconds that rounding totals added at the end of stretches, or took off. */
       readonly totals: readonly TotalChange[];
       readonly changedBySeconds: number;
     }

@@ -81,9 +81,9 @@ export interface ExceptionInput {
   readonly shifts: readonly ComputedShift[];
   readonly segments: readonly Segment[];
   /** In order of time. */
-  /** Those to be worked. */
+  /** Plans to be worked. */
   readonly plans: readonly Plan[];
-  /** Those in which one is to be reached. */
+  /** Plans of standby, in which somebody is only to be reached. */
   readonly standby: readonly Plan[];
   readonly leave: readonly Leave[];
   readonly crew: readonly ShiftTimes[];

@@ -44,7 +44,7 @@ export function inputSpan(
   };
   // Groups of rules start from what rules outside of groups made of the days of other editions.
   let span = paid;
-  overtime.forEach(({ rules, meeting }, edition) => {
+  overtime.forEach(({ rules, meeting, weekStartsOn }, edition) => {
     if (meeting.mode !== 'greater of') return;
     const grouped = meeting.groups.flat();
     for (const group of meeting.groups) {
@@ -58,7 +58,7 @@ export function inputSpan(
       );
     }
     // The greater is taken for whole workweeks.
-    span = over(span, workweeksOver(span, itemWeek(around[edition])));
+    span = over(span, workweeksOver(span, weekStartsOn));
   });
   const inOrder = overtimeInOrder.flatMap(({ versions }) =>
     versions.flatMap(({ rule, edition }) => of(rule, edition)),
@@ -71,5 +71,3 @@ export function inputSpan(
   }
   return span;
 }
-
-const itemWeek = (around: Around | undefined): number => around?.weekStartsOn ?? 0;

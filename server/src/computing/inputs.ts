@@ -48,8 +48,14 @@ function zonesOf({ periodId, firstDay, lastDay }: CardToCompute): ZoneTables {
 
 type Days = Pick<CardToCompute, 'firstDay' | 'lastDay' | 'editions'>;
 
-const daysNeeded = ({ firstDay, lastDay, editions }: Days): DaySpan =>
-  inputSpan(firstDay, lastDay, editions, [{ first: firstDay, last: lastDay }]);
+const daysNeeded = ({ firstDay, lastDay, editions }: Days, input?: PersonInput): DaySpan =>
+  inputSpan(
+    firstDay,
+    lastDay,
+    editions,
+    [{ first: firstDay, last: lastDay }],
+    input === undefined ? undefined : shiftsOverOf(input),
+  );
 
 /** The instants whose plans a card needs, and whose punches in all but rare cases: see `readOn`. */
 export function spanOf(days: Days): Span {
@@ -62,10 +68,7 @@ const FURTHER_SECONDS = 28 * SECONDS_PER_DAY;
 
 /** Where what was read begins or ends amid punches that hang together, the wider span that must be read; null where it is enough. */
 export function readOn(days: Days, input: PersonInput, read: Span): Span | null {
-  const { firstDay, lastDay, editions } = days;
-  const period = { first: firstDay, last: lastDay };
-  const needed = inputSpan(firstDay, lastDay, editions, [period], shiftsOverOf(input));
-  const { beginsBefore, goesOnAfter } = unbrokenAround(input, needed, read);
+  const { beginsBefore, goesOnAfter } = unbrokenAround(input, daysNeeded(days, input), read);
   if (!beginsBefore && !goesOnAfter) return null;
   return {
     from: beginsBefore ? instant(read.from - FURTHER_SECONDS) : read.from,

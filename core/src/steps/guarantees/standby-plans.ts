@@ -12,5 +12,10 @@ const isStandby = (plan: Plan, rulesOn: RulesOn): boolean =>
   rulesOn(plan.workday).guarantees.some(({ paysToBeReached }) => paysToBeReached?.(plan) === true);
 
 /** The plans that are to be worked, in their order. */
-export const plansToWork = (plans: readonly Plan[], rulesOn: RulesOn): readonly Plan[] =>
-  plans.filter((plan) => !isStandby(plan, rulesOn));
+export const plansToWork = (
+  plans: readonly Plan[],
+  editions: { readonly together: { readonly hasGuarantees: boolean }; on: RulesOn },
+): readonly Plan[] =>
+  editions.together.hasGuarantees
+    ? plans.filter((plan) => !isStandby(plan, (day) => editions.on(day)))
+    : plans;
