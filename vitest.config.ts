@@ -27,6 +27,7 @@ export default defineConfig({
           testTimeout: 180_000,
         },
       },
+      // These three wait for what they started as often as they compute: side by side, three at once.
       {
         test: {
           name: 'database',
@@ -35,19 +36,18 @@ export default defineConfig({
           globalSetup: ['server/src/testing/database.ts'],
           // Each file has a database of its own.
           isolate: false,
-          maxWorkers: 2,
+          maxWorkers: 3,
           sequence: { groupOrder: 1 },
           testTimeout: 60_000,
           hookTimeout: 120_000,
         },
       },
       {
-        // It needs no server and no database, and runs beside those who do.
         test: {
           name: 'kit',
           setupFiles: ['core/src/testing/seed.ts'],
           include: ['e2e/kit.test.ts'],
-          maxWorkers: 2,
+          maxWorkers: 3,
           sequence: { groupOrder: 1 },
           testTimeout: 120_000,
           hookTimeout: 240_000,
@@ -60,9 +60,10 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           exclude: ['e2e/kit.test.ts'],
           globalSetup: ['e2e/server.ts'],
-          // Each file but one has a server of its own; a third of them mostly wait for what they killed to come back.
+          // Each file but one has a server of its own.
+          isolate: false,
           maxWorkers: 3,
-          sequence: { groupOrder: 2 },
+          sequence: { groupOrder: 1 },
           testTimeout: 120_000,
           hookTimeout: 240_000,
         },

@@ -31,7 +31,21 @@ function newest(path) {
     .join('\n');
 }
 
-/** Bundles programs for Node.js: Heath's own floors go in, packages stay where npm put them. */
+/** Packages that are machine code, or that look for files of their own beside them. */
+const NEVER_BUNDLED = ['@node-rs/argon2', 'piscina', 'pdfmake', 'exceljs', 'playwright-core'];
+
+/** What packages written for CommonJS expect to find in their module. */
+const COMMON_JS = `import { createRequire as $createRequire } from 'node:module';
+import { dirname as $dirname } from 'node:path';
+import { fileURLToPath as $fileURLToPath } from 'node:url';
+const require = $createRequire(import.meta.url);
+const __filename = $fileURLToPath(import.meta.url);
+const __dirname = $dirname(__filename);`;
+
+/**
+ * Bundles programs for Node.js, with their packages: reading those file by file doubled the time in which a server starts, and each of its
+ * threads (1.4 instead of 0.8 seconds of one core for the server, as much again for two threads).
+ */
 export async function bundle(entryPoints, outdir) {
   const esbuild = await import('esbuild');
   await esbuild.build({
@@ -41,18 +55,10 @@ export async function bundle(entryPoints, outdir) {
     platform: 'node',
     target: 'node20',
     format: 'esm',
+    banner: { js: COMMON_JS },
+    external: NEVER_BUNDLED,
     sourcemap: true,
     logLevel: 'warning',
-    plugins: [
-      {
-        name: 'packages-stay',
-        setup(plugin) {
-          plugin.onResolve({ filter: /^[^./]/ }, ({ path }) =>
-            path.startsWith('@heath/') ? undefined : { path, external: true },
-          );
-        },
-      },
-    ],
   });
 }
 
