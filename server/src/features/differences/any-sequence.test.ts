@@ -312,38 +312,42 @@ async function check(periodId: number, personId: number, after: Operation): Prom
 }
 
 describe('any sequence of corrections, late punches, editions, amounts, mappings, handoffs and batches taken back', () => {
-  it('leaves what was sent plus what differs the card, to the unit, in periods that share workweeks', async () => {
-    const operations = fc.sample(operation, { numRuns: STEPS, seed: SEED });
-    // Early on each period goes out once, so that most of what happens happens afterwards.
-    for (const place of [2, 1, 0]) operations.splice(8 * (place + 1), 0, { do: 'hand off', at: place });
-    const tried = new Map<string, number>();
-    const count = (what: string) => tried.set(what, (tried.get(what) ?? 0) + 1);
-    for (const one of operations) {
-      try {
-        count(`${one.do}: ${(await done(one)) ? 'done' : 'nothing to do'}`);
-      } catch (error) {
-        if (!(error instanceof Problem) || error.status >= 500) throw error;
-        count(`${one.do}: refused`);
+  it(
+    'leaves what was sent plus what differs the card, to the unit, in periods that share workweeks',
+    async () => {
+      const operations = fc.sample(operation, { numRuns: STEPS, seed: SEED });
+      // Early on each period goes out once, so that most of what happens happens afterwards.
+      for (const place of [2, 1, 0]) operations.splice(8 * (place + 1), 0, { do: 'hand off', at: place });
+      const tried = new Map<string, number>();
+      const count = (what: string) => tried.set(what, (tried.get(what) ?? 0) + 1);
+      for (const one of operations) {
+        try {
+          count(`${one.do}: ${(await done(one)) ? 'done' : 'nothing to do'}`);
+        } catch (error) {
+          if (!(error instanceof Problem) || error.status >= 500) throw error;
+          count(`${one.do}: refused`);
+        }
+        await company.work();
+        for (const { id } of periods) for (const personId of people) count(await check(id, personId, one));
       }
-      await company.work();
-      for (const { id } of periods) for (const personId of people) count(await check(id, personId, one));
-    }
-    // Other seeds may leave some kind out, and tell what they did.
-    if (process.env.HEATH_SEED !== undefined) return console.log(Object.fromEntries([...tried].sort()));
-    // Every kind of it happened, else little was shown.
-    for (const what of ['sealed', 'open']) expect(tried.get(what), what).toBeGreaterThan(50);
-    const kinds = [
-      'leave',
-      'correct',
-      'undo',
-      'late file',
-      'badge',
-      'edition',
-      'amount',
-      'amount back',
-      'mapping',
-    ];
-    for (const kind of [...kinds, 'hand off', 'carry', 'waive', 'reopen'])
-      expect(tried.get(`${kind}: done`) ?? 0, kind).toBeGreaterThan(0);
-  });
+      // Other seeds may leave some kind out, and tell what they did.
+      if (process.env.HEATH_SEED !== undefined) return console.log(Object.fromEntries([...tried].sort()));
+      // Every kind of it happened, else little was shown.
+      for (const what of ['sealed', 'open']) expect(tried.get(what), what).toBeGreaterThan(50);
+      const kinds = [
+        'leave',
+        'correct',
+        'undo',
+        'late file',
+        'badge',
+        'edition',
+        'amount',
+        'amount back',
+        'mapping',
+      ];
+      for (const kind of [...kinds, 'hand off', 'carry', 'waive', 'reopen'])
+        expect(tried.get(`${kind}: done`) ?? 0, kind).toBeGreaterThan(0);
+    },
+    120_000 + STEPS * 3_000,
+  );
 });
