@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Punch } from './record/punch.ts';
+import type { Punch } from './model/punch.ts';
 import { computeFor, hoursByClass, punch, rulebook } from './testing/fixtures.ts';
 import { instantFromIso, instantToIso, workdayToIso } from './time/units.ts';
 

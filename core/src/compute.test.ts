@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Punch, PunchKind } from './record/punch.ts';
+import type { Punch, PunchKind } from './model/punch.ts';
 import type { Rulebook } from './rulebook/schema.ts';
 import { at, computeFor, punch, rulebook, shifts } from './testing/fixtures.ts';
 import { instant, workdayFromIso } from './time/units.ts';

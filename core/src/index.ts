@@ -6,35 +6,20 @@ export type { Computed } from './card/card.ts';
 export { DAY_STATES, type DayAccount, type DayState, dayAccounts } from './card/day-account.ts';
 // What comes out: shifts, segments, lines, and their reasons.
 export { type JobTime, jobTimes } from './card/job-times.ts';
-export type { Line } from './card/line.ts';
-export type { CorrectionReason, DayReason, OvertimeReason, ShiftReason } from './card/reasons.ts';
-export type { Segment } from './card/segment.ts';
+export type { DayReason } from './card/reasons.ts';
 export { type ReasonSentence, type ReasonWriter, reasonSentence } from './card/sentences.ts';
-export type { ComputedShift } from './card/shift.ts';
 export { type Look, suspicious } from './card/suspicious.ts';
 export { type ClassSum, type ClassSums, classesOf, classSums, payableHours } from './card/totals.ts';
+export { type CorrectionWarning, daysChanged, warningsOf } from './card/warnings.ts';
 export { compute } from './compute.ts';
 export { correctionsInForce } from './corrections/in-force.ts';
 // Corrections.
 export { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
-export { daysTouched } from './corrections/touches.ts';
-export { type CorrectionWarning, daysChanged, warningsOf } from './corrections/warnings.ts';
-// Exceptions.
-export { overtimeRuleOf } from './exceptions/key.ts';
+export type { CorrectionReason } from './corrections/reason.ts';
 export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kinds.ts';
 export { shiftTimes } from './exceptions/shift-times.ts';
 export { type Sureness, sureness } from './exceptions/sureness.ts';
-export {
-  asksWhy,
-  type Exception,
-  holdsUp,
-  isMissingPunch,
-  type Proposal,
-  SEVERITIES,
-  type Severity,
-  type ShiftTimes,
-} from './exceptions/types.ts';
 // Classes, pay codes, and money where a rate is given.
 export {
   type HolidayAverage,
@@ -45,7 +30,28 @@ export {
 export { dateOrderOf, recognize } from './imports/recognize.ts';
 export { type Directory, missingFields, type ReadPunch, rowReader } from './imports/row.ts';
 export * from './imports/types.ts';
-export { MOST_OF_AN_AMOUNT, PER_UNIT, readAmount } from './pay/amounts.ts';
+// What is known of a person.
+export {
+  type CarriedInput,
+  type CarriedNames,
+  carry,
+  namesFrom,
+  uncarried,
+  type WrittenRulebook,
+} from './input/carried.ts';
+export type { PersonInput } from './input/person.ts';
+// What must be read for a span.
+export { inputSpan } from './input/reach.ts';
+export { daysTouched } from './input/touches.ts';
+export {
+  furthestApart,
+  punchesAround,
+  runAround,
+  shiftsOverOf,
+  unbrokenAround,
+} from './input/unbroken.ts';
+export { sentenceWith } from './kinds/sentence.ts';
+export type { MealFault, UnpaidBreak } from './model/breaks.ts';
 export {
   amountClass,
   type ClassId,
@@ -61,7 +67,37 @@ export {
   leaveClass,
   liesBeside,
   premiumClass,
-} from './pay/classes.ts';
+} from './model/classes.ts';
+export type { ComputedShift } from './model/computed-shift.ts';
+export {
+  asksWhy,
+  type Exception,
+  holdsUp,
+  isMissingPunch,
+  type Proposal,
+  SEVERITIES,
+  type Severity,
+  type ShiftTimes,
+} from './model/exception.ts';
+// Exceptions.
+export { overtimeRuleOf } from './model/exception-key.ts';
+export type { Home } from './model/home.ts';
+export * from './model/ids.ts';
+export type { Leave } from './model/leave.ts';
+export type { Line } from './model/line.ts';
+export type { Place } from './model/place.ts';
+export type { Plan } from './model/plan.ts';
+export {
+  type EffectivePunch,
+  type Position,
+  PUNCH_KINDS,
+  type Punch,
+  type PunchKind,
+} from './model/punch.ts';
+export type { Segment } from './model/segment.ts';
+export type { Spell } from './model/shift.ts';
+export type { ShiftReason } from './model/shift-reason.ts';
+export { MOST_OF_AN_AMOUNT, PER_UNIT, readAmount } from './pay/amounts.ts';
 export type { PayCode, PayCodeMap } from './pay/codes.ts';
 // Pay codes and files for the pay system.
 export { type DifferenceLine, differenceOf, type PaidLine, paidFor } from './pay/differences.ts';
@@ -113,29 +149,7 @@ export {
   SchemeSchema,
   schemeSays,
 } from './periods/scheme.ts';
-// What is known of a person.
-export {
-  type CarriedInput,
-  type CarriedNames,
-  carry,
-  namesFrom,
-  uncarried,
-  type WrittenRulebook,
-} from './record/carried.ts';
-export type { Home } from './record/home.ts';
-export * from './record/ids.ts';
-export type { Leave } from './record/leave.ts';
-export type { PersonInput } from './record/person.ts';
-export type { Place } from './record/place.ts';
-export type { Plan } from './record/plan.ts';
-export {
-  type EffectivePunch,
-  type Position,
-  PUNCH_KINDS,
-  type Punch,
-  type PunchKind,
-} from './record/punch.ts';
-export { sentenceWith } from './reference/sentence.ts';
+export { checkProofDays, NamesAsTheyCome, type ProofResult } from './proof/proof.ts';
 export { type RateInput, type RegularRate, regularRates } from './regular-rate/regular-rate.ts';
 // Reports on the ground of the lines.
 export { bridgeTable, type Walked } from './reports/bridge.ts';
@@ -158,21 +172,10 @@ export { compileRulebook, type Names } from './rulebook/compile.ts';
 export type { CompiledRulebook } from './rulebook/compiled.ts';
 export { type EditionInForce, Editions } from './rulebook/editions.ts';
 export type { RulebookFault } from './rulebook/fault.ts';
-export { checkProofDays, NamesAsTheyCome, type ProofResult } from './rulebook/proof.ts';
-// What must be read for a span.
-export { inputSpan } from './rulebook/reach.ts';
 export { type ProofDay, type Rulebook, RulebookSchema } from './rulebook/schema.ts';
 export { STARTERS } from './rulebook/starters/starters.ts';
-export type { MealFault, UnpaidBreak } from './steps/breaks/types.ts';
 export type { GuaranteeReason } from './steps/guarantees/reason.ts';
-export type { Spell } from './steps/pair/types.ts';
-export {
-  furthestApart,
-  punchesAround,
-  runAround,
-  shiftsOverOf,
-  unbrokenAround,
-} from './steps/pair/unbroken.ts';
+export type { OvertimeReason } from './steps/overtime/reason.ts';
 export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts';
 // Zones and calendars.
 export { type Calendar, NO_CALENDAR } from './time/calendar.ts';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Computed } from './card/card.ts';
 import { compute } from './compute.ts';
-import type { PersonInput } from './record/person.ts';
+import type { PersonInput } from './input/person.ts';
 import { Editions } from './rulebook/editions.ts';
 import type { Rulebook } from './rulebook/schema.ts';
 import { cases } from './testing/cases.ts';

@@ -1,13 +1,13 @@
+import type { Breaks } from '../model/breaks.ts';
+import type { OpenShift } from '../model/computed-shift.ts';
+import type { RoundedSpell, TotalChange } from '../model/rounding.ts';
+import type { Spell } from '../model/shift.ts';
+import type { ShiftReason } from '../model/shift-reason.ts';
 import type { StartedShift } from '../rulebook/started-shift.ts';
 import { gapKind } from '../steps/breaks/gaps.ts';
-import type { Breaks } from '../steps/breaks/types.ts';
-import type { Spell } from '../steps/pair/types.ts';
-import type { RoundedShift, RoundedSpell } from '../steps/round/round.ts';
-import type { TotalChange } from '../steps/round/totals.ts';
+import type { RoundedShift } from '../steps/round/round.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
 import { seconds } from '../time/units.ts';
-import type { ShiftReason } from './reasons.ts';
-import type { OpenShift } from './shift.ts';
 
 const NO_REASONS: readonly ShiftReason[] = [];
 

@@ -1,7 +1,7 @@
-import { isPremium, isWorked } from '../pay/classes.ts';
+import { isPremium, isWorked } from '../model/classes.ts';
+import { paidSeconds } from '../model/cut.ts';
 import { itemAt } from '../time/item-at.ts';
 import type { Computed } from './card.ts';
-import { paidSeconds } from './cut.ts';
 
 /**
  * What must hold for every computation and does not: each with the place and the numbers. Empty where all is well.

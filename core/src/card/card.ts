@@ -1,8 +1,8 @@
-import type { Exception } from '../exceptions/types.ts';
-import type { Line } from './line.ts';
+import type { ComputedShift } from '../model/computed-shift.ts';
+import type { Exception } from '../model/exception.ts';
+import type { Line } from '../model/line.ts';
+import type { Segment } from '../model/segment.ts';
 import type { DayReason } from './reasons.ts';
-import type { Segment } from './segment.ts';
-import type { ComputedShift } from './shift.ts';
 
 /** What one person's computation gives. */
 export interface Computed {

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compute } from '../compute.ts';
-import type { Leave } from '../record/leave.ts';
-import type { Punch } from '../record/punch.ts';
+import type { Leave } from '../model/leave.ts';
+import type { Punch } from '../model/punch.ts';
 import { at, type computeFor, inputFor, plan, punch, rulebook, shifts } from '../testing/fixtures.ts';
 import { anyEditions, anyPerson } from '../testing/random.ts';
 import { editionsOf, inputOf, STRETCHES } from '../testing/random-input.ts';

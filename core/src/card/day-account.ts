@@ -1,14 +1,14 @@
-import { holdsUp } from '../exceptions/types.ts';
-import { type ClassId, isOvertime, isPremium } from '../pay/classes.ts';
-import type { PersonInput } from '../record/person.ts';
-import type { EffectivePunch } from '../record/punch.ts';
+import type { PersonInput } from '../input/person.ts';
+import { type ClassId, isOvertime, isPremium } from '../model/classes.ts';
+import type { ComputedShift } from '../model/computed-shift.ts';
+import { holdsUp } from '../model/exception.ts';
+import type { Line } from '../model/line.ts';
+import type { EffectivePunch } from '../model/punch.ts';
+import { firstPunch, lastPunch } from '../model/shift.ts';
 import { plansToWork } from '../steps/guarantees/standby-plans.ts';
-import { firstPunch, lastPunch } from '../steps/pair/types.ts';
 import { type Hours, hours } from '../time/hours.ts';
 import { type Instant, type Workday, workday } from '../time/units.ts';
 import type { Computed } from './card.ts';
-import type { Line } from './line.ts';
-import type { ComputedShift } from './shift.ts';
 
 /** How a workday went, seen from what was planned. Stored by their places: new ones go to the end. */
 export const DAY_STATES = [

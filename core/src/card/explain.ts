@@ -1,12 +1,12 @@
-import type { EffectivePunch } from '../record/punch.ts';
-import { firstPunch } from '../steps/pair/types.ts';
+import type { ComputedShift, OpenShift } from '../model/computed-shift.ts';
+import { lengthOf, paidSeconds } from '../model/cut.ts';
+import type { EffectivePunch } from '../model/punch.ts';
+import type { Segment, SegmentShift, ShiftBeginning } from '../model/segment.ts';
+import { firstPunch } from '../model/shift.ts';
+import type { RoundedPunch, ShiftReason } from '../model/shift-reason.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
 import { type Instant, seconds } from '../time/units.ts';
 import { offsetAt, type ZoneOffsets } from '../time/zone.ts';
-import { lengthOf, paidSeconds } from './cut.ts';
-import type { RoundedPunch, ShiftReason } from './reasons.ts';
-import type { Segment, SegmentShift, ShiftBeginning } from './segment.ts';
-import type { ComputedShift, OpenShift } from './shift.ts';
 
 type Step<S extends ShiftReason['step']> = Extract<ShiftReason, { readonly step: S }>;
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compute } from '../compute.ts';
-import type { JobId } from '../record/ids.ts';
-import type { PersonInput } from '../record/person.ts';
+import type { PersonInput } from '../input/person.ts';
+import type { JobId } from '../model/ids.ts';
 import { cases } from '../testing/cases.ts';
 import { inputFor, plan, punch, rulebook } from '../testing/fixtures.ts';
 import { anyEditions, anyPerson, anyRound, names } from '../testing/random.ts';

@@ -1,11 +1,11 @@
-import type { JobId } from '../record/ids.ts';
+import type { ComputedShift } from '../model/computed-shift.ts';
+import { paidSeconds } from '../model/cut.ts';
+import type { JobId } from '../model/ids.ts';
+import type { Segment } from '../model/segment.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import { gapKept, isAwayBefore } from './account.ts';
 import type { Computed } from './card.ts';
-import { paidSeconds } from './cut.ts';
-import type { Segment } from './segment.ts';
-import type { ComputedShift } from './shift.ts';
 
 /** What was clocked for one job, and what of it is not paid: clocked = payable + held + unpaid + rounding, in seconds. */
 export interface JobTime {

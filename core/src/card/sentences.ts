@@ -1,11 +1,14 @@
 import { correctionKind } from '../corrections/kinds.ts';
-import { classLabel } from '../pay/classes.ts';
-import { sentenceWith } from '../reference/sentence.ts';
-import type { UnpaidBreak } from '../steps/breaks/types.ts';
+import type { CorrectionReason } from '../corrections/reason.ts';
+import { sentenceWith } from '../kinds/sentence.ts';
+import type { UnpaidBreak } from '../model/breaks.ts';
+import { classLabel } from '../model/classes.ts';
+import type { ShiftReason } from '../model/shift-reason.ts';
 import { guaranteeKind } from '../steps/guarantees/kinds.ts';
 import type { GuaranteeReason } from '../steps/guarantees/reason.ts';
+import type { OvertimeReason } from '../steps/overtime/reason.ts';
 import type { Instant, Workday } from '../time/units.ts';
-import type { CorrectionReason, DayReason, OvertimeReason, ShiftReason } from './reasons.ts';
+import type { DayReason } from './reasons.ts';
 
 /** How whoever shows a reason writes its values. */
 export interface ReasonWriter {

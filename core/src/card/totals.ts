@@ -1,7 +1,6 @@
-import { type ClassId, inClassOrder, isPremium } from '../pay/classes.ts';
+import { type ClassId, inClassOrder, isPremium } from '../model/classes.ts';
+import type { Line } from '../model/line.ts';
 import { type Hours, hours } from '../time/hours.ts';
-
-import type { Line } from './line.ts';
 
 /** Hours of one class over many cards. */
 export interface ClassSum {

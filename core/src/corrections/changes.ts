@@ -1,6 +1,6 @@
-import type { CorrectionId, DepartmentId, JobId, PunchId, SiteId } from '../record/ids.ts';
-import type { Leave } from '../record/leave.ts';
-import type { EffectivePunch, Punch } from '../record/punch.ts';
+import type { CorrectionId, DepartmentId, JobId, PunchId, SiteId } from '../model/ids.ts';
+import type { Leave } from '../model/leave.ts';
+import type { EffectivePunch, Punch } from '../model/punch.ts';
 import type { Instant, Workday } from '../time/units.ts';
 
 /** From one instant to another, as somebody stated it. */

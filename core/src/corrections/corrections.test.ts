@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compute } from '../compute.ts';
-import { correctionId } from '../record/ids.ts';
+import { daysTouched } from '../input/touches.ts';
+import { correctionId } from '../model/ids.ts';
 import { at, inputFor, LONDON, punch, rulebook } from '../testing/fixtures.ts';
 import { workdayFromIso } from '../time/units.ts';
 import { CORRECTIONS, type Correction, correctionKind } from './kinds.ts';
 import { correctionFrom } from './read.ts';
-import { daysTouched } from './touches.ts';
 
 const DAY = workdayFromIso('2026-10-19');
 

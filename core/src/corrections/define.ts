@@ -1,6 +1,6 @@
-import type { CorrectionId, PunchId } from '../record/ids.ts';
-import type { Example } from '../reference/example.ts';
-import { type Fields, letThrough, type Objection, type SettingsOf } from '../rulebook/define.ts';
+import { type Fields, letThrough, type Objection, type SettingsOf } from '../kinds/define.ts';
+import type { Example } from '../kinds/example.ts';
+import type { CorrectionId, PunchId } from '../model/ids.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { OpenChanges, Settleable } from './changes.ts';
 

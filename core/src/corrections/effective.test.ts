@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { correctionId } from '../record/ids.ts';
-import type { Punch } from '../record/punch.ts';
+import { correctionId } from '../model/ids.ts';
+import type { Punch } from '../model/punch.ts';
 import { at, LONDON, punch } from '../testing/fixtures.ts';
 import { effectivePunches as laid } from './effective.ts';
 import { changesOf } from './in-force.ts';

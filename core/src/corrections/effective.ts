@@ -1,4 +1,4 @@
-import type { EffectivePunch, Punch, PunchKind } from '../record/punch.ts';
+import type { EffectivePunch, Punch, PunchKind } from '../model/punch.ts';
 import { itemAt } from '../time/item-at.ts';
 import type { Changes, PunchChange } from './changes.ts';
 

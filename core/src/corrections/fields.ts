@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { correctionId, departmentId, jobId, punchId, siteId } from '../record/ids.ts';
-import { PUNCH_KINDS } from '../record/punch.ts';
+import { correctionId, departmentId, jobId, punchId, siteId } from '../model/ids.ts';
+import { PUNCH_KINDS } from '../model/punch.ts';
 import { duration, name } from '../time/schemas.ts';
 import { instant, workday } from '../time/units.ts';
 

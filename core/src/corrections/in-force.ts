@@ -1,4 +1,4 @@
-import type { CorrectionId } from '../record/ids.ts';
+import type { CorrectionId } from '../model/ids.ts';
 import { type Changes, noChanges } from './changes.ts';
 import { type Correction, correctionKind } from './kinds.ts';
 

@@ -1,6 +1,6 @@
 import type * as v from 'valibot';
-import type { CorrectionId } from '../record/ids.ts';
-import { oneOfKinds } from '../rulebook/define.ts';
+import { oneOfKinds } from '../kinds/define.ts';
+import type { CorrectionId } from '../model/ids.ts';
 import type { CorrectionKind } from './define.ts';
 import { absenceLeave } from './kinds/absence-leave.ts';
 import { accept } from './kinds/accept.ts';

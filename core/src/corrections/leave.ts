@@ -1,5 +1,5 @@
-import type { Leave } from '../record/leave.ts';
-import type { Plan } from '../record/plan.ts';
+import type { Leave } from '../model/leave.ts';
+import type { Plan } from '../model/plan.ts';
 import type { PlannedShift } from '../steps/hold-to-plan/hold.ts';
 import { seconds } from '../time/units.ts';
 import type { Changes } from './changes.ts';

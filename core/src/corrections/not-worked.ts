@@ -1,6 +1,6 @@
-import type { EffectivePunch } from '../record/punch.ts';
+import type { EffectivePunch } from '../model/punch.ts';
+import type { Shift, Spell } from '../model/shift.ts';
 import { gapKind } from '../steps/breaks/gaps.ts';
-import type { Shift, Spell } from '../steps/pair/types.ts';
 import type { Instant } from '../time/units.ts';
 import type { Stated } from './changes.ts';
 

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import type { CorrectionId, DepartmentId, JobId, SiteId } from '../record/ids.ts';
+import type { CorrectionId, DepartmentId, JobId, SiteId } from '../model/ids.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import { type ReadAs, readsAs } from './fields.ts';
 import { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './kinds.ts';

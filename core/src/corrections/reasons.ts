@@ -1,7 +1,7 @@
-import type { Line } from '../card/line.ts';
-import type { CorrectionReason } from '../card/reasons.ts';
+import type { Line } from '../model/line.ts';
 import { correctionsInForce } from './in-force.ts';
 import { type Correction, correctionKind } from './kinds.ts';
+import type { CorrectionReason } from './reason.ts';
 
 /**
  * What each correction in force changes in the lines, beside all the others. One that only takes another back changes nothing of its own.

@@ -1,6 +1,6 @@
-import { cutAtEdges } from '../card/cut.ts';
-import type { Pay, WorkSegment } from '../card/segment.ts';
-import { classOf } from '../pay/classes.ts';
+import { classOf } from '../model/classes.ts';
+import { cutAtEdges } from '../model/cut.ts';
+import type { Pay, WorkSegment } from '../model/segment.ts';
 import type { Changes, Stated } from './changes.ts';
 import { placedIn } from './shifts.ts';
 

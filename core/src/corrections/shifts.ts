@@ -1,6 +1,6 @@
-import type { CorrectionId } from '../record/ids.ts';
-import type { EffectivePunch } from '../record/punch.ts';
-import { firstPunch, lastPunch, type Shift, type Spell } from '../steps/pair/types.ts';
+import type { CorrectionId } from '../model/ids.ts';
+import type { EffectivePunch } from '../model/punch.ts';
+import { firstPunch, lastPunch, type Shift, type Spell } from '../model/shift.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { Changes, NewPlace } from './changes.ts';
 

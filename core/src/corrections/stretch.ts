@@ -1,4 +1,4 @@
-import type { Objection } from '../rulebook/define.ts';
+import type { Objection } from '../kinds/define.ts';
 import type { Stated } from './changes.ts';
 
 /** A stretch ends after it starts. */

@@ -1,11 +1,6 @@
 import * as v from 'valibot';
-import type { Resolver } from '../record/names.ts';
-import type { EffectivePunch } from '../record/punch.ts';
-import type { Example } from '../reference/example.ts';
-import { type Fields, letThrough, type OtherRules, type SettingsOf, typedBy } from '../rulebook/define.ts';
-import type { DaySpan } from '../time/spans.ts';
-import type { Instant, Workday } from '../time/units.ts';
-import { exceptionKey } from './key.ts';
+import { type Fields, letThrough, type OtherRules, type SettingsOf, typedBy } from '../kinds/define.ts';
+import type { Example } from '../kinds/example.ts';
 import {
   type Exception,
   type ExceptionInput,
@@ -14,7 +9,12 @@ import {
   type Proposal,
   SEVERITIES,
   type Severity,
-} from './types.ts';
+} from '../model/exception.ts';
+import { exceptionKey } from '../model/exception-key.ts';
+import type { Resolver } from '../model/names.ts';
+import type { EffectivePunch } from '../model/punch.ts';
+import type { DaySpan } from '../time/spans.ts';
+import type { Instant, Workday } from '../time/units.ts';
 
 const severity = v.pipe(
   v.picklist([...SEVERITIES, 'off']),

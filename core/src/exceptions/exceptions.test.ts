@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { SiteId } from '../record/ids.ts';
-import { correctionId } from '../record/ids.ts';
+import type { SiteId } from '../model/ids.ts';
+import { correctionId } from '../model/ids.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
 import { at, computeFor, plan, punch, rulebook } from '../testing/fixtures.ts';
 import { workdayToIso } from '../time/units.ts';

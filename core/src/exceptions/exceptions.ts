@@ -1,7 +1,7 @@
+import type { Exception, ExceptionInput, ExceptionRules } from '../model/exception.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { ExceptionKind } from './define.ts';
 import { EXCEPTIONS } from './kinds.ts';
-import type { Exception, ExceptionInput, ExceptionRules } from './types.ts';
 
 /** The kinds that some of these editions look for. */
 export const kindsLookedFor = (looked: readonly ExceptionRules[]): readonly ExceptionKind[] =>

@@ -1,4 +1,5 @@
-import { sentenceWith } from '../reference/sentence.ts';
+import { sentenceWith } from '../kinds/sentence.ts';
+import type { Exception } from '../model/exception.ts';
 import type { ExceptionKind } from './define.ts';
 import { absent } from './kinds/absent.ts';
 import { averageOver } from './kinds/average-over.ts';
@@ -24,7 +25,6 @@ import { tooLong } from './kinds/too-long.ts';
 import { tooShort } from './kinds/too-short.ts';
 import { unknownJob } from './kinds/unknown-job.ts';
 import { unusualTotal } from './kinds/unusual-total.ts';
-import type { Exception } from './types.ts';
 
 /** Every kind of exception there is, in the order in which they are looked for. */
 export const EXCEPTIONS = [

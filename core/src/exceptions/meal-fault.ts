@@ -1,5 +1,5 @@
-import type { Example } from '../reference/example.ts';
-import type { MealFault } from '../steps/breaks/types.ts';
+import type { Example } from '../kinds/example.ts';
+import type { MealFault } from '../model/breaks.ts';
 import { defineException } from './define.ts';
 import { ofShifts } from './of-shifts.ts';
 

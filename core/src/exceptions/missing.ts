@@ -1,14 +1,14 @@
-import type { ComputedShift } from '../card/shift.ts';
-import type { Plan } from '../record/plan.ts';
-import type { EffectivePunch } from '../record/punch.ts';
-import { firstPunch, lastPunch } from '../steps/pair/types.ts';
+import type { ComputedShift } from '../model/computed-shift.ts';
+import type { ExceptionInput } from '../model/exception.ts';
+import type { Plan } from '../model/plan.ts';
+import type { EffectivePunch } from '../model/punch.ts';
+import { firstPunch, lastPunch } from '../model/shift.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import type { DaySpan } from '../time/spans.ts';
 import { instant, type Workday, workday } from '../time/units.ts';
 import type { Found, RuleOn } from './define.ts';
 import { punchesOf } from './of-shifts.ts';
 import { type Between, propose } from './propose.ts';
-import type { ExceptionInput } from './types.ts';
 
 /** Every punch that lacks an in, or every one that lacks an out. */
 export function lacking(end: 'in' | 'out', input: ExceptionInput, ruleOn: RuleOn<object>): Found[] {

@@ -1,7 +1,7 @@
-import type { ComputedShift } from '../card/shift.ts';
-import type { EffectivePunch } from '../record/punch.ts';
+import type { ComputedShift } from '../model/computed-shift.ts';
+import type { ExceptionInput, LookedFor } from '../model/exception.ts';
+import type { EffectivePunch } from '../model/punch.ts';
 import type { Found, RuleOn } from './define.ts';
-import type { ExceptionInput, LookedFor } from './types.ts';
 
 /** The first and the last paired punch of a shift. */
 export interface Ends {

@@ -1,9 +1,9 @@
-import type { EffectivePunch } from '../record/punch.ts';
+import type { ExceptionInput, Proposal, ShiftTimes } from '../model/exception.ts';
+import type { EffectivePunch } from '../model/punch.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
 import { type Instant, instant, SECONDS_PER_DAY, wallClock, workday } from '../time/units.ts';
 import { firstInstantOf, wallOf } from '../time/zone.ts';
 import { ranked } from './sureness.ts';
-import type { ExceptionInput, Proposal, ShiftTimes } from './types.ts';
 
 /** Others count as crew, and other days as alike, where the known end lies within this of the known punch. */
 const ALIKE_SECONDS = 3600;

@@ -1,9 +1,9 @@
 import * as v from 'valibot';
-import { days } from '../reference/example.ts';
-import { defineStep } from '../rulebook/define.ts';
+import { defineStep } from '../kinds/define.ts';
+import { days } from '../kinds/example.ts';
+import type { ExceptionRules, LookedFor } from '../model/exception.ts';
 import { exceptionsSchema } from './define.ts';
 import { EXCEPTIONS } from './kinds.ts';
-import type { ExceptionRules, LookedFor } from './types.ts';
 
 /** What is looked for, and how severe it is. */
 export const exceptions = defineStep({

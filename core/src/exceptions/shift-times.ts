@@ -1,7 +1,7 @@
-import type { EffectivePunch } from '../record/punch.ts';
+import type { ShiftTimes } from '../model/exception.ts';
+import type { EffectivePunch } from '../model/punch.ts';
 import { type PairingRules, pair } from '../steps/pair/pair.ts';
 import { itemAt, lastOf } from '../time/item-at.ts';
-import type { ShiftTimes } from './types.ts';
 
 /** When people came and left, as evidence for a missing punch: their shifts, as far as their punches pair. */
 export function shiftTimes(

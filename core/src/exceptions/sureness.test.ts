@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Proposal, ShiftTimes } from '../model/exception.ts';
 import { at, computeFor, plan, punch, rulebook } from '../testing/fixtures.ts';
 import { instant } from '../time/units.ts';
 import { ranked, type Sureness, sureness } from './sureness.ts';
-import type { Proposal, ShiftTimes } from './types.ts';
 
 const LEVELS: readonly Sureness['level'][] = ['doubtful', 'likely', 'sure', 'certain'];
 

@@ -1,4 +1,4 @@
-import type { Proposal } from './types.ts';
+import type { Proposal } from '../model/exception.ts';
 
 /** Times that lie no further apart than this say the same. */
 const AGREE_SECONDS = 15 * 60;

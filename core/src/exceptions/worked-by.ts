@@ -1,5 +1,5 @@
-import { paidSeconds } from '../card/cut.ts';
-import type { Segment } from '../card/segment.ts';
+import { paidSeconds } from '../model/cut.ts';
+import type { Segment } from '../model/segment.ts';
 import type { Instant, Workday } from '../time/units.ts';
 
 /** Work of some days together. */

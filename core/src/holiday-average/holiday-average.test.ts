@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Line } from '../card/line.ts';
-import type { ClassId } from '../pay/classes.ts';
+import type { ClassId } from '../model/classes.ts';
+import type { Line } from '../model/line.ts';
 import { seconds, type Workday, workday, workdayFromIso } from '../time/units.ts';
 import { type HolidayAverageRule, holidayAverage } from './holiday-average.ts';
 

@@ -1,6 +1,6 @@
 import Fraction from 'fraction.js';
-import type { Line } from '../card/line.ts';
-import { type ClassId, classParts } from '../pay/classes.ts';
+import { type ClassId, classParts } from '../model/classes.ts';
+import type { Line } from '../model/line.ts';
 import { decimalText, type Money, money } from '../pay/money.ts';
 import { workweekOf } from '../steps/workday/workday.ts';
 import { type Seconds, seconds, type Workday, workday } from '../time/units.ts';

@@ -1,4 +1,4 @@
-import type { PunchKind } from '../record/punch.ts';
+import type { PunchKind } from '../model/punch.ts';
 import { type Instant, SECONDS_PER_DAY } from '../time/units.ts';
 import type { ZoneTables } from '../time/zone.ts';
 import { readDateAndTime, readMoment } from './moment.ts';

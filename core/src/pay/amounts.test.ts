@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { amountClass, classLabel, isAmount, isPremium, isWorked, liesBeside } from '../model/classes.ts';
 import { decimalHours } from '../time/hours.ts';
 import { PER_UNIT, readAmount } from './amounts.ts';
-import { amountClass, classLabel, isAmount, isPremium, isWorked, liesBeside } from './classes.ts';
 
 describe('an amount', () => {
   it('is read exactly, with up to four decimals', () => {

@@ -1,4 +1,4 @@
-import type { ClassId } from './classes.ts';
+import type { ClassId } from '../model/classes.ts';
 
 /** A pay code as the pay system knows it. */
 export interface PayCode {

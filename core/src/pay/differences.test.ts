@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { classOf } from '../model/classes.ts';
 import { payLines } from '../testing/pay.ts';
 import { workdayFromIso } from '../time/units.ts';
-import { classOf } from './classes.ts';
 import { differenceOf, type PaidLine } from './differences.ts';
 
 const HOUR = 90_000;

@@ -1,5 +1,5 @@
+import type { ClassId } from '../model/classes.ts';
 import type { Workday } from '../time/units.ts';
-import type { ClassId } from './classes.ts';
 
 /** What of a line says for what it is: two lines that agree in this are one in every sum. */
 interface Paid {

@@ -1,6 +1,6 @@
+import type { ClassId } from '../model/classes.ts';
 import type { Hours } from '../time/hours.ts';
 import type { Seconds, Workday } from '../time/units.ts';
-import type { ClassId } from './classes.ts';
 
 /** A line of a card on its way to the pay system: everything by the numbers and codes that files and people know. */
 export interface PayLine {

@@ -1,7 +1,7 @@
 import { CORRECTIONS } from '../corrections/kinds.ts';
+import { type FieldExample, on } from '../kinds/example.ts';
 import { base } from '../rulebook/starters/base.ts';
 import { STEPS } from '../rulebook/steps.ts';
-import { type FieldExample, on } from './example.ts';
 
 /** Every field, in the order of the calculation. */
 export const FIELDS: readonly { readonly section: string; readonly fields: readonly FieldExample[] }[] = [

@@ -1,9 +1,9 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { describe, expect, it } from 'vitest';
-import { checkProofDays } from '../rulebook/proof.ts';
+import type { FieldExample } from '../kinds/example.ts';
+import { checkProofDays } from '../proof/proof.ts';
 import { RulebookSchema } from '../rulebook/schema.ts';
 import { STARTERS } from '../rulebook/starters/starters.ts';
-import type { FieldExample } from './example.ts';
 import { FIELDS, rulesOf } from './fields.ts';
 import { rulebookPage } from './page.ts';
 

@@ -1,5 +1,5 @@
-import type { ProofResult } from '../rulebook/proof.ts';
-import type { FieldExample } from './example.ts';
+import type { FieldExample } from '../kinds/example.ts';
+import type { ProofResult } from '../proof/proof.ts';
 import { FIELDS } from './fields.ts';
 
 /** JSON with a line for each field of the outermost object. */

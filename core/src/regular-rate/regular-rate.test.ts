@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { ClassId } from '../pay/classes.ts';
+import type { ClassId } from '../model/classes.ts';
+import type { JobId } from '../model/ids.ts';
 import type { Money } from '../pay/money.ts';
-import type { JobId } from '../record/ids.ts';
 import { seconds, workdayFromIso } from '../time/units.ts';
 import { type RateInput, regularRates } from './regular-rate.ts';
 

@@ -1,9 +1,9 @@
 import Fraction from 'fraction.js';
-import type { Line } from '../card/line.ts';
-import type { ClassId } from '../pay/classes.ts';
-import { classParts } from '../pay/classes.ts';
+import type { ClassId } from '../model/classes.ts';
+import { classParts } from '../model/classes.ts';
+import type { JobId } from '../model/ids.ts';
+import type { Line } from '../model/line.ts';
 import { decimalText, type Money, money } from '../pay/money.ts';
-import type { JobId } from '../record/ids.ts';
 import { workweekOf } from '../steps/workday/workday.ts';
 import { SECONDS_PER_HOUR, type Workday } from '../time/units.ts';
 

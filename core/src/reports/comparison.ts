@@ -1,4 +1,4 @@
-import { liesBeside } from '../pay/classes.ts';
+import { liesBeside } from '../model/classes.ts';
 import { type Cost, costText } from '../pay/rates.ts';
 import { decimalHours } from '../time/hours.ts';
 import { type Workday, workday, workdayToIso } from '../time/units.ts';

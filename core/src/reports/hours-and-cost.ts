@@ -1,4 +1,4 @@
-import { isAmount, isOvertime, isPremium, isWorked } from '../pay/classes.ts';
+import { isAmount, isOvertime, isPremium, isWorked } from '../model/classes.ts';
 import { type Cost, costText } from '../pay/rates.ts';
 import { type GroundLine, nameOfPart, type Part, type PartNames, partOf } from './ground.ts';
 import { type ReportColumn, type ReportRow, type ReportTable, sumsOf } from './table.ts';

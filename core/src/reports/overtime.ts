@@ -1,4 +1,4 @@
-import { classLabel, isOvertime } from '../pay/classes.ts';
+import { classLabel, isOvertime } from '../model/classes.ts';
 import { type Cost, costText } from '../pay/rates.ts';
 import { type GroundLine, nameOfPart, type PartNames } from './ground.ts';
 import { type ReportColumn, type ReportTable, sumsOf } from './table.ts';

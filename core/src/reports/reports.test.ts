@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { ClassId } from '../pay/classes.ts';
+import type { ClassId } from '../model/classes.ts';
 import { costOf } from '../pay/rates.ts';
 import { hours } from '../time/hours.ts';
 import { seconds, type Workday, workday, workdayFromIso } from '../time/units.ts';

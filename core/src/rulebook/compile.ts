@@ -1,7 +1,7 @@
 import * as v from 'valibot';
-import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
+import { type ResolverAt, typedBy } from '../kinds/define.ts';
+import type { DepartmentId, JobId, SiteId } from '../model/ids.ts';
 import type { CompiledRulebook, CompiledSteps } from './compiled.ts';
-import { type ResolverAt, typedBy } from './define.ts';
 import type { RulebookFault } from './fault.ts';
 import { type Rulebook, RulebookSchema } from './schema.ts';
 import { STEPS } from './steps.ts';

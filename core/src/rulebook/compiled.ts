@@ -1,4 +1,4 @@
-import type { Together } from './define.ts';
+import type { Together } from '../kinds/define.ts';
 import type { STEPS } from './steps.ts';
 
 /** What all steps make of their rules. */

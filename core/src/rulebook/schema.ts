@@ -1,6 +1,6 @@
 import * as v from 'valibot';
+import { type Together, typedBy } from '../kinds/define.ts';
 import { name } from '../time/schemas.ts';
-import { type Together, typedBy } from './define.ts';
 import { ProofDaySchema } from './proof-day.ts';
 import { STEPS } from './steps.ts';
 

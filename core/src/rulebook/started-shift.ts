@@ -1,7 +1,7 @@
-import type { ShiftBeginning } from '../card/segment.ts';
 import type { Changes } from '../corrections/changes.ts';
 import { statedWorkday } from '../corrections/shifts.ts';
-import { firstPunch, lastPunch, type Shift } from '../steps/pair/types.ts';
+import type { ShiftBeginning } from '../model/segment.ts';
+import { firstPunch, lastPunch, type Shift } from '../model/shift.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import type { Workday } from '../time/units.ts';
 import type { ZoneTables } from '../time/zone.ts';

@@ -2,7 +2,9 @@
  * Works lines out again from the reasons alone, as a payroll auditor would with pencil and paper. It reads nothing but the
  * reasons, as JSON, and shares no code with the core.
  */
-import type { DayReason, OvertimeReason, RoundedPunch, ShiftReason } from '../card/reasons.ts';
+import type { DayReason } from '../card/reasons.ts';
+import type { RoundedPunch, ShiftReason } from '../model/shift-reason.ts';
+import type { OvertimeReason } from '../steps/overtime/reason.ts';
 
 interface Part {
   start: number;

@@ -1,10 +1,10 @@
 /** Short ways to say a person's input in tests. Not part of the package. */
 import type { Computed } from '../card/card.ts';
 import { compute } from '../compute.ts';
-import { punchId } from '../record/ids.ts';
-import type { PersonInput } from '../record/person.ts';
-import type { Plan } from '../record/plan.ts';
-import type { EffectivePunch, Punch, PunchKind } from '../record/punch.ts';
+import type { PersonInput } from '../input/person.ts';
+import { punchId } from '../model/ids.ts';
+import type { Plan } from '../model/plan.ts';
+import type { EffectivePunch, Punch, PunchKind } from '../model/punch.ts';
 import { compileRulebook, type Names } from '../rulebook/compile.ts';
 import type { CompiledRulebook } from '../rulebook/compiled.ts';
 import { Editions } from '../rulebook/editions.ts';

@@ -8,7 +8,7 @@ import {
   guaranteeClass,
   leaveClass,
   premiumClass,
-} from '../pay/classes.ts';
+} from '../model/classes.ts';
 import { COLUMNS } from '../pay/layouts/columns.ts';
 import { type ColumnKind, LINE_PARTS } from '../pay/layouts/define.ts';
 import { type Layout, type LayoutColumn, layoutObjections } from '../pay/layouts/layout.ts';

@@ -1,8 +1,8 @@
 import type { Correction } from '../corrections/kinds.ts';
 import { correctionFrom } from '../corrections/read.ts';
-import { correctionId, type PunchId } from '../record/ids.ts';
-import type { PersonInput } from '../record/person.ts';
-import type { Punch, PunchKind } from '../record/punch.ts';
+import type { PersonInput } from '../input/person.ts';
+import { correctionId, type PunchId } from '../model/ids.ts';
+import type { Punch, PunchKind } from '../model/punch.ts';
 import { Editions } from '../rulebook/editions.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import { instant, SECONDS_PER_DAY, seconds, type Workday, workday } from '../time/units.ts';

@@ -1,6 +1,6 @@
 /** Random people, rulebooks and weeks for property tests, on whole ticks of time. */
 import fc from 'fast-check';
-import type { DepartmentId, JobId, SiteId } from '../record/ids.ts';
+import type { DepartmentId, JobId, SiteId } from '../model/ids.ts';
 import { compileRulebook, type Names } from '../rulebook/compile.ts';
 import type { CompiledRulebook } from '../rulebook/compiled.ts';
 import type { Rulebook } from '../rulebook/schema.ts';

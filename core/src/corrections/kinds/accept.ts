@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
 import { defineCorrection } from '../define.ts';
 import { day } from '../fields.ts';
 

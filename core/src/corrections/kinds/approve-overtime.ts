@@ -1,5 +1,5 @@
-import { exceptionKey, overtimeAbout } from '../../exceptions/key.ts';
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
+import { exceptionKey, overtimeAbout } from '../../model/exception-key.ts';
 import { name } from '../../time/schemas.ts';
 import { defineCorrection } from '../define.ts';
 import { day } from '../fields.ts';

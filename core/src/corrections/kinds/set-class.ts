@@ -1,4 +1,4 @@
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
 import { defineCorrection } from '../define.ts';
 import { multiplier, stretch } from '../fields.ts';
 import { endsAfterStart } from '../stretch.ts';

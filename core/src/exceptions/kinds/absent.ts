@@ -1,4 +1,4 @@
-import type { Plan } from '../../record/plan.ts';
+import type { Plan } from '../../model/plan.ts';
 import { defineException } from '../define.ts';
 
 /** A plan that is over, that nobody worked and no leave explains. */

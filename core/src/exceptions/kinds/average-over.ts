@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
 import { workweekOf } from '../../steps/workday/workday.ts';
 import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';

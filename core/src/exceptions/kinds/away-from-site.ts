@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
 import { defineException } from '../define.ts';
 import { ofPunches, punchesOf } from '../of-shifts.ts';
 

@@ -1,5 +1,5 @@
-import { on } from '../../reference/example.ts';
-import { lastPunch } from '../../steps/pair/types.ts';
+import { on } from '../../kinds/example.ts';
+import { lastPunch } from '../../model/shift.ts';
 import { defineException } from '../define.ts';
 import { ofPunches, punchesOf } from '../of-shifts.ts';
 

@@ -1,4 +1,4 @@
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
 import { mealFault } from '../meal-fault.ts';
 
 /** A meal that was due and began after more work than allowed. */

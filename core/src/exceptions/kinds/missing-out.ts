@@ -1,4 +1,4 @@
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
 import { defineException } from '../define.ts';
 import { lacking } from '../missing.ts';
 

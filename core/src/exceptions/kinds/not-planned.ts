@@ -1,8 +1,8 @@
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
+import type { ExceptionInput } from '../../model/exception.ts';
 import type { Instant } from '../../time/units.ts';
 import { defineException } from '../define.ts';
 import { ofShifts } from '../of-shifts.ts';
-import type { ExceptionInput } from '../types.ts';
 
 /** A shift that no plan called for. */
 export const notPlanned = defineException({

@@ -1,6 +1,6 @@
-import type { ComputedShift } from '../../card/shift.ts';
-import type { EffectivePunch } from '../../record/punch.ts';
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
+import type { ComputedShift } from '../../model/computed-shift.ts';
+import type { EffectivePunch } from '../../model/punch.ts';
 import { defineException, type Found } from '../define.ts';
 
 /** An in without an out before a spell, and an out without an in after it: two stretches clocked at once. */

@@ -1,8 +1,8 @@
-import { paidSeconds } from '../../card/cut.ts';
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
+import { paidSeconds } from '../../model/cut.ts';
+import { overtimeAbout } from '../../model/exception-key.ts';
 import type { Instant, Workday } from '../../time/units.ts';
 import { defineException } from '../define.ts';
-import { overtimeAbout } from '../key.ts';
 
 /** Overtime that pays only when somebody agrees to it. One a workday and rule. */
 export const overtimeApproval = defineException({

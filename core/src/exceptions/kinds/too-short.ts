@@ -1,4 +1,4 @@
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
 import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { defineException } from '../define.ts';

@@ -1,4 +1,4 @@
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
 import { names } from '../../time/schemas.ts';
 import { defineException } from '../define.ts';
 import { ofPunches, startsOf } from '../of-shifts.ts';

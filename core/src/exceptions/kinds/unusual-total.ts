@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { paidSeconds } from '../../card/cut.ts';
-import { on } from '../../reference/example.ts';
+import { on } from '../../kinds/example.ts';
+import { paidSeconds } from '../../model/cut.ts';
 import { workday } from '../../time/units.ts';
 import { defineException } from '../define.ts';
 

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { type Fields, letThrough, type Objection, type SettingsOf } from '../../rulebook/define.ts';
+import { type Fields, letThrough, type Objection, type SettingsOf } from '../../kinds/define.ts';
 import type { BatchHead, Cell, FileLine, FileTotals, Writing } from './types.ts';
 
 /** By what a file may have lines of their own. */

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { type AnyOf, typedBy } from '../../rulebook/define.ts';
+import { type AnyOf, typedBy } from '../../kinds/define.ts';
 import { COLUMNS } from './columns.ts';
 import { type ColumnKind, LINE_PARTS, wholeNumber } from './define.ts';
 

@@ -1,5 +1,5 @@
+import type { ClassId } from '../../model/classes.ts';
 import type { Workday } from '../../time/units.ts';
-import type { ClassId } from '../classes.ts';
 
 /** One line of a batch, as it was sealed. */
 export interface BatchLine {

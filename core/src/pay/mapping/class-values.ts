@@ -1,4 +1,4 @@
-import { type ClassId, classParts } from '../classes.ts';
+import { type ClassId, classParts } from '../../model/classes.ts';
 
 /** The kinds of class that a mapping tells apart. */
 export const CLASS_KINDS = [

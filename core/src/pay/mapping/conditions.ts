@@ -1,4 +1,4 @@
-import { typedBy } from '../../rulebook/define.ts';
+import { typedBy } from '../../kinds/define.ts';
 import { adjustments } from './conditions/adjustments.ts';
 import { amounts } from './conditions/amounts.ts';
 import { classes } from './conditions/classes.ts';

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
+import { classOf, guaranteeClass } from '../../model/classes.ts';
 import { mappingRules, payLines } from '../../testing/pay.ts';
 import { workdayFromIso, workdayToIso } from '../../time/units.ts';
-import { classOf, guaranteeClass } from '../classes.ts';
 import type { PayLine } from '../pay-line.ts';
 import { accountOf, holdsWhenever } from './account.ts';
 import { compileMapping } from './map-lines.ts';

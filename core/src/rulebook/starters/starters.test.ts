@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkProofDays } from '../proof.ts';
+import { checkProofDays } from '../../proof/proof.ts';
 import { STARTERS } from './starters.ts';
 
 describe.each(Object.entries(STARTERS))('the starter %s', (_, rules) => {

@@ -1,4 +1,4 @@
-import { days } from '../../reference/example.ts';
+import { days } from '../../kinds/example.ts';
 import type { Rulebook } from '../schema.ts';
 import { base } from './base.ts';
 

@@ -1,15 +1,15 @@
 import * as v from 'valibot';
-import { lengthOf } from '../../card/cut.ts';
-import { type FieldExample, on } from '../../reference/example.ts';
-import type { Say } from '../../rulebook/define.ts';
+import type { Say } from '../../kinds/define.ts';
+import { type FieldExample, on } from '../../kinds/example.ts';
+import type { AutomaticMeal } from '../../model/breaks.ts';
+import { lengthOf } from '../../model/cut.ts';
+import type { Shift } from '../../model/shift.ts';
 import { itemAt, lastOf } from '../../time/item-at.ts';
 import { clockSeconds, durationSeconds } from '../../time/lengths.ts';
 import { clockTime, duration } from '../../time/schemas.ts';
 import { type Instant, instant, SECONDS_PER_DAY, seconds, wallClock } from '../../time/units.ts';
 import { firstInstantOf, instantsOf, wallOf, type ZoneOffsets } from '../../time/zone.ts';
-import type { Shift } from '../pair/types.ts';
 import { insertMeal, type Taking, takeOut, workIn } from './taking.ts';
-import type { AutomaticMeal } from './types.ts';
 import { checkUpward } from './upward.ts';
 
 /** A meal that is taken off though nobody punched it. */

@@ -1,15 +1,15 @@
-import { segmentOf } from '../../card/cut.ts';
-import type { SegmentShift } from '../../card/segment.ts';
+import type { BreakRules, Breaks, StatedBreaks } from '../../model/breaks.ts';
+import { segmentOf } from '../../model/cut.ts';
+import type { RoundedSpell } from '../../model/rounding.ts';
+import type { SegmentShift } from '../../model/segment.ts';
+import type { Shift } from '../../model/shift.ts';
 import { itemAt, lastOf } from '../../time/item-at.ts';
 import { instant, seconds } from '../../time/units.ts';
-import type { Shift } from '../pair/types.ts';
-import type { RoundedSpell } from '../round/round.ts';
 import { automaticLength, cancelsAutomatic, takeAutomatic } from './automatic-meal.ts';
 import { takeGap } from './gaps.ts';
 import { faultsOf } from './meals-due.ts';
 import { takeStated } from './stated.ts';
 import { addUnpaid, nextShift, type Taking } from './taking.ts';
-import type { BreakRules, Breaks, StatedBreaks } from './types.ts';
 
 const NO_FAULTS: Breaks['mealFaults'] = [];
 

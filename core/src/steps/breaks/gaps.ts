@@ -1,10 +1,10 @@
-import { segmentOf } from '../../card/cut.ts';
-import type { SegmentShift } from '../../card/segment.ts';
+import type { BreakRules, StatedBreaks } from '../../model/breaks.ts';
+import { segmentOf } from '../../model/cut.ts';
+import type { SegmentShift } from '../../model/segment.ts';
+import type { Shift, Spell } from '../../model/shift.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { type Instant, instant } from '../../time/units.ts';
-import type { Shift, Spell } from '../pair/types.ts';
 import { addUnpaid, type Taking } from './taking.ts';
-import type { BreakRules, StatedBreaks } from './types.ts';
 
 /** What lies between two spells of a shift; null where they touch, as at a job change. */
 export function gapKind(before: Spell, after: Spell): 'meal' | 'break' | 'away' | null {

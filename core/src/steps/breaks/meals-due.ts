@@ -1,13 +1,13 @@
 import * as v from 'valibot';
-import { lengthOf } from '../../card/cut.ts';
-import { type FieldExample, on } from '../../reference/example.ts';
-import type { Say } from '../../rulebook/define.ts';
+import type { Say } from '../../kinds/define.ts';
+import { type FieldExample, on } from '../../kinds/example.ts';
+import type { MealDue, MealFault, TakenMeal } from '../../model/breaks.ts';
+import { lengthOf } from '../../model/cut.ts';
 import { itemAt, lastOf } from '../../time/item-at.ts';
 import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { type Instant, instant, seconds } from '../../time/units.ts';
 import type { Taking } from './taking.ts';
-import type { MealDue, MealFault, TakenMeal } from './types.ts';
 import { checkUpward } from './upward.ts';
 
 /** A meal that must be taken. */

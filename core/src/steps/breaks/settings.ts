@@ -1,6 +1,7 @@
 import * as v from 'valibot';
-import { on } from '../../reference/example.ts';
-import { defineStep } from '../../rulebook/define.ts';
+import { defineStep } from '../../kinds/define.ts';
+import { on } from '../../kinds/example.ts';
+import type { BreakRules } from '../../model/breaks.ts';
 import { durationSeconds, optionalSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { seconds } from '../../time/units.ts';
@@ -11,7 +12,6 @@ import {
   compiledAutomaticMeal,
 } from './automatic-meal.ts';
 import { checkMealsDue, compiledMealDue, MealDueSchema, mealsDueFields } from './meals-due.ts';
-import type { BreakRules } from './types.ts';
 
 /** Which breaks are paid, which meals are taken off, and which must be taken. */
 export const breaks = defineStep({

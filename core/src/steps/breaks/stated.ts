@@ -1,5 +1,5 @@
+import type { StatedBreaks } from '../../model/breaks.ts';
 import { insertMeal, type Taking, takeOut, workIn } from './taking.ts';
-import type { StatedBreaks } from './types.ts';
 
 /** Meals that corrections state are taken out of the work. */
 export function takeStated(taking: Taking, { meals }: StatedBreaks): void {

@@ -1,8 +1,8 @@
-import { cutOff } from '../../card/cut.ts';
-import type { WorkSegment } from '../../card/segment.ts';
+import type { BreakRules, Breaks, TakenMeal, UnpaidBreak } from '../../model/breaks.ts';
+import { cutOff } from '../../model/cut.ts';
+import type { WorkSegment } from '../../model/segment.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { instant } from '../../time/units.ts';
-import type { BreakRules, Breaks, TakenMeal, UnpaidBreak } from './types.ts';
 
 /**
  * One person's shifts while their breaks are taken out, one after another. One object and one list of stretches serve all shifts, and are

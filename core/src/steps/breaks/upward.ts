@@ -1,4 +1,4 @@
-import type { Say } from '../../rulebook/define.ts';
+import type { Say } from '../../kinds/define.ts';
 import { durationSeconds } from '../../time/lengths.ts';
 
 /** Each of some lengths of time is more than the one before it. */

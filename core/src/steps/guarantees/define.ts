@@ -1,12 +1,12 @@
-import type { Resolver } from '../../record/names.ts';
-import type { Example } from '../../reference/example.ts';
 import {
   type Fields,
   letThrough,
   type Objection,
   type OtherRules,
   type SettingsOf,
-} from '../../rulebook/define.ts';
+} from '../../kinds/define.ts';
+import type { Example } from '../../kinds/example.ts';
+import type { Resolver } from '../../model/names.ts';
 import type { GuaranteeRule } from './types.ts';
 
 /** What a kind makes of its settings. */

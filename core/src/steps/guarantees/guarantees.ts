@@ -1,4 +1,4 @@
-import type { ComputedShift } from '../../card/shift.ts';
+import type { ComputedShift } from '../../model/computed-shift.ts';
 import { seconds, type Workday } from '../../time/units.ts';
 import type { GuaranteeReason } from './reason.ts';
 import type { GuaranteedDay, GuaranteeRule, Owed } from './types.ts';

@@ -1,4 +1,4 @@
-import type { ComputedShift } from '../../card/shift.ts';
+import type { ComputedShift } from '../../model/computed-shift.ts';
 import type { Owed } from './types.ts';
 
 /** What is owed for one shift: a line in the job and department in which it started. */

@@ -1,4 +1,4 @@
-import type { Place } from '../../record/place.ts';
+import type { Place } from '../../model/place.ts';
 import type { Seconds, Workday } from '../../time/units.ts';
 
 /** One guarantee of one workday, with what it follows from. It is a line of its own, marked as not worked. */

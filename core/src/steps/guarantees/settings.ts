@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { checkNames, defineStep, oneOfKinds } from '../../rulebook/define.ts';
+import { checkNames, defineStep, oneOfKinds } from '../../kinds/define.ts';
 import { GUARANTEES, guaranteeKind } from './kinds.ts';
 
 /** What is paid though nobody worked it. */

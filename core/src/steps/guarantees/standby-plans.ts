@@ -1,4 +1,4 @@
-import type { Plan } from '../../record/plan.ts';
+import type { Plan } from '../../model/plan.ts';
 import type { Workday } from '../../time/units.ts';
 import type { GuaranteeRule } from './types.ts';
 

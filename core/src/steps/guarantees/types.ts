@@ -1,7 +1,7 @@
-import type { ComputedShift } from '../../card/shift.ts';
-import type { Leave } from '../../record/leave.ts';
-import type { Place } from '../../record/place.ts';
-import type { Plan } from '../../record/plan.ts';
+import type { ComputedShift } from '../../model/computed-shift.ts';
+import type { Leave } from '../../model/leave.ts';
+import type { Place } from '../../model/place.ts';
+import type { Plan } from '../../model/plan.ts';
 import type { Workday } from '../../time/units.ts';
 
 /** One workday, with what guarantees look at. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Plan } from '../../record/plan.ts';
+import type { Plan } from '../../model/plan.ts';
 import { at, computeFor, rulebook, shifts } from '../../testing/fixtures.ts';
 import { workdayFromIso } from '../../time/units.ts';
 

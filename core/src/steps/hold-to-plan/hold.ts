@@ -1,15 +1,11 @@
-import type { Plan } from '../../record/plan.ts';
+import type { Plan } from '../../model/plan.ts';
+import type { Held, PlanMatch } from '../../model/plan-match.ts';
+import type { Shift } from '../../model/shift.ts';
 import { itemAt, lastOf } from '../../time/item-at.ts';
 import type { Instant } from '../../time/units.ts';
-import type { Shift } from '../pair/types.ts';
-import { matchPlans, type PlanMatch } from './match.ts';
+import { matchPlans } from './match.ts';
 import type { HoldRules, ShiftToPlan } from './types.ts';
 
-/** Where a shift is held to its plan: the planned instants that stand for its first in and last out. */
-export interface Held {
-  readonly start: Instant | null;
-  readonly end: Instant | null;
-}
 const NOT_HELD: Held = { start: null, end: null };
 
 /** `planned` where a punch lies before or after it by no more than the window on that side. */

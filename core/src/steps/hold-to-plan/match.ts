@@ -1,14 +1,8 @@
-import type { Plan } from '../../record/plan.ts';
+import type { Plan } from '../../model/plan.ts';
+import type { PlanMatch } from '../../model/plan-match.ts';
+import { firstPunch, lastPunch } from '../../model/shift.ts';
 import { SECONDS_PER_DAY } from '../../time/units.ts';
-import { firstPunch, lastPunch } from '../pair/types.ts';
 import type { ShiftToPlan } from './types.ts';
-
-/** A plan, and whether this shift is the first and the last that was worked of it. */
-export interface PlanMatch {
-  readonly plan: Plan;
-  isFirst: boolean;
-  isLast: boolean;
-}
 
 /**
  * The plan of each shift: the one it overlaps most, else the nearest within its reach; null where it was not planned. Both lists go

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { on } from '../../reference/example.ts';
-import { defineStep } from '../../rulebook/define.ts';
+import { defineStep } from '../../kinds/define.ts';
+import { on } from '../../kinds/example.ts';
 import { optionalSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { seconds } from '../../time/units.ts';

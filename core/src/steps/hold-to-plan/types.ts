@@ -1,5 +1,5 @@
+import type { Shift } from '../../model/shift.ts';
 import type { Seconds } from '../../time/units.ts';
-import type { Shift } from '../pair/types.ts';
 
 /** How far a punch may lie from the plan and still be taken for it; null where it never is. */
 export interface HoldRules {

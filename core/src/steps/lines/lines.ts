@@ -1,9 +1,9 @@
-import { paidSeconds } from '../../card/cut.ts';
-import type { Line } from '../../card/line.ts';
-import { costCenterOf, departmentOf, type Segment } from '../../card/segment.ts';
-import { type ClassId, guaranteeClass, inClassOrder, isPremium, leaveClass } from '../../pay/classes.ts';
-import type { CostCenterId, DepartmentId, JobId, SiteId } from '../../record/ids.ts';
-import type { Leave } from '../../record/leave.ts';
+import { type ClassId, guaranteeClass, inClassOrder, isPremium, leaveClass } from '../../model/classes.ts';
+import { paidSeconds } from '../../model/cut.ts';
+import type { CostCenterId, DepartmentId, JobId, SiteId } from '../../model/ids.ts';
+import type { Leave } from '../../model/leave.ts';
+import type { Line } from '../../model/line.ts';
+import { costCenterOf, departmentOf, type Segment } from '../../model/segment.ts';
 import { apportion, type Hours, hours, type Share } from '../../time/hours.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { type DaySpan, periodsOver } from '../../time/spans.ts';

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { on } from '../../reference/example.ts';
-import { defineStep } from '../../rulebook/define.ts';
+import { defineStep } from '../../kinds/define.ts';
+import { on } from '../../kinds/example.ts';
 import { stepOf } from '../../time/hours.ts';
 import type { LineRules } from './lines.ts';
 

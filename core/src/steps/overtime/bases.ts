@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { oneOfKinds, typedBy } from '../../rulebook/define.ts';
+import { oneOfKinds, typedBy } from '../../kinds/define.ts';
 import { beyondPlan } from './bases/beyond-plan.ts';
 import { clockTime } from './bases/clock-time.ts';
 import { consecutiveWorkday } from './bases/consecutive-workday.ts';

@@ -1,5 +1,5 @@
-import type { Example } from '../../reference/example.ts';
-import { type Fields, letThrough, type Objection, type SettingsOf } from '../../rulebook/define.ts';
+import { type Fields, letThrough, type Objection, type SettingsOf } from '../../kinds/define.ts';
+import type { Example } from '../../kinds/example.ts';
 import type { Basis } from './types.ts';
 
 /** What of an overtime rule decides whether its basis can be meant. */

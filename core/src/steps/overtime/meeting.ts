@@ -1,11 +1,11 @@
-import { paidSeconds } from '../../card/cut.ts';
-import type { OvertimeReason } from '../../card/reasons.ts';
-import type { Segment, WorkSegment } from '../../card/segment.ts';
+import { paidSeconds } from '../../model/cut.ts';
+import type { Segment, WorkSegment } from '../../model/segment.ts';
 import { itemAt } from '../../time/item-at.ts';
 import type { Workday } from '../../time/units.ts';
 import { workweekOf } from '../workday/workday.ts';
 import { inOneOrder } from './one-order.ts';
 import { applyRule } from './overtime.ts';
+import type { OvertimeReason } from './reason.ts';
 import type { OvertimeContext, OvertimeRule, RuleOverEditions, RulesInForce } from './types.ts';
 
 /**

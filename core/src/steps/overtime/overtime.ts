@@ -1,11 +1,11 @@
-import { cutAtEdges, cutOff, lengthOf, paidSeconds } from '../../card/cut.ts';
-import type { OvertimeReason } from '../../card/reasons.ts';
-import type { Pay, Segment, WorkSegment } from '../../card/segment.ts';
-import { classOf } from '../../pay/classes.ts';
+import { classOf } from '../../model/classes.ts';
+import { cutAtEdges, cutOff, lengthOf, paidSeconds } from '../../model/cut.ts';
+import type { Pay, Segment, WorkSegment } from '../../model/segment.ts';
 import { isOfKind } from '../../time/calendar.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { instant, seconds, type Workday, weekdayOf } from '../../time/units.ts';
 import { roundAmount } from '../round/amount.ts';
+import type { OvertimeReason } from './reason.ts';
 import type { LeaveStanding, OvertimeContext, OvertimeRule } from './types.ts';
 
 /** The bucket of a segment that a rule does not look at; no workday has this number, and no shift starts at this instant. */

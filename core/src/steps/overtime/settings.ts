@@ -1,7 +1,7 @@
 import * as v from 'valibot';
-import { classOf } from '../../pay/classes.ts';
-import { days, on } from '../../reference/example.ts';
-import { checkNames, defineStep, type Say } from '../../rulebook/define.ts';
+import { checkNames, defineStep, type Say } from '../../kinds/define.ts';
+import { days, on } from '../../kinds/example.ts';
+import { classOf } from '../../model/classes.ts';
 import type { DayKinds } from '../../time/calendar.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { durationSeconds, optionalSeconds } from '../../time/lengths.ts';

@@ -1,10 +1,10 @@
-import type { Pay, Segment } from '../../card/segment.ts';
-import type { Leave } from '../../record/leave.ts';
-import type { Plan } from '../../record/plan.ts';
+import type { Leave } from '../../model/leave.ts';
+import type { Plan } from '../../model/plan.ts';
+import type { Rounding } from '../../model/rounding.ts';
+import type { Pay, Segment } from '../../model/segment.ts';
 import type { Calendar, DayKinds } from '../../time/calendar.ts';
 import type { DaySpan } from '../../time/spans.ts';
 import type { Seconds, Workday } from '../../time/units.ts';
-import type { Rounding } from '../round/amount.ts';
 
 /** Hours of a bucket from one count up to another pay this. */
 export interface Tier {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Punch } from '../../record/punch.ts';
+import type { Punch } from '../../model/punch.ts';
 import { at, effective, punch, rulebook } from '../../testing/fixtures.ts';
 import { pair } from './pair.ts';
 

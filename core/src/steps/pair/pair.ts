@@ -1,7 +1,7 @@
-import type { EffectivePunch, PunchKind } from '../../record/punch.ts';
+import type { EffectivePunch, PunchKind } from '../../model/punch.ts';
+import type { Shift, Spell } from '../../model/shift.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { type Instant, type Seconds, seconds } from '../../time/units.ts';
-import type { Shift, Spell } from './types.ts';
 
 /** When punches are one spell, spells one shift, and two punches one. */
 export interface PairingRules {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { correctionFrom } from '../../corrections/read.ts';
-import { correctionId } from '../../record/ids.ts';
+import { runAround, unbrokenAround } from '../../input/unbroken.ts';
+import { correctionId } from '../../model/ids.ts';
 import { at, inputFor, punch, rulebook, shifts } from '../../testing/fixtures.ts';
 import { workdayFromIso } from '../../time/units.ts';
-import { runAround, unbrokenAround } from './unbroken.ts';
 
 const DAYS = { first: workdayFromIso('2026-10-19'), last: workdayFromIso('2026-10-25') };
 const READ = { from: at('2026-10-18 00:00'), to: at('2026-10-30 00:00') };

@@ -1,6 +1,6 @@
 import type * as v from 'valibot';
-import type { Resolver } from '../../record/names.ts';
-import { type Together, typedBy } from '../../rulebook/define.ts';
+import { type Together, typedBy } from '../../kinds/define.ts';
+import type { Resolver } from '../../model/names.ts';
 import { departments } from './conditions/departments.ts';
 import { jobs } from './conditions/jobs.ts';
 import { sites } from './conditions/sites.ts';

@@ -1,6 +1,6 @@
-import type { Resolver } from '../../record/names.ts';
-import type { Example } from '../../reference/example.ts';
-import { type Fields, letThrough, type Objection, type SettingsOf } from '../../rulebook/define.ts';
+import { type Fields, letThrough, type Objection, type SettingsOf } from '../../kinds/define.ts';
+import type { Example } from '../../kinds/example.ts';
+import type { Resolver } from '../../model/names.ts';
 import type { Condition } from './types.ts';
 
 /** Everything about one condition of premiums: the fields by which a premium states it, and when hours meet it. */

@@ -1,5 +1,5 @@
-import { cutAtEdges, paidSeconds } from '../../card/cut.ts';
-import type { Segment, WorkSegment } from '../../card/segment.ts';
+import { cutAtEdges, paidSeconds } from '../../model/cut.ts';
+import type { Segment, WorkSegment } from '../../model/segment.ts';
 import type { Calendar } from '../../time/calendar.ts';
 import { itemAt } from '../../time/item-at.ts';
 import type { Workday } from '../../time/units.ts';

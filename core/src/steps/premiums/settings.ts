@@ -1,8 +1,8 @@
 import * as v from 'valibot';
-import { premiumClass } from '../../pay/classes.ts';
-import type { Resolver } from '../../record/names.ts';
-import { on } from '../../reference/example.ts';
-import { checkNames, defineStep, type Say } from '../../rulebook/define.ts';
+import { checkNames, defineStep, type Say } from '../../kinds/define.ts';
+import { on } from '../../kinds/example.ts';
+import { premiumClass } from '../../model/classes.ts';
+import type { Resolver } from '../../model/names.ts';
 import { durationSeconds } from '../../time/lengths.ts';
 import { duration, name } from '../../time/schemas.ts';
 import { CONDITIONS, conditionFields, conditionsOf } from './conditions.ts';

@@ -1,5 +1,5 @@
-import type { Segment } from '../../card/segment.ts';
-import type { ClassId } from '../../pay/classes.ts';
+import type { ClassId } from '../../model/classes.ts';
+import type { Segment } from '../../model/segment.ts';
 import type { Calendar } from '../../time/calendar.ts';
 import type { Seconds, Workday } from '../../time/units.ts';
 

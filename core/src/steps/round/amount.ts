@@ -1,13 +1,7 @@
 import * as v from 'valibot';
-import type { Say } from '../../rulebook/define.ts';
-import { type Seconds, seconds } from '../../time/units.ts';
-
-/** How an amount of time, or a moment on the clock, is rounded. */
-export interface Rounding {
-  readonly unitSeconds: Seconds;
-  /** From this many seconds into the unit on, time is rounded up. The unit's own length where it is always rounded down. */
-  readonly turnSeconds: Seconds;
-}
+import type { Say } from '../../kinds/define.ts';
+import type { Rounding } from '../../model/rounding.ts';
+import { seconds } from '../../time/units.ts';
 
 /** A length of time rounded; never below zero. */
 export function roundAmount(seconds: number, { unitSeconds, turnSeconds }: Rounding): number {

@@ -1,18 +1,12 @@
-import type { EffectivePunch, PunchKind } from '../../record/punch.ts';
+import type { Held } from '../../model/plan-match.ts';
+import type { EffectivePunch, PunchKind } from '../../model/punch.ts';
+import type { RoundedSpell, Rounding, RoundingRules } from '../../model/rounding.ts';
+import type { Shift } from '../../model/shift.ts';
 import { itemAt } from '../../time/item-at.ts';
 import { type Instant, instant } from '../../time/units.ts';
 import { offsetAt, type ZoneOffsets } from '../../time/zone.ts';
-import type { Held, PlannedShift } from '../hold-to-plan/hold.ts';
+import type { PlannedShift } from '../hold-to-plan/hold.ts';
 import type { HoldRules } from '../hold-to-plan/types.ts';
-import type { Shift } from '../pair/types.ts';
-import type { Rounding } from './amount.ts';
-import type { RoundingRules } from './types.ts';
-
-/** A spell held to the plan and with its punches rounded. */
-export interface RoundedSpell {
-  readonly start: Instant;
-  readonly end: Instant;
-}
 
 /** The rule for a kind of punch; looked up by name, since this runs for every punch there is. */
 function ruleFor(kind: PunchKind, { punches: rules }: RoundingRules): Rounding | undefined {

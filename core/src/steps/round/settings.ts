@@ -1,8 +1,8 @@
 import * as v from 'valibot';
-import { on } from '../../reference/example.ts';
-import { defineStep, type Say } from '../../rulebook/define.ts';
-import { amountFields, checkTurn, type Rounding, roundingOf } from './amount.ts';
-import type { RoundingRules } from './types.ts';
+import { defineStep, type Say } from '../../kinds/define.ts';
+import { on } from '../../kinds/example.ts';
+import type { Rounding, RoundingRules } from '../../model/rounding.ts';
+import { amountFields, checkTurn, roundingOf } from './amount.ts';
 
 const PUNCH_KINDS = ['in', 'out', 'meal-out', 'meal-in', 'break-out', 'break-in'] as const;
 const RoundingSchema = v.pipe(

@@ -1,18 +1,9 @@
-import { paidSeconds } from '../../card/cut.ts';
-import type { SegmentShift, WorkSegment } from '../../card/segment.ts';
+import { paidSeconds } from '../../model/cut.ts';
+import type { Rounding, RoundingRules, TotalChange } from '../../model/rounding.ts';
+import type { SegmentShift, WorkSegment } from '../../model/segment.ts';
 import { itemAt } from '../../time/item-at.ts';
-import { type Instant, instant, type Workday } from '../../time/units.ts';
-import { type Rounding, roundAmount } from './amount.ts';
-import type { RoundingRules } from './types.ts';
-
-/** What rounding a total added at the end of a stretch of work, or took off that end. */
-export interface TotalChange {
-  readonly of: 'spell' | 'shift' | 'day';
-  /** The end of the stretch before the change. */
-  readonly at: Instant;
-  /** Negative where it was taken off. */
-  readonly seconds: number;
-}
+import { instant, type Workday } from '../../time/units.ts';
+import { roundAmount } from './amount.ts';
 
 /** The same, with the shift it belongs to. */
 interface ChangeOfShift extends TotalChange {

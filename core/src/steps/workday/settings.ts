@@ -1,9 +1,9 @@
 import * as v from 'valibot';
-import { days } from '../../reference/example.ts';
-import { defineStep } from '../../rulebook/define.ts';
+import { defineStep } from '../../kinds/define.ts';
+import { days } from '../../kinds/example.ts';
+import type { WorkdayRules } from '../../model/workday-rules.ts';
 import { clockSeconds } from '../../time/lengths.ts';
 import { clockTime, WEEKDAYS } from '../../time/schemas.ts';
-import type { WorkdayRules } from './workday.ts';
 
 /** Where workdays and workweeks begin, and to which day a shift across the line belongs. */
 export const workdays = defineStep({

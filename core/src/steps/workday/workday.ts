@@ -1,26 +1,18 @@
-import { cutOff, lengthOf } from '../../card/cut.ts';
-import type { WorkSegment } from '../../card/segment.ts';
+import { cutOff, lengthOf } from '../../model/cut.ts';
+import type { WorkSegment } from '../../model/segment.ts';
+import { type Shift, unpairedEnds } from '../../model/shift.ts';
+import type { WorkdayRules } from '../../model/workday-rules.ts';
 import { itemAt, lastOf } from '../../time/item-at.ts';
 import type { DaySpan } from '../../time/spans.ts';
 import {
   type Instant,
   instant,
   SECONDS_PER_DAY,
-  type Seconds,
   type Workday,
   wallClock,
   workday,
 } from '../../time/units.ts';
 import { firstInstantOf, isShownAgain, wallOf, type ZoneOffsets } from '../../time/zone.ts';
-import { type Shift, unpairedEnds } from '../pair/types.ts';
-
-/** Where workdays and workweeks begin, and to which day a shift across the line belongs. */
-export interface WorkdayRules {
-  readonly startsAtSeconds: Seconds;
-  readonly shiftBelongsTo: 'day it starts' | 'day it ends' | 'day of its larger part' | 'split at the line';
-  /** Monday is 0. */
-  readonly weekStartsOn: number;
-}
 
 /** The workday in which an instant lies. A line that the wall clock shows twice is its first showing. */
 export function workdayAt(at: Instant, rules: WorkdayRules, offsets: ZoneOffsets): Workday {

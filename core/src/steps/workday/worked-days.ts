@@ -1,4 +1,4 @@
-import type { Segment } from '../../card/segment.ts';
+import type { Segment } from '../../model/segment.ts';
 import { itemAt } from '../../time/item-at.ts';
 import type { Workday } from '../../time/units.ts';
 

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
 import { durationSeconds } from '../../../time/lengths.ts';
 import { duration, name, names } from '../../../time/schemas.ts';
 import { workweekOf } from '../../workday/workday.ts';

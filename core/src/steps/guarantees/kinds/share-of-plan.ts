@@ -1,7 +1,7 @@
 import * as v from 'valibot';
-import type { ComputedShift } from '../../../card/shift.ts';
-import type { Plan } from '../../../record/plan.ts';
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
+import type { ComputedShift } from '../../../model/computed-shift.ts';
+import type { Plan } from '../../../model/plan.ts';
 import { durationSeconds } from '../../../time/lengths.ts';
 import { duration, name } from '../../../time/schemas.ts';
 import { shareOf } from '../../../time/share.ts';

@@ -1,5 +1,5 @@
-import type { ComputedShift } from '../../../card/shift.ts';
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
+import type { ComputedShift } from '../../../model/computed-shift.ts';
 import { lastOf } from '../../../time/item-at.ts';
 import { durationSeconds } from '../../../time/lengths.ts';
 import { duration, name } from '../../../time/schemas.ts';

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import type { Plan } from '../../../record/plan.ts';
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
+import type { Plan } from '../../../model/plan.ts';
 import { name, names } from '../../../time/schemas.ts';
 import { shareOf } from '../../../time/share.ts';
 import { defineGuarantee } from '../define.ts';

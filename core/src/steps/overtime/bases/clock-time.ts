@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
 import { ClockWindow } from '../../../time/clock-window.ts';
 import { clockSeconds } from '../../../time/lengths.ts';
 import { clockTime as time } from '../../../time/schemas.ts';

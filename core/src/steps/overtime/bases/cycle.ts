@@ -1,4 +1,4 @@
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
 import { date, dayCount } from '../../../time/schemas.ts';
 import { type Workday, workday, workdayFromIso } from '../../../time/units.ts';
 import { defineBasis } from '../define.ts';

@@ -1,4 +1,4 @@
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
 import { periodsOver } from '../../../time/spans.ts';
 import { defineBasis } from '../define.ts';
 

@@ -1,4 +1,4 @@
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
 import { defineBasis } from '../define.ts';
 
 /** Hours of one workday. */

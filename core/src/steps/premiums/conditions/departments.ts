@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { departmentOf } from '../../../card/segment.ts';
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
+import { departmentOf } from '../../../model/segment.ts';
 import { names } from '../../../time/schemas.ts';
 import { definePremiumCondition } from '../define.ts';
 

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
 import { names } from '../../../time/schemas.ts';
 import { definePremiumCondition } from '../define.ts';
 

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { on } from '../../../reference/example.ts';
+import { on } from '../../../kinds/example.ts';
 import { definePremiumCondition } from '../define.ts';
 
 /** Hours that were planned: somebody's premium then goes by the plan of the shift, not by when they punched. */

@@ -1,4 +1,4 @@
-import type { ClassId } from '../pay/classes.ts';
+import type { ClassId } from './classes.ts';
 
 /** What a segment needs of a premium that it is paid. */
 export interface PaidPremium {

@@ -1,5 +1,5 @@
-import type { EffectivePunch } from '../../record/punch.ts';
-import type { Span } from '../../time/spans.ts';
+import type { Span } from '../time/spans.ts';
+import type { EffectivePunch } from './punch.ts';
 
 /** An unbroken stretch from an in to an out. */
 export interface Spell {

@@ -1,15 +1,15 @@
 import type { Correction } from '../corrections/kinds.ts';
+import type { Home } from '../model/home.ts';
+import type { DepartmentId, JobId, SiteId } from '../model/ids.ts';
+import type { Leave } from '../model/leave.ts';
+import type { Plan } from '../model/plan.ts';
+import type { Punch } from '../model/punch.ts';
 import { compileRulebook, type Names } from '../rulebook/compile.ts';
 import type { CompiledRulebook } from '../rulebook/compiled.ts';
 import { type EditionInForce, Editions } from '../rulebook/editions.ts';
 import { type Instant, type Workday, workday } from '../time/units.ts';
 import { ZoneTables } from '../time/zone.ts';
-import type { Home } from './home.ts';
-import type { DepartmentId, JobId, SiteId } from './ids.ts';
-import type { Leave } from './leave.ts';
 import type { PersonInput } from './person.ts';
-import type { Plan } from './plan.ts';
-import type { Punch } from './punch.ts';
 
 /** A rulebook as it was written, with the number of its edition. */
 export interface WrittenRulebook {

@@ -1,10 +1,10 @@
-import type { ClassId } from '../pay/classes.ts';
-import type { Home } from '../record/home.ts';
-import type { Plan } from '../record/plan.ts';
-import type { EffectivePunch } from '../record/punch.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneOffsets } from '../time/zone.ts';
+import type { ClassId } from './classes.ts';
+import type { Home } from './home.ts';
+import type { Plan } from './plan.ts';
 import type { PremiumSet } from './premium-set.ts';
+import type { EffectivePunch } from './punch.ts';
 
 /**
  * What a segment is paid as: its class, its multiplier and the rule behind them. Equal ones share one object, so that paying a segment

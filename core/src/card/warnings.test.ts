@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { compute } from '../compute.ts';
-import { correctionId, jobId, type PunchId } from '../record/ids.ts';
-import type { Punch } from '../record/punch.ts';
+import type { Correction } from '../corrections/kinds.ts';
+import { correctionId, jobId, type PunchId } from '../model/ids.ts';
+import type { Punch } from '../model/punch.ts';
 import { at, inputFor, london, plan, punch, rulebook } from '../testing/fixtures.ts';
 import { instant, workdayFromIso } from '../time/units.ts';
-import type { Correction } from './kinds.ts';
 import { daysChanged, warningsOf } from './warnings.ts';
 
 const rules = rulebook({

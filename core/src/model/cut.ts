@@ -1,7 +1,7 @@
-import { classOf } from '../pay/classes.ts';
-import { NO_HOME } from '../record/home.ts';
 import { itemAt } from '../time/item-at.ts';
 import { type Instant, instant, workday } from '../time/units.ts';
+import { classOf } from './classes.ts';
+import { NO_HOME } from './home.ts';
 import { PremiumSet } from './premium-set.ts';
 import type { Pay, Segment, WorkSegment } from './segment.ts';
 

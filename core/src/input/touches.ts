@@ -1,8 +1,8 @@
-import { type PunchRecord, runAround } from '../steps/pair/unbroken.ts';
+import type { Touched } from '../corrections/define.ts';
+import { type Correction, correctionKind } from '../corrections/kinds.ts';
 import type { DaySpan } from '../time/spans.ts';
 import { type Instant, SECONDS_PER_DAY, SECONDS_PER_HOUR, workday } from '../time/units.ts';
-import type { Touched } from './define.ts';
-import { type Correction, correctionKind } from './kinds.ts';
+import { type PunchRecord, runAround } from './unbroken.ts';
 
 /**
  * The workdays whose hours a correction can change. Days that count together with them, such as the rest of the week, come from

@@ -1,13 +1,10 @@
-import type { BreakRules, Breaks } from '../steps/breaks/types.ts';
-import type { Held } from '../steps/hold-to-plan/hold.ts';
-import type { PlanMatch } from '../steps/hold-to-plan/match.ts';
-import type { Shift } from '../steps/pair/types.ts';
-import type { RoundedSpell } from '../steps/round/round.ts';
-import type { TotalChange } from '../steps/round/totals.ts';
-import type { RoundingRules } from '../steps/round/types.ts';
-import type { WorkdayRules } from '../steps/workday/workday.ts';
 import type { Seconds, Workday } from '../time/units.ts';
-import type { ShiftReason } from './reasons.ts';
+import type { BreakRules, Breaks } from './breaks.ts';
+import type { Held, PlanMatch } from './plan-match.ts';
+import type { RoundedSpell, RoundingRules, TotalChange } from './rounding.ts';
+import type { Shift } from './shift.ts';
+import type { ShiftReason } from './shift-reason.ts';
+import type { WorkdayRules } from './workday-rules.ts';
 
 /** What of a rulebook one shift follows. */
 interface ShiftRules {

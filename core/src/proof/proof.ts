@@ -10,9 +10,13 @@ import {
   punchId,
   type SiteId,
   siteId,
-} from '../record/ids.ts';
-import type { Leave } from '../record/leave.ts';
-import { PUNCH_KINDS, type Punch } from '../record/punch.ts';
+} from '../model/ids.ts';
+import type { Leave } from '../model/leave.ts';
+import { PUNCH_KINDS, type Punch } from '../model/punch.ts';
+import { compileRulebook } from '../rulebook/compile.ts';
+import { Editions } from '../rulebook/editions.ts';
+import type { RulebookFault } from '../rulebook/fault.ts';
+import type { ProofDay } from '../rulebook/schema.ts';
 import { workdayAt } from '../steps/workday/workday.ts';
 import { HOURS_PER_SECOND, type Hours, hoursOf, hoursPaidIn, inSteps, stepOf } from '../time/hours.ts';
 import { itemAt } from '../time/item-at.ts';
@@ -28,10 +32,6 @@ import {
   workdayFromIso,
 } from '../time/units.ts';
 import { firstInstantOf, instantsOf, type ZoneOffsets, ZoneTables } from '../time/zone.ts';
-import { compileRulebook } from './compile.ts';
-import { Editions } from './editions.ts';
-import type { RulebookFault } from './fault.ts';
-import type { ProofDay } from './schema.ts';
 
 /** What a rulebook gave for one of its proof days. */
 export interface ProofResult {

@@ -1,15 +1,15 @@
 import type { Correction } from '../corrections/kinds.ts';
-import type { ShiftTimes } from '../exceptions/types.ts';
+import type { ShiftTimes } from '../model/exception.ts';
+import type { Home } from '../model/home.ts';
+import type { SiteId } from '../model/ids.ts';
+import type { Leave } from '../model/leave.ts';
+import type { Plan } from '../model/plan.ts';
+import type { Position, Punch } from '../model/punch.ts';
 import type { Editions } from '../rulebook/editions.ts';
 import type { Calendar } from '../time/calendar.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneTables } from '../time/zone.ts';
-import type { Home } from './home.ts';
-import type { SiteId } from './ids.ts';
-import type { Leave } from './leave.ts';
-import type { Plan } from './plan.ts';
-import type { Position, Punch } from './punch.ts';
 
 /** Everything that one person's hours over one span of workdays follow from. */
 export interface PersonInput {

@@ -1,13 +1,13 @@
-import type { Computed } from '../card/card.ts';
-import { isOvertime } from '../pay/classes.ts';
-import type { PersonInput } from '../record/person.ts';
-import type { EffectivePunch } from '../record/punch.ts';
+import { type Correction, correctionKind } from '../corrections/kinds.ts';
+import type { PersonInput } from '../input/person.ts';
+import { isOvertime } from '../model/classes.ts';
+import type { EffectivePunch } from '../model/punch.ts';
 import { workweekOf } from '../steps/workday/workday.ts';
 import { type Hours, hours } from '../time/hours.ts';
 import type { DaySpan } from '../time/spans.ts';
 import { type Instant, SECONDS_PER_DAY, type Workday } from '../time/units.ts';
 import { instantsOf, wallOf, type ZoneOffsets } from '../time/zone.ts';
-import { type Correction, correctionKind } from './kinds.ts';
+import type { Computed } from './card.ts';
 
 /** What somebody should know before a correction is kept. `stops`: it cannot be meant; the others only tell. */
 export type CorrectionWarning =

@@ -1,12 +1,12 @@
-import { effectivePunches } from '../../corrections/effective.ts';
-import { changesOf } from '../../corrections/in-force.ts';
-import { type Correction, correctionKind } from '../../corrections/kinds.ts';
-import type { Punch } from '../../record/punch.ts';
-import type { Editions } from '../../rulebook/editions.ts';
-import { itemAt } from '../../time/item-at.ts';
-import type { DaySpan, Span } from '../../time/spans.ts';
-import { type Instant, instant, SECONDS_PER_DAY, workday } from '../../time/units.ts';
-import type { PairingRules } from './pair.ts';
+import { effectivePunches } from '../corrections/effective.ts';
+import { changesOf } from '../corrections/in-force.ts';
+import { type Correction, correctionKind } from '../corrections/kinds.ts';
+import type { Punch } from '../model/punch.ts';
+import type { Editions } from '../rulebook/editions.ts';
+import type { PairingRules } from '../steps/pair/pair.ts';
+import { itemAt } from '../time/item-at.ts';
+import type { DaySpan, Span } from '../time/spans.ts';
+import { type Instant, instant, SECONDS_PER_DAY, workday } from '../time/units.ts';
 
 /** The punches that bear on a span: those of the unbroken runs around its ends, and all between. */
 export interface Unbroken extends Span {

@@ -1,8 +1,8 @@
+import type { Editions } from '../rulebook/editions.ts';
 import type { Around, OvertimeRule } from '../steps/overtime/types.ts';
 import { workweeksOver } from '../steps/workday/workday.ts';
 import { type DaySpan, spanOver as over, periodsOver } from '../time/spans.ts';
 import { type Workday, workday } from '../time/units.ts';
-import type { Editions } from './editions.ts';
 
 /** The days of the shifts that reach into some days, where the punches are at hand. */
 export type ShiftsOver = (days: DaySpan) => DaySpan;

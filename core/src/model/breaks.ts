@@ -1,4 +1,4 @@
-import type { Instant, Seconds } from '../../time/units.ts';
+import type { Instant, Seconds } from '../time/units.ts';
 
 /** A meal that is taken off the work though nobody punched it. */
 export interface AutomaticMeal {

@@ -1,13 +1,13 @@
-import type { Segment } from '../card/segment.ts';
-import type { ComputedShift } from '../card/shift.ts';
-import type { SiteId } from '../record/ids.ts';
-import type { Leave } from '../record/leave.ts';
-import type { Plan } from '../record/plan.ts';
-import type { EffectivePunch, Position } from '../record/punch.ts';
-import type { WorkdayRules } from '../steps/workday/workday.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
 import type { ZoneTables } from '../time/zone.ts';
+import type { ComputedShift } from './computed-shift.ts';
+import type { SiteId } from './ids.ts';
+import type { Leave } from './leave.ts';
+import type { Plan } from './plan.ts';
+import type { EffectivePunch, Position } from './punch.ts';
+import type { Segment } from './segment.ts';
+import type { WorkdayRules } from './workday-rules.ts';
 
 /** The gravest first. */
 export const SEVERITIES = [

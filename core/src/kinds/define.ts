@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import type { Resolver } from '../record/names.ts';
-import type { FieldExample } from '../reference/example.ts';
+import type { Resolver } from '../model/names.ts';
+import type { FieldExample } from './example.ts';
 
 /** The fields of a kind's settings, as schemas. */
 export type Fields = v.ObjectEntries;

@@ -1,7 +1,7 @@
-import type { ClassId } from '../pay/classes.ts';
-import type { CostCenterId, DepartmentId, JobId, SiteId } from '../record/ids.ts';
 import type { Hours } from '../time/hours.ts';
 import type { Seconds, Workday } from '../time/units.ts';
+import type { ClassId } from './classes.ts';
+import type { CostCenterId, DepartmentId, JobId, SiteId } from './ids.ts';
 
 /** One day's hours of one class or premium in one place, with all that a pay file may want to know of them. */
 export interface Line {
