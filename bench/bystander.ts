@@ -7,12 +7,12 @@ import { type CardsReply, cardRows } from '@heath/contract';
 import { instant, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
 import mysql, { type RowDataPacket } from 'mysql2/promise';
-import { clockAt } from '../server/src/clock.ts';
+import { clockAt } from '../server/src/base/clock.ts';
+import { createLog } from '../server/src/base/log.ts';
 import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
 import { contextHereAndNow, importFile } from '../server/src/demo/acting.ts';
 import { loadCompany } from '../server/src/demo/company.ts';
-import { createLog } from '../server/src/log.ts';
 import { type Call, caller, here, startServer, stopServer } from './server.ts';
 
 const PEOPLE = 10_000;

@@ -5,6 +5,7 @@ import express, { type Express } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
+import { tellError } from './base/log.ts';
 import type { Config } from './config.ts';
 import { amountRoutes } from './features/amounts/routes.ts';
 import { approvalRoutes } from './features/approvals/routes.ts';
@@ -37,8 +38,7 @@ import { taskRoutes } from './features/tasks/routes.ts';
 import { userRoutes } from './features/users/routes.ts';
 import type { Context } from './http/context.ts';
 import { asWhoTheyAreNow, forTheseHosts, fromTheseOrigins, notKept } from './http/guards.ts';
-import { notFound, sendProblem } from './http/problem.ts';
-import { tellError } from './log.ts';
+import { notFound, sendProblem } from './http/send-problem.ts';
 
 /** The whole application: its API under /api and its pages everywhere else. */
 export function createApp(

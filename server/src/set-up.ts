@@ -5,7 +5,7 @@ import { DEMO_USERS } from '@heath/demo';
 import { eq } from 'drizzle-orm';
 import { pino } from 'pino';
 import { checkDatabase } from '../../scripts/lib/database.mjs';
-import { clockAt } from './clock.ts';
+import { clockAt } from './base/clock.ts';
 import { readConfig } from './config.ts';
 import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';

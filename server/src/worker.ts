@@ -2,17 +2,17 @@
  * The worker threads: each does one part of a task, looks into one file or answers one question at a time, on connections of its own.
  */
 import type { MessagePort } from 'node:worker_threads';
-import { answerHere } from './asides.ts';
-import { clockAt } from './clock.ts';
+import { clockAt } from './base/clock.ts';
 import { readConfig } from './config.ts';
 import { connect } from './database/connect.ts';
 import { inspectFile } from './features/imports/inspect.ts';
 import type { AsideCall } from './http/aside.ts';
+import type { Inspected } from './http/inspected.ts';
 import { type Paper, paperOf } from './http/paper.ts';
 import { type Sheet, sheetOf } from './http/sheet.ts';
+import type { Claimed } from './queue/claims.ts';
 import { type Packed, packed } from './tasks/across-threads.ts';
-import type { Claimed } from './tasks/claims.ts';
-import type { Inspected } from './tasks/inspected.ts';
+import { answerHere } from './tasks/asides.ts';
 import type { CardsOfPeriod } from './tasks/runner.ts';
 import { here } from './tasks/work.ts';
 

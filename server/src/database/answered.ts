@@ -1,5 +1,5 @@
 import { and, eq, lt, sql } from 'drizzle-orm';
-import { type Clock, realSeconds } from '../clock.ts';
+import { type Clock, realSeconds } from '../base/clock.ts';
 import type { Database, Queries } from './connect.ts';
 import { isConnectionLost, OutcomeUnknown } from './failures.ts';
 import { type Tell, writing } from './happened.ts';

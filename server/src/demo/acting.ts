@@ -1,17 +1,17 @@
 import { recognize } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import { answerHere } from '../asides.ts';
-import type { Clock } from '../clock.ts';
+import type { Clock } from '../base/clock.ts';
+import { Disk } from '../base/disk.ts';
 import type { Database } from '../database/connect.ts';
 import * as tables from '../database/schema/index.ts';
-import { Disk } from '../disk.ts';
 import { inspectFile } from '../features/imports/inspect.ts';
 import { receive, start } from '../features/imports/service.ts';
 import type { Context } from '../http/context.ts';
 import { paperOf } from '../http/paper.ts';
 import { sheetOf } from '../http/sheet.ts';
 import { findWho, type Who } from '../rights/who.ts';
+import { answerHere } from '../tasks/asides.ts';
 import { payIntakeOf, workWaiting } from '../tasks/work.ts';
 
 /** Somebody of the demo who is set up, as whom to act without signing in. */

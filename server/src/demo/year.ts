@@ -24,9 +24,7 @@ import {
 } from '@heath/demo';
 import { and, eq, gt } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import { clockAt } from '../clock.ts';
-import { ensureCards } from '../computing/cards.ts';
-import { recomputePeriod } from '../computing/recompute.ts';
+import { clockAt } from '../base/clock.ts';
 import type { Database } from '../database/connect.ts';
 import { writing } from '../database/happened.ts';
 import * as tables from '../database/schema/index.ts';
@@ -35,6 +33,8 @@ import { approve } from '../features/approvals/service.ts';
 import { handOff } from '../features/handoff/sealing.ts';
 import { answerQuestion, ask } from '../features/questions/service.ts';
 import type { Context } from '../http/context.ts';
+import { recomputePeriod } from '../recompute/recompute.ts';
+import { ensureCards } from '../recompute/stale-cards.ts';
 import { withinReach } from '../rights/who.ts';
 import { here } from '../tasks/work.ts';
 

@@ -1,5 +1,5 @@
 import type { GivenBy, OperationName } from '@heath/contract';
-import type { Clock } from '../clock.ts';
+import type { Clock } from '../base/clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { Who } from '../rights/who.ts';
 import { bodyOf } from './answer.ts';

@@ -1,9 +1,9 @@
 import type { Logger } from 'pino';
-import type { Clock } from '../clock.ts';
+import type { Clock } from '../base/clock.ts';
+import type { Disk } from '../base/disk.ts';
 import type { Database } from '../database/connect.ts';
-import type { Disk } from '../disk.ts';
-import type { Inspected } from '../tasks/inspected.ts';
 import type { AnswerAside } from './aside.ts';
+import type { Inspected } from './inspected.ts';
 import type { Printing } from './printing.ts';
 
 /** What every feature is given. */

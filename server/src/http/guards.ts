@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { Problem } from './problem.ts';
+import { Problem } from '../base/problem.ts';
 
 /**
  * Lets only requests pass that were meant for one of these addresses. A page of somebody else's that had its own name lead here would

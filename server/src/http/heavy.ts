@@ -1,6 +1,6 @@
 import type { RequestHandler } from 'express';
 import pLimit, { type LimitFunction } from 'p-limit';
-import { Problem } from './problem.ts';
+import { Problem } from '../base/problem.ts';
 
 /** Heavy things of one user that are done at once; the next wait for them. */
 const AT_ONCE_A_USER = 1;

@@ -1,8 +1,8 @@
 import { stringify } from 'csv-stringify/sync';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { Problem } from '../base/problem.ts';
 import { dayIn, readList } from './lists.ts';
-import { Problem } from './problem.ts';
 
 const HEADINGS = { number: ['number', 'personno'], rate: ['rate', 'amount'], note: ['note'] } as const;
 const read = (text: string, piece?: number) =>

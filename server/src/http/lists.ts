@@ -1,7 +1,7 @@
 import { type Workday, workdayFromIso } from '@heath/core';
 import { type Options, parse } from 'csv-parse';
+import { Problem } from '../base/problem.ts';
 import { LINE_END, LINE_ENDS } from './line-ends.ts';
-import { Problem } from './problem.ts';
 import { mapInSlices, pause } from './slices.ts';
 
 /** A row of a list, by what its columns are. */

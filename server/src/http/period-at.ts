@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
+import { Problem } from '../base/problem.ts';
 import type { Reads } from '../database/connect.ts';
 import { period } from '../database/schema/index.ts';
-import { Problem } from './problem.ts';
 
 /** The period that an address names. Throws 404 where there is none. */
 export async function periodAt(queries: Reads, periodId: number) {

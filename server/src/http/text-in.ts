@@ -1,6 +1,6 @@
 import type { Layout } from '@heath/core';
 import { type Request, raw } from 'express';
-import { Problem } from './problem.ts';
+import { Problem } from '../base/problem.ts';
 
 /** A text that came as bytes, and how they said it. */
 export interface EncodedText {

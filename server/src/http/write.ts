@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { WRITE_KEY_HEADER, WriteKey } from '@heath/contract';
 import type { Request } from 'express';
+import { Problem, valid } from '../base/problem.ts';
 import type { Write } from '../database/answered.ts';
-import { Problem, valid } from './problem.ts';
 
 /** A write as its request names it: the key of the client, and what is asked for. */
 export function writeOf(request: Request): Write {

@@ -1,9 +1,9 @@
 import { NO_CALENDAR, type Workday } from '@heath/core';
-import { amongThese } from '../computing/among.ts';
-import { assignmentsSelect, calendarDaysSelect, calendars } from '../computing/assignments.ts';
-import { byPerson } from '../computing/by-person.ts';
 import type { Database } from '../database/connect.ts';
 import { sendAlone } from '../database/round-trip.ts';
+import { amongThese } from '../records/among.ts';
+import { assignmentsSelect, calendarDaysSelect, calendars } from '../records/assignments.ts';
+import { byPerson } from '../records/by-person.ts';
 
 /**
  * Tells whether a day is a holiday where somebody belongs.

@@ -1,8 +1,8 @@
 import type { Line, MappingRule, PayLine, Workday } from '@heath/core';
 import { and, asc, eq, inArray } from 'drizzle-orm';
-import { sealOfCard } from '../computing/sealed.ts';
 import type { Database, Reads } from '../database/connect.ts';
 import { card, costCenter, department, job, payGroup, person, seal, site } from '../database/schema/index.ts';
+import { sealOfCard } from '../records/sealed.ts';
 import { standingAmounts } from './amounts.ts';
 import { holidaysOf } from './holidays.ts';
 

@@ -9,9 +9,9 @@ import {
   RowMaker,
   workdayToIso,
 } from '@heath/core';
+import { Problem } from '../base/problem.ts';
 import { MOST_ROWS_ON_PAPER } from '../http/paper.ts';
 import type { Printing } from '../http/printing.ts';
-import { Problem } from '../http/problem.ts';
 import type { FileMaker, Sink } from './making.ts';
 
 /** A file as paper: a table over as many pages as it takes. */

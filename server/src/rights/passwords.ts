@@ -1,9 +1,9 @@
 import { hash, verify } from '@node-rs/argon2';
 import { and, eq, isNull } from 'drizzle-orm';
 import pLimit from 'p-limit';
+import { Problem } from '../base/problem.ts';
 import type { Database } from '../database/connect.ts';
 import { user } from '../database/schema/index.ts';
-import { Problem } from '../http/problem.ts';
 
 /** OWASP's minimum for argon2id, recalled from memory: 19 MiB, two passes, one lane. argon2id is the package's default. */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };

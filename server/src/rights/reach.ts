@@ -1,7 +1,7 @@
 import { and, eq, inArray, not, or, type SQL, sql } from 'drizzle-orm';
+import { Problem } from '../base/problem.ts';
 import type { Reads } from '../database/connect.ts';
 import { assignment, batch, batchLine, card } from '../database/schema/index.ts';
-import { Problem } from '../http/problem.ts';
 import { type Who, withinReach } from './who.ts';
 
 /** Refuses somebody who does not reach everybody, where what they ask for cannot be cut to a reach. */

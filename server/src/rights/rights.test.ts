@@ -7,9 +7,9 @@ import { createApp } from '../app.ts';
 import { card, department } from '../database/schema/index.ts';
 import { importFile } from '../demo/acting.ts';
 import { SessionStore } from '../features/sign-in/session-store.ts';
+import { ROUTES } from '../http/routes.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
 import { serve } from '../testing/serve.ts';
-import { ROUTES } from './routes.ts';
 
 let company: Company;
 let served: Awaited<ReturnType<typeof serve>>;

@@ -8,9 +8,9 @@ import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { badge, card, happened, knownPerson, payGroup, person } from '../database/schema/index.ts';
 import { importFile } from '../demo/acting.ts';
+import { OF_EVERYBODY, ROUTES } from '../http/routes.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
 import { serve } from '../testing/serve.ts';
-import { OF_EVERYBODY, ROUTES } from './routes.ts';
 
 let company: Company;
 let served: Awaited<ReturnType<typeof serve>>;

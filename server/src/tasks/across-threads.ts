@@ -1,5 +1,5 @@
-import { Problem } from '../http/problem.ts';
-import { type Told, tellError } from '../log.ts';
+import { type Told, tellError } from '../base/log.ts';
+import { Problem } from '../base/problem.ts';
 
 /**
  * An error on its way from a worker thread. What comes with an error beside its message is lost between threads, and with it what the

@@ -1,7 +1,7 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
+import { Problem } from '../base/problem.ts';
 import type { AnswerAside } from '../http/aside.ts';
-import { Problem } from '../http/problem.ts';
 import { unpacked } from './across-threads.ts';
 
 const LONGEST_MILLISECONDS = 120_000;

@@ -1,5 +1,5 @@
 import { isConnectionLost, isDiskFull, isToBeRepeated, OutcomeUnknown } from '../database/failures.ts';
-import type { Failure } from './claims.ts';
+import type { Failure } from '../queue/claims.ts';
 
 /** Why a task failed, in words for people, and whether trying again can help. What an error says itself goes to the log alone. */
 export function failureOf(error: unknown): Failure {

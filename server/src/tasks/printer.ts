@@ -1,7 +1,7 @@
 import { Piscina } from 'piscina';
+import { Problem } from '../base/problem.ts';
 import type { Paper } from '../http/paper.ts';
 import type { Printing } from '../http/printing.ts';
-import { Problem } from '../http/problem.ts';
 import type { Sheet } from '../http/sheet.ts';
 import { unpacked } from './across-threads.ts';
 

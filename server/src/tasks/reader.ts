@@ -1,7 +1,7 @@
 import { Piscina } from 'piscina';
-import { Problem } from '../http/problem.ts';
+import { Problem } from '../base/problem.ts';
+import type { Inspected } from '../http/inspected.ts';
 import { unpacked } from './across-threads.ts';
-import type { Inspected } from './inspected.ts';
 
 const LONGEST_MILLISECONDS = 20_000;
 const MOST_WAITING = 16;

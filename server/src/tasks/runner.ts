@@ -1,9 +1,8 @@
 import type { Logger } from 'pino';
 import { Piscina } from 'piscina';
-import type { Clock } from '../clock.ts';
+import type { Clock } from '../base/clock.ts';
 import type { Database } from '../database/connect.ts';
 import { deliver } from '../features/handoff/deliveries/run.ts';
-import { unpacked } from './across-threads.ts';
 import {
   type Claimed,
   claimTask,
@@ -16,7 +15,8 @@ import {
   releaseClaims,
   renewLease,
   type TaskKind,
-} from './claims.ts';
+} from '../queue/claims.ts';
+import { unpacked } from './across-threads.ts';
 import { failureOf } from './failures.ts';
 import { type Hands, payIntakeOf, work } from './work.ts';
 

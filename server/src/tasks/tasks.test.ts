@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { askForStaleCards } from '../computing/cards.ts';
 import { card, task } from '../database/schema/index.ts';
 import { openTasks, tryAgain } from '../features/tasks/store.ts';
+import { claimTask, failTask, MOST_ATTEMPTS, pauseAfter, releaseClaims } from '../queue/claims.ts';
+import { askForStaleCards } from '../recompute/stale-cards.ts';
 import { type Company, freshCompany } from '../testing/company.ts';
-import { claimTask, failTask, MOST_ATTEMPTS, pauseAfter, releaseClaims } from './claims.ts';
 import { failureOf } from './failures.ts';
 
 let company: Company;

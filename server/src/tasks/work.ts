@@ -1,9 +1,9 @@
-import type { Clock } from '../clock.ts';
-import { type Computing, compareCards, recomputeCards, recomputePeriod } from '../computing/recompute.ts';
+import type { Clock } from '../base/clock.ts';
 import type { Database } from '../database/connect.ts';
 import { deliver } from '../features/handoff/deliveries/run.ts';
 import { runImport } from '../features/imports/run.ts';
-import { type Claimed, claimTask, endTask, tellProgress } from './claims.ts';
+import { type Claimed, claimTask, endTask, tellProgress } from '../queue/claims.ts';
+import { type Computing, compareCards, recomputeCards, recomputePeriod } from '../recompute/recompute.ts';
 
 /** Where the parts of the work are done: in this thread or in others. Each throws what the work throws. */
 export interface Hands extends Computing {

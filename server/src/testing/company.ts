@@ -7,14 +7,14 @@ import type { MySqlTable } from 'drizzle-orm/mysql-core';
 import type { MySql2Database } from 'drizzle-orm/mysql2';
 import { pino } from 'pino';
 import { inject } from 'vitest';
-import { clockAt } from '../clock.ts';
-import { recomputePeriod } from '../computing/recompute.ts';
+import { clockAt } from '../base/clock.ts';
 import { connect, type Database, disconnect } from '../database/connect.ts';
 import { migrate } from '../database/migrate.ts';
 import { period } from '../database/schema/index.ts';
 import { actingAs, contextHereAndNow } from '../demo/acting.ts';
 import { loadCompany } from '../demo/company.ts';
 import type { Context } from '../http/context.ts';
+import { recomputePeriod } from '../recompute/recompute.ts';
 import type { Who } from '../rights/who.ts';
 import { here, workWaiting } from '../tasks/work.ts';
 

@@ -11,9 +11,9 @@ import {
   smallint,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { type ListedException, unpackExceptions } from '../../computing/packed-exceptions.ts';
-import { packJobTimes, unpackJobTimes } from '../../computing/packed-job-times.ts';
-import { packLines, unpackLines } from '../../computing/packed-lines.ts';
+import { type ListedException, unpackExceptions } from '../../packed/exceptions.ts';
+import { packJobTimes, unpackJobTimes } from '../../packed/job-times.ts';
+import { packLines, unpackLines } from '../../packed/lines.ts';
 import { at, id, json, workday } from './columns.ts';
 import { payGroup, period, person } from './people.ts';
 import { department, site } from './places.ts';

@@ -1,11 +1,11 @@
 import { AddAmountsRequest, TakeAmountsQuery } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { textIn } from '../../http/text-in.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { addAll, amounts, takeAmountBack, takeAmounts } from './service.ts';
 
 /** Two thousand lines are far less. */

@@ -1,18 +1,18 @@
 import { AddAmountsRequest, type AmountsReply, NewAmount, written } from '@heath/contract';
 import { type Instant, instantToIso, readAmount, workdayToIso } from '@heath/core';
 import * as v from 'valibot';
-import { askForRecomputeQuery, touchQuery } from '../../computing/cards.ts';
+import { Problem, valid } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
 import type { flatAmount } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { readList, refuse } from '../../http/lists.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem, valid } from '../../http/problem.ts';
 import { mapInSlices } from '../../http/slices.ts';
 import { namesOfAmounts, rowsOfStandingAmounts } from '../../pay/amounts.ts';
 import { lockedUntil, refuseLocked } from '../../pay/locked-days.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
+import { askForRecomputeQuery, touchQuery } from '../../recompute/stale-cards.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { addAmounts, amountsOf, findAmount, idsOfJobs, peopleWithCards } from './store.ts';
 

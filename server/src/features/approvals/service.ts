@@ -1,10 +1,10 @@
 import type { ApprovalsReply, ApproveRequest, LeftReason, WithdrawReply } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
-import { BYTES_OF_ACCOUNT, placeOfAccount, readAccount } from '../../computing/packed-accounts.ts';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
+import { BYTES_OF_ACCOUNT, placeOfAccount, readAccount } from '../../packed/accounts.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import { addApprovals, type CardToApprove, cardsToApprove, standingApprovals } from './store.ts';
 

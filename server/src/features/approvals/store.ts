@@ -1,9 +1,9 @@
 import type { Workday } from '@heath/core';
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
-import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries } from '../../database/connect.ts';
 import { approval, card, period, seal } from '../../database/schema/index.ts';
+import { sealOfCard } from '../../records/sealed.ts';
 
 const undoing = alias(approval, 'undoing');
 

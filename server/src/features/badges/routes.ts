@@ -1,10 +1,10 @@
 import { GiveBadgeRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { giveBadge, listUnowned } from './service.ts';
 
 export function badgeRoutes(context: Context): Router {

@@ -1,10 +1,15 @@
 import type { GiveBadgeRequest, UnownedBadgesReply } from '@heath/contract';
 import { instant, SECONDS_PER_DAY, workdayToIso } from '@heath/core';
-import { ownerOn } from '../../computing/badges.ts';
-import { askForRecomputeQuery, ensureCards, periodsTouched, touchQuery } from '../../computing/cards.ts';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
+import {
+  askForRecomputeQuery,
+  ensureCards,
+  periodsTouched,
+  touchQuery,
+} from '../../recompute/stale-cards.ts';
+import { ownerOn } from '../../records/badges.ts';
 import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
 import { findPerson, lockBadge, punchedWith, setOwner, unownedBadges } from './store.ts';

@@ -1,9 +1,9 @@
 import type { Router } from 'express';
 import * as v from 'valibot';
+import { IdParam, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { listCards, openCard, periodStrip } from './service.ts';
 
 export function cardRoutes(context: Context): Router {

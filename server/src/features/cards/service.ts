@@ -1,12 +1,12 @@
 import type { CardReply, CardsReply, StripReply } from '@heath/contract';
-import { computeWithEvidence } from '../../computing/evidence.ts';
-import type { CardKey } from '../../computing/read-card.ts';
-import { cardResults } from '../../computing/results.ts';
-import { storedVersion } from '../../computing/subjects.ts';
-import { cardView } from '../../computing/view.ts';
+import { computeWithEvidence } from '../../cards/evidence.ts';
+import type { CardKey } from '../../cards/read-card.ts';
+import { cardResults } from '../../cards/results.ts';
+import { cardView } from '../../cards/view.ts';
+import { cardWithinReach } from '../../cards/within-reach.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { cardWithinReach } from '../../rights/card.ts';
+import { storedVersion } from '../../records/subjects.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsByName, stripRows } from './store.ts';
 import { strip } from './view.ts';

@@ -1,12 +1,12 @@
 import { APPROVAL_STATES, type CardsReply } from '@heath/contract';
 import type { PersonId } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
-import { approvalStates, neededSelect, standingSelect } from '../../computing/approvals.ts';
-import { departmentNames, peopleByName } from '../../computing/people.ts';
-import { sealOfCard } from '../../computing/sealed.ts';
+import { approvalStates, neededSelect, standingSelect } from '../../cards/approvals.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { approval, card, payGroup, seal } from '../../database/schema/index.ts';
+import { departmentNames, peopleByName } from '../../records/people.ts';
+import { sealOfCard } from '../../records/sealed.ts';
 
 /** A card of the list, value by value: see `cardsByName`. */
 type CardValues = readonly [

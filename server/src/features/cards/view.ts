@@ -1,6 +1,6 @@
 import type { StripDay, StripReply } from '@heath/contract';
 import { type Workday, workday } from '@heath/core';
-import { checkPackedDays, readPackedDay } from '../../computing/packed-days.ts';
+import { checkPackedDays, readPackedDay } from '../../packed/days.ts';
 import type { StripRow } from './store.ts';
 
 /** The sums over cards by day, and over all. */

@@ -9,7 +9,7 @@ import {
 } from '@heath/core';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { readCard } from '../../computing/read-card.ts';
+import { readCard } from '../../cards/read-card.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';

@@ -1,6 +1,6 @@
 import { BulkRequest } from '@heath/contract';
+import { IdParam, valid } from '../../base/problem.ts';
 import { type Aside, aside } from '../../http/aside.ts';
-import { IdParam, valid } from '../../http/problem.ts';
 import { previewBulk } from './bulk.ts';
 
 export const bulkAsides: readonly Aside[] = [

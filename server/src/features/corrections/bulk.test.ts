@@ -10,8 +10,8 @@ import {
 import { compute, instantFromIso, isMissingPunch } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { readCard } from '../../computing/read-card.ts';
-import { cardResults } from '../../computing/results.ts';
+import { readCard } from '../../cards/read-card.ts';
+import { cardResults } from '../../cards/results.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import { bulk, card, correction } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';

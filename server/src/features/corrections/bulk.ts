@@ -1,17 +1,17 @@
 import { type BulkItem, type BulkPreview, type BulkReply, type BulkRequest, BY_HAND } from '@heath/contract';
 import { overtimeRuleOf } from '@heath/core';
 import { sql } from 'drizzle-orm';
-import { lockCards } from '../../computing/read-card.ts';
-import { partsOf } from '../../computing/recompute.ts';
-import { cardResults } from '../../computing/results.ts';
-import { type ComputedCard, storeChangedCards } from '../../computing/store-cards.ts';
+import { Problem } from '../../base/problem.ts';
+import { lockCards } from '../../cards/read-card.ts';
+import { cardResults } from '../../cards/results.ts';
+import { type ComputedCard, storeChangedCards } from '../../cards/store-cards.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
 import { inTransaction, type Send, type Statement } from '../../database/round-trip.ts';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import { Slice } from '../../http/slices.ts';
+import { partsOf } from '../../recompute/recompute.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
   asSaid,

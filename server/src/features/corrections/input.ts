@@ -1,11 +1,11 @@
 import type { CardInputReply } from '@heath/contract';
 import { carry } from '@heath/core';
 import { eq } from 'drizzle-orm';
-import type { CardKey } from '../../computing/read-card.ts';
-import { carriedNames, writtenOf } from '../../computing/rulebooks.ts';
+import type { CardKey } from '../../cards/read-card.ts';
+import { cardWithinReach } from '../../cards/within-reach.ts';
 import { person } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
-import { cardWithinReach } from '../../rights/card.ts';
+import { carriedNames, writtenOf } from '../../records/rulebooks.ts';
 import type { Who } from '../../rights/who.ts';
 
 /** What a card follows from, so that somebody else can compute it with one more correction. */

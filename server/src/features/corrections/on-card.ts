@@ -20,12 +20,12 @@ import {
   type Workday,
   workdayToIso,
 } from '@heath/core';
-import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../computing/cards.ts';
-import { type CardKey, type ReadCard, readCard } from '../../computing/read-card.ts';
-import type { CardSubject } from '../../computing/subjects.ts';
+import { Problem } from '../../base/problem.ts';
+import { type CardKey, type ReadCard, readCard } from '../../cards/read-card.ts';
 import { type Send, type Statement, statement } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
+import { askForRecomputeQuery, periodsTouched, touchQuery } from '../../recompute/stale-cards.ts';
+import type { CardSubject } from '../../records/subjects.ts';
 import { isOwn, reaches, type Who } from '../../rights/who.ts';
 import type { NewCorrection } from './store.ts';
 

@@ -1,6 +1,6 @@
+import { Problem } from '../../base/problem.ts';
 import { department, job, site } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import type { Says } from './on-card.ts';
 import { exists } from './store.ts';
 

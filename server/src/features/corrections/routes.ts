@@ -1,12 +1,12 @@
 import { BulkRequest, CorrectRequest, SettleRequest } from '@heath/contract';
 import type { Request, Router } from 'express';
-import type { CardKey } from '../../computing/read-card.ts';
+import { IdParam, valid } from '../../base/problem.ts';
+import type { CardKey } from '../../cards/read-card.ts';
 import { answer } from '../../http/answer.ts';
 import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { bulkAsides } from './asides.ts';
 import { settleBulk, undoBulk } from './bulk.ts';
 import { cardInput } from './input.ts';

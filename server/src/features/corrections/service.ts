@@ -18,19 +18,19 @@ import {
   workweekOf,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
-import { askForRecomputeQuery, touchQuery } from '../../computing/cards.ts';
-import type { CardKey } from '../../computing/read-card.ts';
-import { cardResults } from '../../computing/results.ts';
-import { storeChangedCards } from '../../computing/store-cards.ts';
-import { stripChange } from '../../computing/strip-change.ts';
-import { storedVersion } from '../../computing/subjects.ts';
-import { cardView } from '../../computing/view.ts';
+import type { CardKey } from '../../cards/read-card.ts';
+import { cardResults } from '../../cards/results.ts';
+import { storeChangedCards } from '../../cards/store-cards.ts';
+import { stripChange } from '../../cards/strip-change.ts';
+import { cardView } from '../../cards/view.ts';
+import { cardWithinReach } from '../../cards/within-reach.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { happenedQuery } from '../../database/happened.ts';
 import { inTransaction, type Send, type Statement, statement, type Trip } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { afterwards } from '../../http/write.ts';
-import { cardWithinReach } from '../../rights/card.ts';
+import { askForRecomputeQuery, touchQuery } from '../../recompute/stale-cards.ts';
+import { storedVersion } from '../../records/subjects.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
   asSaid,

@@ -1,9 +1,9 @@
 import { DayQuery, RibbonsOf } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, Problem, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, Problem, valid } from '../../http/problem.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { showDay, showRibbons } from './service.ts';
 
 export function dayRoutes(context: Context): Router {

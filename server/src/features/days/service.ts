@@ -1,12 +1,12 @@
 import { type DayReply, type RibbonsReply, segmentView, shiftView } from '@heath/contract';
 import { compute, instant, SECONDS_PER_DAY, type Workday, wallOf, workday, ZoneTables } from '@heath/core';
-import { readCards } from '../../computing/read-card.ts';
-import { zoneOfBusiness } from '../../computing/today.ts';
-import { jsonOffsets } from '../../computing/view.ts';
+import { Problem } from '../../base/problem.ts';
+import { readCards } from '../../cards/read-card.ts';
+import { jsonOffsets } from '../../cards/view.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
+import { zoneOfBusiness } from '../../records/today.ts';
 import { reaches, type Who, withinReach } from '../../rights/who.ts';
 import { dayOf } from './store.ts';
 import { dayColumns } from './view.ts';

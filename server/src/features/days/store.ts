@@ -1,11 +1,11 @@
 import { type Workday, workdayToIso } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
-import { dayApprovalsSelect } from '../../computing/approvals.ts';
-import { BYTES_OF_ACCOUNT, placeOfAccount } from '../../computing/packed-accounts.ts';
-import { departmentNames, peopleByName } from '../../computing/people.ts';
+import { dayApprovalsSelect } from '../../cards/approvals.ts';
 import type { Database } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { card, job, plan, seal, site } from '../../database/schema/index.ts';
+import { BYTES_OF_ACCOUNT, placeOfAccount } from '../../packed/accounts.ts';
+import { departmentNames, peopleByName } from '../../records/people.ts';
 
 /** A card on the day, value by value: of ten thousand, an object for each costs too much (`lists` in the bench). */
 type CardValues = readonly [

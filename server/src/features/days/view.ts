@@ -9,9 +9,9 @@ import {
   wallClock,
   type ZoneTables,
 } from '@heath/core';
-import { byPerson } from '../../computing/by-person.ts';
-import { readAccount } from '../../computing/packed-accounts.ts';
-import { jsonOffsets } from '../../computing/view.ts';
+import { jsonOffsets } from '../../cards/view.ts';
+import { readAccount } from '../../packed/accounts.ts';
+import { byPerson } from '../../records/by-person.ts';
 import type { DayRows } from './store.ts';
 
 /** The axis where nothing was planned and nobody came. */

@@ -3,11 +3,11 @@ import { instant, instantToIso, type Rulebook, type Workday, workday, workdayFro
 import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { readCard } from '../../computing/read-card.ts';
+import { Problem } from '../../base/problem.ts';
+import { readCard } from '../../cards/read-card.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import { badge, rulebookEdition } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
-import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { CORRECTIONS_NEAR, correctionNear } from '../../testing/corrections.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';

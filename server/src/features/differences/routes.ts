@@ -1,10 +1,10 @@
 import { DecideRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { decide, differences, sentAndNow } from './service.ts';
 
 export function differenceRoutes(context: Context): Router {

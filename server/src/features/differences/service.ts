@@ -13,10 +13,10 @@ import {
   SECONDS_PER_DAY,
   workdayToIso,
 } from '@heath/core';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Reads } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import {
   addDecisions,

@@ -6,10 +6,6 @@ import {
 } from '@heath/contract';
 import type { Instant } from '@heath/core';
 import { and, asc, desc, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm';
-import { rulebookOfAssignment } from '../../computing/assignments.ts';
-import { AGREES } from '../../computing/differences.ts';
-import { departmentNames, peopleByName } from '../../computing/people.ts';
-import { sealOfCard } from '../../computing/sealed.ts';
 import type { Database, Queries, Reads } from '../../database/connect.ts';
 import { happenedTo } from '../../database/happened.ts';
 import { insertMany } from '../../database/insert-many.ts';
@@ -38,6 +34,10 @@ import {
 } from '../../database/schema/index.ts';
 import { periodOfLine } from '../../pay/batch-lines.ts';
 import { isInBatch, takenOutOf } from '../../pay/taken-out.ts';
+import { AGREES } from '../../recompute/differences.ts';
+import { rulebookOfAssignment } from '../../records/assignments.ts';
+import { departmentNames, peopleByName } from '../../records/people.ts';
+import { sealOfCard } from '../../records/sealed.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 
 /** What differs of a card, value by value: see `openDifferences`. */

@@ -1,8 +1,8 @@
 import type { ExceptionsReply } from '@heath/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { askForStaleCards } from '../../computing/cards.ts';
 import { card } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
+import { askForStaleCards } from '../../recompute/stale-cards.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { openCard } from '../cards/service.ts';
 import { settle, undo } from '../corrections/service.ts';

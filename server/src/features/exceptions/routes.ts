@@ -1,9 +1,9 @@
 import { ExceptionKey } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { listExceptions, showEvidence } from './service.ts';
 
 export function exceptionRoutes(context: Context): Router {

@@ -1,12 +1,12 @@
 import type { EvidenceReply, ExceptionsReply } from '@heath/contract';
 import { compute, instant, SECONDS_PER_DAY, wallOf, ZoneTables } from '@heath/core';
-import { evidenceAt } from '../../computing/evidence.ts';
-import type { CardKey } from '../../computing/read-card.ts';
-import { jsonOffsets } from '../../computing/view.ts';
+import { Problem } from '../../base/problem.ts';
+import { evidenceAt } from '../../cards/evidence.ts';
+import type { CardKey } from '../../cards/read-card.ts';
+import { jsonOffsets } from '../../cards/view.ts';
+import { cardWithinReach } from '../../cards/within-reach.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
-import { cardWithinReach } from '../../rights/card.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsWithExceptions, countStale } from './store.ts';
 

@@ -1,9 +1,9 @@
 import { and, count, eq, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
-import { stale } from '../../computing/cards.ts';
-import { isOpen } from '../../computing/sealed.ts';
 import type { Reads } from '../../database/connect.ts';
 import { card, department, person, site } from '../../database/schema/index.ts';
+import { stale } from '../../recompute/stale-cards.ts';
+import { isOpen } from '../../records/sealed.ts';
 
 const supervisor = alias(person, 'supervisor');
 

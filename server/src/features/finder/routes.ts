@@ -1,11 +1,11 @@
 import { SaveSearchRequest, Search } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, Problem, valid } from '../../base/problem.ts';
 import { once } from '../../database/answered.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, Problem, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { somebody } from '../../rights/who.ts';
 import { find, listSearches } from './service.ts';
 import { forgetSearch, saveSearch } from './store.ts';

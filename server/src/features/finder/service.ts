@@ -18,13 +18,13 @@ import {
 } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
 import * as v from 'valibot';
-import { byPerson } from '../../computing/by-person.ts';
-import { readAccounts } from '../../computing/packed-accounts.ts';
-import { partsOf } from '../../computing/recompute.ts';
-import { jsonOffsets } from '../../computing/view.ts';
+import { jsonOffsets } from '../../cards/view.ts';
 import type { Reads } from '../../database/connect.ts';
 import { card } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
+import { readAccounts } from '../../packed/accounts.ts';
+import { partsOf } from '../../recompute/recompute.ts';
+import { byPerson } from '../../records/by-person.ts';
 import { somebody, type Who, withinReach } from '../../rights/who.ts';
 import {
   type CardRow,

@@ -1,6 +1,5 @@
 import { SECONDS_PER_DAY, type Span, type Workday } from '@heath/core';
 import { and, asc, between, eq, gte, inArray, isNotNull, isNull, lte, type SQL, sql } from 'drizzle-orm';
-import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
   badgeOwner,
@@ -14,6 +13,7 @@ import {
   seal,
   site,
 } from '../../database/schema/index.ts';
+import { sealOfCard } from '../../records/sealed.ts';
 
 /** The periods that hold some day of a span. */
 export const periodsWithin = (queries: Reads, from: Workday, to: Workday) =>

@@ -1,6 +1,6 @@
 import { CheckHandoffRequest } from '@heath/contract';
+import { IdParam, valid } from '../../base/problem.ts';
 import { type Aside, aside } from '../../http/aside.ts';
-import { IdParam, valid } from '../../http/problem.ts';
 import { checkHandoff } from './checking.ts';
 
 export const handoffAsides: readonly Aside[] = [

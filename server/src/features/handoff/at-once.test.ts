@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { ensureCards, touchQuery } from '../../computing/cards.ts';
+import { Problem } from '../../base/problem.ts';
 import { batch, person } from '../../database/schema/index.ts';
 import { transaction } from '../../database/transaction.ts';
 import { importFile } from '../../demo/acting.ts';
-import { Problem } from '../../http/problem.ts';
+import { ensureCards, touchQuery } from '../../recompute/stale-cards.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { handOff } from './sealing.ts';
 

@@ -1,11 +1,11 @@
 import { and, eq, exists, sql } from 'drizzle-orm';
-import { askForRecomputeQuery } from '../../computing/cards.ts';
-import { AGREES } from '../../computing/differences.ts';
-import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries } from '../../database/connect.ts';
 import { build } from '../../database/round-trip.ts';
 import { batch, batchLine, card, difference, seal } from '../../database/schema/index.ts';
 import { periodOfLine } from '../../pay/batch-lines.ts';
+import { AGREES } from '../../recompute/differences.ts';
+import { askForRecomputeQuery } from '../../recompute/stale-cards.ts';
+import { sealOfCard } from '../../records/sealed.ts';
 
 /** As long as nothing is known of what differs. */
 const NOTHING = { ...AGREES, version: 0 };

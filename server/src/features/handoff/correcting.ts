@@ -1,11 +1,11 @@
 import type { DifferenceLine, Workday } from '@heath/core';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
-import { AGREES } from '../../computing/differences.ts';
-import { sealOfCard } from '../../computing/sealed.ts';
+import { Problem } from '../../base/problem.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import { card, decision, difference, payGroup, period, person, seal } from '../../database/schema/index.ts';
-import { Problem } from '../../http/problem.ts';
+import { AGREES } from '../../recompute/differences.ts';
+import { sealOfCard } from '../../records/sealed.ts';
 
 /** What changed in an earlier period, and goes out now; its lines are read when it is its turn. */
 export interface Correcting {

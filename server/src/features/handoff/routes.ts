@@ -6,15 +6,15 @@ import {
   StateRequest,
 } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, Problem, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import { reportTo } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { sendInParts } from '../../http/in-parts.ts';
-import { IdParam, Problem, valid } from '../../http/problem.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
 import { mediaType } from '../../pay/file-maker.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { handoffAsides } from './asides.ts';
 import { askWhatIsThere, stateWhatIsThere } from './deliveries/doubt.ts';
 import { NoAnswer } from './deliveries/pay-system.ts';

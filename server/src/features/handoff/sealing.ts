@@ -1,11 +1,11 @@
 import type { HandOffRequest } from '@heath/contract';
 import { type Checked, checkAll, holdingUp } from '@heath/core';
+import { comeBy } from '../../base/fault-points.ts';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
-import { comeBy } from '../../fault-points.ts';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { markSent } from './correcting.ts';
 import { type Gathered, gather } from './gather.ts';

@@ -1,9 +1,9 @@
 import type { BatchDetail, CodeSum, HandoffReply } from '@heath/contract';
 import { type ClassId, isPremium, isWorked } from '@heath/core';
+import { Problem } from '../../base/problem.ts';
 import type { Reads } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
 import { batchWithinReach, groupsWithin } from '../../rights/reach.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { batchView } from './batch-view.ts';

@@ -1,8 +1,6 @@
 import type { BatchLine, Workday } from '@heath/core';
 import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
-import { isGroupOfPeriod } from '../../computing/cards.ts';
-import { sealOfCard } from '../../computing/sealed.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import type { Pays } from '../../database/happened.ts';
 import { insertMany } from '../../database/insert-many.ts';
@@ -27,6 +25,8 @@ import {
   takenOutLine,
   user,
 } from '../../database/schema/index.ts';
+import { isGroupOfPeriod } from '../../recompute/stale-cards.ts';
+import { sealOfCard } from '../../records/sealed.ts';
 import { batchWithinReach } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
 

@@ -1,8 +1,8 @@
 import type { HandoffBatch } from '@heath/contract';
-import { askForRecomputeQuery } from '../../computing/cards.ts';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
+import { askForRecomputeQuery } from '../../recompute/stale-cards.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { batchView } from './batch-view.ts';
 import { compareAnew, forgetDifferences } from './compare-anew.ts';

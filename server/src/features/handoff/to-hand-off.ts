@@ -1,7 +1,7 @@
 import { fileNameOf, workdayToIso } from '@heath/core';
+import { Problem } from '../../base/problem.ts';
 import type { Reads } from '../../database/connect.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
 import { headOf } from '../../pay/batch-lines.ts';
 import { layoutInUse } from '../../pay/layout-in-use.ts';
 import { currentMapping } from '../../pay/mapping.ts';

@@ -3,11 +3,11 @@ import { type Instant, instantToIso } from '@heath/core';
 import { and, desc, eq, lt } from 'drizzle-orm';
 import type { Router } from 'express';
 import * as v from 'valibot';
+import { IdParam, valid } from '../../base/problem.ts';
 import { happened, user } from '../../database/schema/index.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import type { Who } from '../../rights/who.ts';
 
 const AT_ONCE = 200;

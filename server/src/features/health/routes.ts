@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { guarded } from '../../rights/guarded.ts';
+import { guarded } from '../../http/guarded.ts';
 
 /** Answers 200 when this server and its database are ready, 503 while the database is not. */
 export function healthRoutes({ database, disk }: Context): Router {

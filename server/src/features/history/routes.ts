@@ -1,8 +1,8 @@
 import type { Router } from 'express';
+import { IdParam, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { periodHistory } from './service.ts';
 
 export function historyRoutes(context: Context): Router {

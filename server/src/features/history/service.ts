@@ -1,9 +1,9 @@
 import type { HistoryReply } from '@heath/contract';
 import { type Instant, instant, instantToIso, SECONDS_PER_DAY, ZoneTables } from '@heath/core';
-import { undoneAmong } from '../../computing/history.ts';
-import { jsonOffsets } from '../../computing/view.ts';
+import { jsonOffsets } from '../../cards/view.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
+import { undoneAmong } from '../../records/history.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { correctionsOf } from './store.ts';
 

@@ -1,7 +1,7 @@
 import { type Directory, type Instant, SECONDS_PER_DAY, wallOf, type ZoneOffsets } from '@heath/core';
-import { type Owner, Owners, ownerOn } from '../../computing/badges.ts';
 import type { Database, Queries } from '../../database/connect.ts';
 import { badge } from '../../database/schema/index.ts';
+import { type Owner, Owners, ownerOn } from '../../records/badges.ts';
 import { UnreadableFile } from './read/types.ts';
 import { directoryRows } from './store.ts';
 

@@ -1,6 +1,8 @@
 import type { Mapping } from '@heath/core';
 import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { Disk } from '../../base/disk.ts';
+import { Problem } from '../../base/problem.ts';
 import {
   answeredWrite,
   importChunk,
@@ -10,8 +12,6 @@ import {
   punchSource,
   task,
 } from '../../database/schema/index.ts';
-import { Disk } from '../../disk.ts';
-import { Problem } from '../../http/problem.ts';
 import { bytes, type Company, emptied, freshCompany, generatedLines } from '../../testing/company.ts';
 import { sheetNumber, workbook, workbookParts, zipped } from '../../testing/workbook.ts';
 import { describe as describeImport, receive, start } from './service.ts';

@@ -1,6 +1,6 @@
 import { recognize } from '@heath/core';
 import type { Database } from '../../database/connect.ts';
-import type { Inspected } from '../../tasks/inspected.ts';
+import type { Inspected } from '../../http/inspected.ts';
 import { formatOf, readHead } from './read/read-file.ts';
 import { UnreadableFile } from './read/types.ts';
 import { storedBytes } from './store.ts';

@@ -3,11 +3,11 @@ import { type RefusalReason, textCell } from '@heath/core';
 import { stringify } from 'csv-stringify';
 import type { Router } from 'express';
 import * as v from 'valibot';
+import { IdParam, Problem, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, Problem, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { describe, list, receive, start } from './service.ts';
 import { findImport, refusalsAfter } from './store.ts';
 

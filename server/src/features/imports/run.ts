@@ -2,14 +2,18 @@ import { Readable } from 'node:stream';
 import { instant, type Refusal, rowReader, SECONDS_PER_DAY, ZoneTables } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
-import type { Clock } from '../../clock.ts';
-import { askForRecomputeQuery, ensureCards, periodsTouched, touchQuery } from '../../computing/cards.ts';
+import type { Clock } from '../../base/clock.ts';
 import type { Database, Queries } from '../../database/connect.ts';
 import { type Tell, writing } from '../../database/happened.ts';
 import { type Loaded, loadData } from '../../database/load-data.ts';
 import { type importRefusal, task } from '../../database/schema/index.ts';
-
-import { type Claimed, ClaimLost } from '../../tasks/claims.ts';
+import { type Claimed, ClaimLost } from '../../queue/claims.ts';
+import {
+  askForRecomputeQuery,
+  ensureCards,
+  periodsTouched,
+  touchQuery,
+} from '../../recompute/stale-cards.ts';
 import { openDirectory } from './directory.ts';
 import { readRows } from './read/read-file.ts';
 import { type FileRow, UnreadableFile } from './read/types.ts';

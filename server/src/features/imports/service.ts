@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto';
 import type { ImportPreview, ImportReply } from '@heath/contract';
 import { LARGEST_IMPORT_BYTES } from '@heath/contract';
 import { type Instant, instantToIso, type Mapping } from '@heath/core';
+import { handled } from '../../base/handled.ts';
+import { Problem } from '../../base/problem.ts';
 import { answerOf, once, type Write } from '../../database/answered.ts';
-import { handled } from '../../handled.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
   addChunk,

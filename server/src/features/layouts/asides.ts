@@ -1,6 +1,6 @@
 import { PreviewLayoutRequest } from '@heath/contract';
+import { IdParam, valid } from '../../base/problem.ts';
 import { type Aside, aside } from '../../http/aside.ts';
-import { IdParam, valid } from '../../http/problem.ts';
 import { previewLayout } from './service.ts';
 
 export const layoutAsides: readonly Aside[] = [

@@ -1,10 +1,10 @@
 import type { RecognizedLayout } from '@heath/contract';
 import { recognizeFixed, recognizeLayout, type Sample } from '@heath/core';
 import { parse } from 'csv-parse/sync';
+import { Problem } from '../../base/problem.ts';
 import { person } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { LINE_END, LINE_ENDS } from '../../http/line-ends.ts';
-import { Problem } from '../../http/problem.ts';
 import type { EncodedText } from '../../http/text-in.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
 

@@ -1,11 +1,11 @@
 import { AddLayoutRequest, ChangeLayoutRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { encodedTextIn } from '../../http/text-in.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { layoutAsides } from './asides.ts';
 import { recognizeSample } from './recognize.ts';
 import { allLayouts, createLayout, dropLayout, keepLayout, useLayout } from './service.ts';

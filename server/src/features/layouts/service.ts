@@ -17,12 +17,12 @@ import {
   workdayToIso,
 } from '@heath/core';
 import { eq } from 'drizzle-orm';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import { batch, period } from '../../database/schema/index.ts';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
 import { Slice } from '../../http/slices.ts';
 import { codesByCode, headOf, linesOfBatch } from '../../pay/batch-lines.ts';
 import { asksForHolidays, linesOfCards, placesByNumber } from '../../pay/lines.ts';

@@ -1,6 +1,6 @@
 import { PreviewMappingRequest } from '@heath/contract';
+import { IdParam, valid } from '../../base/problem.ts';
 import { type Aside, aside } from '../../http/aside.ts';
-import { IdParam, valid } from '../../http/problem.ts';
 import { previewMapping } from './service.ts';
 
 export const mappingAsides: readonly Aside[] = [

@@ -1,10 +1,10 @@
 import { KeepMappingRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { mappingAsides } from './asides.ts';
 import { keepMapping, mappingNow } from './service.ts';
 

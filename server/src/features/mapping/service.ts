@@ -11,12 +11,12 @@ import {
   type Rulebook,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
 import { Slice } from '../../http/slices.ts';
 import { namesOfAmounts } from '../../pay/amounts.ts';
 import { asksForHolidays, linesOfCards, placesByNumber } from '../../pay/lines.ts';

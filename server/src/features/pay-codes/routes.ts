@@ -1,11 +1,11 @@
 import { AddCodeRequest } from '@heath/contract';
 import type { Router } from 'express';
+import { valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { textIn } from '../../http/text-in.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { ratesOf, takeRates } from './rates.ts';
 import { createCode, payCodes, takeCodes, takePeople } from './service.ts';
 

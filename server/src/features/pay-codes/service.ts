@@ -1,9 +1,9 @@
 import { AddCodeRequest, CODE_KINDS, has, type ListReply, type PayCodesReply } from '@heath/contract';
 import * as v from 'valibot';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { dayIn, readList, refuse, refuseTwice } from '../../http/lists.ts';
-import { Problem } from '../../http/problem.ts';
 import { mapInSlices } from '../../http/slices.ts';
 import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';

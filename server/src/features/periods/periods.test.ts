@@ -3,8 +3,8 @@ import { type Scheme, workday, workdayFromIso, workdayToIso } from '@heath/core'
 import { and, count, eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { Problem } from '../../base/problem.ts';
 import { card, correction, groupSchedule, payGroup, period, schedule } from '../../database/schema/index.ts';
-import { Problem } from '../../http/problem.ts';
 import { type Company, emptied, freshCompany } from '../../testing/company.ts';
 import { listPeriods, makePayPeriods, payPeriodsOf, previewPayPeriods } from './service.ts';
 

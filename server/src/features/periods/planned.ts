@@ -9,8 +9,8 @@ import {
   workday,
   workdayToIso,
 } from '@heath/core';
+import { Problem } from '../../base/problem.ts';
 import type { Reads } from '../../database/connect.ts';
-import { Problem } from '../../http/problem.ts';
 import { PAID_AFTER_DAYS } from '../../pay/batch-lines.ts';
 import { allPeriods, allSchedules, holidays, payGroups, schedulesOfGroups, workDone } from './store.ts';
 

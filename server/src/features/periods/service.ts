@@ -6,12 +6,12 @@ import type {
   PeriodsReply,
 } from '@heath/contract';
 import { type Instant, instantToIso, workday } from '@heath/core';
-import { askForRecomputeQuery, ensureCards } from '../../computing/cards.ts';
-import { todayOf } from '../../computing/today.ts';
 import { once, type Write } from '../../database/answered.ts';
 import { EVERYBODY } from '../../database/happened.ts';
 import type { Context } from '../../http/context.ts';
 import { PAID_AFTER_DAYS } from '../../pay/batch-lines.ts';
+import { askForRecomputeQuery, ensureCards } from '../../recompute/stale-cards.ts';
+import { todayOf } from '../../records/today.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { type Part, planned } from './planned.ts';
 import {

@@ -1,6 +1,5 @@
 import type { Workday } from '@heath/core';
 import { and, asc, desc, eq, exists, gte, inArray, isNull, or, sql } from 'drizzle-orm';
-import { isGroupOfPeriod, isSealed } from '../../computing/cards.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
   approval,
@@ -21,6 +20,7 @@ import {
   task,
   user,
 } from '../../database/schema/index.ts';
+import { isGroupOfPeriod, isSealed } from '../../recompute/stale-cards.ts';
 
 /** Every period, the oldest first. */
 export const allPeriods = (queries: Reads) =>

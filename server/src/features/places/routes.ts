@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { guarded } from '../../rights/guarded.ts';
+import { guarded } from '../../http/guarded.ts';
 import { placesByName } from './store.ts';
 
 export function placeRoutes({ database }: Context): Router {

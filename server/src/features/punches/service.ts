@@ -1,8 +1,8 @@
 import type { PunchesReply } from '@heath/contract';
 import { SECONDS_PER_DAY } from '@heath/core';
-import type { CardKey } from '../../computing/read-card.ts';
+import type { CardKey } from '../../cards/read-card.ts';
+import { cardWithinReach } from '../../cards/within-reach.ts';
 import type { Context } from '../../http/context.ts';
-import { cardWithinReach } from '../../rights/card.ts';
 import type { Who } from '../../rights/who.ts';
 import { placesOfSites, punchesAsTheyCame } from './store.ts';
 

@@ -1,10 +1,10 @@
 import { AnswerRequest, AskRequest } from '@heath/contract';
 import type { Request, Router } from 'express';
+import { IdParam, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { IdParam, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { answerQuestion, ask, follow, listQuestions } from './service.ts';
 
 export function questionRoutes(context: Context): Router {

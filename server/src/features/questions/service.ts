@@ -1,11 +1,11 @@
 import type { AnswerRequest, AskRequest, Question, QuestionsReply } from '@heath/contract';
 import { has } from '@heath/contract';
 import { type Instant, instantToIso, SECONDS_PER_DAY } from '@heath/core';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
 import { isOwn, reaches, somebody, type Who, withinReach } from '../../rights/who.ts';
 import {
   addEvent,

@@ -1,7 +1,7 @@
 import { ReportName, ReportQuery } from '@heath/contract';
 import * as v from 'valibot';
+import { IdParam, valid } from '../../base/problem.ts';
 import { type Aside, type Asked, aside } from '../../http/aside.ts';
-import { IdParam, valid } from '../../http/problem.ts';
 import { fileOfReport, ReportFormat } from './file.ts';
 import { makeReport } from './service.ts';
 

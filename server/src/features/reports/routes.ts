@@ -1,9 +1,9 @@
 import { type Workday, workdayToIso } from '@heath/core';
 import type { Router } from 'express';
 import type { Context } from '../../http/context.ts';
+import { bytesAside, guarded } from '../../http/guarded.ts';
 import { sendInParts } from '../../http/in-parts.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { bytesAside, guarded } from '../../rights/guarded.ts';
 import { fileAside, formatOf, reportAside, reportOf } from './asides.ts';
 import { csvInParts, TYPES } from './file.ts';
 import { rowsInParts } from './service.ts';

@@ -7,9 +7,9 @@ import {
   type ReportRow,
   type Workday,
 } from '@heath/core';
+import { Problem } from '../../base/problem.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { Problem } from '../../http/problem.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
 import { type PlacesByNumber, placesByNumber } from '../../pay/lines.ts';
 import type { Asked } from './define.ts';

@@ -1,7 +1,6 @@
 import { type ClassSums, type JobTime, type Line, type Workday, workday } from '@heath/core';
 import { and, asc, desc, eq, gte, inArray, isNull, lt, lte, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
-import { sealOfCard } from '../../computing/sealed.ts';
 import type { Reads } from '../../database/connect.ts';
 import {
   badgeOwner,
@@ -21,6 +20,7 @@ import {
   site,
   user,
 } from '../../database/schema/index.ts';
+import { sealOfCard } from '../../records/sealed.ts';
 
 type Of = { readonly scheduleId: number; readonly firstDay: Workday; readonly lastDay: Workday };
 

@@ -1,12 +1,12 @@
 import type { AddEditionRequest, RulebooksReply } from '@heath/contract';
 import { checkProofDays, compileRulebook, namesFrom, workdayToIso } from '@heath/core';
-import { askForRecomputeQuery, periodsFrom, touchByRulebookQuery } from '../../computing/cards.ts';
-import { carriedNames } from '../../computing/rulebooks.ts';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import { EVERYBODY } from '../../database/happened.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import { lockedUntil, refuseLocked } from '../../pay/locked-days.ts';
+import { askForRecomputeQuery, periodsFrom, touchByRulebookQuery } from '../../recompute/stale-cards.ts';
+import { carriedNames } from '../../records/rulebooks.ts';
 import type { Who } from '../../rights/who.ts';
 import {
   allRulebooks,

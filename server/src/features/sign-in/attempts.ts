@@ -1,9 +1,9 @@
 import { and, eq, gt, inArray, lt, sql } from 'drizzle-orm';
-import { realSeconds } from '../../clock.ts';
+import { realSeconds } from '../../base/clock.ts';
+import { Problem } from '../../base/problem.ts';
 import type { Database } from '../../database/connect.ts';
 import { knownSignIn, signInAttempt, user } from '../../database/schema/index.ts';
 import { transaction } from '../../database/transaction.ts';
-import { Problem } from '../../http/problem.ts';
 
 /**
  * Who guesses waits longer and longer, and nobody is locked out: an account from one address soon; an address that tries many accounts, and

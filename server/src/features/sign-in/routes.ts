@@ -2,11 +2,11 @@ import { ChangePasswordRequest, type SignedInUser, SignInRequest } from '@heath/
 import { DEMO_USERS } from '@heath/demo';
 import type { Request, Router } from 'express';
 import * as v from 'valibot';
-import { realSeconds } from '../../clock.ts';
+import { realSeconds } from '../../base/clock.ts';
+import { Problem, valid } from '../../base/problem.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem, valid } from '../../http/problem.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { checkPassword } from '../../rights/passwords.ts';
 import { findWho, somebody, type Who } from '../../rights/who.ts';
 import { countAttempt, forgetAttempts } from './attempts.ts';

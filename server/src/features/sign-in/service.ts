@@ -1,10 +1,10 @@
 import type { ChangePasswordRequest } from '@heath/contract';
 import { and, eq } from 'drizzle-orm';
+import { Problem } from '../../base/problem.ts';
 import type { Database } from '../../database/connect.ts';
 import { writing } from '../../database/happened.ts';
 import { setting, user } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import { checkPassword, hashPassword } from '../../rights/passwords.ts';
 import type { Who } from '../../rights/who.ts';
 import { countAttempt, forgetAttempts } from './attempts.ts';

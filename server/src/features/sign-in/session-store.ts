@@ -1,7 +1,7 @@
 import { and, eq, gt, inArray, lt, sql } from 'drizzle-orm';
 import type { Request, RequestHandler } from 'express';
 import { type SessionData, Store } from 'express-session';
-import { realSeconds } from '../../clock.ts';
+import { realSeconds } from '../../base/clock.ts';
 import type { Database } from '../../database/connect.ts';
 import { build, select, sendAlone } from '../../database/round-trip.ts';
 import { session } from '../../database/schema/index.ts';

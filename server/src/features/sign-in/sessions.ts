@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { type Instant, instantToIso } from '@heath/core';
 import { and, desc, eq, gt, inArray } from 'drizzle-orm';
-import { realSeconds } from '../../clock.ts';
+import { realSeconds } from '../../base/clock.ts';
 import type { Database } from '../../database/connect.ts';
 import { session } from '../../database/schema/index.ts';
 

@@ -1,6 +1,6 @@
 import { accountName } from '@heath/contract';
 import { dictionary } from '@zxcvbn-ts/language-common';
-import { Problem } from '../../http/problem.ts';
+import { Problem } from '../../base/problem.ts';
 
 /** Passwords that whoever guesses tries first. */
 const COMMON = new Set(dictionary['passwords-common'].map((one) => one.toLowerCase()));

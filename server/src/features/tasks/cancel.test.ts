@@ -10,7 +10,7 @@ import {
   punchSource,
   task,
 } from '../../database/schema/index.ts';
-import { claimTask, endTask, isClaimLost, tellProgress } from '../../tasks/claims.ts';
+import { claimTask, endTask, isClaimLost, tellProgress } from '../../queue/claims.ts';
 import { bytes, type Company, emptied, freshCompany, generatedLines } from '../../testing/company.ts';
 import { runImport } from '../imports/run.ts';
 import { describe as describeImport, receive, start } from '../imports/service.ts';

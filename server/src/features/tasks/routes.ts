@@ -1,12 +1,12 @@
 import { has, type TasksReply, type TaskView } from '@heath/contract';
 import type { Router } from 'express';
+import { IdParam, Problem, valid } from '../../base/problem.ts';
 import { once } from '../../database/answered.ts';
 import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
 import { sendEvents } from '../../http/events.ts';
-import { IdParam, Problem, valid } from '../../http/problem.ts';
+import { guarded, whoOf } from '../../http/guarded.ts';
 import { afterwards, writeOf } from '../../http/write.ts';
-import { guarded, whoOf } from '../../rights/guarded.ts';
 import { cancelImport, kindOf, newestTask, type OpenTask, openTasks, tryAgain } from './store.ts';
 import { TaskWatch } from './watch.ts';
 

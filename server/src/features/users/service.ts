@@ -1,12 +1,12 @@
 import { randomBytes } from 'node:crypto';
 import type { AddUserRequest, ChangeUserRequest, Role, UserReply, UserView } from '@heath/contract';
 import { eq } from 'drizzle-orm';
+import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
 import { isDuplicate, isOrphan } from '../../database/failures.ts';
 import { session, user } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
-import { Problem } from '../../http/problem.ts';
 import { hashPassword } from '../../rights/passwords.ts';
 import type { Who } from '../../rights/who.ts';
 import {

@@ -1,4 +1,4 @@
-import { type Clock, realSeconds } from '../../../clock.ts';
+import { type Clock, realSeconds } from '../../../base/clock.ts';
 import type { Queries } from '../../../database/connect.ts';
 import type { Tell } from '../../../database/happened.ts';
 import { lockBatch } from '../store.ts';

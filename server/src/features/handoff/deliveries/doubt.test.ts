@@ -24,7 +24,7 @@ import {
   unmatchedHandoff,
 } from '../../../database/schema/index.ts';
 import { importFile } from '../../../demo/acting.ts';
-import { claimTask, endTask, failTask } from '../../../tasks/claims.ts';
+import { claimTask, endTask, failTask } from '../../../queue/claims.ts';
 import { failureOf } from '../../../tasks/failures.ts';
 import { here, work } from '../../../tasks/work.ts';
 import { bytes, type Company, emptied, freshCompany, generatedLines } from '../../../testing/company.ts';

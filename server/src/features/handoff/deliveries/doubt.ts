@@ -1,11 +1,11 @@
 import type { HandoffBatch } from '@heath/contract';
 import { parseRanges } from '@heath/core';
-import { realSeconds } from '../../../clock.ts';
+import { realSeconds } from '../../../base/clock.ts';
+import { Problem } from '../../../base/problem.ts';
 import { once, type Write } from '../../../database/answered.ts';
 import type { Reads } from '../../../database/connect.ts';
 import { writing } from '../../../database/happened.ts';
 import type { Context } from '../../../http/context.ts';
-import { Problem } from '../../../http/problem.ts';
 import { somebody, type Who } from '../../../rights/who.ts';
 import { stateOf } from '../batch-state.ts';
 import { type BatchRow, findBatch, lockBatch } from '../store.ts';

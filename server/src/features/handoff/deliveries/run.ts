@@ -1,9 +1,9 @@
 import type { BatchLine, Layout, Workday } from '@heath/core';
 import { totalsOf } from '@heath/core';
-import { type Clock, realSeconds } from '../../../clock.ts';
+import { type Clock, realSeconds } from '../../../base/clock.ts';
+import { comeBy } from '../../../base/fault-points.ts';
 import type { Database, Reads } from '../../../database/connect.ts';
 import { writing } from '../../../database/happened.ts';
-import { comeBy } from '../../../fault-points.ts';
 import { paperOf } from '../../../http/paper.ts';
 import { chunksOf } from '../../../pay/batch-file.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';

@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
+import { Problem } from '../../../base/problem.ts';
 import { once, type Write } from '../../../database/answered.ts';
 import type { Reads } from '../../../database/connect.ts';
 import type { Context } from '../../../http/context.ts';
-import { Problem } from '../../../http/problem.ts';
 import { somebody, type Who } from '../../../rights/who.ts';
 import { stateOf } from '../batch-state.ts';
 import { type BatchRow, findBatch, lockBatch } from '../store.ts';

@@ -1,9 +1,9 @@
 import { fileRows } from '@heath/core';
-import { touchQuery } from '../../../computing/cards.ts';
+import { Problem } from '../../../base/problem.ts';
 import { once, type Write } from '../../../database/answered.ts';
 import type { Context } from '../../../http/context.ts';
-import { Problem } from '../../../http/problem.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
+import { touchQuery } from '../../../recompute/stale-cards.ts';
 import { somebody, type Who } from '../../../rights/who.ts';
 import { stateOf } from '../batch-state.ts';
 import { compareAnew } from '../compare-anew.ts';

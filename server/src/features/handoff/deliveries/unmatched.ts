@@ -1,5 +1,5 @@
 import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import type { Clock } from '../../../clock.ts';
+import type { Clock } from '../../../base/clock.ts';
 import type { Database, Queries, Reads } from '../../../database/connect.ts';
 import { writing } from '../../../database/happened.ts';
 import { batchFile, delivery, refusedLine, unmatchedHandoff } from '../../../database/schema/index.ts';

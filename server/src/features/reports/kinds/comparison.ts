@@ -1,5 +1,5 @@
 import { Comparison, workdayToIso } from '@heath/core';
-import { Problem } from '../../../http/problem.ts';
+import { Problem } from '../../../base/problem.ts';
 import type { ReportKind } from '../define.ts';
 import { groundOf } from '../ground.ts';
 import { holidayNames, periodBefore, periodYearBefore } from '../store.ts';

@@ -1,5 +1,5 @@
 import { type ReportColumn, type ReportRow, sumsOf } from '@heath/core';
-import { readPackedDay } from '../../../computing/packed-days.ts';
+import { readPackedDay } from '../../../packed/days.ts';
 import type { ReportKind } from '../define.ts';
 import { cardsOfBridge } from '../store.ts';
 

@@ -9,9 +9,9 @@ import {
   sumsOf,
   type Workday,
 } from '@heath/core';
-import { readCards } from '../../../computing/read-card.ts';
+import { Problem } from '../../../base/problem.ts';
+import { readCards } from '../../../cards/read-card.ts';
 import { sendAlone } from '../../../database/round-trip.ts';
-import { Problem } from '../../../http/problem.ts';
 import type { ReportKind } from '../define.ts';
 import { Wall } from '../wall.ts';
 

@@ -1,14 +1,7 @@
 import { broken, type Computed, compute, type PersonId, type PersonInput } from '@heath/core';
 import { and, eq, type Placeholder, sql } from 'drizzle-orm';
-import type { Clock } from '../clock.ts';
-import type { Database } from '../database/connect.ts';
-import { happenedQuery } from '../database/happened.ts';
-import { build, inTransaction, select, selects, selectValues, sendAlone } from '../database/round-trip.ts';
-import { card, difference, period } from '../database/schema/index.ts';
-import { handled } from '../handled.ts';
-import { type Among, amongRun, amongThese, isRun, ofRun } from './among.ts';
-import { stale } from './cards.ts';
-import { differenceOfCard, isTouched, storeDifferences } from './differences.ts';
+import type { Clock } from '../base/clock.ts';
+import { handled } from '../base/handled.ts';
 import {
   ANY_SPAN,
   inputSelects,
@@ -18,12 +11,19 @@ import {
   spanOf,
   toInputs,
   valuesOf,
-} from './inputs.ts';
-import { spanOfPeriod } from './period-span.ts';
-import { cardResults } from './results.ts';
-import { isOpen } from './sealed.ts';
-import { type ComputedCard, storingCards } from './store-cards.ts';
-import { held, heldSelects } from './subjects.ts';
+} from '../cards/inputs.ts';
+import { spanOfPeriod } from '../cards/period-span.ts';
+import { cardResults } from '../cards/results.ts';
+import { type ComputedCard, storingCards } from '../cards/store-cards.ts';
+import type { Database } from '../database/connect.ts';
+import { happenedQuery } from '../database/happened.ts';
+import { build, inTransaction, select, selects, selectValues, sendAlone } from '../database/round-trip.ts';
+import { card, difference, period } from '../database/schema/index.ts';
+import { type Among, amongRun, amongThese, isRun, ofRun } from '../records/among.ts';
+import { isOpen } from '../records/sealed.ts';
+import { held, heldSelects } from '../records/subjects.ts';
+import { differenceOfCard, isTouched, storeDifferences } from './differences.ts';
+import { stale } from './stale-cards.ts';
 
 /** What one thread computes before it says so: enough that its reading and storing seldom pause. */
 const CARDS_OF_A_PART = 1000;

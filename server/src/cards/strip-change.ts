@@ -1,10 +1,10 @@
 import type { StripChange } from '@heath/contract';
 import { workday } from '@heath/core';
+import { readPackedDay } from '../packed/days.ts';
+import { storedVersion } from '../records/subjects.ts';
 import { stateOf } from './approvals.ts';
-import { readPackedDay } from './packed-days.ts';
 import type { ReadCard } from './read-card.ts';
 import type { CardResults } from './results.ts';
-import { storedVersion } from './subjects.ts';
 
 /** What a card adds to the strip of its period after a change, beyond what it added before. */
 export function stripChange(

@@ -2,8 +2,8 @@ import { Editions, type Span } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { period } from '../database/schema/index.ts';
+import { allEditions } from '../records/rulebooks.ts';
 import { spanOf, spanOver } from './inputs.ts';
-import { allEditions } from './rulebooks.ts';
 
 /** What a period needs is found once per process: a period may be cut, and needs less then; editions that came later are asked for, see `forgetSpan`. */
 const spans = new Map<number, Span>();

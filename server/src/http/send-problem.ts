@@ -1,6 +1,6 @@
-import { type ProblemBody, type ProblemType, plainMessage } from '@heath/contract';
+import type { ProblemBody, ProblemType } from '@heath/contract';
 import type { ErrorRequestHandler, Request, RequestHandler } from 'express';
-import * as v from 'valibot';
+import { Problem } from '../base/problem.ts';
 import { KeyUsedTwice } from '../database/answered.ts';
 import {
   codeOf,
@@ -12,35 +12,6 @@ import {
 } from '../database/failures.ts';
 import { OwnPay } from '../database/happened.ts';
 import { isByLines } from './by-lines.ts';
-
-/** An answer that says what is wrong, where, and what would be right (RFC 9457). */
-export class Problem extends Error {
-  constructor(
-    readonly status: number,
-    readonly type: ProblemType,
-    title: string,
-    readonly more: Partial<Omit<ProblemBody, 'type' | 'title' | 'status'>> = {},
-    cause?: unknown,
-  ) {
-    super(title, { cause });
-  }
-}
-
-/** What a request carries, checked by its contract schema. Throws a 422 problem that names the field. */
-export function valid<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOutput<S> {
-  const parsed = v.safeParse(schema, input, { message: plainMessage });
-  if (parsed.success) return parsed.output;
-  const issue = parsed.issues[0];
-  const field = v.getDotPath(issue) ?? undefined;
-  throw new Problem(422, 'invalid', issue.message, field === undefined ? {} : { field });
-}
-
-/** An id in an address or query. */
-export const IdParam = v.pipe(
-  v.string('An id is a whole number.'),
-  v.regex(/^\d{1,9}$/, 'An id is a whole number.'),
-  v.transform(Number),
-);
 
 export const notFound: RequestHandler = () => {
   throw new Problem(404, 'not-found', 'There is nothing at this address.');

@@ -14,8 +14,8 @@ import {
   type Workday,
   workday,
 } from '@heath/core';
-import { packAccounts } from './packed-accounts.ts';
-import { PackedDays } from './packed-days.ts';
+import { packAccounts } from '../packed/accounts.ts';
+import { PackedDays } from '../packed/days.ts';
 
 /** What a card row keeps of a computation. */
 export interface CardResults {

@@ -39,10 +39,10 @@ import {
   seal,
   task,
 } from '../database/schema/index.ts';
-import { rulebookOfAssignment } from './assignments.ts';
+import { rulebookOfAssignment } from '../records/assignments.ts';
+import { allEditions } from '../records/rulebooks.ts';
+import { isOpen } from '../records/sealed.ts';
 import { differenceOfCard, isTouched } from './differences.ts';
-import { allEditions } from './rulebooks.ts';
-import { isOpen } from './sealed.ts';
 
 /** No cycle and no average over weeks reaches further beyond a period's end than this. */
 const FURTHEST_REACH_DAYS = 400;

@@ -9,7 +9,7 @@ import {
   type Workday,
 } from '@heath/core';
 import { and, eq, exists, inArray, isNull, ne, or, sql } from 'drizzle-orm';
-import type { Clock } from '../clock.ts';
+import type { Clock } from '../base/clock.ts';
 import type { Database, Queries, Reads } from '../database/connect.ts';
 import { writing } from '../database/happened.ts';
 import { insertMany } from '../database/insert-many.ts';
@@ -30,7 +30,7 @@ import { holidaysOf } from '../pay/holidays.ts';
 import { asksForHolidays, payLine, placesByNumber } from '../pay/lines.ts';
 import { currentMapping, mappingAt } from '../pay/mapping.ts';
 import { isInBatch, takenOutOf } from '../pay/taken-out.ts';
-import { sealOfCard } from './sealed.ts';
+import { sealOfCard } from '../records/sealed.ts';
 
 /** What is kept of a sealed card that says what was sent of it. */
 export const AGREES = { lines: [], lineCount: 0, payableHours: 0, decided: null };

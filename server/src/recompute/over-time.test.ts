@@ -21,7 +21,7 @@ import { importFile } from '../demo/acting.ts';
 import { giveBadge, listUnowned } from '../features/badges/service.ts';
 import { listCards, openCard } from '../features/cards/service.ts';
 import { bytes, type Company, freshCompany } from '../testing/company.ts';
-import { touchQuery } from './cards.ts';
+import { touchQuery } from './stale-cards.ts';
 
 let company: Company;
 beforeAll(async () => {

@@ -1,6 +1,6 @@
 import { statfsSync } from 'node:fs';
 import type { DiskState } from '@heath/contract';
-import { Problem } from './http/problem.ts';
+import { Problem } from './problem.ts';
 
 const MEGABYTE = 1024 * 1024;
 /** Below this nothing new is taken in: the database needs room to end what it has begun. */

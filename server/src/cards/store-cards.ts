@@ -1,11 +1,11 @@
 import type { MySqlColumn } from 'drizzle-orm/mysql-core';
 import type { Statement } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
-import { packExceptions } from './packed-exceptions.ts';
-import { packJobTimes } from './packed-job-times.ts';
-import { packLines } from './packed-lines.ts';
+import { packExceptions } from '../packed/exceptions.ts';
+import { packJobTimes } from '../packed/job-times.ts';
+import { packLines } from '../packed/lines.ts';
+import type { CardSubject } from '../records/subjects.ts';
 import type { CardResults } from './results.ts';
-import type { CardSubject } from './subjects.ts';
 
 /** A card that was computed from the inputs of one version. */
 export interface ComputedCard {

@@ -3,13 +3,13 @@ import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { build, type Send, select, selects } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
-import { amongOne, amongThese } from './among.ts';
+import { amongOne, amongThese } from '../records/among.ts';
+import { byPerson } from '../records/by-person.ts';
+import { type CorrectionRow, historySelect } from '../records/history.ts';
+import { type CardSubject, subjectSelects, toSubjects } from '../records/subjects.ts';
 import { type ApprovalRow, approvalsSelect } from './approvals.ts';
-import { byPerson } from './by-person.ts';
-import { type CorrectionRow, historySelect } from './history.ts';
 import { ANY_SPAN, inputSelects, readOn, spanOf, toInputs, valuesOf } from './inputs.ts';
 import { forgetSpan, spanOfPeriod } from './period-span.ts';
-import { type CardSubject, subjectSelects, toSubjects } from './subjects.ts';
 
 /** The card that a request is about. */
 export interface CardKey {

@@ -30,10 +30,10 @@ import { and, between, eq, isNotNull, notBetween, type Placeholder, sql } from '
 import type { Database } from '../database/connect.ts';
 import { build, type RowsOf, select, selects, selectValues, sendAlone } from '../database/round-trip.ts';
 import { correction, leaveEntry, leaveKind, plan, punch, site } from '../database/schema/index.ts';
-import { type Among, amongThese } from './among.ts';
-import { calendarDaysSelect, calendars, daysBetween, homesOf } from './assignments.ts';
-import { badgesOf, Owners, ownerOn, ownersSelect } from './badges.ts';
-import type { CardToCompute } from './subjects.ts';
+import { type Among, amongThese } from '../records/among.ts';
+import { calendarDaysSelect, calendars, daysBetween, homesOf } from '../records/assignments.ts';
+import { badgesOf, Owners, ownerOn, ownersSelect } from '../records/badges.ts';
+import type { CardToCompute } from '../records/subjects.ts';
 
 const zonesByPeriod = new Map<number, ZoneTables>();
 

@@ -1,6 +1,6 @@
 import { workday } from '@heath/core';
 import { describe, expect, it } from 'vitest';
-import { checkPackedDays, PackedDays, readPackedDay } from './packed-days.ts';
+import { checkPackedDays, PackedDays, readPackedDay } from './days.ts';
 
 const first = workday(20_745);
 const last = workday(20_758);

@@ -1,9 +1,9 @@
-import { bulkAsides } from './features/corrections/asides.ts';
-import { handoffAsides } from './features/handoff/asides.ts';
-import { layoutAsides } from './features/layouts/asides.ts';
-import { mappingAsides } from './features/mapping/asides.ts';
-import { fileAside, reportAside } from './features/reports/asides.ts';
-import type { AnswerAside, Aside, ReadContext } from './http/aside.ts';
+import { bulkAsides } from '../features/corrections/asides.ts';
+import { handoffAsides } from '../features/handoff/asides.ts';
+import { layoutAsides } from '../features/layouts/asides.ts';
+import { mappingAsides } from '../features/mapping/asides.ts';
+import { fileAside, reportAside } from '../features/reports/asides.ts';
+import type { AnswerAside, Aside, ReadContext } from '../http/aside.ts';
 
 const ASIDES: ReadonlyMap<string, Aside> = new Map(
   [...bulkAsides, ...handoffAsides, ...layoutAsides, ...mappingAsides, reportAside, fileAside].map((one) => [

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, type Column, eq, gt, inArray, lte, or, sql } from 'drizzle-orm';
-import { realSeconds } from '../clock.ts';
+import { realSeconds } from '../base/clock.ts';
 import type { Database } from '../database/connect.ts';
 import { isDuplicate } from '../database/failures.ts';
 import { task } from '../database/schema/index.ts';

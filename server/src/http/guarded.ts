@@ -1,13 +1,13 @@
 import { has, OPERATIONS, type OperationName } from '@heath/contract';
 import { type Request, type RequestHandler, type Response, Router } from 'express';
-import type { Aside } from '../http/aside.ts';
-import { isByLines, reportTo } from '../http/by-lines.ts';
-import type { Context } from '../http/context.ts';
-import { HeavyWork } from '../http/heavy.ts';
-import { Problem } from '../http/problem.ts';
-import { refusePartOf } from './reach.ts';
+import { Problem } from '../base/problem.ts';
+import { refusePartOf } from '../rights/reach.ts';
+import type { Who } from '../rights/who.ts';
+import type { Aside } from './aside.ts';
+import { isByLines, reportTo } from './by-lines.ts';
+import type { Context } from './context.ts';
+import { HeavyWork } from './heavy.ts';
 import { type Asks, HEAVY, LISTS, OF_EVERYBODY, ROUTES } from './routes.ts';
-import type { Who } from './who.ts';
 
 declare module 'express-serve-static-core' {
   interface Request {

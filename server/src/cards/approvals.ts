@@ -4,8 +4,8 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { build, select } from '../database/round-trip.ts';
 import { approval, payGroup, user } from '../database/schema/index.ts';
-import type { Among } from './among.ts';
-import { byPerson } from './by-person.ts';
+import type { Among } from '../records/among.ts';
+import { byPerson } from '../records/by-person.ts';
 
 const undoing = alias(approval, 'undoing');
 /** Of cards as a whole, not of single days. */

@@ -1,10 +1,10 @@
 import { type CardReply, segmentView, shiftView } from '@heath/contract';
 import type { Computed, ZoneOffsets } from '@heath/core';
+import { correctionViews } from '../records/history.ts';
+import type { CardSubject } from '../records/subjects.ts';
 import { approvalViews, stateOf } from './approvals.ts';
-import { correctionViews } from './history.ts';
 import type { ReadCard } from './read-card.ts';
 import type { CardResults } from './results.ts';
-import type { CardSubject } from './subjects.ts';
 
 /** What was handed off is no longer what the punches give. */
 const differs = (subject: CardSubject, now: CardResults): boolean =>

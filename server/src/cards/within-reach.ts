@@ -1,8 +1,8 @@
-import { type CardKey, type ReadCard, readCard } from '../computing/read-card.ts';
+import { Problem } from '../base/problem.ts';
 import { sendAlone } from '../database/round-trip.ts';
 import type { Context } from '../http/context.ts';
-import { Problem } from '../http/problem.ts';
-import { reaches, type Who } from './who.ts';
+import { reaches, type Who } from '../rights/who.ts';
+import { type CardKey, type ReadCard, readCard } from './read-card.ts';
 
 /** A card as it is now, read alone. Throws 404 where there is none, or none for whoever asks: who may not see a card is not told that it is there. */
 export async function cardWithinReach(

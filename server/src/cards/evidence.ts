@@ -14,7 +14,7 @@ import {
 import { and, between, eq, inArray, ne, or, sql } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { badgeOwner, card, person, plan, punch } from '../database/schema/index.ts';
-import type { CardSubject } from './subjects.ts';
+import type { CardSubject } from '../records/subjects.ts';
 
 /** A crew is the people around somebody, not a whole company. */
 const MOST_PEOPLE = 30;

@@ -7,8 +7,8 @@ import { importFile } from '../demo/acting.ts';
 import { listCards, openCard } from '../features/cards/service.ts';
 import { here } from '../tasks/work.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
-import { periodsTouched, touchQuery } from './cards.ts';
 import { type Computing, recomputePeriod } from './recompute.ts';
+import { periodsTouched, touchQuery } from './stale-cards.ts';
 
 let company: Company;
 beforeAll(async () => {
