@@ -38,7 +38,7 @@ export default defineConfig({
           isolate: false,
           maxWorkers: 3,
           sequence: { groupOrder: 1 },
-          testTimeout: 60_000,
+          testTimeout: 120_000,
           hookTimeout: 120_000,
         },
       },
