@@ -22,10 +22,3 @@ export function valid<S extends v.GenericSchema>(schema: S, input: unknown): v.I
   const field = v.getDotPath(issue) ?? undefined;
   throw new Problem(422, 'invalid', issue.message, field === undefined ? {} : { field });
 }
-
-/** An id in an address or query. */
-export const IdParam = v.pipe(
-  v.string('An id is a whole number.'),
-  v.regex(/^\d{1,9}$/, 'An id is a whole number.'),
-  v.transform(Number),
-);

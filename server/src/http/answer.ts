@@ -1,4 +1,4 @@
-import { type GivenBy, OPERATIONS, type OperationName, written } from '@heath/contract';
+import { type GivenBy, type Operation, written } from '@heath/contract';
 import type { Response } from 'express';
 import * as v from 'valibot';
 import { isByLines } from './by-lines.ts';
@@ -7,22 +7,17 @@ import { isByLines } from './by-lines.ts';
 const CHECKS = process.env.NODE_ENV !== 'production';
 
 /** Sends what an operation gives, as its schema says it is written. */
-export function answer<Name extends OperationName>(
-  response: Response,
-  name: Name,
-  given: GivenBy<Name>,
-): void {
-  const body = bodyOf(name, given);
+export function answer<O extends Operation>(response: Response, operation: O, given: GivenBy<O>): void {
+  const body = bodyOf(operation, given);
   if (isByLines(response)) response.end(JSON.stringify(body));
-  else response.status(OPERATIONS[name].status).json(body);
+  else response.status(operation.status).json(body);
 }
 
 /** What an operation gives, as its schema says it is written. */
-export function bodyOf<Name extends OperationName>(name: Name, given: GivenBy<Name>): unknown {
-  const { gives }: { readonly gives: v.GenericSchema | 'csv' | 'file' | null } = OPERATIONS[name];
-  if (gives === null || typeof gives === 'string') throw new Error(`${name} gives no JSON.`);
+export function bodyOf<O extends Operation>({ method, path, gives }: O, given: GivenBy<O>): unknown {
+  if (gives === null || typeof gives === 'string') throw new Error(`${method} ${path} gives no JSON.`);
   const body = written(gives, given);
-  if (CHECKS) check(name, gives, body);
+  if (CHECKS) check(`${method} ${path}`, gives, body);
   return body;
 }
 

@@ -1,4 +1,4 @@
-import type { GivenBy, OperationName } from '@heath/contract';
+import type { GivenBy, Operation } from '@heath/contract';
 import type { Request, Response } from 'express';
 import { bodyOf } from './answer.ts';
 
@@ -15,11 +15,11 @@ const MOST_WAITING_BYTES = 1_000_000;
  *
  * @param listen begins to listen, and returns what ends that
  */
-export function sendEvents<Name extends OperationName>(
+export function sendEvents<O extends Operation>(
   request: Request,
   response: Response,
-  name: Name,
-  listen: (listener: { hear: (given: GivenBy<Name>) => void; end: () => void }) => () => void,
+  operation: O,
+  listen: (listener: { hear: (given: GivenBy<O>) => void; end: () => void }) => () => void,
 ): void {
   // Not compressed: what is told must not wait for more.
   response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' });
@@ -29,7 +29,7 @@ export function sendEvents<Name extends OperationName>(
   const over = setTimeout(end, LONGEST_MILLISECONDS);
   const leave = listen({
     hear: (given) => {
-      response.write(`data: ${JSON.stringify(bodyOf(name, given))}\n\n`);
+      response.write(`data: ${JSON.stringify(bodyOf(operation, given))}\n\n`);
       if (response.writableLength > MOST_WAITING_BYTES) response.destroy();
     },
     end,

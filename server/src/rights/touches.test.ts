@@ -8,8 +8,8 @@ import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { badge, card, happened, knownPerson, payGroup, person } from '../database/schema/index.ts';
 import { importFile } from '../demo/acting.ts';
-import { OF_EVERYBODY, ROUTES } from '../http/routes.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
+import { OF_EVERYBODY, ROUTES } from '../testing/routes.ts';
 import { serve } from '../testing/serve.ts';
 
 let company: Company;
@@ -459,7 +459,7 @@ describe('batches and differences', () => {
     const before = await sealed();
     const state = { has: 'none', lines: '', reason: 'For a test' };
     for (const [what, body] of Object.entries({
-      deliver: {},
+      deliver: { what: 'all' },
       'take-out': { reason: 'For a test' },
       ask: {},
       state,

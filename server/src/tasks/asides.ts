@@ -1,12 +1,12 @@
-import { bulkAsides } from '../features/corrections/asides.ts';
-import { handoffAsides } from '../features/handoff/asides.ts';
-import { layoutAsides } from '../features/layouts/asides.ts';
-import { mappingAsides } from '../features/mapping/asides.ts';
-import { fileAside, reportAside } from '../features/reports/asides.ts';
+import { bulkPreview } from '../features/corrections/asides.ts';
+import { handoffCheck } from '../features/handoff/asides.ts';
+import { layoutPreview } from '../features/layouts/asides.ts';
+import { mappingPreview } from '../features/mapping/asides.ts';
+import { reportSaved, reportShown } from '../features/reports/asides.ts';
 import type { AnswerAside, Aside, ReadContext } from '../http/aside.ts';
 
 const ASIDES: ReadonlyMap<string, Aside> = new Map(
-  [...bulkAsides, ...handoffAsides, ...layoutAsides, ...mappingAsides, reportAside, fileAside].map((one) => [
+  [bulkPreview, handoffCheck, layoutPreview, mappingPreview, reportShown, reportSaved].map((one) => [
     one.name,
     one,
   ]),

@@ -1,40 +1,46 @@
-import { AddAmountsRequest, AmountsReply, written } from '@heath/contract';
+import { type AddAmountsRequest, amountOperations, written } from '@heath/contract';
 import { api } from './base.ts';
-import { reads } from './reads.ts';
+import { call } from './call.ts';
+
+const { amounts, addAmounts, takeAmounts, takeAmountBack } = amountOperations;
 
 /** What follows from amounts: cards and their approvals, what is handed off, what changed since. */
 const FOLLOWS = ['amounts', 'cards', 'card', 'strip', 'handoff', 'mapping', 'differences'] as const;
 
+interface Added {
+  readonly periodId: number;
+  readonly asked: AddAmountsRequest;
+}
+interface Taken {
+  readonly periodId: number;
+  readonly file: File;
+  readonly again?: boolean;
+}
+
 export const { useAmountsQuery, useAddAmountsMutation, useTakeAmountsMutation, useTakeAmountBackMutation } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      amounts: build.query<AmountsReply, number>({
-        query: (periodId) => `/periods/${periodId}/amounts`,
-        transformResponse: reads(AmountsReply),
+      amounts: build.query({
+        ...call(amounts, (period: number) => ({ params: { period } })),
         providesTags: ['amounts'],
       }),
-      addAmounts: build.mutation<AmountsReply, { periodId: number; asked: AddAmountsRequest }>({
-        query: ({ periodId, asked }) => ({
-          url: `/periods/${periodId}/amounts`,
-          method: 'POST',
-          body: written(AddAmountsRequest, asked),
-        }),
-        transformResponse: reads(AmountsReply),
+      addAmounts: build.mutation({
+        ...call(addAmounts, ({ periodId, asked }: Added) => ({
+          params: { period: periodId },
+          body: written(addAmounts.takes, asked),
+        })),
         invalidatesTags: FOLLOWS,
       }),
-      takeAmounts: build.mutation<AmountsReply, { periodId: number; file: File; again?: boolean }>({
-        query: ({ periodId, file, again = false }) => ({
-          url: `/periods/${periodId}/amounts/list${again ? '?again=true' : ''}`,
-          method: 'PUT',
+      takeAmounts: build.mutation({
+        ...call(takeAmounts, ({ periodId, file, again }: Taken) => ({
+          params: { period: periodId },
+          query: { again: again ? 'true' : undefined },
           body: file,
-          headers: { 'Content-Type': 'text/csv' },
-        }),
-        transformResponse: reads(AmountsReply),
+        })),
         invalidatesTags: FOLLOWS,
       }),
-      takeAmountBack: build.mutation<AmountsReply, number>({
-        query: (id) => ({ url: `/amounts/${id}/undo`, method: 'POST' }),
-        transformResponse: reads(AmountsReply),
+      takeAmountBack: build.mutation({
+        ...call(takeAmountBack, (amount: number) => ({ params: { amount } })),
         invalidatesTags: FOLLOWS,
       }),
     }),

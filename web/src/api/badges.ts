@@ -1,22 +1,28 @@
-import { UnownedBadgesReply } from '@heath/contract';
+import { badgeOperations } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
 import { api } from './base.ts';
-import { reads } from './reads.ts';
+import { call, callAlone } from './call.ts';
+
+const { unownedBadges, giveBadge } = badgeOperations;
+
+interface Given {
+  readonly badgeId: number;
+  readonly personId: number | null;
+  readonly firstDay: Workday;
+}
 
 export const { useUnownedBadgesQuery, useGiveBadgeMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    unownedBadges: build.query<UnownedBadgesReply, void>({
-      query: () => '/badges/unowned',
-      transformResponse: reads(UnownedBadgesReply),
+    unownedBadges: build.query({
+      ...callAlone(unownedBadges),
       providesTags: ['badges'],
     }),
     /** Whose a badge is from a day on; null: nobody's. */
-    giveBadge: build.mutation<null, { badgeId: number; personId: number | null; firstDay: Workday }>({
-      query: ({ badgeId, personId, firstDay }) => ({
-        url: `/badges/${badgeId}/owner`,
-        method: 'PUT',
+    giveBadge: build.mutation({
+      ...call(giveBadge, ({ badgeId, personId, firstDay }: Given) => ({
+        params: { badge: badgeId },
         body: { personId, firstDay: workdayToIso(firstDay) },
-      }),
+      })),
       invalidatesTags: ['badges', 'tasks'],
     }),
   }),

@@ -1,36 +1,26 @@
-import { BulkPreview, BulkReply, type BulkRequest } from '@heath/contract';
+import { type BulkRequest, correctionOperations } from '@heath/contract';
 import { api } from './base.ts';
-import { byLines } from './by-lines.ts';
-import { reads } from './reads.ts';
+import { call } from './call.ts';
+
+const { previewBulk, settleBulk, undoBulk } = correctionOperations;
+
+interface Many {
+  readonly periodId: number;
+  readonly body: BulkRequest;
+}
+const asked = ({ periodId, body }: Many) => ({ params: { period: periodId }, body, byLines: true });
 
 /** Many cards changed: what shows them is asked for anew. */
 const CHANGED = ['cards', 'card', 'day', 'input', 'history', 'exceptions', 'strip', 'handoff'] as const;
 
 export const { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    previewBulk: build.query<BulkPreview, { periodId: number; body: BulkRequest }>({
-      query: ({ periodId, body }) => ({
-        url: `/periods/${periodId}/bulks/preview`,
-        method: 'POST',
-        body,
-        ...byLines(body),
-      }),
-      transformResponse: reads(BulkPreview),
-      keepUnusedDataFor: 0,
-    }),
-    settleBulk: build.mutation<BulkReply, { periodId: number; body: BulkRequest }>({
-      query: ({ periodId, body }) => ({
-        url: `/periods/${periodId}/bulks`,
-        method: 'POST',
-        body,
-        ...byLines(body),
-      }),
-      transformResponse: reads(BulkReply),
-      invalidatesTags: CHANGED,
-    }),
-    undoBulk: build.mutation<BulkReply, { periodId: number; bulkId: number }>({
-      query: ({ periodId, bulkId }) => ({ url: `/periods/${periodId}/bulks/${bulkId}/undo`, method: 'POST' }),
-      transformResponse: reads(BulkReply),
+    previewBulk: build.query({ ...call(previewBulk, asked), keepUnusedDataFor: 0 }),
+    settleBulk: build.mutation({ ...call(settleBulk, asked), invalidatesTags: CHANGED }),
+    undoBulk: build.mutation({
+      ...call(undoBulk, ({ periodId, bulkId }: { periodId: number; bulkId: number }) => ({
+        params: { period: periodId, bulk: bulkId },
+      })),
       invalidatesTags: CHANGED,
     }),
   }),

@@ -1,7 +1,7 @@
-import { CardReply, type CardRow, type CardsReply, cardRows } from '@heath/contract';
+import { type CardsReply, cardOperations, cardRows } from '@heath/contract';
+import { call } from './call.ts';
 import { LongList } from './LongList.ts';
 import { periodsApi } from './periods.ts';
-import { reads } from './reads.ts';
 
 /** A card in a period. */
 export interface CardId {
@@ -9,18 +9,18 @@ export interface CardId {
   readonly personId: number;
 }
 
-export const cardPath = ({ periodId, personId }: CardId): string => `/periods/${periodId}/cards/${personId}`;
+/** The parts of its address. */
+export const cardParams = ({ periodId, personId }: CardId) => ({ period: periodId, person: personId });
 
 export const cardsApi = periodsApi.injectEndpoints({
   endpoints: (build) => ({
-    cards: build.query<LongList<CardRow>, number>({
-      query: (periodId) => `/periods/${periodId}/cards`,
+    cards: build.query({
+      ...call(cardOperations.cards, (period: number) => ({ params: { period } })),
       transformResponse: (reply: CardsReply) => new LongList(cardRows(reply)),
       providesTags: ['cards'],
     }),
-    card: build.query<CardReply, CardId>({
-      query: cardPath,
-      transformResponse: reads(CardReply),
+    card: build.query({
+      ...call(cardOperations.card, (card: CardId) => ({ params: cardParams(card) })),
       providesTags: ['card'],
     }),
   }),

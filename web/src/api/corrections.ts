@@ -1,18 +1,19 @@
 import {
-  CardInputReply,
   type CardReply,
   type CorrectRequest,
-  SettlePreview,
-  SettleReply,
+  correctionOperations,
+  type SettleReply,
   type SettleRequest,
   withChange,
 } from '@heath/contract';
 import { isMissingPunch, workdayToIso } from '@heath/core';
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import { api } from './base.ts';
-import { type CardId, cardPath, cardsApi } from './cards.ts';
+import { call } from './call.ts';
+import { type CardId, cardParams, cardsApi } from './cards.ts';
 import { exceptionsAfter, exceptionsApi } from './exceptions.ts';
-import { reads } from './reads.ts';
+
+const { cardInput, previewSettle, settle, correct, previewCorrect, undoCorrection } = correctionOperations;
 
 type State = Parameters<ReturnType<typeof exceptionsApi.endpoints.exceptions.select>>[0];
 
@@ -82,6 +83,15 @@ export interface Correcting {
 const asWritten = (says: Correcting['says']) =>
   'workday' in says ? { ...says, workday: workdayToIso(says.workday) } : says;
 
+const settling = ({ body, ...card }: CardId & { body: SettleRequest }) => ({
+  params: cardParams(card),
+  body,
+});
+const correcting = ({ says, settles, note, ...card }: CardId & Correcting) => ({
+  params: cardParams(card),
+  body: { says: asWritten(says), settles, note },
+});
+
 /** What shows more than the card that changed, beside what `showCard` puts into place. */
 const CHANGED = ['handoff', 'day', 'input', 'history', 'differences'] as const;
 
@@ -94,47 +104,26 @@ export const {
   useUndoMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    cardInput: build.query<CardInputReply, CardId>({
-      query: (card) => `${cardPath(card)}/input`,
-      transformResponse: reads(CardInputReply),
+    cardInput: build.query({
+      ...call(cardInput, (card: CardId) => ({ params: cardParams(card) })),
       providesTags: ['input'],
     }),
-    previewSettle: build.query<SettlePreview, CardId & { body: SettleRequest }>({
-      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/preview`, method: 'POST', body }),
-      transformResponse: reads(SettlePreview),
-      keepUnusedDataFor: 0,
-    }),
-    settle: build.mutation<SettleReply, CardId & { body: SettleRequest }>({
-      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/settle`, method: 'POST', body }),
-      transformResponse: reads(SettleReply),
+    previewSettle: build.query({ ...call(previewSettle, settling), keepUnusedDataFor: 0 }),
+    settle: build.mutation({
+      ...call(settle, settling),
       onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
       invalidatesTags: CHANGED,
     }),
-    correct: build.mutation<SettleReply, CardId & Correcting>({
-      query: ({ says, settles, note, ...card }) => ({
-        url: `${cardPath(card)}/corrections`,
-        method: 'POST',
-        body: { says: asWritten(says), settles, note },
-      }),
-      transformResponse: reads(SettleReply),
+    correct: build.mutation({
+      ...call(correct, correcting),
       onQueryStarted: ({ periodId, personId }, underWay) => showCard({ periodId, personId }, underWay),
       invalidatesTags: CHANGED,
     }),
-    previewCorrect: build.query<SettlePreview, CardId & Correcting>({
-      query: ({ says, settles, note, ...card }) => ({
-        url: `${cardPath(card)}/corrections/preview`,
-        method: 'POST',
-        body: { says: asWritten(says), settles, note },
-      }),
-      transformResponse: reads(SettlePreview),
-      keepUnusedDataFor: 0,
-    }),
-    undo: build.mutation<SettleReply, CardId & { correctionId: number }>({
-      query: ({ correctionId, ...card }) => ({
-        url: `${cardPath(card)}/corrections/${correctionId}/undo`,
-        method: 'POST',
-      }),
-      transformResponse: reads(SettleReply),
+    previewCorrect: build.query({ ...call(previewCorrect, correcting), keepUnusedDataFor: 0 }),
+    undo: build.mutation({
+      ...call(undoCorrection, ({ correctionId, ...card }: CardId & { correctionId: number }) => ({
+        params: { ...cardParams(card), correction: correctionId },
+      })),
       onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
       invalidatesTags: CHANGED,
     }),

@@ -1,5 +1,6 @@
-import { DayReply, type DayRibbon, type DayRow, dayRows, RibbonsReply } from '@heath/contract';
+import { DayReply, type DayRow, dayOperations, dayRows, RibbonsReply } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
+import { call } from './call.ts';
 import { cardsApi } from './cards.ts';
 import { LongList } from './LongList.ts';
 import { reads } from './reads.ts';
@@ -24,22 +25,31 @@ interface Asked {
   readonly day: Workday | null;
 }
 
+/** Whose ribbons are drawn of a day. */
+interface Drawn {
+  readonly periodId: number;
+  readonly day: Workday;
+  readonly people: readonly number[];
+}
+
 const daysApi = cardsApi.injectEndpoints({
   endpoints: (build) => ({
-    day: build.query<Day, Asked>({
-      query: ({ periodId, day }) =>
-        `/periods/${periodId}/day${day === null ? '' : `?day=${workdayToIso(day)}`}`,
+    day: build.query({
+      ...call(dayOperations.day, ({ periodId, day }: Asked) => ({
+        params: { period: periodId },
+        query: { day: day === null ? undefined : workdayToIso(day) },
+      })),
       transformResponse: asDay,
       providesTags: ['day'],
     }),
-    ribbons: build.query<readonly DayRibbon[], { periodId: number; day: Workday; people: readonly number[] }>(
-      {
-        query: ({ periodId, day, people }) =>
-          `/periods/${periodId}/day/ribbons?day=${workdayToIso(day)}&people=${people.join(',')}`,
-        transformResponse: (reply: unknown) => Object.freeze(reads(RibbonsReply)(reply).ribbons),
-        providesTags: ['day'],
-      },
-    ),
+    ribbons: build.query({
+      ...call(dayOperations.ribbons, ({ periodId, day, people }: Drawn) => ({
+        params: { period: periodId },
+        query: { day: workdayToIso(day), people: people.join(',') },
+      })),
+      transformResponse: (reply: unknown) => Object.freeze(reads(RibbonsReply)(reply).ribbons),
+      providesTags: ['day'],
+    }),
   }),
 });
 export const { useDayQuery, useRibbonsQuery } = daysApi;

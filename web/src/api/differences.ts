@@ -3,10 +3,12 @@ import {
   type DecideRequest,
   type Difference,
   DifferencesReply,
+  differenceOperations,
   differenceRows,
-  SentReply,
 } from '@heath/contract';
 import { api } from './base.ts';
+import { call, callAlone } from './call.ts';
+import { type CardId, cardParams } from './cards.ts';
 import { reads } from './reads.ts';
 
 /** What changed since it was handed off, and the periods that it is of, the latest first. */
@@ -24,14 +26,14 @@ type Decided = Differences & Pick<DecideReply, 'decided' | 'left'>;
 
 const differencesApi = api.injectEndpoints({
   endpoints: (build) => ({
-    differences: build.query<Differences, void>({
-      query: () => '/differences',
-      transformResponse: (body) => listOf(reads(DifferencesReply)(body)),
+    differences: build.query({
+      ...callAlone(differenceOperations.differences),
+      transformResponse: (body: unknown) => listOf(reads(DifferencesReply)(body)),
       providesTags: ['differences'],
     }),
-    decide: build.mutation<Decided, DecideRequest>({
-      query: (body) => ({ url: '/differences/decide', method: 'POST', body }),
-      transformResponse: (body) => {
+    decide: build.mutation({
+      ...call(differenceOperations.decide, (body: DecideRequest) => ({ body })),
+      transformResponse: (body: unknown): Decided => {
         const { decided, left, ...after } = reads(DecideReply)(body);
         return { decided, left, ...listOf(after) };
       },
@@ -48,9 +50,8 @@ const differencesApi = api.injectEndpoints({
         }
       },
     }),
-    sent: build.query<SentReply, { periodId: number; personId: number }>({
-      query: ({ periodId, personId }) => `/periods/${periodId}/cards/${personId}/sent`,
-      transformResponse: reads(SentReply),
+    sent: build.query({
+      ...call(differenceOperations.sent, (card: CardId) => ({ params: cardParams(card) })),
       providesTags: ['differences', 'card', 'batch'],
     }),
   }),

@@ -1,6 +1,7 @@
-import { type CardReply, EvidenceReply, ExceptionsReply } from '@heath/contract';
+import { type CardReply, ExceptionsReply, exceptionOperations } from '@heath/contract';
 import type { ZoneOffsets } from '@heath/core';
-import { type CardId, cardPath, cardsApi } from './cards.ts';
+import { call } from './call.ts';
+import { type CardId, cardParams, cardsApi } from './cards.ts';
 import { LongList } from './LongList.ts';
 import { reads } from './reads.ts';
 
@@ -44,15 +45,16 @@ export function exceptionsAfter(
 
 export const exceptionsApi = cardsApi.injectEndpoints({
   endpoints: (build) => ({
-    exceptions: build.query<LongList<OpenException>, number>({
-      query: (periodId) => `/periods/${periodId}/exceptions`,
+    exceptions: build.query({
+      ...call(exceptionOperations.exceptions, (period: number) => ({ params: { period } })),
       transformResponse: (reply: unknown) => new LongList(openExceptions(reads(ExceptionsReply)(reply))),
       providesTags: ['exceptions'],
     }),
-    evidence: build.query<EvidenceReply, CardId & { exception: string }>({
-      query: ({ exception, ...card }) => `${cardPath(card)}/evidence/${encodeURIComponent(exception)}`,
-      transformResponse: reads(EvidenceReply),
-    }),
+    evidence: build.query(
+      call(exceptionOperations.evidence, ({ exception, ...card }: CardId & { exception: string }) => ({
+        params: { ...cardParams(card), exception },
+      })),
+    ),
   }),
 });
 export const { useExceptionsQuery, useEvidenceQuery } = exceptionsApi;

@@ -1,6 +1,13 @@
-import { type Found, FoundReply, type SaveSearchRequest, type Search, SearchesReply } from '@heath/contract';
+import {
+  type Found,
+  FoundReply,
+  finderOperations,
+  type SaveSearchRequest,
+  type Search,
+} from '@heath/contract';
 import { workdayToIso, type ZoneOffsets } from '@heath/core';
 import { api } from './base.ts';
+import { call, callAlone } from './call.ts';
 import { LongList } from './LongList.ts';
 import { reads } from './reads.ts';
 
@@ -8,7 +15,7 @@ import { reads } from './reads.ts';
 export type FoundDay = Omit<Found, 'zone'> & { readonly offsets: ZoneOffsets };
 
 /** What was found, and in how many cards it was looked for. */
-export interface FoundDays {
+interface FoundDays {
   readonly days: LongList<FoundDay>;
   readonly cards: number;
   readonly isCut: boolean;
@@ -26,28 +33,23 @@ function asFound(reply: unknown): FoundDays {
 export const { useFoundQuery, useSearchesQuery, useSaveSearchMutation, useForgetSearchMutation } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      found: build.query<FoundDays, Search>({
-        query: ({ from, to, ...search }) => ({
-          url: '/found',
-          method: 'POST',
+      found: build.query({
+        ...call(finderOperations.find, ({ from, to, ...search }: Search) => ({
           body: { ...search, from: workdayToIso(from), to: workdayToIso(to) },
-        }),
+        })),
         transformResponse: asFound,
         providesTags: ['day'],
       }),
-      searches: build.query<SearchesReply, void>({
-        query: () => '/searches',
-        transformResponse: reads(SearchesReply),
+      searches: build.query({
+        ...callAlone(finderOperations.searches),
         providesTags: ['searches'],
       }),
-      saveSearch: build.mutation<SearchesReply, SaveSearchRequest>({
-        query: (body) => ({ url: '/searches', method: 'POST', body }),
-        transformResponse: reads(SearchesReply),
+      saveSearch: build.mutation({
+        ...call(finderOperations.saveSearch, (body: SaveSearchRequest) => ({ body })),
         invalidatesTags: ['searches'],
       }),
-      forgetSearch: build.mutation<SearchesReply, number>({
-        query: (id) => ({ url: `/searches/${id}`, method: 'DELETE' }),
-        transformResponse: reads(SearchesReply),
+      forgetSearch: build.mutation({
+        ...call(finderOperations.forgetSearch, (search: number) => ({ params: { search } })),
         invalidatesTags: ['searches'],
       }),
     }),

@@ -1,19 +1,31 @@
 import {
-  BatchDetail,
   type CheckHandoffRequest,
   type HandOffRequest,
-  HandoffCheckReply,
-  HandoffReply,
-  PaySystemReply,
+  handoffOperations,
   type StateRequest,
 } from '@heath/contract';
 import type * as v from 'valibot';
 import { api } from './base.ts';
-import { byLines } from './by-lines.ts';
-import { reads } from './reads.ts';
+import { call, callAlone } from './call.ts';
+
+const ops = handoffOperations;
 
 /** What is closed, or open again: whatever shows it is asked for anew. */
 const SEALED = ['handoff', 'periods', 'cards', 'card', 'strip', 'exceptions', 'differences'] as const;
+
+interface Checked {
+  readonly periodId: number;
+  readonly body: v.InferOutput<typeof CheckHandoffRequest>;
+}
+interface Sealed {
+  readonly periodId: number;
+  readonly body: Partial<HandOffRequest>;
+}
+interface Ended {
+  readonly id: number;
+  readonly reason: string;
+}
+const ending = ({ id, reason }: Ended) => ({ params: { id }, body: { reason } });
 
 export const {
   useHandoffQuery,
@@ -30,79 +42,56 @@ export const {
   useExplainMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    handoff: build.query<HandoffReply, number>({
-      query: (periodId) => `/periods/${periodId}/handoff`,
-      transformResponse: reads(HandoffReply),
+    handoff: build.query({
+      ...call(ops.handoff, (period: number) => ({ params: { period } })),
       providesTags: ['handoff'],
     }),
-    checkHandoff: build.query<
-      HandoffCheckReply,
-      { periodId: number; body: v.InferOutput<typeof CheckHandoffRequest> }
-    >({
-      query: ({ periodId, body }) => ({
-        url: `/periods/${periodId}/handoff/check`,
-        method: 'POST',
+    checkHandoff: build.query({
+      ...call(ops.checkHandoff, ({ periodId, body }: Checked) => ({
+        params: { period: periodId },
         body,
-        ...byLines(body),
-      }),
-      transformResponse: reads(HandoffCheckReply),
+        byLines: true,
+      })),
       providesTags: ['handoff', 'mapping', 'layouts', 'pay-codes'],
       keepUnusedDataFor: 30,
     }),
-    handOff: build.mutation<HandoffReply, { periodId: number; body: Partial<HandOffRequest> }>({
-      query: ({ periodId, body }) => ({
-        url: `/periods/${periodId}/handoff`,
-        method: 'POST',
+    handOff: build.mutation({
+      ...call(ops.handOff, ({ periodId, body }: Sealed) => ({
+        params: { period: periodId },
         body,
-        ...byLines(body),
-      }),
-      transformResponse: reads(HandoffReply),
+        byLines: true,
+      })),
       invalidatesTags: SEALED,
     }),
-    batch: build.query<BatchDetail, number>({
-      query: (id) => `/handoffs/${id}`,
-      transformResponse: reads(BatchDetail),
+    batch: build.query({
+      ...call(ops.batch, (id: number) => ({ params: { id } })),
       providesTags: ['batch'],
     }),
-    deliver: build.mutation<BatchDetail, { id: number; what: 'all' | 'rest' }>({
-      query: ({ id, what }) => ({ url: `/handoffs/${id}/deliver`, method: 'POST', body: { what } }),
-      transformResponse: reads(BatchDetail),
+    deliver: build.mutation({
+      ...call(ops.deliver, ({ id, what }: { id: number; what: 'all' | 'rest' }) => ({
+        params: { id },
+        body: { what },
+      })),
       invalidatesTags: ['batch', 'handoff'],
     }),
-    takeOut: build.mutation<BatchDetail, { id: number; reason: string }>({
-      query: ({ id, reason }) => ({ url: `/handoffs/${id}/take-out`, method: 'POST', body: { reason } }),
-      transformResponse: reads(BatchDetail),
-      invalidatesTags: ['batch', ...SEALED],
-    }),
-    reopen: build.mutation<BatchDetail, { id: number; reason: string }>({
-      query: ({ id, reason }) => ({ url: `/handoffs/${id}/reopen`, method: 'POST', body: { reason } }),
-      transformResponse: reads(BatchDetail),
-      invalidatesTags: ['batch', ...SEALED],
-    }),
-    askPaySystem: build.mutation<BatchDetail, number>({
-      query: (id) => ({ url: `/handoffs/${id}/ask`, method: 'POST' }),
-      transformResponse: reads(BatchDetail),
+    takeOut: build.mutation({ ...call(ops.takeOut, ending), invalidatesTags: ['batch', ...SEALED] }),
+    reopen: build.mutation({ ...call(ops.reopen, ending), invalidatesTags: ['batch', ...SEALED] }),
+    voidBatch: build.mutation({ ...call(ops.voidBatch, ending), invalidatesTags: ['batch', ...SEALED] }),
+    askPaySystem: build.mutation({
+      ...call(ops.askPaySystem, (id: number) => ({ params: { id } })),
       invalidatesTags: ['batch', 'handoff'],
     }),
-    stateBatch: build.mutation<BatchDetail, { id: number } & v.InferOutput<typeof StateRequest>>({
-      query: ({ id, ...body }) => ({ url: `/handoffs/${id}/state`, method: 'POST', body }),
-      transformResponse: reads(BatchDetail),
+    stateBatch: build.mutation({
+      ...call(ops.stateBatch, ({ id, ...body }: { id: number } & v.InferOutput<typeof StateRequest>) => ({
+        params: { id },
+        body,
+      })),
       invalidatesTags: ['batch', 'handoff'],
     }),
-    paySystem: build.query<PaySystemReply, void>({
-      query: () => '/pay-system',
-      transformResponse: reads(PaySystemReply),
-      providesTags: ['pay-system', 'handoff'],
-    }),
-    explain: build.mutation<PaySystemReply, { keys: readonly string[]; reason: string }>({
-      query: (body) => ({ url: '/pay-system/explain', method: 'POST', body }),
-      transformResponse: reads(PaySystemReply),
+    paySystem: build.query({ ...callAlone(ops.paySystem), providesTags: ['pay-system', 'handoff'] }),
+    explain: build.mutation({
+      ...call(ops.explainUnmatched, (body: { keys: readonly string[]; reason: string }) => ({ body })),
       invalidatesTags: ['pay-system'],
-    }),
-    voidBatch: build.mutation<BatchDetail, { id: number; reason: string }>({
-      query: ({ id, reason }) => ({ url: `/handoffs/${id}/void`, method: 'POST', body: { reason } }),
-      transformResponse: reads(BatchDetail),
-      invalidatesTags: ['batch', ...SEALED],
     }),
   }),
 });

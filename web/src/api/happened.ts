@@ -1,13 +1,10 @@
-import { HappenedReply } from '@heath/contract';
+import { happenedOperations } from '@heath/contract';
 import { api } from './base.ts';
-import { reads } from './reads.ts';
+import { callAlone } from './call.ts';
 
 export const { useHappenedQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     /** What was written last, the newest first. */
-    happened: build.query<HappenedReply, void>({
-      query: () => '/happened',
-      transformResponse: reads(HappenedReply),
-    }),
+    happened: build.query(callAlone(happenedOperations.happened)),
   }),
 });

@@ -1,5 +1,6 @@
-import { HistoryReply } from '@heath/contract';
+import { HistoryReply, historyOperations } from '@heath/contract';
 import { api } from './base.ts';
+import { call } from './call.ts';
 import { LongList } from './LongList.ts';
 import { reads } from './reads.ts';
 
@@ -24,8 +25,8 @@ function madeCorrections(reply: unknown): LongList<MadeCorrection> {
 
 export const { useHistoryQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    history: build.query<LongList<MadeCorrection>, number>({
-      query: (periodId) => `/periods/${periodId}/history`,
+    history: build.query({
+      ...call(historyOperations.history, (period: number) => ({ params: { period } })),
       transformResponse: madeCorrections,
       // What is taken back by its key while it is looked at is seen to be so.
       providesTags: ['history'],

@@ -1,12 +1,15 @@
 import {
   type ImportReply,
-  type ImportsReply,
+  importOperations,
   type ProblemBody,
   type RefusalsReply,
   WRITE_KEY_HEADER,
 } from '@heath/contract';
 import type { Mapping } from '@heath/core';
 import { api, newWriteKey, problemOf } from './base.ts';
+import { addressOf, call, callAlone } from './call.ts';
+
+const { imports, importFile, startImport, refusals, receiveImport } = importOperations;
 
 /** As many as the server gives at once. */
 const REFUSALS_AT_ONCE = 500;
@@ -14,15 +17,22 @@ const REFUSALS_AT_ONCE = 500;
 export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefusalsInfiniteQuery } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      imports: build.query<ImportsReply, void>({ query: () => '/imports', providesTags: ['imports'] }),
-      import: build.query<ImportReply, number>({ query: (id) => `/imports/${id}`, providesTags: ['import'] }),
-      startImport: build.mutation<ImportReply, { id: number; mapping: Mapping }>({
-        query: ({ id, mapping }) => ({ url: `/imports/${id}/start`, method: 'POST', body: mapping }),
+      imports: build.query({ ...callAlone(imports), providesTags: ['imports'] }),
+      import: build.query({
+        ...call(importFile, (id: number) => ({ params: { id } })),
+        providesTags: ['import'],
+      }),
+      startImport: build.mutation({
+        ...call(startImport, ({ id, mapping }: { id: number; mapping: Mapping }) => ({
+          params: { id },
+          body: { ...mapping },
+        })),
         invalidatesTags: ['import', 'imports'],
       }),
       /** Some hundred at a time, each after the line of the last. */
       refusals: build.infiniteQuery<RefusalsReply, number, number>({
-        query: ({ queryArg: id, pageParam: after }) => `/imports/${id}/refusals?after=${after}`,
+        query: ({ queryArg: id, pageParam: after }) =>
+          addressOf(refusals, { params: { id }, query: { after } }),
         infiniteQueryOptions: {
           initialPageParam: 0,
           getNextPageParam: ({ refusals }) =>
@@ -45,7 +55,7 @@ export function uploadFile(
   return new Promise((resolve, reject: (problem: ProblemBody) => void) => {
     // fetch cannot tell how much of a request is sent.
     const request = new XMLHttpRequest();
-    request.open('POST', `/api/imports?name=${encodeURIComponent(file.name)}`);
+    request.open(receiveImport.method, `/api${addressOf(receiveImport, { query: { name: file.name } })}`);
     request.setRequestHeader('Content-Type', 'application/octet-stream');
     request.setRequestHeader(WRITE_KEY_HEADER, newWriteKey());
     request.responseType = 'json';

@@ -1,8 +1,20 @@
-import { LayoutPreview, LayoutsReply, RecognizedLayout } from '@heath/contract';
+import { layoutOperations } from '@heath/contract';
 import type { Layout } from '@heath/core';
 import { api } from './base.ts';
-import { byLines } from './by-lines.ts';
-import { reads } from './reads.ts';
+import { call, callAlone } from './call.ts';
+
+const ops = layoutOperations;
+
+interface Previewed {
+  readonly periodId: number;
+  readonly body: { readonly says: Layout; readonly batchId?: number };
+}
+interface Changed {
+  readonly id: number;
+  readonly says: Layout;
+  readonly version: number;
+}
+const byId = (layout: number) => ({ params: { layout } });
 
 export const {
   useLayoutsQuery,
@@ -14,52 +26,28 @@ export const {
   useRecognizeLayoutMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    layouts: build.query<LayoutsReply, void>({
-      query: () => '/layouts',
-      transformResponse: reads(LayoutsReply),
-      providesTags: ['layouts'],
-    }),
-    previewLayout: build.query<LayoutPreview, { periodId: number; body: { says: Layout; batchId?: number } }>(
-      {
-        query: ({ periodId, body }) => ({
-          url: `/periods/${periodId}/layouts/preview`,
-          method: 'POST',
-          body,
-          ...byLines(body),
-        }),
-        transformResponse: reads(LayoutPreview),
-        providesTags: ['mapping', 'card'],
-        keepUnusedDataFor: 10,
-      },
-    ),
-    recognizeLayout: build.mutation<RecognizedLayout, File>({
-      query: (body) => ({
-        url: '/layouts/recognize',
-        method: 'POST',
+    layouts: build.query({ ...callAlone(ops.layouts), providesTags: ['layouts'] }),
+    previewLayout: build.query({
+      ...call(ops.previewLayout, ({ periodId, body }: Previewed) => ({
+        params: { period: periodId },
         body,
-        headers: { 'Content-Type': 'text/plain' },
-      }),
-      transformResponse: reads(RecognizedLayout),
+        byLines: true,
+      })),
+      providesTags: ['mapping', 'card'],
+      keepUnusedDataFor: 10,
     }),
-    addLayout: build.mutation<LayoutsReply, { says: Layout }>({
-      query: (body) => ({ url: '/layouts', method: 'POST', body }),
-      transformResponse: reads(LayoutsReply),
+    recognizeLayout: build.mutation(
+      call(ops.recognizeLayout, (body: File) => ({ body, type: 'text/plain' })),
+    ),
+    addLayout: build.mutation({
+      ...call(ops.addLayout, (body: { says: Layout }) => ({ body })),
       invalidatesTags: ['layouts'],
     }),
-    changeLayout: build.mutation<LayoutsReply, { id: number; says: Layout; version: number }>({
-      query: ({ id, ...body }) => ({ url: `/layouts/${id}`, method: 'PUT', body }),
-      transformResponse: reads(LayoutsReply),
+    changeLayout: build.mutation({
+      ...call(ops.changeLayout, ({ id, ...body }: Changed) => ({ params: { layout: id }, body })),
       invalidatesTags: ['layouts'],
     }),
-    removeLayout: build.mutation<LayoutsReply, number>({
-      query: (id) => ({ url: `/layouts/${id}`, method: 'DELETE' }),
-      transformResponse: reads(LayoutsReply),
-      invalidatesTags: ['layouts'],
-    }),
-    useLayout: build.mutation<LayoutsReply, number>({
-      query: (id) => ({ url: `/layouts/${id}/use`, method: 'PUT' }),
-      transformResponse: reads(LayoutsReply),
-      invalidatesTags: ['layouts'],
-    }),
+    removeLayout: build.mutation({ ...call(ops.dropLayout, byId), invalidatesTags: ['layouts'] }),
+    useLayout: build.mutation({ ...call(ops.useLayout, byId), invalidatesTags: ['layouts'] }),
   }),
 });

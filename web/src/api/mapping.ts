@@ -1,33 +1,33 @@
-import { MappingPreview, MappingReply } from '@heath/contract';
+import { mappingOperations } from '@heath/contract';
 import type { MappingRule } from '@heath/core';
 import { api } from './base.ts';
-import { byLines } from './by-lines.ts';
-import { reads } from './reads.ts';
+import { call, callAlone } from './call.ts';
+
+const { mapping, previewMapping, keepMapping } = mappingOperations;
+
+interface Previewed {
+  readonly periodId: number;
+  readonly body: { readonly rules: readonly MappingRule[] };
+}
+interface Kept {
+  readonly basedOn: number | null;
+  readonly rules: readonly MappingRule[];
+}
 
 export const { useMappingQuery, usePreviewMappingQuery, useKeepMappingMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    mapping: build.query<MappingReply, void>({
-      query: () => '/mapping',
-      transformResponse: reads(MappingReply),
-      providesTags: ['mapping'],
-    }),
-    previewMapping: build.query<
-      MappingPreview,
-      { periodId: number; body: { rules: readonly MappingRule[] } }
-    >({
-      query: ({ periodId, body }) => ({
-        url: `/periods/${periodId}/mapping/preview`,
-        method: 'POST',
+    mapping: build.query({ ...callAlone(mapping), providesTags: ['mapping'] }),
+    previewMapping: build.query({
+      ...call(previewMapping, ({ periodId, body }: Previewed) => ({
+        params: { period: periodId },
         body,
-        ...byLines(body),
-      }),
-      transformResponse: reads(MappingPreview),
+        byLines: true,
+      })),
       providesTags: ['mapping', 'card'],
       keepUnusedDataFor: 10,
     }),
-    keepMapping: build.mutation<MappingReply, { basedOn: number | null; rules: readonly MappingRule[] }>({
-      query: (body) => ({ url: '/mapping', method: 'PUT', body }),
-      transformResponse: reads(MappingReply),
+    keepMapping: build.mutation({
+      ...call(keepMapping, ({ basedOn, rules }: Kept) => ({ body: { basedOn, rules } })),
       invalidatesTags: ['mapping', 'handoff'],
     }),
   }),

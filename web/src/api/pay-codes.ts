@@ -1,34 +1,32 @@
-import { ListReply, PayCodesReply, RatesReply } from '@heath/contract';
+import { payCodeOperations } from '@heath/contract';
 import { api } from './base.ts';
+import { call, callAlone, requestFor } from './call.ts';
 import { reads } from './reads.ts';
+
+const { payCodes, rates, addCode, takeCodes, takePeople, takeRates } = payCodeOperations;
+
+/** What a list is of. */
+const LISTS = { list: takeCodes, people: takePeople, rates: takeRates } as const;
+interface TakenList {
+  readonly what: keyof typeof LISTS;
+  readonly file: File;
+}
+
+const TAKEN = ['pay-codes', 'mapping'] as const;
 
 export const { usePayCodesQuery, useRatesQuery, useAddCodeMutation, useTakeListMutation } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      payCodes: build.query<PayCodesReply, void>({
-        query: () => '/pay-codes',
-        transformResponse: reads(PayCodesReply),
-        providesTags: ['pay-codes'],
+      payCodes: build.query({ ...callAlone(payCodes), providesTags: ['pay-codes'] }),
+      rates: build.query({ ...callAlone(rates), providesTags: ['pay-codes'] }),
+      addCode: build.mutation({
+        ...call(addCode, (body: { code: string; name: string }) => ({ body })),
+        invalidatesTags: TAKEN,
       }),
-      rates: build.query<RatesReply, void>({
-        query: () => '/pay-codes/rates',
-        transformResponse: reads(RatesReply),
-        providesTags: ['pay-codes'],
-      }),
-      addCode: build.mutation<PayCodesReply, { code: string; name: string }>({
-        query: (body) => ({ url: '/pay-codes', method: 'POST', body }),
-        transformResponse: reads(PayCodesReply),
-        invalidatesTags: ['pay-codes', 'mapping'],
-      }),
-      takeList: build.mutation<ListReply, { what: 'list' | 'people' | 'rates'; file: File }>({
-        query: ({ what, file }) => ({
-          url: `/pay-codes/${what}`,
-          method: 'PUT',
-          body: file,
-          headers: { 'Content-Type': 'text/csv' },
-        }),
-        transformResponse: reads(ListReply),
-        invalidatesTags: ['pay-codes', 'mapping'],
+      takeList: build.mutation({
+        query: ({ what, file }: TakenList) => requestFor(LISTS[what], { body: file }),
+        transformResponse: reads(takeCodes.gives),
+        invalidatesTags: TAKEN,
       }),
     }),
   });

@@ -1,54 +1,46 @@
 import {
-  LockRequest,
-  MakePayPeriodsRequest,
-  PayPeriodsPlan,
-  PayPeriodsReply,
-  PeriodsReply,
-  StripReply,
+  cardOperations,
+  type LockRequest,
+  type MakePayPeriodsRequest,
+  periodOperations,
   written,
 } from '@heath/contract';
 import { api } from './base.ts';
-import { reads } from './reads.ts';
+import { call, callAlone } from './call.ts';
+
+const { periods, payPeriods, previewPayPeriods, makePayPeriods, lockDays } = periodOperations;
+
+/** A period, of one pay group or of all. */
+interface OfGroup {
+  readonly periodId: number;
+  readonly groupId: number | null;
+}
 
 export const periodsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    periods: build.query<PeriodsReply, void>({
-      query: () => '/periods',
-      transformResponse: reads(PeriodsReply),
+    periods: build.query({ ...callAlone(periods), providesTags: ['periods'] }),
+    payPeriods: build.query({ ...callAlone(payPeriods), providesTags: ['periods'] }),
+    planPayPeriods: build.query({
+      ...call(previewPayPeriods, (asked: MakePayPeriodsRequest) => ({
+        body: written(previewPayPeriods.takes, asked),
+      })),
       providesTags: ['periods'],
     }),
-    payPeriods: build.query<PayPeriodsReply, void>({
-      query: () => '/pay-periods',
-      transformResponse: reads(PayPeriodsReply),
-      providesTags: ['periods'],
-    }),
-    planPayPeriods: build.query<PayPeriodsPlan, MakePayPeriodsRequest>({
-      query: (asked) => ({
-        url: '/pay-periods/preview',
-        method: 'POST',
-        body: written(MakePayPeriodsRequest, asked),
-      }),
-      transformResponse: reads(PayPeriodsPlan),
-      providesTags: ['periods'],
-    }),
-    makePayPeriods: build.mutation<PayPeriodsReply, MakePayPeriodsRequest>({
-      query: (asked) => ({
-        url: '/pay-periods',
-        method: 'POST',
-        body: written(MakePayPeriodsRequest, asked),
-      }),
-      transformResponse: reads(PayPeriodsReply),
+    makePayPeriods: build.mutation({
+      ...call(makePayPeriods, (asked: MakePayPeriodsRequest) => ({
+        body: written(makePayPeriods.takes, asked),
+      })),
       invalidatesTags: ['periods', 'handoff', 'tasks'],
     }),
-    lockDays: build.mutation<PayPeriodsReply, LockRequest>({
-      query: (asked) => ({ url: '/pay-periods/lock', method: 'PUT', body: written(LockRequest, asked) }),
-      transformResponse: reads(PayPeriodsReply),
+    lockDays: build.mutation({
+      ...call(lockDays, (asked: LockRequest) => ({ body: written(lockDays.takes, asked) })),
       invalidatesTags: ['periods'],
     }),
-    strip: build.query<StripReply, { periodId: number; groupId: number | null }>({
-      query: ({ periodId, groupId }) =>
-        `/periods/${periodId}/strip${groupId === null ? '' : `?group=${groupId}`}`,
-      transformResponse: reads(StripReply),
+    strip: build.query({
+      ...call(cardOperations.strip, ({ periodId, groupId }: OfGroup) => ({
+        params: { period: periodId },
+        query: { group: groupId ?? undefined },
+      })),
       providesTags: ['strip'],
     }),
   }),

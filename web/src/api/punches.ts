@@ -1,13 +1,12 @@
-import { PunchesReply } from '@heath/contract';
+import { punchOperations } from '@heath/contract';
 import { api } from './base.ts';
-import { type CardId, cardPath } from './cards.ts';
-import { reads } from './reads.ts';
+import { call } from './call.ts';
+import { type CardId, cardParams } from './cards.ts';
 
 export const { usePunchesQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    punches: build.query<PunchesReply, CardId>({
-      query: (card) => `${cardPath(card)}/punches`,
-      transformResponse: reads(PunchesReply),
+    punches: build.query({
+      ...call(punchOperations.punches, (card: CardId) => ({ params: cardParams(card) })),
       providesTags: ['card'],
     }),
   }),

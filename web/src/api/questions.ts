@@ -1,15 +1,17 @@
-import { type AskRequest, QuestionsReply } from '@heath/contract';
+import { type AskRequest, questionOperations } from '@heath/contract';
 import { api } from './base.ts';
-import { type CardId, cardPath } from './cards.ts';
-import { reads } from './reads.ts';
+import { call } from './call.ts';
+import { type CardId, cardParams } from './cards.ts';
+
+const { questions, ask, answerQuestion, remind, withdrawQuestion } = questionOperations;
 
 interface OfQuestion {
   readonly periodId: number;
   readonly id: number;
 }
+const ofQuestion = ({ periodId, id }: OfQuestion) => ({ params: { period: periodId, question: id } });
 
 /** Whoever asks or answers gets all questions: they are put in the place of those that were there. */
-const transformResponse = reads(QuestionsReply);
 const invalidatesTags = ['questions'] as const;
 
 export const {
@@ -20,37 +22,25 @@ export const {
   useWithdrawQuestionMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    questions: build.query<QuestionsReply, number>({
-      query: (periodId) => `/periods/${periodId}/questions`,
-      transformResponse,
+    questions: build.query({
+      ...call(questions, (period: number) => ({ params: { period } })),
       providesTags: ['questions'],
     }),
-    ask: build.mutation<QuestionsReply, CardId & { body: AskRequest }>({
-      query: ({ body, ...card }) => ({ url: `${cardPath(card)}/questions`, method: 'POST', body }),
-      transformResponse,
+    ask: build.mutation({
+      ...call(ask, ({ body, ...card }: CardId & { body: AskRequest }) => ({
+        params: cardParams(card),
+        body,
+      })),
       invalidatesTags,
     }),
-    answerQuestion: build.mutation<QuestionsReply, OfQuestion & { text: string }>({
-      query: ({ periodId, id, text }) => ({
-        url: `/periods/${periodId}/questions/${id}/answer`,
-        method: 'POST',
+    answerQuestion: build.mutation({
+      ...call(answerQuestion, ({ text, ...question }: OfQuestion & { text: string }) => ({
+        ...ofQuestion(question),
         body: { text },
-      }),
-      transformResponse,
+      })),
       invalidatesTags,
     }),
-    remind: build.mutation<QuestionsReply, OfQuestion>({
-      query: ({ periodId, id }) => ({ url: `/periods/${periodId}/questions/${id}/remind`, method: 'POST' }),
-      transformResponse,
-      invalidatesTags,
-    }),
-    withdrawQuestion: build.mutation<QuestionsReply, OfQuestion>({
-      query: ({ periodId, id }) => ({
-        url: `/periods/${periodId}/questions/${id}/withdraw`,
-        method: 'POST',
-      }),
-      transformResponse,
-      invalidatesTags,
-    }),
+    remind: build.mutation({ ...call(remind, ofQuestion), invalidatesTags }),
+    withdrawQuestion: build.mutation({ ...call(withdrawQuestion, ofQuestion), invalidatesTags }),
   }),
 });

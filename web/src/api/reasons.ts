@@ -1,26 +1,16 @@
-import { LeaveKindsReply, PlacesReply, ReasonsReply } from '@heath/contract';
+import { leaveKindOperations, placeOperations, reasonOperations } from '@heath/contract';
 import { api } from './base.ts';
-import { reads } from './reads.ts';
+import { call, callAlone } from './call.ts';
 
 export const { useReasonsQuery, useKeepReasonMutation, useLeaveKindsQuery, usePlacesQuery } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      reasons: build.query<ReasonsReply, void>({
-        query: () => '/reasons',
-        transformResponse: reads(ReasonsReply),
-        providesTags: ['reasons'],
-      }),
-      keepReason: build.mutation<ReasonsReply, string>({
-        query: (text) => ({ url: '/reasons', method: 'POST', body: { text } }),
+      reasons: build.query({ ...callAlone(reasonOperations.reasons), providesTags: ['reasons'] }),
+      keepReason: build.mutation({
+        ...call(reasonOperations.keepReason, (text: string) => ({ body: { text } })),
         invalidatesTags: ['reasons'],
       }),
-      leaveKinds: build.query<LeaveKindsReply, void>({
-        query: () => '/leave-kinds',
-        transformResponse: reads(LeaveKindsReply),
-      }),
-      places: build.query<PlacesReply, void>({
-        query: () => '/places',
-        transformResponse: reads(PlacesReply),
-      }),
+      leaveKinds: build.query(callAlone(leaveKindOperations.leaveKinds)),
+      places: build.query(callAlone(placeOperations.places)),
     }),
   });

@@ -1,6 +1,8 @@
-import { type ReportName, type ReportQuery, ReportReply } from '@heath/contract';
+import { type FileFormat, type ReportName, type ReportQuery, reportOperations } from '@heath/contract';
 import { api } from './base.ts';
-import { reads } from './reads.ts';
+import { addressOf, call } from './call.ts';
+
+const { report, reportFile } = reportOperations;
 
 interface AskedReport {
   readonly periodId: number;
@@ -8,20 +10,21 @@ interface AskedReport {
   readonly query: ReportQuery;
 }
 
-/** Where a report is: `/periods/7/reports/bridge?by=department`. */
-export function reportPath({ periodId, name, query }: AskedReport, file: string | null = null): string {
-  const asked = new URLSearchParams();
-  for (const [key, value] of Object.entries(query)) if (value !== undefined) asked.set(key, value);
-  if (file !== null) asked.set('format', file);
-  const text = asked.toString();
-  return `/periods/${periodId}/reports/${name}${file === null ? '' : '/file'}${text === '' ? '' : `?${text}`}`;
-}
+const asked = ({ periodId, name, query }: AskedReport) => ({
+  params: { period: periodId, report: name },
+  query,
+});
+
+/** Where a report is as a file: `/periods/7/reports/bridge/file?by=department&format=csv`. */
+export const reportFilePath = (one: AskedReport, format: FileFormat): string => {
+  const { params, query } = asked(one);
+  return addressOf(reportFile, { params, query: { ...query, format } });
+};
 
 export const { useReportQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    report: build.query<ReportReply, AskedReport>({
-      query: (asked) => reportPath(asked),
-      transformResponse: reads(ReportReply),
+    report: build.query({
+      ...call(report, asked),
       // Whatever changes cards, what they are mapped to or what they cost.
       providesTags: ['cards', 'handoff', 'mapping', 'pay-codes'],
       keepUnusedDataFor: 30,

@@ -1,21 +1,17 @@
-import { AddEditionRequest, RulebooksReply, written } from '@heath/contract';
+import { type AddEditionRequest, rulebookOperations, written } from '@heath/contract';
 import { api } from './base.ts';
-import { reads } from './reads.ts';
+import { call, callAlone } from './call.ts';
+
+const { rulebooks, addEdition } = rulebookOperations;
 
 export const { useRulebooksQuery, useAddEditionMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    rulebooks: build.query<RulebooksReply, void>({
-      query: () => '/rulebooks',
-      transformResponse: reads(RulebooksReply),
-      providesTags: ['rulebooks'],
-    }),
-    addEdition: build.mutation<RulebooksReply, AddEditionRequest & { readonly rulebookId: number }>({
-      query: ({ rulebookId, ...asked }) => ({
-        url: `/rulebooks/${rulebookId}/editions`,
-        method: 'POST',
-        body: written(AddEditionRequest, asked),
-      }),
-      transformResponse: reads(RulebooksReply),
+    rulebooks: build.query({ ...callAlone(rulebooks), providesTags: ['rulebooks'] }),
+    addEdition: build.mutation({
+      ...call(addEdition, ({ rulebookId, ...asked }: AddEditionRequest & { rulebookId: number }) => ({
+        params: { rulebook: rulebookId },
+        body: written(addEdition.takes, asked),
+      })),
       // What follows from it is asked for anew when it is computed.
       invalidatesTags: ['rulebooks', 'tasks'],
     }),

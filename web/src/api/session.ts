@@ -1,11 +1,8 @@
-import type {
-  ChangePasswordRequest,
-  DemoAccountsReply,
-  SessionsReply,
-  SignedInUser,
-  SignInRequest,
-} from '@heath/contract';
+import { type ChangePasswordRequest, type SignInRequest, signInOperations } from '@heath/contract';
 import { api } from './base.ts';
+import { call, callAlone } from './call.ts';
+
+const ops = signInOperations;
 
 export const {
   useSessionQuery,
@@ -17,20 +14,20 @@ export const {
   useDemoAccountsQuery,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    session: build.query<SignedInUser, void>({ query: () => '/session', providesTags: ['session'] }),
-    demoAccounts: build.query<DemoAccountsReply, void>({ query: () => '/demo-accounts' }),
-    signIn: build.mutation<SignedInUser, SignInRequest>({
-      query: (body) => ({ url: '/session', method: 'POST', body }),
+    session: build.query({ ...callAlone(ops.session), providesTags: ['session'] }),
+    demoAccounts: build.query(callAlone(ops.demoAccounts)),
+    signIn: build.mutation({
+      ...call(ops.signIn, (body: SignInRequest) => ({ body })),
       invalidatesTags: ['session'],
     }),
-    signOut: build.mutation<void, void>({ query: () => ({ url: '/session', method: 'DELETE' }) }),
-    changePassword: build.mutation<void, ChangePasswordRequest>({
-      query: (body) => ({ url: '/password', method: 'PUT', body }),
+    signOut: build.mutation(callAlone(ops.signOut)),
+    changePassword: build.mutation({
+      ...call(ops.changePassword, (body: ChangePasswordRequest) => ({ body })),
       invalidatesTags: ['session'],
     }),
-    sessions: build.query<SessionsReply, void>({ query: () => '/sessions', providesTags: ['session'] }),
-    endSession: build.mutation<void, string>({
-      query: (id) => ({ url: `/sessions/${id}`, method: 'DELETE' }),
+    sessions: build.query({ ...callAlone(ops.sessions), providesTags: ['session'] }),
+    endSession: build.mutation({
+      ...call(ops.endSession, (session: string) => ({ params: { session } })),
       invalidatesTags: ['session'],
     }),
   }),

@@ -1,6 +1,9 @@
-import type { TasksReply, TaskView } from '@heath/contract';
+import { type TasksReply, type TaskView, taskOperations } from '@heath/contract';
 import { api } from './base.ts';
+import { addressOf, call, callAlone } from './call.ts';
 import { hearLive } from './live.ts';
+
+const ops = taskOperations;
 
 /** Of each kind, what else than the cards is to be read anew when it ended. */
 const OF_KIND = {
@@ -27,8 +30,8 @@ export function changedBy(before: TasksReply, after: TasksReply) {
 const tasksApi = api.injectEndpoints({
   endpoints: (build) => ({
     /** Work that goes on, as the server tells it live while anything shows it. */
-    tasks: build.query<TasksReply, void>({
-      query: () => '/tasks',
+    tasks: build.query({
+      ...callAlone(ops.tasks),
       providesTags: ['tasks'],
       async onCacheEntryAdded(
         _,
@@ -39,7 +42,7 @@ const tasksApi = api.injectEndpoints({
         // What was heard last, not what is shown: an answer to `GET /tasks` may have taken the place of tasks that ended meanwhile.
         let before = getCacheEntry().data;
         const end = hearLive(
-          '/api/tasks/live',
+          `/api${addressOf(ops.liveTasks, {})}`,
           (told) => {
             const after = told as TasksReply;
             const tags = before === undefined ? [] : changedBy(before, after);
@@ -53,12 +56,12 @@ const tasksApi = api.injectEndpoints({
         end();
       },
     }),
-    retryTask: build.mutation<TasksReply, number>({
-      query: (id) => ({ url: `/tasks/${id}/retry`, method: 'POST' }),
+    retryTask: build.mutation({
+      ...call(ops.retryTask, (task: number) => ({ params: { task } })),
       invalidatesTags: ['tasks', 'strip', 'import', 'imports', 'batch', 'handoff'],
     }),
-    cancelTask: build.mutation<TasksReply, number>({
-      query: (id) => ({ url: `/tasks/${id}`, method: 'DELETE' }),
+    cancelTask: build.mutation({
+      ...call(ops.cancelTask, (task: number) => ({ params: { task } })),
       invalidatesTags: ['tasks', 'import', 'imports'],
     }),
   }),

@@ -1,21 +1,11 @@
-import { GiveBadgeRequest } from '@heath/contract';
+import { badgeOperations } from '@heath/contract';
 import type { Router } from 'express';
-import { IdParam, valid } from '../../base/problem.ts';
-import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { guarded, whoOf } from '../../http/guarded.ts';
-import { writeOf } from '../../http/write.ts';
+import { serve } from '../../http/serve.ts';
 import { giveBadge, listUnowned } from './service.ts';
 
-export function badgeRoutes(context: Context): Router {
-  const routes = guarded();
-  routes.get('/badges/unowned', async (_request, response) => {
-    answer(response, 'GET /badges/unowned', await listUnowned(context));
+export const badgeRoutes = (context: Context): Router =>
+  serve(context, badgeOperations, {
+    unownedBadges: () => listUnowned(context),
+    giveBadge: ({ who, write, params, body }) => giveBadge(context, who, write, params.badge, body),
   });
-  routes.put('/badges/:badge/owner', async (request, response) => {
-    const id = valid(IdParam, request.params.badge);
-    await giveBadge(context, whoOf(request), writeOf(request), id, valid(GiveBadgeRequest, request.body));
-    response.status(204).end();
-  });
-  return routes.router;
-}

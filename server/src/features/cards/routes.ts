@@ -1,27 +1,13 @@
+import { cardOperations } from '@heath/contract';
 import type { Router } from 'express';
-import * as v from 'valibot';
-import { IdParam, valid } from '../../base/problem.ts';
-import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { guarded, whoOf } from '../../http/guarded.ts';
+import { serve } from '../../http/serve.ts';
 import { listCards, openCard, periodStrip } from './service.ts';
 
-export function cardRoutes(context: Context): Router {
-  const routes = guarded();
-  routes.get('/periods/:period/cards', async (request, response) => {
-    const periodId = valid(IdParam, request.params.period);
-    answer(response, 'GET /periods/:period/cards', await listCards(context, whoOf(request), periodId));
+export const cardRoutes = (context: Context): Router =>
+  serve(context, cardOperations, {
+    cards: ({ who, params }) => listCards(context, who, params.period),
+    strip: ({ who, params, query }) => periodStrip(context, who, params.period, query.group),
+    card: ({ who, params: { period, person } }) =>
+      openCard(context, who, { periodId: period, personId: person }),
   });
-  routes.get('/periods/:period/strip', async (request, response) => {
-    const group = valid(v.optional(IdParam), request.query.group);
-    const periodId = valid(IdParam, request.params.period);
-    const strip = await periodStrip(context, whoOf(request), periodId, group);
-    answer(response, 'GET /periods/:period/strip', strip);
-  });
-  routes.get('/periods/:period/cards/:person', async (request, response) => {
-    const { period, person } = request.params;
-    const key = { periodId: valid(IdParam, period), personId: valid(IdParam, person) };
-    answer(response, 'GET /periods/:period/cards/:person', await openCard(context, whoOf(request), key));
-  });
-  return routes.router;
-}

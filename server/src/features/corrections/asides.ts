@@ -1,10 +1,6 @@
-import { BulkRequest } from '@heath/contract';
-import { IdParam, valid } from '../../base/problem.ts';
-import { type Aside, aside } from '../../http/aside.ts';
+import { aside } from '../../http/aside.ts';
 import { previewBulk } from './bulk.ts';
 
-export const bulkAsides: readonly Aside[] = [
-  aside('POST /periods/:period/bulks/preview', (context, who, { params, body }, report) =>
-    previewBulk(context, who, valid(IdParam, params.period), valid(BulkRequest, body), report),
-  ),
-];
+export const bulkPreview = aside('previewBulk', (context, who, { params, body }, report) =>
+  previewBulk(context, who, params.period, body, report),
+);

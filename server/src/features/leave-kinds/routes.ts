@@ -1,13 +1,10 @@
+import { leaveKindOperations } from '@heath/contract';
 import type { Router } from 'express';
-import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { guarded } from '../../http/guarded.ts';
+import { serve } from '../../http/serve.ts';
 import { leaveKinds } from './store.ts';
 
-export function leaveKindRoutes({ database }: Context): Router {
-  const routes = guarded();
-  routes.get('/leave-kinds', async (_request, response) => {
-    answer(response, 'GET /leave-kinds', { kinds: await leaveKinds(database) });
+export const leaveKindRoutes = (context: Context): Router =>
+  serve(context, leaveKindOperations, {
+    leaveKinds: async () => ({ kinds: await leaveKinds(context.database) }),
   });
-  return routes.router;
-}

@@ -1,23 +1,17 @@
-import { KeepMappingRequest } from '@heath/contract';
+import { mappingOperations } from '@heath/contract';
 import type { Router } from 'express';
-import { valid } from '../../base/problem.ts';
-import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { guarded, whoOf } from '../../http/guarded.ts';
-import { afterwards, writeOf } from '../../http/write.ts';
-import { mappingAsides } from './asides.ts';
+import { serve } from '../../http/serve.ts';
+import { afterwards } from '../../http/write.ts';
+import { mappingPreview } from './asides.ts';
 import { keepMapping, mappingNow } from './service.ts';
 
-export function mappingRoutes(context: Context): Router {
-  const routes = guarded();
-  routes.get('/mapping', async (request, response) => {
-    answer(response, 'GET /mapping', await mappingNow(context, whoOf(request)));
+export const mappingRoutes = (context: Context): Router =>
+  serve(context, mappingOperations, {
+    mapping: ({ who }) => mappingNow(context, who),
+    async keepMapping({ who, write, body: { basedOn, rules } }) {
+      await keepMapping(context, who, write, basedOn, rules);
+      return afterwards(() => mappingNow(context, who));
+    },
+    previewMapping: mappingPreview,
   });
-  routes.put('/mapping', async (request, response) => {
-    const { basedOn, rules } = valid(KeepMappingRequest, request.body);
-    await keepMapping(context, whoOf(request), writeOf(request), basedOn, rules);
-    answer(response, 'PUT /mapping', await afterwards(() => mappingNow(context, whoOf(request))));
-  });
-  routes.aside(context, mappingAsides);
-  return routes.router;
-}

@@ -1,48 +1,25 @@
-import { AddCodeRequest } from '@heath/contract';
-import type { Router } from 'express';
-import { valid } from '../../base/problem.ts';
-import { answer } from '../../http/answer.ts';
+import { payCodeOperations } from '@heath/contract';
+import type { Request, Router } from 'express';
 import type { Context } from '../../http/context.ts';
-import { guarded, whoOf } from '../../http/guarded.ts';
+import { serve } from '../../http/serve.ts';
 import { textIn } from '../../http/text-in.ts';
-import { afterwards, writeOf } from '../../http/write.ts';
+import { afterwards } from '../../http/write.ts';
 import { ratesOf, takeRates } from './rates.ts';
 import { createCode, payCodes, takeCodes, takePeople } from './service.ts';
 
 /** A list of a hundred thousand people is about this large. */
 const MOST_OF_A_LIST = '8mb';
+const listIn = (request: Request) => textIn(request, MOST_OF_A_LIST);
 
-export function payCodeRoutes(context: Context): Router {
-  const routes = guarded();
-  routes.get('/pay-codes', async (request, response) => {
-    answer(response, 'GET /pay-codes', await payCodes(context, whoOf(request)));
+export const payCodeRoutes = (context: Context): Router =>
+  serve(context, payCodeOperations, {
+    payCodes: ({ who }) => payCodes(context, who),
+    async addCode({ who, write, body }) {
+      await createCode(context, who, write, body);
+      return afterwards(() => payCodes(context, who));
+    },
+    takeCodes: async ({ who, write, request }) => takeCodes(context, who, write, await listIn(request)),
+    rates: ({ who }) => ratesOf(context, who),
+    takeRates: async ({ who, write, request }) => takeRates(context, who, write, await listIn(request)),
+    takePeople: async ({ who, write, request }) => takePeople(context, who, write, await listIn(request)),
   });
-  routes.post('/pay-codes', async (request, response) => {
-    await createCode(context, whoOf(request), writeOf(request), valid(AddCodeRequest, request.body));
-    answer(response, 'POST /pay-codes', await afterwards(() => payCodes(context, whoOf(request))));
-  });
-  routes.put('/pay-codes/list', async (request, response) => {
-    const list = await textIn(request, MOST_OF_A_LIST);
-    answer(response, 'PUT /pay-codes/list', await takeCodes(context, whoOf(request), writeOf(request), list));
-  });
-  routes.get('/pay-codes/rates', async (request, response) => {
-    answer(response, 'GET /pay-codes/rates', await ratesOf(context, whoOf(request)));
-  });
-  routes.put('/pay-codes/rates', async (request, response) => {
-    const list = await textIn(request, MOST_OF_A_LIST);
-    answer(
-      response,
-      'PUT /pay-codes/rates',
-      await takeRates(context, whoOf(request), writeOf(request), list),
-    );
-  });
-  routes.put('/pay-codes/people', async (request, response) => {
-    const list = await textIn(request, MOST_OF_A_LIST);
-    answer(
-      response,
-      'PUT /pay-codes/people',
-      await takePeople(context, whoOf(request), writeOf(request), list),
-    );
-  });
-  return routes.router;
-}

@@ -1,13 +1,8 @@
+import { placeOperations } from '@heath/contract';
 import type { Router } from 'express';
-import { answer } from '../../http/answer.ts';
 import type { Context } from '../../http/context.ts';
-import { guarded } from '../../http/guarded.ts';
+import { serve } from '../../http/serve.ts';
 import { placesByName } from './store.ts';
 
-export function placeRoutes({ database }: Context): Router {
-  const routes = guarded();
-  routes.get('/places', async (_request, response) => {
-    answer(response, 'GET /places', await placesByName(database));
-  });
-  return routes.router;
-}
+export const placeRoutes = (context: Context): Router =>
+  serve(context, placeOperations, { places: () => placesByName(context.database) });

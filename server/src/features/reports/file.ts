@@ -1,4 +1,4 @@
-import { FILE_FORMATS, type FileFormat, type ReportReply } from '@heath/contract';
+import type { FileFormat, ReportReply } from '@heath/contract';
 import {
   type CellKind,
   decimalHours,
@@ -11,13 +11,9 @@ import {
   workdayToIso,
 } from '@heath/core';
 import { stringify } from 'csv-stringify/sync';
-import * as v from 'valibot';
 import { MOST_ROWS_ON_PAPER, type Paper } from '../../http/paper.ts';
 import type { Printing } from '../../http/printing.ts';
 import type { Sheet } from '../../http/sheet.ts';
-
-/** As what a report is saved, as the address says. */
-export const ReportFormat = v.optional(v.picklist(FILE_FORMATS, `Give ${FILE_FORMATS.join(', ')}.`), 'csv');
 
 /** The media type of a report as a file. */
 export const TYPES: Readonly<Record<FileFormat, string>> = {

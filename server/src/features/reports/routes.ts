@@ -1,30 +1,30 @@
+import { reportOperations } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
 import type { Router } from 'express';
 import type { Context } from '../../http/context.ts';
-import { bytesAside, guarded } from '../../http/guarded.ts';
 import { sendInParts } from '../../http/in-parts.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { fileAside, formatOf, reportAside, reportOf } from './asides.ts';
+import { bytesAside, SENT, serve } from '../../http/serve.ts';
+import { reportSaved, reportShown } from './asides.ts';
 import { csvInParts, TYPES } from './file.ts';
 import { rowsInParts } from './service.ts';
 
-export function reportRoutes(context: Context): Router {
-  const routes = guarded();
-  routes.aside(context, [reportAside]);
-  routes.get('/periods/:period/reports/:report/file', async (request, response) => {
-    const { periodId, name, query } = reportOf(request);
-    const format = formatOf(request);
-    const fileOf = (firstDay: Workday) =>
-      response.type(TYPES[format]).attachment(`${name}-${workdayToIso(firstDay)}.${format}`);
-    const long = format === 'csv' ? await rowsInParts(context, periodId, name, query) : null;
-    if (long !== null) {
-      fileOf(long.firstDay);
-      await sendInParts(response, csvInParts(long.columns, long.rows));
-      return;
-    }
-    const { firstDay } = await periodAt(context.database, periodId);
-    const bytes = await bytesAside(context, fileAside.name, request, response);
-    fileOf(firstDay).send(bytes);
+export const reportRoutes = (context: Context): Router =>
+  serve(context, reportOperations, {
+    report: reportShown,
+    async reportFile({ params: { period, report }, query, request, response }) {
+      const { format } = query;
+      const fileOf = (firstDay: Workday) =>
+        response.type(TYPES[format]).attachment(`${report}-${workdayToIso(firstDay)}.${format}`);
+      const long = format === 'csv' ? await rowsInParts(context, period, report, query) : null;
+      if (long !== null) {
+        fileOf(long.firstDay);
+        await sendInParts(response, csvInParts(long.columns, long.rows));
+        return SENT;
+      }
+      const { firstDay } = await periodAt(context.database, period);
+      const bytes = await bytesAside(context.aside, reportSaved.name, request, response);
+      fileOf(firstDay).send(bytes);
+      return SENT;
+    },
   });
-  return routes.router;
-}

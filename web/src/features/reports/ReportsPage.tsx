@@ -4,7 +4,7 @@ import { lazy, Suspense, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { problemOf } from '../../api/base.ts';
 import { useCardsQuery } from '../../api/cards.ts';
-import { reportPath, useReportQuery } from '../../api/reports.ts';
+import { reportFilePath, useReportQuery } from '../../api/reports.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { Picker } from '../../ui/form/Picker.tsx';
 import { dateRange } from '../../ui/format.ts';
@@ -110,7 +110,7 @@ function Opened({ report, periodId }: { report: KnownReport; periodId: number })
             FILE_FORMATS.map((format) => (
               <a
                 key={format}
-                href={`/api${reportPath(request, format)}`}
+                href={`/api${reportFilePath(request, format)}`}
                 download
                 className="flex items-center gap-1 hover:text-heather hover:underline"
               >

@@ -1,0 +1,48 @@
+import { defineOperation } from '../shared/operation.ts';
+import { IdParam } from '../shared/params.ts';
+import { AddAmountsRequest, AmountsReply, TakeAmountsQuery } from './schemas.ts';
+
+export const amountOperations = {
+  amounts: defineOperation({
+    method: 'GET',
+    path: '/periods/:period/amounts',
+    says: 'Units, miles, tips and expenses of a period, the newest first.',
+    asks: 'see pay',
+    load: 'list',
+    params: { period: IdParam },
+    gives: AmountsReply,
+    status: 200,
+  }),
+  addAmounts: defineOperation({
+    method: 'POST',
+    path: '/periods/:period/amounts',
+    says: 'Writes down some amounts, all or none.',
+    asks: 'add amounts',
+    load: 'heavy',
+    params: { period: IdParam },
+    takes: AddAmountsRequest,
+    gives: AmountsReply,
+    status: 201,
+  }),
+  takeAmounts: defineOperation({
+    method: 'PUT',
+    path: '/periods/:period/amounts/list',
+    says: 'Takes a list of amounts with the columns number, day, what and amount, and job and note where it has them. Of one that is there already nothing is added, unless that is asked for.',
+    asks: 'add amounts',
+    load: 'heavy',
+    params: { period: IdParam },
+    query: TakeAmountsQuery.entries,
+    takes: 'file',
+    gives: AmountsReply,
+    status: 200,
+  }),
+  takeAmountBack: defineOperation({
+    method: 'POST',
+    path: '/amounts/:amount/undo',
+    says: 'Takes an amount back.',
+    asks: 'add amounts',
+    params: { amount: IdParam },
+    gives: AmountsReply,
+    status: 201,
+  }),
+} as const;

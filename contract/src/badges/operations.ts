@@ -1,0 +1,24 @@
+import { defineOperation } from '../shared/operation.ts';
+import { IdParam } from '../shared/params.ts';
+import { GiveBadgeRequest, UnownedBadgesReply } from './schemas.ts';
+
+export const badgeOperations = {
+  unownedBadges: defineOperation({
+    method: 'GET',
+    path: '/badges/unowned',
+    says: 'Badges whose punches wait for an owner.',
+    asks: 'see imports',
+    gives: UnownedBadgesReply,
+    status: 200,
+  }),
+  giveBadge: defineOperation({
+    method: 'PUT',
+    path: '/badges/:badge/owner',
+    says: 'Gives a badge to a person from a day on, with what was punched with it since.',
+    asks: 'give badges',
+    params: { badge: IdParam },
+    takes: GiveBadgeRequest,
+    gives: null,
+    status: 204,
+  }),
+} as const;

@@ -1,0 +1,28 @@
+import { day } from '../shared/day.ts';
+import { defineOperation } from '../shared/operation.ts';
+import { IdParam } from '../shared/params.ts';
+import { DayQuery, DayReply, RibbonsOf, RibbonsReply } from './schemas.ts';
+
+export const dayOperations = {
+  day: defineOperation({
+    method: 'GET',
+    path: '/periods/:period/day',
+    says: 'How one workday went, of everybody within reach, by name.',
+    asks: 'see cards',
+    load: 'list',
+    params: { period: IdParam },
+    query: { day: DayQuery },
+    gives: DayReply,
+    status: 200,
+  }),
+  ribbons: defineOperation({
+    method: 'GET',
+    path: '/periods/:period/day/ribbons',
+    says: 'What the ribbons of some people show on one workday.',
+    asks: 'see cards',
+    params: { period: IdParam },
+    query: { day, people: RibbonsOf },
+    gives: RibbonsReply,
+    status: 200,
+  }),
+} as const;

@@ -1,0 +1,26 @@
+import { ExceptionKey } from '../corrections/schemas.ts';
+import { defineOperation } from '../shared/operation.ts';
+import { IdParam } from '../shared/params.ts';
+import { EvidenceReply, ExceptionsReply } from './schemas.ts';
+
+export const exceptionOperations = {
+  exceptions: defineOperation({
+    method: 'GET',
+    path: '/periods/:period/exceptions',
+    says: 'What is to settle and to look at on the cards within reach.',
+    asks: 'see cards',
+    load: 'list',
+    params: { period: IdParam },
+    gives: ExceptionsReply,
+    status: 200,
+  }),
+  evidence: defineOperation({
+    method: 'GET',
+    path: '/periods/:period/cards/:person/evidence/:exception',
+    says: 'What the crew did and what is usual, as evidence for an exception.',
+    asks: 'see cards',
+    params: { period: IdParam, person: IdParam, exception: ExceptionKey },
+    gives: EvidenceReply,
+    status: 200,
+  }),
+} as const;

@@ -1,0 +1,37 @@
+import { defineOperation } from '../shared/operation.ts';
+import { IdParam } from '../shared/params.ts';
+import { KeepMappingRequest, MappingPreview, MappingReply, PreviewMappingRequest } from './schemas.ts';
+
+export const mappingOperations = {
+  mapping: defineOperation({
+    method: 'GET',
+    path: '/mapping',
+    says: 'Which lines are paid under which code.',
+    asks: 'see cards',
+    gives: MappingReply,
+    status: 200,
+  }),
+  keepMapping: defineOperation({
+    method: 'PUT',
+    path: '/mapping',
+    says: 'Keeps a mapping as a whole.',
+    asks: 'map pay codes',
+    concerns: 'everybody',
+    takes: KeepMappingRequest,
+    gives: MappingReply,
+    status: 200,
+  }),
+  previewMapping: defineOperation({
+    method: 'POST',
+    path: '/periods/:period/mapping/preview',
+    says: 'What a mapping would do with the lines of a period, rule by rule. Nothing is written.',
+    asks: 'see pay',
+    concerns: 'everybody',
+    load: 'heavy',
+    params: { period: IdParam },
+    takes: PreviewMappingRequest,
+    gives: MappingPreview,
+    keyed: false,
+    status: 200,
+  }),
+} as const;

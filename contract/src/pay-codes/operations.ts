@@ -1,0 +1,63 @@
+import { defineOperation } from '../shared/operation.ts';
+import { AddCodeRequest, ListReply, PayCodesReply, RatesReply } from './schemas.ts';
+
+export const payCodeOperations = {
+  payCodes: defineOperation({
+    method: 'GET',
+    path: '/pay-codes',
+    says: 'The codes of the pay system, and whom it knows.',
+    asks: 'see cards',
+    gives: PayCodesReply,
+    status: 200,
+  }),
+  addCode: defineOperation({
+    method: 'POST',
+    path: '/pay-codes',
+    says: 'Adds a pay code.',
+    asks: 'map pay codes',
+    concerns: 'everybody',
+    takes: AddCodeRequest,
+    gives: PayCodesReply,
+    status: 201,
+  }),
+  takeCodes: defineOperation({
+    method: 'PUT',
+    path: '/pay-codes/list',
+    says: 'Takes the pay system’s list of codes: what is new is added, what differs is changed.',
+    asks: 'map pay codes',
+    concerns: 'everybody',
+    load: 'heavy',
+    takes: 'file',
+    gives: ListReply,
+    status: 200,
+  }),
+  rates: defineOperation({
+    method: 'GET',
+    path: '/pay-codes/rates',
+    says: 'What an hour of somebody’s work costs, from which day on.',
+    asks: 'see pay',
+    gives: RatesReply,
+    status: 200,
+  }),
+  takeRates: defineOperation({
+    method: 'PUT',
+    path: '/pay-codes/rates',
+    says: 'Takes a list of rates: what is new is added, what differs is changed.',
+    asks: 'map pay codes',
+    load: 'heavy',
+    takes: 'file',
+    gives: ListReply,
+    status: 200,
+  }),
+  takePeople: defineOperation({
+    method: 'PUT',
+    path: '/pay-codes/people',
+    says: 'Takes the pay system’s list of people, and which codes each may have.',
+    asks: 'map pay codes',
+    concerns: 'everybody',
+    load: 'heavy',
+    takes: 'file',
+    gives: ListReply,
+    status: 200,
+  }),
+} as const;

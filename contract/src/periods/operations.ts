@@ -1,0 +1,60 @@
+import { defineOperation } from '../shared/operation.ts';
+import {
+  LockRequest,
+  MakePayPeriodsRequest,
+  PayPeriodsPlan,
+  PayPeriodsReply,
+  PeriodsReply,
+} from './schemas.ts';
+
+export const periodOperations = {
+  periods: defineOperation({
+    method: 'GET',
+    path: '/periods',
+    says: 'Pay groups and pay periods.',
+    asks: 'see cards',
+    gives: PeriodsReply,
+    status: 200,
+  }),
+  payPeriods: defineOperation({
+    method: 'GET',
+    path: '/pay-periods',
+    says: 'The pay periods of every pay group, how they follow one another, and when people are paid.',
+    asks: 'see pay',
+    gives: PayPeriodsReply,
+    status: 200,
+  }),
+  previewPayPeriods: defineOperation({
+    method: 'POST',
+    path: '/pay-periods/preview',
+    says: 'The pay periods that would be made for some pay groups. Nothing is written.',
+    asks: 'see pay',
+    concerns: 'everybody',
+    load: 'heavy',
+    takes: MakePayPeriodsRequest,
+    gives: PayPeriodsPlan,
+    keyed: false,
+    status: 200,
+  }),
+  makePayPeriods: defineOperation({
+    method: 'POST',
+    path: '/pay-periods',
+    says: 'Makes pay periods for some pay groups until a day, as they are or by another scheme from a day on.',
+    asks: 'make pay periods',
+    concerns: 'everybody',
+    load: 'heavy',
+    takes: MakePayPeriodsRequest,
+    gives: PayPeriodsReply,
+    status: 201,
+  }),
+  lockDays: defineOperation({
+    method: 'PUT',
+    path: '/pay-periods/lock',
+    says: 'Locks the days up to one: what is paid for them stays as it is.',
+    asks: 'make pay periods',
+    concerns: 'everybody',
+    takes: LockRequest,
+    gives: PayPeriodsReply,
+    status: 200,
+  }),
+} as const;

@@ -1,0 +1,35 @@
+import { defineOperation } from '../shared/operation.ts';
+import { IdParam } from '../shared/params.ts';
+import { AddEditionRequest, RulebooksReply } from './schemas.ts';
+
+export const rulebookOperations = {
+  rulebooks: defineOperation({
+    method: 'GET',
+    path: '/rulebooks',
+    says: 'Rulebooks, who goes by them, and from when each of their editions holds.',
+    asks: 'see pay',
+    gives: RulebooksReply,
+    status: 200,
+  }),
+  edition: defineOperation({
+    method: 'GET',
+    path: '/rulebooks/:rulebook/editions/:edition',
+    says: 'The rules of an edition, as a JSON file.',
+    asks: 'see pay',
+    params: { rulebook: IdParam, edition: IdParam },
+    gives: 'file',
+    status: 200,
+  }),
+  addEdition: defineOperation({
+    method: 'POST',
+    path: '/rulebooks/:rulebook/editions',
+    says: 'Adds an edition to a rulebook: rules that hold from a day on. Cards are computed anew; what was handed off is held against it.',
+    asks: 'add editions',
+    concerns: 'everybody',
+    load: 'heavy',
+    params: { rulebook: IdParam },
+    takes: AddEditionRequest,
+    gives: RulebooksReply,
+    status: 201,
+  }),
+} as const;

@@ -1,0 +1,72 @@
+import type * as v from 'valibot';
+import type { Right } from '../users/rights.ts';
+
+/** What somebody needs for an operation: a right, or `signed in` for what everybody does with their own account, or `anybody`. */
+export type Asks = Right | 'signed in' | 'anybody';
+
+/** One address: who may ask for it, what it takes and what it gives. */
+export interface Operation {
+  readonly method: 'GET' | 'POST' | 'PUT' | 'DELETE';
+  /** Below /api; what differs from one to the next is named, like `:period`. */
+  readonly path: string;
+  readonly says: string;
+  readonly asks: Asks;
+  /**
+   * It cannot be cut to a reach: how all hours are computed, mapped and written, or a file that holds anybody's punches. Whoever reaches only some
+   * people is refused.
+   */
+  readonly concerns?: 'everybody';
+  /**
+   * What takes long for many people. Of each user one heavy thing is done at once, so that nobody else waits. Lists of everybody are quick by
+   * themselves: one of them at once too, beside heavy work.
+   */
+  readonly load?: 'heavy' | 'list';
+  /** The schema of each named part of the path. */
+  readonly params?: v.ObjectEntries;
+  readonly query?: v.ObjectEntries;
+  /** The body that it takes; a file, as its bytes; left out where it takes none. */
+  readonly takes?: v.GenericSchema | 'file';
+  /** The body of its reply; a CSV file; another file; nothing. */
+  readonly gives: v.GenericSchema | 'csv' | 'file' | null;
+  /** What it gives comes again and again, as server-sent events, whenever it changes. */
+  readonly events?: true;
+  /** False where nothing is kept though it is no GET: it then carries no key of its client. */
+  readonly keyed?: false;
+  readonly status: 200 | 201 | 204;
+}
+
+/** The named parts of a path. */
+type NamesIn<Path extends string> = Path extends `${infer Part}/${infer Rest}`
+  ? NamesIn<Part> | NamesIn<Rest>
+  : Path extends `:${infer Name}`
+    ? Name
+    : never;
+type ParamsOfPath<Path extends string> = [NamesIn<Path>] extends [never]
+  ? { readonly params?: never }
+  : { readonly params: Readonly<Record<NamesIn<Path>, v.GenericSchema>> };
+
+/**
+ * Defines an address: the server's route, its right, the OpenAPI page and the client's call come from it. A path whose named parts have no
+ * schemas does not compile.
+ */
+export const defineOperation = <const O extends Operation>(operation: O & ParamsOfPath<O['path']>): O =>
+  operation;
+
+type Entries<E> = E extends v.ObjectEntries
+  ? v.InferOutput<v.ObjectSchema<E, undefined>>
+  : Record<never, never>;
+/** The named parts of its path, checked. */
+export type ParamsOf<O extends Operation> = Entries<O['params']>;
+/** Its query, checked. */
+export type QueryOf<O extends Operation> = Entries<O['query']>;
+/** Its body, checked; undefined where it takes none, or a file. */
+export type BodyOf<O extends Operation> = O['takes'] extends v.GenericSchema
+  ? v.InferOutput<O['takes']>
+  : undefined;
+/** What it gives, as it is read; nothing where that is no JSON. */
+export type GivenBy<O extends Operation> = O['gives'] extends v.GenericSchema
+  ? v.InferOutput<O['gives']>
+  : never;
+
+/** True where it keeps something: its client gives it a key, and the same key is answered once. */
+export const isKeyed = ({ method, keyed }: Operation): boolean => method !== 'GET' && keyed !== false;

@@ -1,0 +1,33 @@
+import { defineOperation } from '../shared/operation.ts';
+import { IdParam } from '../shared/params.ts';
+import { AddUserRequest, ChangeUserRequest, UserReply, UsersReply } from './schemas.ts';
+
+export const userOperations = {
+  users: defineOperation({
+    method: 'GET',
+    path: '/users',
+    says: 'Users with their roles and reach.',
+    asks: 'keep users',
+    gives: UsersReply,
+    status: 200,
+  }),
+  addUser: defineOperation({
+    method: 'POST',
+    path: '/users',
+    says: 'Adds a user, with a password that is told this once.',
+    asks: 'keep users',
+    takes: AddUserRequest,
+    gives: UserReply,
+    status: 201,
+  }),
+  changeUser: defineOperation({
+    method: 'PUT',
+    path: '/users/:user',
+    says: 'Changes what a user may do and see, ends the account, or gives a new password.',
+    asks: 'keep users',
+    params: { user: IdParam },
+    takes: ChangeUserRequest,
+    gives: UserReply,
+    status: 200,
+  }),
+} as const;
