@@ -1,4 +1,5 @@
 import { workdayFromIso } from '@heath/core';
+import { Validator } from '@seriousme/openapi-schema-validator';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { day, OPERATIONS, read, written } from '../index.ts';
@@ -8,6 +9,14 @@ describe('the OpenAPI description', () => {
   // To write it anew: npx vitest run --project unit contract -u
   it('is docs/openapi.json as it stands', async () => {
     await expect(`${JSON.stringify(openApi(), null, 2)}\n`).toMatchFileSnapshot('../../../docs/openapi.json');
+  });
+
+  it('is OpenAPI 3.1, as a validator that is not ours reads it', async () => {
+    const validator = new Validator();
+    expect(await validator.validate(JSON.parse(JSON.stringify(openApi())))).toEqual({ valid: true });
+    expect(validator.version).toBe('3.1');
+    const { paths: _, ...broken } = openApi();
+    expect((await validator.validate({ ...broken, openapi: 7 })).valid).toBe(false);
   });
 
   it('has each operation with a reply and with whatever can be wrong', () => {

@@ -1,3 +1,4 @@
+import { LayoutSchema, MappingRuleSchema, SchemeSchema } from '@heath/core';
 import { toJsonSchema, toJsonSchemaDefs } from '@valibot/to-json-schema';
 import type * as v from 'valibot';
 import * as contract from '../index.ts';
@@ -13,9 +14,15 @@ const isSchema = (one: unknown): one is v.GenericSchema =>
   typeof one === 'object' && one !== null && (one as { kind?: unknown }).kind === 'schema';
 
 /** Every schema of the contract that has a name stands once, by that name. */
-const NAMED = Object.fromEntries(
-  Object.entries(contract).filter(([name, one]) => /^[A-Z][a-z]/.test(name) && isSchema(one)),
-);
+const NAMED = {
+  ...Object.fromEntries(
+    Object.entries(contract).filter(([name, one]) => /^[A-Z][a-z]/.test(name) && isSchema(one)),
+  ),
+  Day: contract.day,
+  Layout: LayoutSchema,
+  MappingRule: MappingRuleSchema,
+  Scheme: SchemeSchema,
+};
 
 const CONFIG = {
   typeMode: 'input',
