@@ -116,7 +116,7 @@ export const HandoffBatch = v.strictObject({
   overrides: list(v.strictObject({ check: v.string(), says: v.string(), reason: v.string() })),
   /** Null where it stands. */
   ended: v.nullable(v.strictObject({ reason: v.string(), by: v.string(), at: moment })),
-  /** Null where an earlier Heath made it. */
+  /** Null of what never leaves: hours that were waived. */
   file: v.nullable(
     v.strictObject({ name: v.string(), layout: v.string(), lines: count, bytes: count, sha256: v.string() }),
   ),

@@ -49,7 +49,7 @@ export const PayPeriodsReply = v.strictObject({
       schedules: list(v.strictObject({ scheduleId: id, firstDay: day })),
     }),
   ),
-  /** Null: an earlier Heath made them, and nothing says how they go on. */
+  /** Null: nothing says how they go on. */
   schedules: list(v.strictObject({ id, name: v.string(), scheme: v.nullable(SchemeSchema) })),
   /** The oldest first. */
   periods: list(PayPeriodView),

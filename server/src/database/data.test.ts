@@ -29,8 +29,9 @@ async function saidTo(statement: ReturnType<typeof sql>): Promise<string> {
       throw new Error('allowed');
     });
   } catch (error) {
-    const { cause, message } = error as { cause?: { code?: string }; message: string };
-    return cause?.code ?? message;
+    const { cause, message } = error as { cause?: { code?: string; errno?: number }; message: string };
+    // The driver knows MySQL's names, and MariaDB's number is another's there.
+    return cause?.errno === 4025 ? 'ER_CONSTRAINT_FAILED' : (cause?.code ?? message);
   }
   return 'allowed';
 }
@@ -83,7 +84,7 @@ const columnsOf = (table: string) =>
 /** A value like another, but not the same. */
 const other = ({ name, type }: Column): ReturnType<typeof sql> => {
   const column = sql.identifier(name);
-  if (type === 'date') return sql`${column} + INTERVAL 1000 DAY`;
+  if (type === 'date') return sql`${column} - INTERVAL 1000 DAY`;
   if (type === 'varchar' || type === 'char') return sql`CONCAT('~', LEFT(${column}, 8))`;
   return type === 'enum' ? sql`${column}` : sql`${column} + 1000`;
 };
@@ -101,6 +102,21 @@ const onceMore = async (
   const values = sql.join(columns.map(written), sql`, `);
   return sql`INSERT INTO ${sql.identifier(table)} (${names}) SELECT ${values} FROM ${sql.identifier(table)} LIMIT 1`;
 };
+
+/** Of these tables one column is filled, and the kind says which. */
+const ONE_OF: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  user_reach: { group_id: 'group', site_id: 'site', department_id: 'department' },
+  punch_source: { import_id: 'file', device_id: 'device', user_id: 'by hand' },
+};
+
+/** The value that such a table needs beside a column that is filled; undefined where it needs none. */
+function beside(table: string, column: string, name: string): ReturnType<typeof sql> | undefined {
+  const kinds = ONE_OF[table];
+  const kind = kinds?.[column];
+  if (kinds === undefined || kind === undefined) return undefined;
+  if (name === 'kind') return sql`${kind}`;
+  return name in kinds ? sql`NULL` : undefined;
+}
 
 const asItIs = ({ name }: Column) => sql`${sql.identifier(name)}`;
 const ONLY_GROWS = rowsOfPage
@@ -162,6 +178,8 @@ describe('the database refuses', () => {
       const referring = new Set(all.filter((one) => one.child === child).map((one) => one.column));
       const statement = await onceMore(child, (one) => {
         if (one.name === column) return one.type === 'date' ? sql`'2099-01-01'` : sql`2000000000`;
+        const needed = beside(child, column, one.name);
+        if (needed !== undefined) return needed;
         return one.isUnique === 1 && !referring.has(one.name) ? other(one) : asItIs(one);
       });
       let said = await saidTo(statement);
@@ -211,7 +229,11 @@ describe('the database refuses', () => {
     for (const { table } of rowsOfPage) {
       const said = await saidTo(await onceMore(table, asItIs));
       if (said === 'allowed') numberedOnly.push(table);
-      else expect(`${table}: ${said}`).toBe(`${table}: ER_DUP_ENTRY`);
+      // A period that is there once more shares its days with itself.
+      else
+        expect(`${table}: ${said}`).toBe(
+          `${table}: ${table === 'period' ? 'ER_SIGNAL_EXCEPTION' : 'ER_DUP_ENTRY'}`,
+        );
     }
     // Each of these is an event of its own, even where two say the same.
     expect(numberedOnly.sort()).toEqual([
@@ -230,8 +252,37 @@ describe('the database refuses', () => {
       'question',
       'question_event',
       'task',
-      'user_reach',
     ]);
+  });
+
+  it.each([
+    [
+      'a period that ends before it begins',
+      'UPDATE period SET last_day = first_day - INTERVAL 1 DAY LIMIT 1',
+    ],
+    [
+      'a person who leaves before they come',
+      'UPDATE person SET last_day = first_day - INTERVAL 1 DAY LIMIT 1',
+    ],
+    ['a source of punches that is nothing', "INSERT INTO punch_source (kind) VALUES ('file')"],
+    [
+      'a source of punches that is two things',
+      "INSERT INTO punch_source (kind, device_id, user_id) SELECT 'device', MIN(id), 1 FROM device",
+    ],
+    ['a reach over no group', "INSERT INTO user_reach (user_id, kind) VALUES (1, 'group')"],
+    [
+      'a reach over everybody and a group',
+      "INSERT INTO user_reach (user_id, kind, group_id) SELECT 1, 'all', MIN(id) FROM pay_group",
+    ],
+  ])('%s', async (_, statement) => {
+    expect(await saidTo(sql.raw(statement))).toBe('ER_CONSTRAINT_FAILED');
+  });
+
+  it('two pay periods of a schedule that share a day, and two layouts in use', async () => {
+    const sharing = sql`INSERT INTO period (schedule_id, first_day, last_day) SELECT schedule_id, last_day, last_day + INTERVAL 6 DAY FROM period LIMIT 1`;
+    expect(await saidTo(sharing)).toBe('ER_SIGNAL_EXCEPTION');
+    const second = sql`INSERT INTO layout (code, name, says, is_in_use) SELECT 'second', 'Second', says, 1 FROM layout WHERE is_in_use LIMIT 1`;
+    expect(await saidTo(second)).toBe('ER_DUP_ENTRY');
   });
 
   it('that one thing is taken back, settled or asked for twice', async () => {

@@ -25,7 +25,7 @@ export function packAccounts(accounts: readonly DayAccount[]): Buffer {
 export const placeOfAccount = (first: Workday, workday: Workday): number =>
   (workday - first) * BYTES_OF_ACCOUNT;
 
-/** One packed day; an earlier Heath kept none of it: that is told as a day that somebody must look at. */
+/** One packed day; of a card that is not computed yet there is none: that is told as a day that somebody must look at. */
 export function readAccount(bytes: Buffer | null, workday: Workday): DayAccount {
   const isKept = bytes !== null && bytes.length >= BYTES_OF_ACCOUNT;
   const number = (name: (typeof NUMBERS)[number]): number => (isKept ? bytes.readInt32LE(PLACES[name]) : 0);

@@ -8,7 +8,7 @@ const LINES_AT_ONCE = 5000;
 /** The period that a line of a batch is of: its batch's own, or an earlier one that it corrects. */
 export const periodOfLine = sql<number>`COALESCE(${batchLine.correctsId}, ${batch.periodId})`;
 
-/** What a file says of a batch as a whole. People are paid on the fifth day after a period that says no other: an earlier Heath kept none. */
+/** What a file says of a batch as a whole. People are paid on the fifth day after a period that says no other. */
 export const headOf = (
   number: number,
   {

@@ -19,7 +19,6 @@ import {
   max,
   ne,
   notExists,
-  or,
   type SQL,
   sql,
 } from 'drizzle-orm';
@@ -174,12 +173,8 @@ export const touchByRulebookQuery = (periodIds: readonly number[], rulebookId: n
      AND ${card.personId} IN (SELECT ${assignment.personId} FROM ${assignment} JOIN ${payGroup} ON ${payGroup.id} = ${assignment.groupId}
                                WHERE ${rulebookOfAssignment} = ${rulebookId})`;
 
-/** The card's results no longer belong to its inputs, or an earlier Heath computed it, which kept less of it. */
-export const stale = or(
-  ne(card.inputVersion, card.computedVersion),
-  isNull(card.exceptions),
-  isNull(card.jobTimes),
-)!;
+/** The card's results do not belong to its inputs: they changed, or it was never computed. */
+export const stale = ne(card.inputVersion, card.computedVersion);
 
 /** Every pay group of the period's schedule has handed it off. */
 export const isSealed = notExists(

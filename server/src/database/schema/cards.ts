@@ -82,11 +82,11 @@ export const card = mysqlTable(
     days: cardDays('days'),
     /** A mark a day, as the list shows them. */
     marks: varchar('marks', { length: 64 }).notNull().default(''),
-    /** Null where an earlier Heath computed it. */
+    /** Null until it is computed. */
     accounts: cardAccounts('accounts'),
     sums: json<ClassSums>('sums'),
     lines: cardLines('lines'),
-    /** Null where an earlier Heath computed it. */
+    /** Null until it is computed. */
     jobTimes: cardJobTimes('job_times'),
     /** Null until it is computed. */
     exceptions: cardExceptions('exceptions'),
@@ -108,7 +108,7 @@ export const approval = mysqlTable(
     workday: workday('workday'),
     /** The card's `computedVersion`; of a day, its print. */
     version: int('version').notNull(),
-    /** What it then paid, so that a later change can be told; null where an earlier Heath kept it. */
+    /** What it then paid, so that a later change can be told; null of what takes an approval back. */
     payableHours: int('payable_hours'),
     undoes: int('undoes')
       .unique()

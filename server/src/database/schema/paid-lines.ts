@@ -30,17 +30,15 @@ const valuesOf = (line: DifferenceLine): Values => [
   line.hours,
 ];
 
-function lineOf(values: Values | DifferenceLine): DifferenceLine {
-  // An earlier Heath kept the names, too.
-  if (!Array.isArray(values)) return values as DifferenceLine;
+function lineOf(values: Values): DifferenceLine {
   const [workday, code, classId, multiplier, rule, job, department, site, costCenter, seconds, hours] =
-    values as Values;
+    values;
   return { workday, code, classId, multiplier, rule, job, department, site, costCenter, seconds, hours };
 }
 
 /** Lines that differ, as JSON of their values. */
 export const paidLines = customType<{ data: readonly DifferenceLine[]; driverData: string }>({
   dataType: () => 'longtext',
-  fromDriver: (text) => (JSON.parse(text) as (Values | DifferenceLine)[]).map(lineOf),
+  fromDriver: (text) => (JSON.parse(text) as Values[]).map(lineOf),
   toDriver: (lines) => JSON.stringify(lines.map(valuesOf)),
 });

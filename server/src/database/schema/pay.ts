@@ -114,6 +114,8 @@ export const layout = mysqlTable('layout', {
   says: json<Layout>('says').notNull(),
   /** The one in which handoffs are sealed. */
   isInUse: boolean('is_in_use').notNull().default(false),
+  /** So that no two are. */
+  used: int('used').unique().generatedAlwaysAs(sql`IF(is_in_use, 1, NULL)`),
   /** Grows with every change, so that nobody writes over what they have not seen. */
   version: int('version').notNull().default(1),
 });
@@ -137,7 +139,7 @@ export const batch = mysqlTable(
     periodId: int('period_id')
       .notNull()
       .references(() => period.id),
-    /** Null where an earlier Heath made it. */
+    /** Null of what never leaves. */
     mappingId: int('mapping_id').references(() => mapping.id),
     people: int('people').notNull(),
     lines: int('lines').notNull(),

@@ -1,5 +1,7 @@
 import type { Scheme } from '@heath/core';
+import { sql } from 'drizzle-orm';
 import {
+  check,
   foreignKey,
   index,
   int,
@@ -17,7 +19,7 @@ import { calendar, costCenter, department, job, site } from './places.ts';
 export const schedule = mysqlTable('schedule', {
   id: id(),
   name: varchar('name', { length: 120 }).notNull().unique(),
-  /** Null where an earlier Heath made it: its periods are there, and nothing says how they go on. */
+  /** Null where nothing says how its periods go on. */
   scheme: json<Scheme>('scheme'),
 });
 
@@ -33,7 +35,11 @@ export const period = mysqlTable(
     /** When people are paid for it; null: on the fifth day after it. */
     payDay: workday('pay_day'),
   },
-  (t) => [uniqueIndex('period_first_day').on(t.scheduleId, t.firstDay)],
+  // That no two of a schedule share a day, a trigger sees to.
+  (t) => [
+    uniqueIndex('period_first_day').on(t.scheduleId, t.firstDay),
+    check('period_days', sql`first_day <= last_day`),
+  ],
 );
 
 export const rulebook = mysqlTable('rulebook', {
@@ -94,7 +100,10 @@ export const person = mysqlTable(
     lastDay: workday('last_day'),
   },
   // The list of a period goes by name.
-  (t) => [index('person_name').on(t.name, t.number)],
+  (t) => [
+    index('person_name').on(t.name, t.number),
+    check('person_days', sql`last_day IS NULL OR first_day <= last_day`),
+  ],
 );
 
 export const badge = mysqlTable('badge', {

@@ -1,9 +1,11 @@
 import type { StoredPreview } from '@heath/contract';
 import { type Field, type Mapping, PUNCH_KINDS } from '@heath/core';
+import { sql } from 'drizzle-orm';
 import {
   type AnyMySqlColumn,
   bigint,
   char,
+  check,
   double,
   index,
   int,
@@ -29,19 +31,28 @@ export const device = mysqlTable('device', {
 });
 
 /** Where punches come from: one row for each file, each device, and each user who enters some by hand. */
-export const punchSource = mysqlTable('punch_source', {
-  id: id(),
-  kind: mysqlEnum('kind', ['file', 'device', 'by hand']).notNull(),
-  importId: int('import_id')
-    .unique()
-    .references((): AnyMySqlColumn => importFile.id),
-  deviceId: int('device_id')
-    .unique()
-    .references(() => device.id),
-  userId: int('user_id')
-    .unique()
-    .references(() => user.id),
-});
+export const punchSource = mysqlTable(
+  'punch_source',
+  {
+    id: id(),
+    kind: mysqlEnum('kind', ['file', 'device', 'by hand']).notNull(),
+    importId: int('import_id')
+      .unique()
+      .references((): AnyMySqlColumn => importFile.id),
+    deviceId: int('device_id')
+      .unique()
+      .references(() => device.id),
+    userId: int('user_id')
+      .unique()
+      .references(() => user.id),
+  },
+  () => [
+    check(
+      'punch_source_is_one',
+      sql`(import_id IS NOT NULL) = (kind = 'file') AND (device_id IS NOT NULL) = (kind = 'device') AND (user_id IS NOT NULL) = (kind = 'by hand')`,
+    ),
+  ],
+);
 
 /** Raw punches: only ever added. Keyed by what makes a punch the same punch, so that a repeat cannot come in twice. */
 export const punch = mysqlTable(
@@ -134,6 +145,7 @@ export const correction = mysqlTable(
     index('correction_person').on(t.personId),
     uniqueIndex('correction_undoes').on(t.undoes),
     uniqueIndex('correction_settles').on(t.personId, t.settles, t.turn),
+    check('correction_days', sql`first_day <= last_day`),
   ],
 );
 

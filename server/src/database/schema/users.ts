@@ -1,7 +1,9 @@
 import { ROLES } from '@heath/contract';
+import { sql } from 'drizzle-orm';
 import {
   boolean,
   char,
+  check,
   index,
   int,
   mysqlEnum,
@@ -53,12 +55,15 @@ export const userReach = mysqlTable(
     groupId: int('group_id').references(() => payGroup.id),
     siteId: int('site_id').references(() => site.id),
     departmentId: int('department_id').references(() => department.id),
+    /** Whichever of these it is of: told apart by it, no reach is there twice. */
+    of: int('of').generatedAlwaysAs(sql`COALESCE(group_id, site_id, department_id, 0)`),
   },
   (t) => [
-    index('user_reach_user').on(t.userId),
-    uniqueIndex('user_reach_group').on(t.userId, t.groupId),
-    uniqueIndex('user_reach_site').on(t.userId, t.siteId),
-    uniqueIndex('user_reach_department').on(t.userId, t.departmentId),
+    uniqueIndex('user_reach_once').on(t.userId, t.kind, t.of),
+    check(
+      'user_reach_is_one',
+      sql`(group_id IS NOT NULL) = (kind = 'group') AND (site_id IS NOT NULL) = (kind = 'site') AND (department_id IS NOT NULL) = (kind = 'department')`,
+    ),
   ],
 );
 

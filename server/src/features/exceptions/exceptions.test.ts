@@ -2,7 +2,6 @@ import type { ExceptionsReply } from '@heath/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { card } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
-import { askForStaleCards } from '../../recompute/stale-cards.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { openCard } from '../cards/service.ts';
 import { settle, undo } from '../corrections/service.ts';
@@ -84,20 +83,6 @@ describe('what is to settle and to look at in a period', () => {
     expect(mine.people).toEqual(all.people.filter(hers));
     expect(mine.people.length).toBeGreaterThan(0);
     expect(mine.people.length).toBeLessThan(all.people.length);
-  });
-
-  it('is computed again where an earlier Heath did not keep it, under the same version', async () => {
-    const before = told(await list());
-    const [version] = await company.database.select({ is: card.computedVersion }).from(card);
-    await company.database.update(card).set({ exceptions: null });
-    expect(told(await list())).toEqual([]);
-    expect((await list()).computing).toBeGreaterThan(0);
-    await askForStaleCards(company.database);
-    await company.work();
-    expect(told(await list())).toEqual(before);
-    expect((await list()).computing).toBe(0);
-    const [same] = await company.database.select({ is: card.computedVersion }).from(card);
-    expect(same).toEqual(version);
   });
 
   it('is not to be had of a period that there is not', async () => {

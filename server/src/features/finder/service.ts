@@ -160,7 +160,7 @@ const asFound = (
   measured,
 });
 
-/** What somebody looks for again and again; one that an earlier Heath kept and this one does not know is left out. */
+/** What somebody looks for again and again; one that cannot be read any more is left out. */
 export async function listSearches(queries: Reads, who: Who): Promise<SearchesReply> {
   const rows = await searchesOf(queries, somebody(who));
   return {

@@ -39,8 +39,7 @@ export function handoffRoutes(context: Context): Router {
     },
     async batchFile({ who, params, response }) {
       const { file, batch } = await batchWithin(context, who, params.id);
-      if (file === null)
-        throw new Problem(404, 'not-found', 'This batch has no file: an earlier Heath made it.');
+      if (file === null) throw new Problem(404, 'not-found', 'This batch has no file: it never leaves.');
       response.type(mediaType(file.layout)).attachment(file.name);
       response.set('Content-Length', String(file.bytes));
       await sendInParts(response, chunksOf(context.database, batch.id));

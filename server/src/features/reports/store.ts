@@ -106,7 +106,7 @@ export interface BridgeCard {
   readonly payableHours: number;
   readonly days: Buffer | null;
   readonly sums: ClassSums | null;
-  /** Null where it is not asked for, and where an earlier Heath computed the card. */
+  /** Null where it is not asked for, and until the card is computed. */
   readonly jobTimes: readonly JobTime[] | null;
   /** Null where it is not asked for. */
   readonly lines: readonly Line[] | null;

@@ -41,7 +41,7 @@ export async function deliverBatch(
     const objection = cannotSend(state, what);
     if (objection !== null) throw new Problem(409, state === 'under way' ? 'busy' : 'sealed', objection);
     if (row.file === null)
-      throw new Problem(409, 'not-ready', 'This batch has no file to send: an earlier Heath made it.');
+      throw new Problem(409, 'not-ready', 'This batch has no file to send: it never leaves.');
     const left = state === 'in part' ? await linesLeft(tx, row) : null;
     if (left?.length === 0) throw new Problem(409, 'sealed', 'Nothing of this batch is left to send.');
     const sha256 = await hashOf(tx, row, left);

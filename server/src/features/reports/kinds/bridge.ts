@@ -27,16 +27,12 @@ export const bridge: ReportKind = {
     const by = PARTS.find((one) => one === query.by) ?? 'department';
     const byJob = by === 'job' || only?.part === 'job';
     const parts = new Map<string | null, Walked & { personId: number | null; name: string }>();
-    const left = { computing: 0, withoutJobs: 0 };
+    let computing = 0;
     for await (const cards of cardsOfBridge(database, period.id, byJob)) {
       for (const card of cards) {
         if (!card.isComputed) {
           // Its jobs are not known yet: it may be of any.
-          if (only?.part === 'job' || isAsked({ card, job: null }, places, only)) left.computing++;
-          continue;
-        }
-        if (byJob && card.jobTimes === null) {
-          left.withoutJobs++;
+          if (only?.part === 'job' || isAsked({ card, job: null }, places, only)) computing++;
           continue;
         }
         for (const piece of byJob ? piecesByJob(card) : [{ ...wholeOf(card), card, job: null }]) {
@@ -49,20 +45,13 @@ export const bridge: ReportKind = {
       }
     }
     const title = by.charAt(0).toUpperCase() + by.slice(1);
-    const notes = [
-      { cards: left.computing, says: 'cards are being computed, and are not among these' },
-      {
-        cards: left.withoutJobs,
-        says: 'cards were computed by an earlier Heath, which kept no times by job, and are not among these',
-      },
-    ];
     return {
       ...bridgeTable(
         title,
         [...parts].map(([key, part]) => ({ key, ...part })),
         query.sort,
       ),
-      notes: notes.filter(({ cards }) => cards > 0).map(({ cards, says }) => `${cards} ${says}.`),
+      notes: computing > 0 ? [`${computing} cards are being computed, and are not among these.`] : [],
     };
   },
 };

@@ -1,1 +1,0 @@
-CREATE INDEX `person_name` ON `person` (`name`,`number`);

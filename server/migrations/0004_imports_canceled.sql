@@ -1,1 +1,0 @@
-ALTER TABLE `task` MODIFY COLUMN `status` enum('waiting','running','done','failed','canceled') NOT NULL;

@@ -1,1 +1,0 @@
-ALTER TABLE `card` ADD `exceptions` longtext;

@@ -1,1 +1,0 @@
-CREATE INDEX `plan_workday` ON `plan` (`workday`,`ends_at`,`job_id`);

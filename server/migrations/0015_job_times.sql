@@ -1,1 +1,0 @@
-ALTER TABLE `card` ADD `job_times` text;
