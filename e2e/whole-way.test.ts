@@ -221,6 +221,8 @@ describe('from a punch file to a pay file', () => {
 
   it('tells the second of two people that the first was faster, and keeps what the second typed in sight', async () => {
     const other = await signedIn(browser, url, 'marek', 'heather-and-moss');
+    // Else he may be told before he has typed that there is nothing left to settle.
+    await other.route('**/api/tasks/live', (route) => route.abort());
     await other.goto(page.url());
     await other.getByRole('heading', { name: 'No out punch' }).waitFor();
     await page.keyboard.press('p');
@@ -398,4 +400,6 @@ async function openCardAnywhere(person: string): Promise<void> {
     .fill(person);
   await page.keyboard.press('Enter');
   await cardOf(person).waitFor();
+  // While it closes, keys are still its own.
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
 }
