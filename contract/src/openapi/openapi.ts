@@ -46,7 +46,7 @@ const inJson = (schema: v.GenericSchema, type = 'application/json'): Json => ({
 
 const ID = { type: 'integer', minimum: 0, maximum: 999_999_999 };
 
-/** What stands behind something that may be left out, and whether it may. */
+/** The schema within an optional one, and whether it was optional. */
 function unwrapped(schema: v.GenericSchema): { readonly inner: v.GenericSchema; readonly optional: boolean } {
   if (schema.type !== 'optional') return { inner: schema, optional: false };
   return { inner: (schema as unknown as { readonly wrapped: v.GenericSchema }).wrapped, optional: true };
@@ -84,7 +84,7 @@ function replyOf({ gives, events }: Operation): Json {
   return gives === null ? {} : inJson(gives, events === true ? 'text/event-stream' : undefined);
 }
 
-/** What somebody needs for it, in words. */
+/** The right that an operation asks for, in words. */
 const needs = ({ asks, concerns }: Operation): string => {
   const right =
     asks === 'anybody'

@@ -1,7 +1,7 @@
 import type * as v from 'valibot';
 import type { Right } from '../users/rights.ts';
 
-/** What somebody needs for an operation: a right, or `signed in` for what everybody does with their own account, or `anybody`. */
+/** The right that an operation asks for; `signed in` for what everybody does with their own account, or `anybody`. */
 export type Asks = Right | 'signed in' | 'anybody';
 
 /** One address: who may ask for it, what it takes and what it gives. */
@@ -28,7 +28,7 @@ export interface Operation {
   readonly takes?: v.GenericSchema | 'file';
   /** The body of its reply; a CSV file; another file; nothing. */
   readonly gives: v.GenericSchema | 'csv' | 'file' | null;
-  /** What it gives comes again and again, as server-sent events, whenever it changes. */
+  /** Its reply is sent again whenever it changes, as server-sent events. */
   readonly events?: true;
   /** False where nothing is kept though it is no GET: it then carries no key of its client. */
   readonly keyed?: false;
@@ -63,7 +63,7 @@ export type QueryOf<O extends Operation> = Entries<O['query']>;
 export type BodyOf<O extends Operation> = O['takes'] extends v.GenericSchema
   ? v.InferOutput<O['takes']>
   : undefined;
-/** What it gives, as it is read; nothing where that is no JSON. */
+/** The reply of an operation, as it is read; `never` where it is no JSON. */
 export type GivenBy<O extends Operation> = O['gives'] extends v.GenericSchema
   ? v.InferOutput<O['gives']>
   : never;

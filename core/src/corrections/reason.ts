@@ -2,7 +2,7 @@ import type { ClassId } from '../model/classes.ts';
 import type { Workday } from '../time/units.ts';
 import type { Correction } from './kinds.ts';
 
-/** What one correction in force changes: the hours with it, less the hours without it. Who made it and why is told from outside. */
+/** The hours that one correction in force changes: those with it, less those without it. Who made it and why is told from outside. */
 export interface CorrectionReason {
   readonly step: 'correction';
   readonly correction: Correction;
