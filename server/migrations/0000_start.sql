@@ -27,14 +27,34 @@ CREATE TABLE `card` (
 	`rounding_seconds` int NOT NULL DEFAULT 0,
 	`payable_hours` int NOT NULL DEFAULT 0,
 	`to_settle` smallint NOT NULL DEFAULT 0,
-	`days` varbinary(1280),
 	`marks` varchar(64) NOT NULL DEFAULT '',
-	`accounts` varbinary(1792),
-	`sums` longtext,
-	`lines` longtext,
-	`job_times` text,
-	`exceptions` longtext,
 	CONSTRAINT `card_period_id_person_id_pk` PRIMARY KEY(`period_id`,`person_id`)
+);
+--> statement-breakpoint
+CREATE TABLE `card_exception` (
+	`period_id` int NOT NULL,
+	`person_id` int NOT NULL,
+	`place` smallint NOT NULL,
+	`exception` varchar(200) NOT NULL,
+	`kind` varchar(60) NOT NULL,
+	`severity` enum('holds up','to look at','asks why') NOT NULL,
+	`workday` date NOT NULL,
+	`at` bigint NOT NULL,
+	`measured` double,
+	`over` double,
+	`zone` varchar(64),
+	`proposals` longtext NOT NULL,
+	CONSTRAINT `card_exception_period_id_person_id_place_pk` PRIMARY KEY(`period_id`,`person_id`,`place`)
+);
+--> statement-breakpoint
+CREATE TABLE `card_result` (
+	`period_id` int NOT NULL,
+	`person_id` int NOT NULL,
+	`days` varbinary(2308) NOT NULL,
+	`sums` longtext NOT NULL,
+	`lines` longtext NOT NULL,
+	`job_times` text NOT NULL,
+	CONSTRAINT `card_result_period_id_person_id_pk` PRIMARY KEY(`period_id`,`person_id`)
 );
 --> statement-breakpoint
 CREATE TABLE `question` (
@@ -780,6 +800,8 @@ ALTER TABLE `card` ADD CONSTRAINT `card_group_id_pay_group_id_fk` FOREIGN KEY (`
 ALTER TABLE `card` ADD CONSTRAINT `card_department_id_department_id_fk` FOREIGN KEY (`department_id`) REFERENCES `department`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `card` ADD CONSTRAINT `card_site_id_site_id_fk` FOREIGN KEY (`site_id`) REFERENCES `site`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `card` ADD CONSTRAINT `card_supervisor_id_person_id_fk` FOREIGN KEY (`supervisor_id`) REFERENCES `person`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `card_exception` ADD CONSTRAINT `card_exception_fk` FOREIGN KEY (`period_id`,`person_id`) REFERENCES `card`(`period_id`,`person_id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `card_result` ADD CONSTRAINT `card_result_fk` FOREIGN KEY (`period_id`,`person_id`) REFERENCES `card`(`period_id`,`person_id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `question` ADD CONSTRAINT `question_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `question` ADD CONSTRAINT `question_card_fk` FOREIGN KEY (`period_id`,`person_id`) REFERENCES `card`(`period_id`,`person_id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `question_event` ADD CONSTRAINT `question_event_question_id_question_id_fk` FOREIGN KEY (`question_id`) REFERENCES `question`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
@@ -880,6 +902,7 @@ ALTER TABLE `user_role` ADD CONSTRAINT `user_role_user_id_user_id_fk` FOREIGN KE
 CREATE INDEX `approval_card` ON `approval` (`period_id`,`person_id`);--> statement-breakpoint
 CREATE INDEX `approval_day` ON `approval` (`period_id`,`workday`);--> statement-breakpoint
 CREATE INDEX `card_person` ON `card` (`person_id`);--> statement-breakpoint
+CREATE INDEX `card_exception_kind` ON `card_exception` (`period_id`,`kind`,`severity`,`workday`);--> statement-breakpoint
 CREATE INDEX `question_card` ON `question` (`period_id`,`person_id`);--> statement-breakpoint
 CREATE INDEX `question_event_of` ON `question_event` (`question_id`);--> statement-breakpoint
 CREATE INDEX `batch_period` ON `batch` (`period_id`);--> statement-breakpoint

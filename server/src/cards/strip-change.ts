@@ -1,6 +1,6 @@
 import type { StripChange } from '@heath/contract';
 import { workday } from '@heath/core';
-import { readPackedDay } from '../packed/days.ts';
+import { readDayNumber } from '../packed/days.ts';
 import { storedVersion } from '../records/subjects.ts';
 import { stateOf } from './approvals.ts';
 import type { ReadCard } from './read-card.ts';
@@ -15,9 +15,9 @@ export function stripChange(
   const { firstDay, lastDay } = subject;
   const days = [];
   for (let day = firstDay; day <= lastDay; day = workday(day + 1)) {
-    const more = (field: 'clocked' | 'exceptions') =>
-      readPackedDay(after.days, firstDay, day, field) - readPackedDay(before.days, firstDay, day, field);
-    const changed = { day, clockedSeconds: more('clocked'), toSettle: more('exceptions') };
+    const more = (field: 'clocked' | 'toSettle') =>
+      readDayNumber(after.days, firstDay, day, field) - readDayNumber(before.days, firstDay, day, field);
+    const changed = { day, clockedSeconds: more('clocked'), toSettle: more('toSettle') };
     if (changed.clockedSeconds !== 0 || changed.toSettle !== 0) days.push(changed);
   }
   return {

@@ -25,6 +25,7 @@ import {
 import { and, eq, gt } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import { clockAt } from '../base/clock.ts';
+import { exceptionsOfCards } from '../cards/listed-exceptions.ts';
 import type { Database } from '../database/connect.ts';
 import { writing } from '../database/happened.ts';
 import * as tables from '../database/schema/index.ts';
@@ -35,6 +36,7 @@ import { answerQuestion, ask } from '../features/questions/service.ts';
 import type { Context } from '../http/context.ts';
 import { recomputePeriod } from '../recompute/recompute.ts';
 import { ensureCards } from '../recompute/stale-cards.ts';
+import { byPerson } from '../records/by-person.ts';
 import { withinReach } from '../rights/who.ts';
 import { here } from '../tasks/work.ts';
 
@@ -146,14 +148,15 @@ const TWO_DAYS_SECONDS = 2 * SECONDS_PER_DAY;
 async function askTwo({ database, clock, ...context }: Context, periodId: number): Promise<void> {
   const [odile, piotr] = [await actingAs(database, 'odile'), await actingAs(database, 'piotr')];
   const before = { now: () => instant(clock.now() - TWO_DAYS_SECONDS) };
-  const cards = await database
-    .select({ personId: tables.card.personId, exceptions: tables.card.exceptions })
-    .from(tables.card)
-    .where(and(eq(tables.card.periodId, periodId), withinReach(piotr), gt(tables.card.toSettle, 0)))
-    .orderBy(tables.card.personId);
+  const isAskedAbout = and(
+    eq(tables.card.periodId, periodId),
+    withinReach(piotr),
+    gt(tables.card.toSettle, 0),
+  );
+  const open = byPerson(await exceptionsOfCards(database, isAskedAbout));
   const asked: number[] = [];
-  for (const { personId, exceptions } of cards) {
-    const missing = exceptions?.find(isMissingPunch);
+  for (const [personId, exceptions] of open) {
+    const missing = exceptions.find(isMissingPunch);
     if (missing === undefined || asked.length >= QUESTIONS.length || personId === piotr.personId) continue;
     const question = {
       exception: missing.key,

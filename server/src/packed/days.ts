@@ -1,51 +1,70 @@
-import type { Workday } from '@heath/core';
-
-/** What is packed of each workday: seconds planned and clocked, hours payable and overtime, and exceptions that hold up. */
-const FIELDS = ['planned', 'clocked', 'payable', 'overtime', 'exceptions'] as const;
-export type DayField = (typeof FIELDS)[number];
-
-/** Numbers before the days: the first workday. */
-const HEAD = 1;
-const BYTES = 4;
-
-const placeOf = (first: number, workday: Workday, field: DayField): number =>
-  HEAD + (workday - first) * FIELDS.length + FIELDS.indexOf(field);
+import { DAY_STATES, type DayAccount, hours, instant, type Workday, workday } from '@heath/core';
 
 /**
- * The workdays of a card as lists and strips need them, packed so that ten thousand cards are read without parsing. They begin
- * with their first workday: whoever reads them for other days is refused.
+ * What is kept of each workday of a card, in this order: seconds planned and clocked, hours payable and overtime, how much holds up, how it went, its
+ * print, and from when to when. Zero stands for no time.
  */
-export class PackedDays {
-  readonly numbers: Int32Array;
+const NUMBERS = [
+  'planned',
+  'clocked',
+  'payable',
+  'overtime',
+  'toSettle',
+  'state',
+  'print',
+  'from',
+  'to',
+] as const;
+export type DayNumber = (typeof NUMBERS)[number];
 
-  constructor(
-    readonly first: Workday,
-    readonly last: Workday,
-  ) {
-    this.numbers = new Int32Array(HEAD + (last - first + 1) * FIELDS.length);
-    this.numbers[0] = first;
-  }
+const BYTES = 4;
+/** Before the days stands the first workday. */
+const HEAD_BYTES = BYTES;
+const PLACES = Object.fromEntries(NUMBERS.map((name, i) => [name, i * BYTES])) as Readonly<
+  Record<DayNumber, number>
+>;
+/** So many bytes are a day's. */
+export const BYTES_OF_DAY = NUMBERS.length * BYTES;
+/** No period is longer than this. */
+export const MOST_DAYS = 64;
+export const MOST_BYTES = HEAD_BYTES + MOST_DAYS * BYTES_OF_DAY;
 
-  /** Adds to a day's number; days outside are left alone. */
-  add(workday: Workday, field: DayField, amount: number): void {
-    if (workday < this.first || workday > this.last) return;
-    const place = placeOf(this.first, workday, field);
-    this.numbers[place] = this.of(workday, field) + amount;
-  }
+/** One workday of a card as it is kept. */
+export interface KeptDay extends DayAccount {
+  readonly plannedSeconds: number;
+  readonly clockedSeconds: number;
+}
 
-  of(workday: Workday, field: DayField): number {
-    return this.numbers[placeOf(this.first, workday, field)] ?? 0;
-  }
+/** Where a day begins in the packed days of a card, in bytes. */
+export const placeOfDay = (first: Workday, workday: Workday): number =>
+  HEAD_BYTES + (workday - first) * BYTES_OF_DAY;
 
-  /** As the database has them. */
-  get bytes(): Buffer {
-    return Buffer.from(this.numbers.buffer, this.numbers.byteOffset, this.numbers.byteLength);
+/**
+ * Packs the workdays of a card as lists and strips need them, so that one day of ten thousand cards is read without parsing and without the
+ * others. They begin with their first workday: whoever reads them for other days is refused.
+ */
+export function packDays(days: readonly KeptDay[]): Buffer {
+  const bytes = Buffer.alloc(HEAD_BYTES + days.length * BYTES_OF_DAY);
+  bytes.writeInt32LE(days[0]?.workday ?? 0);
+  let at = HEAD_BYTES;
+  for (const day of days) {
+    bytes.writeInt32LE(day.plannedSeconds, at + PLACES.planned);
+    bytes.writeInt32LE(day.clockedSeconds, at + PLACES.clocked);
+    bytes.writeInt32LE(day.payableHours, at + PLACES.payable);
+    bytes.writeInt32LE(day.overtimeHours, at + PLACES.overtime);
+    bytes.writeInt32LE(day.toSettle, at + PLACES.toSettle);
+    bytes.writeInt32LE(DAY_STATES.indexOf(day.state), at + PLACES.state);
+    bytes.writeInt32LE(day.print, at + PLACES.print);
+    bytes.writeInt32LE(day.from ?? 0, at + PLACES.from);
+    bytes.writeInt32LE(day.to ?? 0, at + PLACES.to);
+    at += BYTES_OF_DAY;
   }
+  return bytes;
 }
 
 /** Throws where packed days are not those from one workday to another. */
 export function checkPackedDays(bytes: Buffer, first: Workday, last: Workday): void {
-  const expected = (HEAD + (last - first + 1) * FIELDS.length) * BYTES;
+  const expected = placeOfDay(first, last) + BYTES_OF_DAY;
   if (bytes.length !== expected || bytes.readInt32LE(0) !== first)
     throw new Error(
       `A card holds ${bytes.length} bytes from day ${bytes.readInt32LE(0)}, not those from ${first} to ${last}.`,
@@ -53,5 +72,40 @@ export function checkPackedDays(bytes: Buffer, first: Workday, last: Workday): v
 }
 
 /** One number of packed days, read where it lies. */
-export const readPackedDay = (bytes: Buffer, first: Workday, workday: Workday, field: DayField): number =>
-  bytes.readInt32LE(placeOf(first, workday, field) * BYTES);
+export const readDayNumber = (bytes: Buffer, first: Workday, workday: Workday, number: DayNumber): number =>
+  bytes.readInt32LE(placeOfDay(first, workday) + PLACES[number]);
+
+/**
+ * The account of one packed day, from its own bytes alone. Of a card that is not computed yet there are none: that is told as a day that somebody must
+ * look at.
+ */
+export function readAccount(bytes: Buffer | null, workday: Workday): DayAccount {
+  const isKept = bytes !== null && bytes.length >= BYTES_OF_DAY;
+  const number = (name: DayNumber): number => (isKept ? bytes.readInt32LE(PLACES[name]) : 0);
+  const [from, to] = [number('from'), number('to')];
+  return {
+    workday,
+    state: bytes === null ? 'differs' : (DAY_STATES[number('state')] ?? 'differs'),
+    print: number('print'),
+    from: from === 0 ? null : instant(from),
+    to: to === 0 ? null : instant(to),
+    payableHours: hours(number('payable')),
+    overtimeHours: hours(number('overtime')),
+    toSettle: number('toSettle'),
+  };
+}
+
+/** The account of one of the packed days of a card, which are null until it is computed. */
+export function accountOf(bytes: Buffer | null, first: Workday, workday: Workday): DayAccount {
+  const place = placeOfDay(first, workday);
+  return readAccount(bytes?.subarray(place, place + BYTES_OF_DAY) ?? null, workday);
+}
+
+/** The accounts of all packed days of a card that lie between two, in order. */
+export function accountsOf(bytes: Buffer, first: Workday, from: Workday, to: Workday): DayAccount[] {
+  const accounts: DayAccount[] = [];
+  const days = Math.floor((bytes.length - HEAD_BYTES) / BYTES_OF_DAY);
+  for (let i = Math.max(0, from - first); i < days && first + i <= to; i++)
+    accounts.push(accountOf(bytes, first, workday(first + i)));
+  return accounts;
+}

@@ -1,7 +1,18 @@
 import type { Line, MappingRule, PayLine, Workday } from '@heath/core';
 import { and, asc, eq, inArray } from 'drizzle-orm';
+import { resultOfCard } from '../cards/result-of-card.ts';
 import type { Database, Reads } from '../database/connect.ts';
-import { card, costCenter, department, job, payGroup, person, seal, site } from '../database/schema/index.ts';
+import {
+  card,
+  cardResult,
+  costCenter,
+  department,
+  job,
+  payGroup,
+  person,
+  seal,
+  site,
+} from '../database/schema/index.ts';
 import { sealOfCard } from '../records/sealed.ts';
 import { standingAmounts } from './amounts.ts';
 import { holidaysOf } from './holidays.ts';
@@ -123,10 +134,11 @@ export async function* linesOfCards(
         batchId: seal.batchId,
         toSettle: card.toSettle,
         payableHours: card.payableHours,
-        lines: card.lines,
+        lines: cardResult.lines,
       })
       .from(card)
       .innerJoin(person, eq(person.id, card.personId))
+      .leftJoin(cardResult, resultOfCard)
       .leftJoin(seal, sealOfCard)
       .where(and(...of, inArray(card.personId, ids)));
     const rows = found.sort((x, y) => (placeOf.get(x.personId) ?? 0) - (placeOf.get(y.personId) ?? 0));

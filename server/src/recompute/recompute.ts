@@ -283,7 +283,7 @@ async function storeUnchanged(
       after: { cards: unchanged.length },
     };
     return {
-      last: unchanged.length === 0 ? [] : [storingCards(unchanged)],
+      last: storingCards(unchanged),
       happened:
         unchanged.length === 0
           ? null

@@ -1,7 +1,8 @@
-import type { ClassSums, JobTime, Line } from '@heath/core';
+import type { ClassSums, JobTime, Line, Proposal } from '@heath/core';
 import {
   type AnyMySqlColumn,
   customType,
+  double,
   foreignKey,
   index,
   int,
@@ -11,7 +12,7 @@ import {
   smallint,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { type ListedException, unpackExceptions } from '../../packed/exceptions.ts';
+import { MOST_BYTES, MOST_DAYS } from '../../packed/days.ts';
 import { packJobTimes, unpackJobTimes } from '../../packed/job-times.ts';
 import { packLines, unpackLines } from '../../packed/lines.ts';
 import { at, id, json, workday } from './columns.ts';
@@ -33,23 +34,14 @@ const cardJobTimes = customType<{ data: readonly JobTime[]; driverData: string }
   toDriver: packJobTimes,
 });
 
-/** What is to settle and to look at on a card, as `packExceptions` has it. */
-const cardExceptions = customType<{ data: readonly ListedException[]; driverData: string }>({
-  dataType: () => 'longtext',
-  fromDriver: unpackExceptions,
-});
-
-/** The workdays of a card, as `PackedDays` has them. */
-const cardDays = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'varbinary(1280)' });
-
-/** The workdays of a card in short, as `packAccounts` has them. */
-const cardAccounts = customType<{ data: Buffer; driverData: Buffer }>({
-  dataType: () => 'varbinary(1792)',
+/** The workdays of a card, as `packDays` has them. */
+const cardDays = customType<{ data: Buffer; driverData: Buffer }>({
+  dataType: () => `varbinary(${MOST_BYTES})`,
 });
 
 /**
- * One person's computed period. `inputVersion` grows with every change to what it follows from; the results belong to
- * `computedVersion`, and are not shown where the two differ.
+ * One person's computed period as lists show, sort and sum it. `inputVersion` grows with every change to what it follows from; what was
+ * computed belongs to `computedVersion`, and is not shown where the two differ.
  */
 export const card = mysqlTable(
   'card',
@@ -79,19 +71,62 @@ export const card = mysqlTable(
     roundingSeconds: int('rounding_seconds').notNull().default(0),
     payableHours: int('payable_hours').notNull().default(0),
     toSettle: smallint('to_settle').notNull().default(0),
-    days: cardDays('days'),
     /** A mark a day, as the list shows them. */
-    marks: varchar('marks', { length: 64 }).notNull().default(''),
-    /** Null until it is computed. */
-    accounts: cardAccounts('accounts'),
-    sums: json<ClassSums>('sums'),
-    lines: cardLines('lines'),
-    /** Null until it is computed. */
-    jobTimes: cardJobTimes('job_times'),
-    /** Null until it is computed. */
-    exceptions: cardExceptions('exceptions'),
+    marks: varchar('marks', { length: MOST_DAYS }).notNull().default(''),
   },
   (t) => [primaryKey({ columns: [t.periodId, t.personId] }), index('card_person').on(t.personId)],
+);
+
+const ofCard = () => ({ periodId: int('period_id').notNull(), personId: int('person_id').notNull() });
+
+/** What was computed of a card, of the card's `computedVersion`; none until it is computed. Apart from the card, so that lists read little. */
+export const cardResult = mysqlTable(
+  'card_result',
+  {
+    ...ofCard(),
+    days: cardDays('days').notNull(),
+    sums: json<ClassSums>('sums').notNull(),
+    lines: cardLines('lines').notNull(),
+    jobTimes: cardJobTimes('job_times').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.periodId, t.personId] }),
+    foreignKey({
+      name: 'card_result_fk',
+      columns: [t.periodId, t.personId],
+      foreignColumns: [card.periodId, card.personId],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** One exception that is to settle or to look at on a computed card; what is for the record alone is on the card, and not here. */
+export const cardException = mysqlTable(
+  'card_exception',
+  {
+    ...ofCard(),
+    /** Which of the card's, in order of time. */
+    place: smallint('place').notNull(),
+    key: varchar('exception', { length: 200 }).notNull(),
+    kind: varchar('kind', { length: 60 }).notNull(),
+    severity: mysqlEnum('severity', ['holds up', 'to look at', 'asks why']).notNull(),
+    workday: workday('workday').notNull(),
+    at: at('at').notNull(),
+    /** In seconds, or meters where its kind measures a distance. */
+    measured: double('measured'),
+    limit: double('over'),
+    /** IANA zone of the punch that it hangs on; null where that is the card's site's. */
+    zone: varchar('zone', { length: 64 }),
+    proposals: json<readonly Proposal[]>('proposals').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.periodId, t.personId, t.place] }),
+    index('card_exception_kind').on(t.periodId, t.kind, t.severity, t.workday),
+    foreignKey({
+      name: 'card_exception_fk',
+      columns: [t.periodId, t.personId],
+      foreignColumns: [card.periodId, card.personId],
+    }).onDelete('cascade'),
+  ],
 );
 
 /**

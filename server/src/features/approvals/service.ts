@@ -4,7 +4,7 @@ import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { BYTES_OF_ACCOUNT, placeOfAccount, readAccount } from '../../packed/accounts.ts';
+import { accountOf } from '../../packed/days.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import { addApprovals, type CardToApprove, cardsToApprove, standingApprovals } from './store.ts';
 
@@ -24,8 +24,7 @@ function wholeCard(card: CardToApprove): ToApprove {
 }
 
 function oneDay(card: CardToApprove, day: Workday): ToApprove {
-  const place = placeOfAccount(card.firstDay, day);
-  const account = readAccount(card.accounts?.subarray(place, place + BYTES_OF_ACCOUNT) ?? null, day);
+  const account = accountOf(card.days, card.firstDay, day);
   const isAtWork = account.state === 'at work' || account.state === 'to come';
   return {
     card,

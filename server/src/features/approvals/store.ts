@@ -1,8 +1,9 @@
 import type { Workday } from '@heath/core';
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
+import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Queries } from '../../database/connect.ts';
-import { approval, card, period, seal } from '../../database/schema/index.ts';
+import { approval, card, cardResult, period, seal } from '../../database/schema/index.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
 const undoing = alias(approval, 'undoing');
@@ -21,11 +22,12 @@ export function cardsToApprove(tx: Queries, periodId: number, people: readonly n
       toSettle: card.toSettle,
       payableHours: card.payableHours,
       firstDay: period.firstDay,
-      accounts: card.accounts,
+      days: cardResult.days,
       batchId: seal.batchId,
     })
     .from(card)
     .innerJoin(period, eq(period.id, card.periodId))
+    .leftJoin(cardResult, resultOfCard)
     .leftJoin(seal, sealOfCard)
     .where(and(eq(card.periodId, periodId), inArray(card.personId, [...people])))
     .for('update');

@@ -2,9 +2,10 @@ import { APPROVAL_STATES, type CardsReply } from '@heath/contract';
 import type { PersonId } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
 import { approvalStates, neededSelect, standingSelect } from '../../cards/approvals.ts';
+import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
-import { approval, card, payGroup, seal } from '../../database/schema/index.ts';
+import { approval, card, cardResult, payGroup, seal } from '../../database/schema/index.ts';
 import { departmentNames, peopleByName } from '../../records/people.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
@@ -99,7 +100,7 @@ export interface StripRow {
   readonly clockedSeconds: number;
   readonly payableHours: number;
   readonly toSettle: number;
-  /** As `PackedDays` has them. */
+  /** As `packDays` has them; null until the card is computed. */
   readonly days: Buffer | null;
 }
 
@@ -114,8 +115,8 @@ export async function stripRows(
   const [rows] = await queries.execute(sql`
     SELECT ${card.inputVersion} <> ${card.computedVersion} AS stale, ${seal.batchId} IS NOT NULL AS sealed,
            COALESCE(stood.people >= ${payGroup.approvals}, 0) AS approved,
-           ${card.clockedSeconds} AS clockedSeconds, ${card.payableHours} AS payableHours, ${card.toSettle} AS toSettle, ${card.days} AS days
-      FROM ${card} JOIN ${payGroup} ON ${payGroup.id} = ${card.groupId} LEFT JOIN ${seal} ON ${sealOfCard}
+           ${card.clockedSeconds} AS clockedSeconds, ${card.payableHours} AS payableHours, ${card.toSettle} AS toSettle, ${cardResult.days} AS days
+      FROM ${card} LEFT JOIN ${cardResult} ON ${resultOfCard} JOIN ${payGroup} ON ${payGroup.id} = ${card.groupId} LEFT JOIN ${seal} ON ${sealOfCard}
       LEFT JOIN (SELECT given.person_id, given.version, COUNT(DISTINCT given.made_by) AS people
                    FROM ${approval} given LEFT JOIN ${approval} taken ON taken.undoes = given.id
                   WHERE given.period_id = ${periodId} AND given.workday IS NULL AND given.undoes IS NULL AND taken.id IS NULL

@@ -1,6 +1,6 @@
 import type { StripDay, StripReply } from '@heath/contract';
 import { type Workday, workday } from '@heath/core';
-import { checkPackedDays, readPackedDay } from '../../packed/days.ts';
+import { checkPackedDays, readDayNumber } from '../../packed/days.ts';
 import type { StripRow } from './store.ts';
 
 /** The sums over cards by day, and over all. */
@@ -30,9 +30,9 @@ export function strip(
     checkPackedDays(packed, firstDay, lastDay);
     days.forEach((sum, i) => {
       const day = workday(firstDay + i);
-      sum.plannedSeconds += readPackedDay(packed, firstDay, day, 'planned');
-      sum.clockedSeconds += readPackedDay(packed, firstDay, day, 'clocked');
-      sum.toSettle += readPackedDay(packed, firstDay, day, 'exceptions');
+      sum.plannedSeconds += readDayNumber(packed, firstDay, day, 'planned');
+      sum.clockedSeconds += readDayNumber(packed, firstDay, day, 'clocked');
+      sum.toSettle += readDayNumber(packed, firstDay, day, 'toSettle');
     });
   }
   return { days, clockedSeconds, payableHours, toSettle, people: rows.length, approved, computing };

@@ -8,7 +8,7 @@ import {
   type SettleItem,
 } from '@heath/contract';
 import { compute, instantFromIso, isMissingPunch } from '@heath/core';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { readCard } from '../../cards/read-card.ts';
 import { cardResults } from '../../cards/results.ts';
@@ -17,6 +17,7 @@ import { bulk, card, correction } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { serve } from '../../testing/serve.ts';
+import { storedCards } from '../../testing/stored-cards.ts';
 import { listCards } from '../cards/service.ts';
 import { listExceptions } from '../exceptions/service.ts';
 import { previewBulk, settleBulk, undoBulk } from './bulk.ts';
@@ -76,7 +77,10 @@ async function fromScratch(personId: number) {
     false,
   );
   const { exceptions: _, ...results } = cardResults(read!.input, compute(read!.input));
-  const [stored] = await company.database.select().from(card).where(eq(card.personId, personId));
+  const [stored] = await storedCards(
+    company.database,
+    and(eq(card.periodId, company.periodId), eq(card.personId, personId)),
+  );
   expect(stored).toMatchObject(results);
   expect(stored!.computedVersion).toBe(stored!.inputVersion);
   return { read: read!, results };

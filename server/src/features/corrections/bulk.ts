@@ -257,7 +257,7 @@ function keepBulk(
       const neighbors = await neighborsOf(context, changed);
       const kept = write === null ? [] : [keepAnswer(who, write, sql`${JSON.stringify(reply)}`)];
       return {
-        last: [...neighbors, insertCorrection(rows), storeChangedCards(changed.map(cardOf)), ...kept],
+        last: [...neighbors, insertCorrection(rows), ...storeChangedCards(changed.map(cardOf)), ...kept],
         happened: happenedQuery(by, {
           what: undoes === null ? 'corrected together' : 'undone together',
           about: 'bulk',

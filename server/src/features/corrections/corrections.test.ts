@@ -4,13 +4,14 @@ import { and, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Problem } from '../../base/problem.ts';
+import { isListed } from '../../cards/listed-exceptions.ts';
 import { readCard } from '../../cards/read-card.ts';
 import { cardResults } from '../../cards/results.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import { card, correction, punch } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
-import { packExceptions, unpackExceptions } from '../../packed/exceptions.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { storedCards } from '../../testing/stored-cards.ts';
 import { listCards, openCard, periodStrip } from '../cards/service.ts';
 import { correct, previewCorrect, previewSettle, settle, undo } from './service.ts';
 
@@ -22,7 +23,7 @@ let planned: number;
 const open = () => openCard(company, company.who, KEY());
 const stored = async () => {
   const mine = and(eq(card.periodId, company.periodId), eq(card.personId, personId));
-  const [row] = await company.database.select().from(card).where(mine);
+  const [row] = await storedCards(company.database, mine);
   return row!;
 };
 
@@ -87,8 +88,11 @@ describe('settling a missing punch', () => {
       sendAlone(company.database, ...all);
     const { input } = (await readCard(company.database, KEY(), company.clock.now(), send, false))!;
     const { exceptions, ...results } = cardResults(input, compute(input));
-    const listed = unpackExceptions(packExceptions(exceptions));
-    expect(await stored()).toMatchObject({ ...results, exceptions: listed });
+    const listed = exceptions
+      .filter(isListed)
+      .map(({ punch, ...one }) => ({ ...one, zone: punch?.zone ?? null, personId }));
+    expect(await stored()).toMatchObject(results);
+    expect((await stored()).exceptions).toEqual(listed);
     await undo(company, null, company.who, KEY(), id);
   });
 

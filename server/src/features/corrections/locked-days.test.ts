@@ -1,6 +1,7 @@
 import { workdayFromIso } from '@heath/core';
-import { count } from 'drizzle-orm';
+import { count, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { exceptionsOfCards } from '../../cards/listed-exceptions.ts';
 import { card, correction } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
@@ -66,9 +67,8 @@ describe('days that are locked', () => {
 
   it('may be accepted as they are: that changes nothing that is paid', async () => {
     await lock('2026-11-01');
-    const all = await company.database.select().from(card);
-    const one = all.find(({ exceptions }) => (exceptions ?? []).length > 0)!;
-    const key = { periodId: company.periodId, personId: one.personId };
+    const [one] = await exceptionsOfCards(company.database, eq(card.periodId, company.periodId));
+    const key = { periodId: company.periodId, personId: one!.personId };
     const { exceptions } = await openCard(company, company.who, key);
     const open = exceptions.find(({ severity }) => severity !== 'note')!;
     const says = { kind: 'accept', exception: open.key, workday: open.workday } as const;

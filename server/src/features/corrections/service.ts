@@ -244,7 +244,7 @@ function keepInOneTransaction(
  */
 function cardWith({ subject }: LockedCard, results: ReturnType<typeof cardResults>): Statement[] {
   const { periodId, personId, sealed } = subject;
-  if (!sealed) return [storeChangedCards([{ subject, results }])];
+  if (!sealed) return storeChangedCards([{ subject, results }]);
   return [statement(touchQuery([periodId], [personId])), statement(askForRecomputeQuery(periodId))];
 }
 

@@ -1,10 +1,11 @@
 import { type Workday, workdayToIso } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
 import { dayApprovalsSelect } from '../../cards/approvals.ts';
+import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Database } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
-import { card, job, plan, seal, site } from '../../database/schema/index.ts';
-import { BYTES_OF_ACCOUNT, placeOfAccount } from '../../packed/accounts.ts';
+import { card, cardResult, job, plan, seal, site } from '../../database/schema/index.ts';
+import { BYTES_OF_DAY, placeOfDay } from '../../packed/days.ts';
 import { departmentNames, peopleByName } from '../../records/people.ts';
 
 /** A card on the day, value by value: of ten thousand, an object for each costs too much (`lists` in the bench). */
@@ -28,7 +29,7 @@ export async function dayOf(
   { day, firstDay }: { readonly day: Workday; readonly firstDay: Workday },
   reach: SQL,
 ) {
-  const place = placeOfAccount(firstDay, day);
+  const place = placeOfDay(firstDay, day);
   const cards = selectValues<CardValues>(
     build
       .select({
@@ -39,9 +40,10 @@ export async function dayOf(
         groupId: card.groupId,
         inputVersion: card.inputVersion,
         computedVersion: card.computedVersion,
-        account: sql`SUBSTRING(${card.accounts}, ${place + 1}, ${BYTES_OF_ACCOUNT})`.as('account'),
+        account: sql`SUBSTRING(${cardResult.days}, ${place + 1}, ${BYTES_OF_DAY})`.as('account'),
       })
       .from(card)
+      .leftJoin(cardResult, resultOfCard)
       .where(and(eq(card.periodId, periodId), reach)),
   );
   const plans = select(

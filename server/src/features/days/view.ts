@@ -10,7 +10,7 @@ import {
   type ZoneTables,
 } from '@heath/core';
 import { jsonOffsets } from '../../cards/view.ts';
-import { readAccount } from '../../packed/accounts.ts';
+import { readAccount } from '../../packed/days.ts';
 import { byPerson } from '../../records/by-person.ts';
 import type { DayRows } from './store.ts';
 

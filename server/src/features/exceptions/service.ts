@@ -7,8 +7,9 @@ import { jsonOffsets } from '../../cards/view.ts';
 import { cardWithinReach } from '../../cards/within-reach.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
+import { byPerson } from '../../records/by-person.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
-import { cardsWithExceptions, countStale } from './store.ts';
+import { cardsWithExceptions, countStale, exceptionsWithinReach } from './store.ts';
 
 /** What is to settle and to look at in a period, on the cards within reach: by the names of people, and of each in order of time. */
 export async function listExceptions(
@@ -18,8 +19,9 @@ export async function listExceptions(
 ): Promise<ExceptionsReply> {
   const period = await periodAt(database, periodId);
   const reach = withinReach(who);
-  const [cards, computing] = await Promise.all([
+  const [cards, found, computing] = await Promise.all([
     cardsWithExceptions(database, periodId, reach),
+    exceptionsWithinReach(database, periodId, reach),
     countStale(database, periodId, reach),
   ]);
   const at = (day: number) => instant(day * SECONDS_PER_DAY);
@@ -29,11 +31,17 @@ export async function listExceptions(
     const known = zones.indexOf(zone);
     return known < 0 ? zones.push(zone) - 1 : known;
   };
-  const exceptions = cards.flatMap(({ exceptions: ofCard, zone: ofSite }, person) =>
-    (ofCard ?? []).map(({ zone, ...exception }) => ({ ...exception, person, zone: placeOf(zone ?? ofSite) })),
+  const foundOf = byPerson(found);
+  const exceptions = cards.flatMap(({ personId, zone: ofSite }, person) =>
+    (foundOf.get(personId) ?? []).map(({ personId: _, zone, ...exception }) => ({
+      ...exception,
+      at: instant(exception.at),
+      person,
+      zone: placeOf(zone ?? ofSite),
+    })),
   );
   return {
-    people: cards.map(({ exceptions: _, zone: __, ...someone }) => someone),
+    people: cards.map(({ zone: _, ...someone }) => someone),
     zones: zones.map((zone) => jsonOffsets(tables.of(zone))),
     exceptions,
     computing,

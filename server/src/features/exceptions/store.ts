@@ -1,5 +1,6 @@
-import { and, count, eq, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, eq, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
+import { exceptionsOfCards, hasCardException } from '../../cards/listed-exceptions.ts';
 import type { Reads } from '../../database/connect.ts';
 import { card, department, person, site } from '../../database/schema/index.ts';
 import { stale } from '../../recompute/stale-cards.ts';
@@ -7,8 +8,9 @@ import { isOpen } from '../../records/sealed.ts';
 
 const supervisor = alias(person, 'supervisor');
 
-/** A card with nothing to settle or to look at. */
-const NOTHING = '[]';
+/** The cards within reach of a period whose exceptions are told: those that are computed and not handed off. */
+const isTold = (periodId: number, reach: SQL) =>
+  and(eq(card.periodId, periodId), reach, isOpen, eq(card.inputVersion, card.computedVersion));
 
 /** The cards within reach of a period that have something to settle or to look at and are not handed off, by name. */
 export const cardsWithExceptions = (queries: Reads, periodId: number, reach: SQL) =>
@@ -22,23 +24,18 @@ export const cardsWithExceptions = (queries: Reads, periodId: number, reach: SQL
       zone: site.zone,
       groupId: card.groupId,
       supervisor: supervisor.name,
-      exceptions: card.exceptions,
     })
     .from(card)
     .innerJoin(person, eq(person.id, card.personId))
     .innerJoin(department, eq(department.id, card.departmentId))
     .innerJoin(site, eq(site.id, card.siteId))
     .leftJoin(supervisor, eq(supervisor.id, card.supervisorId))
-    .where(
-      and(
-        eq(card.periodId, periodId),
-        reach,
-        isOpen,
-        eq(card.inputVersion, card.computedVersion),
-        sql`${card.exceptions} <> ${NOTHING}`,
-      ),
-    )
-    .orderBy(person.name, person.number);
+    .where(and(isTold(periodId, reach), hasCardException))
+    .orderBy(asc(person.name), asc(person.number));
+
+/** What there is to settle and to look at on these cards, of each in order of time. */
+export const exceptionsWithinReach = (queries: Reads, periodId: number, reach: SQL) =>
+  exceptionsOfCards(queries, isTold(periodId, reach));
 
 /** How many cards within reach are still to be computed. */
 export async function countStale(queries: Reads, periodId: number, reach: SQL): Promise<number> {

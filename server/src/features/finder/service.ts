@@ -22,7 +22,7 @@ import { jsonOffsets } from '../../cards/view.ts';
 import type { Reads } from '../../database/connect.ts';
 import { card } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
-import { readAccounts } from '../../packed/accounts.ts';
+import { accountsOf } from '../../packed/days.ts';
 import { partsOf } from '../../recompute/recompute.ts';
 import { byPerson } from '../../records/by-person.ts';
 import { somebody, type Who, withinReach } from '../../rights/who.ts';
@@ -70,9 +70,7 @@ export async function find(
     cards += rows.length;
     for (const [personId, own] of byPerson(rows)) {
       const days = own.flatMap((row) =>
-        row.accounts === null
-          ? []
-          : readAccounts(row.accounts, row.firstDay, from, to).map((account) => ({ row, account })),
+        accountsOf(row.days, row.firstDay, from, to).map((account) => ({ row, account })),
       );
       for (const { row, account, measured } of foundIn(look, days, points.get(personId) ?? []))
         found.push(asFound(row, account, measured, zoneOf(row.zone)));

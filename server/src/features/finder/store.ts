@@ -1,9 +1,11 @@
 import { SECONDS_PER_DAY, type Span, type Workday } from '@heath/core';
-import { and, asc, between, eq, gte, inArray, isNotNull, isNull, lte, type SQL, sql } from 'drizzle-orm';
+import { and, asc, between, eq, gte, inArray, isNull, lte, type SQL, sql } from 'drizzle-orm';
+import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
   badgeOwner,
   card,
+  cardResult,
   correction,
   department,
   period,
@@ -55,23 +57,17 @@ export const cardsOf = (
       department: department.name,
       zone: site.zone,
       batchId: seal.batchId,
-      accounts: card.accounts,
-      lines: withLines ? card.lines : sql<null>`NULL`,
+      days: cardResult.days,
+      lines: withLines ? cardResult.lines : sql<null>`NULL`,
     })
     .from(card)
+    .innerJoin(cardResult, resultOfCard)
     .innerJoin(period, eq(period.id, card.periodId))
     .innerJoin(person, eq(person.id, card.personId))
     .innerJoin(department, eq(department.id, card.departmentId))
     .innerJoin(site, eq(site.id, card.siteId))
     .leftJoin(seal, sealOfCard)
-    .where(
-      and(
-        inArray(card.periodId, [...periodIds]),
-        between(card.personId, first, last),
-        isNotNull(card.accounts),
-        reach,
-      ),
-    )
+    .where(and(inArray(card.periodId, [...periodIds]), between(card.personId, first, last), reach))
     .orderBy(card.personId, period.firstDay);
 export type CardRow = Awaited<ReturnType<typeof cardsOf>>[number];
 

@@ -1,6 +1,7 @@
 import type { BatchLine, Workday } from '@heath/core';
 import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
+import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import type { Pays } from '../../database/happened.ts';
 import { insertMany } from '../../database/insert-many.ts';
@@ -12,6 +13,7 @@ import {
   batchFile,
   batchLine,
   card,
+  cardResult,
   delivery,
   difference,
   groupSchedule,
@@ -42,9 +44,10 @@ export function cardSums(queries: Reads, periodId: number, which?: SQL) {
       heldSeconds: card.heldSeconds,
       payableHours: card.payableHours,
       toSettle: card.toSettle,
-      sums: card.sums,
+      sums: cardResult.sums,
     })
     .from(card)
+    .leftJoin(cardResult, resultOfCard)
     .where(and(eq(card.periodId, periodId), which));
 }
 

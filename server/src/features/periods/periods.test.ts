@@ -4,7 +4,16 @@ import { and, count, eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Problem } from '../../base/problem.ts';
-import { card, correction, groupSchedule, payGroup, period, schedule } from '../../database/schema/index.ts';
+import {
+  card,
+  cardException,
+  cardResult,
+  correction,
+  groupSchedule,
+  payGroup,
+  period,
+  schedule,
+} from '../../database/schema/index.ts';
 import { type Company, emptied, freshCompany } from '../../testing/company.ts';
 import { listPeriods, makePayPeriods, payPeriodsOf, previewPayPeriods } from './service.ts';
 
@@ -25,7 +34,7 @@ afterAll(() => company.close());
 /** As the demo begins: one schedule, one period. */
 async function begin(): Promise<void> {
   const { database } = company;
-  await emptied(company, [correction, card, groupSchedule, period]);
+  await emptied(company, [correction, cardException, cardResult, card, groupSchedule, period]);
   const [first] = await database.select().from(schedule).orderBy(schedule.id).limit(1);
   for (const { id } of (await database.select().from(schedule)).slice(1))
     await database.delete(schedule).where(eq(schedule.id, id));

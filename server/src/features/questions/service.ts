@@ -12,6 +12,7 @@ import {
   addQuestion,
   type EventRow,
   eventsOf,
+  findException,
   lockCard,
   lockQuestion,
   type QuestionRow,
@@ -83,7 +84,7 @@ export function ask(
     const found = await lockCard(tx, key.periodId, key.personId);
     if (found === undefined || !reaches(who, found))
       throw new Problem(404, 'not-found', 'This person has no card in this period.');
-    const open = found.exceptions?.find((one) => one.key === exception);
+    const open = await findException(tx, key.periodId, key.personId, exception);
     if (open === undefined || found.inputVersion !== found.computedVersion)
       throw new Problem(409, 'stale', 'There is nothing left to settle here.');
     const id = await addQuestion(tx, {

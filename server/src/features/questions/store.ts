@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
-import { card, person, question, questionEvent, user } from '../../database/schema/index.ts';
+import { card, cardException, person, question, questionEvent, user } from '../../database/schema/index.ts';
 
 const ofCard = and(eq(card.periodId, question.periodId), eq(card.personId, question.personId));
 
@@ -79,6 +79,21 @@ export async function lockCard(tx: Queries, periodId: number, personId: number) 
     .from(card)
     .where(and(eq(card.periodId, periodId), eq(card.personId, personId)))
     .for('update');
+  return found;
+}
+
+/** An exception of a computed card; undefined where there is none. */
+export async function findException(tx: Queries, periodId: number, personId: number, key: string) {
+  const [found] = await tx
+    .select({ workday: cardException.workday })
+    .from(cardException)
+    .where(
+      and(
+        eq(cardException.periodId, periodId),
+        eq(cardException.personId, personId),
+        eq(cardException.key, key),
+      ),
+    );
   return found;
 }
 

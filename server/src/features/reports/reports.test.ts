@@ -9,6 +9,7 @@ import { badgeOwner, card, punch } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import { MOST_ROWS_ON_PAPER, type Paper } from '../../http/paper.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { storedCards } from '../../testing/stored-cards.ts';
 import { ratesOf, takeRates } from '../pay-codes/rates.ts';
 import { firstRows } from './define.ts';
 import { csvInParts, fileOfReport } from './file.ts';
@@ -26,7 +27,7 @@ const report = async (name: ReportName, query: ReportQuery = {}) =>
   (await makeReport(company, company.periodId, name, query)).reply;
 const column = ({ columns }: ReportReply, id: string) => columns.findIndex((one) => one.id === id);
 const sumOf = (reply: ReportReply, id: string) => reply.sums[column(reply, id)];
-const cards = () => company.database.select().from(card);
+const cards = () => storedCards(company.database, eq(card.periodId, company.periodId));
 const payable = async () => (await cards()).reduce((sum, { payableHours }) => sum + payableHours, 0);
 
 describe('the reports of a period', () => {
@@ -41,7 +42,7 @@ describe('the reports of a period', () => {
 
   it('cost what the lines of the cards cost by the rates of the day, counted a second way', async () => {
     const byNumber = new Map(people(64).map((one) => [one.number, demoRates(one)]));
-    const stored = await company.database.select().from(card);
+    const stored = await cards();
     const { rates } = await ratesOf(company, company.who);
     const numbers = new Map(rates.map(({ personId, number }) => [personId, number]));
     const storm = new Set<number>();
@@ -53,7 +54,7 @@ describe('the reports of a period', () => {
     // Of those who had no storm duty, no premium: ordinary and overtime hours at the rate since 5 October.
     let checked = 0;
     for (const { personId, lines } of stored) {
-      const own = lines ?? [];
+      const own = lines;
       if (own.length === 0 || own.some(({ classId }) => classId.startsWith('premium:'))) continue;
       const jobs = new Set(own.map(({ job }) => job));
       if (jobs.size > 1) continue;
@@ -87,7 +88,7 @@ describe('the reports of a period', () => {
     'the bridge by %s walks from what the cards clocked to what they pay',
     async (by) => {
       const reply = await report('bridge', { by });
-      const of = (pick: (one: typeof card.$inferSelect) => number) =>
+      const of = (pick: (one: Awaited<ReturnType<typeof cards>>[number]) => number) =>
         cards().then((all) => all.reduce((sum, one) => sum + pick(one), 0));
       expect(sumOf(reply, 'clocked')).toBe((await of(({ clockedSeconds }) => clockedSeconds)) * 25);
       expect(sumOf(reply, 'breaks')).toBe(-(await of(({ unpaidSeconds }) => unpaidSeconds)) * 25);
@@ -95,7 +96,7 @@ describe('the reports of a period', () => {
       expect(sumOf(reply, 'rounding')).toBe(-(await of(({ roundingSeconds }) => roundingSeconds)) * 25);
       // What writing hours in steps of pay gives or takes, by the lines; what is not worked is in such steps from the first.
       const steps = await of(({ lines }) =>
-        (lines ?? [])
+        lines
           .filter(({ multiplier }) => multiplier !== null)
           .reduce((sum, { hours, seconds }) => sum + hours - seconds * 25, 0),
       );
@@ -136,7 +137,7 @@ describe('the reports of a period', () => {
     const reply = await report('overtime');
     let plain = 0;
     for (const { lines } of await cards())
-      for (const { classId, hours } of lines ?? []) if (classId.startsWith('overtime-')) plain += hours;
+      for (const { classId, hours } of lines) if (classId.startsWith('overtime-')) plain += hours;
     expect(sumOf(reply, 'hours')).toBe(plain);
     expect(plain).toBeGreaterThan(0);
   });
@@ -144,7 +145,7 @@ describe('the reports of a period', () => {
   it('of others: planned and worked, exceptions, the average before a holiday, punches, changes', async () => {
     const clocked = (await cards()).reduce((sum, { clockedSeconds }) => sum + clockedSeconds, 0);
     expect(sumOf(await report('planned-and-worked'), 'clocked')).toBe(clocked);
-    const open = (await cards()).reduce((sum, { exceptions }) => sum + (exceptions ?? []).length, 0);
+    const open = (await cards()).reduce((sum, { exceptions }) => sum + exceptions.length, 0);
     expect((await report('exceptions')).rows).toHaveLength(open);
     const average = await report('holiday-average', { weeks: '4' });
     expect(average.says).toContain('2026-10-30, Lantern Day');

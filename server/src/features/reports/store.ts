@@ -1,12 +1,15 @@
 import { type ClassSums, type JobTime, type Line, type Workday, workday } from '@heath/core';
 import { and, asc, desc, eq, gte, inArray, isNull, lt, lte, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
+import { exceptionsOfCards, hasCardException } from '../../cards/listed-exceptions.ts';
+import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Reads } from '../../database/connect.ts';
 import {
   badgeOwner,
   bulk,
   calendarDay,
   card,
+  cardResult,
   correction,
   department,
   device,
@@ -20,6 +23,7 @@ import {
   site,
   user,
 } from '../../database/schema/index.ts';
+import { byPerson } from '../../records/by-person.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
 type Of = { readonly scheduleId: number; readonly firstDay: Workday; readonly lastDay: Workday };
@@ -132,37 +136,44 @@ export const cardsOfBridge = (
         unpaidSeconds: card.unpaidSeconds,
         roundingSeconds: card.roundingSeconds,
         payableHours: card.payableHours,
-        days: card.days,
-        sums: card.sums,
-        jobTimes: byJob ? card.jobTimes : sql<null>`NULL`,
-        lines: byJob ? card.lines : sql<null>`NULL`,
+        days: cardResult.days,
+        sums: cardResult.sums,
+        jobTimes: byJob ? cardResult.jobTimes : sql<null>`NULL`,
+        lines: byJob ? cardResult.lines : sql<null>`NULL`,
       })
       .from(card)
       .innerJoin(person, eq(person.id, card.personId))
+      .leftJoin(cardResult, resultOfCard)
       .leftJoin(seal, sealOfCard)
       .where(inOrder(periodId, after))
       .orderBy(asc(card.personId))
       .limit(CARDS_AT_ONCE),
   );
 
-/** Every card of a period with what is to settle and to look at. */
+/** Every card of a period that has something to settle or to look at, and what. */
 export const cardsWithExceptions = (queries: Reads, periodId: number) =>
-  byPages((after) =>
-    queries
-      .select({ ...who, exceptions: card.exceptions })
+  byPages(async (after) => {
+    const cards = await queries
+      .select(who)
       .from(card)
       .innerJoin(person, eq(person.id, card.personId))
-      .where(inOrder(periodId, after))
+      .where(and(inOrder(periodId, after), hasCardException))
       .orderBy(asc(card.personId))
-      .limit(CARDS_AT_ONCE),
-  );
+      .limit(CARDS_AT_ONCE);
+    const last = cards.at(-1)?.personId ?? after;
+    const found = byPerson(
+      await exceptionsOfCards(queries, and(inOrder(periodId, after), lte(card.personId, last))),
+    );
+    return cards.map((one) => ({ ...one, exceptions: found.get(one.personId) ?? [] }));
+  });
 
 /** Every card of some people that reaches into a span of days, with its lines. */
 export const cardsWithLines = (queries: Reads, first: Workday, last: Workday) =>
   byPages((after) =>
     queries
-      .select({ ...who, firstDay: period.firstDay, lines: card.lines })
+      .select({ ...who, firstDay: period.firstDay, lines: cardResult.lines })
       .from(card)
+      .innerJoin(cardResult, resultOfCard)
       .innerJoin(period, eq(period.id, card.periodId))
       .innerJoin(person, eq(person.id, card.personId))
       .where(

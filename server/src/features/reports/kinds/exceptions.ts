@@ -29,7 +29,7 @@ export const exceptionsReport: ReportKind = {
       for (const { exceptions, ...card } of cards) {
         const department = places.departments.get(card.departmentId);
         if (only?.part === 'department' && only.key !== department?.code) continue;
-        for (const one of exceptions ?? [])
+        for (const one of exceptions)
           rows.push({
             personId: card.personId,
             cells: [

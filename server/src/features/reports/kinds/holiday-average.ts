@@ -41,7 +41,7 @@ export const holidayAverageReport: ReportKind = {
         if (only?.part === 'department' && only.key !== places.departments.get(card.departmentId)?.code)
           continue;
         const own = people.get(card.personId) ?? { number: card.number, name: card.name, lines: [] };
-        own.lines.push(...(card.lines ?? []));
+        own.lines.push(...card.lines);
         people.set(card.personId, own);
       }
     let span: { first: Workday; last: Workday } | null = null;

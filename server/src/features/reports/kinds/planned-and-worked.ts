@@ -1,5 +1,5 @@
 import { type ReportColumn, type ReportRow, sumsOf } from '@heath/core';
-import { readPackedDay } from '../../../packed/days.ts';
+import { readDayNumber } from '../../../packed/days.ts';
 import type { ReportKind } from '../define.ts';
 import { cardsOfBridge } from '../store.ts';
 
@@ -27,8 +27,8 @@ export const plannedAndWorked: ReportKind = {
         let [planned, clocked, missed, unplanned] = [0, 0, 0, 0];
         for (let day = period.firstDay; card.days !== null && day <= period.lastDay; day++) {
           const [p, c] = [
-            readPackedDay(card.days, period.firstDay, day, 'planned'),
-            readPackedDay(card.days, period.firstDay, day, 'clocked'),
+            readDayNumber(card.days, period.firstDay, day, 'planned'),
+            readDayNumber(card.days, period.firstDay, day, 'clocked'),
           ];
           planned += p;
           clocked += c;
