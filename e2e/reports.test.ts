@@ -107,7 +107,7 @@ describe('a report', () => {
       .waitFor();
     await page.getByRole('radio', { name: 'A year ago' }).click();
     await page.getByText('There is no period a year before this one.').waitFor();
-    await page.getByRole('button', { name: 'Compare with the last period' }).click();
+    await page.getByRole('button', { name: 'Show: The last period' }).click();
     await main()
       .getByText(/Lantern Day/)
       .first()

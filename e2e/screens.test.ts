@@ -79,8 +79,8 @@ describe('every screen', () => {
     ['/reports', 'text=Engine Room'],
     ['/reports?show=bridge&by=person', 'text=Pay steps'],
     ['/reports?show=comparison', 'text=What explains it'],
-    ['/reports?show=comparison&against=year', 'text=There is no period a year before'],
-    ['/reports?show=time-card', 'text=Whose time card?'],
+    ['/reports?show=comparison&choice=year', 'text=There is no period a year before'],
+    ['/reports?show=time-card', 'text=Of whom?'],
     ['/nowhere', 'text=There is no page here'],
   ])('%s has nothing that axe finds', async (path, ready) => {
     await open(path, ready);

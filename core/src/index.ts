@@ -17,9 +17,11 @@ export { correctionsInForce } from './corrections/in-force.ts';
 export { CORRECTIONS, type Correction, CorrectionSchema, correctionKind } from './corrections/kinds.ts';
 export { correctionFrom, readCorrection } from './corrections/read.ts';
 export type { CorrectionReason } from './corrections/reason.ts';
-export { EXCEPTIONS, exceptionLabel, exceptionSentence } from './exceptions/kinds.ts';
+export { EXCEPTIONS, exceptionLabel, exceptionLine, exceptionSentence } from './exceptions/kinds.ts';
+export { isSettledByTime, leaveWayOf, togetherOf, waySentence, waysOf } from './exceptions/settled-by.ts';
 export { shiftTimes } from './exceptions/shift-times.ts';
 export { type Sureness, sureness } from './exceptions/sureness.ts';
+export type { Together, WayRole } from './exceptions/ways.ts';
 // Classes, pay codes, and money where a rate is given.
 export {
   type HolidayAverage,
@@ -103,7 +105,7 @@ export type { PayCode, PayCodeMap } from './pay/codes.ts';
 export { type DifferenceLine, differenceOf, type PaidLine, paidFor } from './pay/differences.ts';
 export { type FileCheck, FileChecker, type FileFault, isSound } from './pay/layouts/check.ts';
 export { COLUMNS } from './pay/layouts/columns.ts';
-export { type ColumnKind, LINE_PARTS, type LinePart } from './pay/layouts/define.ts';
+export { type ColumnField, type ColumnKind, LINE_PARTS, type LinePart } from './pay/layouts/define.ts';
 export { type FileRow, fileNameOf, fileRows, RowMaker, totalsOf } from './pay/layouts/file-rows.ts';
 export {
   ENCODINGS,
@@ -125,6 +127,7 @@ export { FileWriter, fileOf } from './pay/layouts/write.ts';
 export { parseRanges, writeRanges } from './pay/line-ranges.ts';
 export { accountOf, type MappingAccount, type RuleAccount } from './pay/mapping/account.ts';
 export { MAPPING_CONDITIONS } from './pay/mapping/conditions.ts';
+export type { MappingCondition } from './pay/mapping/define.ts';
 export { type CodeMapping, compileMapping } from './pay/mapping/map-lines.ts';
 export {
   type MappingRule,
@@ -158,7 +161,9 @@ export { type GroundLine, nameOfPart, PARTS, type Part, type PartNames, partOf }
 export { HoursAndCost } from './reports/hours-and-cost.ts';
 export { OvertimeByCause } from './reports/overtime.ts';
 export {
+  BAR_KINDS,
   CELL_KINDS,
+  CELL_LOOKS,
   type CellKind,
   type ReportCell,
   type ReportColumn,

@@ -11,7 +11,7 @@ const personId = v.pipe(
   v.maxValue(2_147_483_647, 'There is no such person.'),
 );
 
-/** One exception of many that are settled together: with a time, as it is, or its overtime approved. */
+/** One exception of many that are settled together: with a time, as it is, or by what its kind proposes, such as approving its overtime. */
 const settling = v.object({
   personId,
   exception: ExceptionKey,
@@ -20,9 +20,9 @@ const settling = v.object({
     [
       v.object({ kind: v.literal('time'), at: GivenTime }),
       v.object({ kind: v.literal('accept') }),
-      v.object({ kind: v.literal('approve') }),
+      v.object({ kind: v.literal('take') }),
     ],
-    'Say how it is settled: time, accept or approve.',
+    'Say how it is settled: time, accept or take.',
   ),
 });
 

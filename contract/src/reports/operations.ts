@@ -1,12 +1,20 @@
 import { defineOperation } from '../shared/operation.ts';
 import { IdParam } from '../shared/params.ts';
-import { ReportFormat, ReportName, ReportQuery, ReportReply } from './schemas.ts';
+import { ReportFormat, ReportName, ReportQuery, ReportReply, ReportsReply } from './schemas.ts';
 
 export const reportOperations = {
+  reports: defineOperation({
+    method: 'GET',
+    path: '/reports',
+    says: 'The reports that there are, and what each can be asked.',
+    asks: 'see pay',
+    gives: ReportsReply,
+    status: 200,
+  }),
   report: defineOperation({
     method: 'GET',
     path: '/periods/:period/reports/:report',
-    says: 'A report of a period: hours and cost, the bridge, two periods side by side, overtime, and what else there is.',
+    says: 'A report of a period, by its name in the list of reports.',
     asks: 'see pay',
     concerns: 'everybody',
     load: 'heavy',

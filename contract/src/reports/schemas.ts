@@ -1,31 +1,42 @@
-import { CELL_KINDS, PARTS } from '@heath/core';
+import { BAR_KINDS, CELL_KINDS, CELL_LOOKS, PARTS } from '@heath/core';
 import * as v from 'valibot';
 import { day } from '../shared/day.ts';
 import { list } from '../shared/list.ts';
 
 const count = v.pipe(v.number(), v.integer());
 
-/** The reports that there are, by the name in their address. */
-export const REPORTS = [
-  'hours-and-cost',
-  'bridge',
-  'comparison',
-  'overtime',
-  'planned-and-worked',
-  'exceptions',
-  'unusual',
-  'holiday-average',
-  'time-card',
-  'punches',
-  'changes',
-] as const;
-export type ReportName = (typeof REPORTS)[number];
-export const ReportName = v.picklist(REPORTS, `There is no such report: there are ${REPORTS.join(', ')}.`);
+/** The name of a report in its address; which there are, `ReportsReply` tells. */
+export const ReportName = v.pipe(
+  v.string(),
+  v.regex(/^[a-z][a-z-]{0,40}$/, 'Name a report as the list of reports does, like hours-and-cost.'),
+);
+export type ReportName = string;
 
-/** With which other period one is compared. */
-export const AGAINST = ['last', 'year'] as const;
-/** How far back the average before a holiday looks, in weeks. */
-export const WEEKS = ['4', '12', '52'] as const;
+/** Under what a report stands in the list. */
+export const REPORT_SHELVES = ['What is paid', 'People', 'Records'] as const;
+
+/** A report as somebody chooses it. */
+export const ReportDescription = v.strictObject({
+  name: ReportName,
+  label: v.string(),
+  shelf: v.picklist(REPORT_SHELVES),
+  /** By what its lines can be told apart, the first where nothing is asked. */
+  parts: list(v.picklist(PARTS)),
+  /** It is of one person, or can be. */
+  ofPerson: v.picklist(['must', 'may', 'never']),
+  /** What else it can be asked, the first where nothing is; null where it can be asked nothing else. */
+  choice: v.nullable(
+    v.strictObject({
+      label: v.string(),
+      of: list(v.strictObject({ value: v.string(), name: v.string() })),
+    }),
+  ),
+});
+export type ReportDescription = v.InferOutput<typeof ReportDescription>;
+
+/** GET /api/reports: the reports that there are, in their order. */
+export const ReportsReply = v.strictObject({ reports: list(ReportDescription) });
+export type ReportsReply = v.InferOutput<typeof ReportsReply>;
 
 /** What a report is asked for: `?by=department&only=group:night`. What a report does not know is passed over. */
 export const ReportQuery = v.object({
@@ -34,8 +45,8 @@ export const ReportQuery = v.object({
   only: v.optional(
     v.pipe(v.string(), v.regex(/^[a-z ]+:.{1,120}$/, 'Give a part and its code, like department:deck.')),
   ),
-  against: v.optional(v.picklist(AGAINST, 'Compare with last or year.')),
-  weeks: v.optional(v.picklist(WEEKS, 'Look back 4, 12 or 52 weeks.')),
+  /** One of what its description lets choose. */
+  choice: v.optional(v.pipe(v.string(), v.maxLength(40))),
   person: v.optional(v.pipe(v.string(), v.regex(/^\d{1,9}$/, 'Give the number of a person’s card.'))),
   /** The column by which the rows are in order, where the report has several orders. */
   sort: v.optional(v.pipe(v.string(), v.maxLength(40))),
@@ -49,6 +60,17 @@ export const ReportFormat = v.optional(v.picklist(FILE_FORMATS, `Give ${FILE_FOR
 
 const cell = v.nullable(v.union([v.string(), v.number()]));
 
+const ReportColumnSchema = v.strictObject({
+  id: v.string(),
+  name: v.string(),
+  kind: v.picklist(CELL_KINDS),
+  look: v.optional(v.picklist(CELL_LOOKS)),
+  bar: v.optional(v.picklist(BAR_KINDS)),
+  /** In quarters of a rem. */
+  room: v.optional(count),
+  grows: v.optional(v.boolean()),
+});
+
 /** GET /api/periods/:period/reports/:report */
 export const ReportReply = v.strictObject({
   title: v.string(),
@@ -56,7 +78,7 @@ export const ReportReply = v.strictObject({
   says: v.string(),
   firstDay: day,
   lastDay: day,
-  columns: list(v.strictObject({ id: v.string(), name: v.string(), kind: v.picklist(CELL_KINDS) })),
+  columns: list(ReportColumnSchema),
   rows: list(
     v.strictObject({
       cells: list(cell),

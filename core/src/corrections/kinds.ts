@@ -42,8 +42,11 @@ export const CORRECTIONS = [
 /** What a correction says, without its number. */
 export const CorrectionSchema = oneOfKinds('kind', CORRECTIONS);
 
+/** What one correction says: its kind and the settings of that. */
+export type CorrectionSays = v.InferOutput<typeof CorrectionSchema>;
+
 /** A correction and its number: one recorded change to what was clocked, never an overwrite. Later ones have higher numbers. */
-export type Correction = { readonly id: CorrectionId } & v.InferOutput<typeof CorrectionSchema>;
+export type Correction = { readonly id: CorrectionId } & CorrectionSays;
 
 const byName = new Map<string, CorrectionKind>(CORRECTIONS.map((kind) => [kind.name, kind]));
 

@@ -15,6 +15,7 @@ import type { Resolver } from '../model/names.ts';
 import type { EffectivePunch } from '../model/punch.ts';
 import type { DaySpan } from '../time/spans.ts';
 import type { Instant, Workday } from '../time/units.ts';
+import type { DayOfWays, LeaveWay, Together, Way } from './ways.ts';
 
 const severity = v.pipe(
   v.picklist([...SEVERITIES, 'off']),
@@ -55,6 +56,16 @@ interface ExceptionDefinition<Name extends string, F extends Fields, L extends o
   readonly sentence: string;
   /** What `measured` and `limit` are; nothing where there are none. */
   readonly measures: 'time' | 'distance' | 'nothing';
+  /** What a list of exceptions shows in place of the sentence, where the time of day says more: `In {at}, nothing after`. */
+  readonly line?: string;
+  /** A time settles it: the one that was not punched. */
+  readonly isSettledByTime?: true;
+  /** The corrections that settle it beside accepting it as it is, which every kind can be. */
+  ways?(exception: Exception, day: DayOfWays): readonly Way[];
+  /** It can be leave. */
+  readonly leave?: (exception: Exception) => LeaveWay;
+  /** How many of the kind are settled at once; accepted, where it does not say. */
+  readonly together?: Together;
   /** How severe it is where a rulebook does not say. */
   readonly unlessSaid: Severity | 'off' | ((rules: OtherRules) => Severity | 'off');
   readonly settings: F;
@@ -72,7 +83,19 @@ interface ExceptionDefinition<Name extends string, F extends Fields, L extends o
 export interface ExceptionKind<Name extends string = string, F extends Fields = Fields>
   extends Pick<
     ExceptionDefinition<Name, F, object>,
-    'name' | 'label' | 'says' | 'sentence' | 'measures' | 'settings' | 'cannotBe' | 'example'
+    | 'name'
+    | 'label'
+    | 'says'
+    | 'sentence'
+    | 'line'
+    | 'measures'
+    | 'isSettledByTime'
+    | 'ways'
+    | 'leave'
+    | 'together'
+    | 'settings'
+    | 'cannotBe'
+    | 'example'
   > {
   /** How a rulebook looks for this kind; null where it does not. */
   compile(settings: SeverityAnd | undefined, rules: OtherRules, jobsOf: JobsOf): LookedFor | null;

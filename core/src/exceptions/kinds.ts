@@ -1,5 +1,6 @@
 import { sentenceWith } from '../kinds/sentence.ts';
 import type { Exception } from '../model/exception.ts';
+import type { Instant } from '../time/units.ts';
 import type { ExceptionKind } from './define.ts';
 import { absent } from './kinds/absent.ts';
 import { averageOver } from './kinds/average-over.ts';
@@ -56,6 +57,9 @@ export const EXCEPTIONS = [
 
 const byName = new Map<string, ExceptionKind>(EXCEPTIONS.map((kind) => [kind.name, kind]));
 
+/** The kind of that name; undefined where there is none. */
+export const exceptionKind = (name: string): ExceptionKind | undefined => byName.get(name);
+
 /** What lists call a kind: `In late`. The name itself where there is none of that name. */
 export const exceptionLabel = (kind: string): string => byName.get(kind)?.label ?? kind;
 
@@ -82,4 +86,13 @@ export function exceptionSentence(
     measured: written(measured),
     limit: limit === 0 ? undefined : written(limit),
   });
+}
+
+/** An exception in a line, where the time of day says more than its sentence: `In 21:58, nothing after`; null where its sentence says all. */
+export function exceptionLine(
+  { kind, at }: Pick<Exception, 'kind' | 'at'>,
+  clock: (at: Instant) => string,
+): string | null {
+  const line = byName.get(kind)?.line;
+  return line === undefined ? null : sentenceWith(line, { at: clock(at) });
 }

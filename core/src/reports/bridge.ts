@@ -15,15 +15,15 @@ export interface Walked {
 }
 
 const BRIDGE_COLUMNS: readonly ReportColumn[] = [
-  { id: 'part', name: '', kind: 'text' },
-  { id: 'clocked', name: 'Clocked', kind: 'hours' },
-  { id: 'held', name: 'Held', kind: 'hours' },
-  { id: 'breaks', name: 'Breaks off', kind: 'hours' },
-  { id: 'rounding', name: 'Rounding', kind: 'hours' },
-  { id: 'leave', name: 'Leave, flat', kind: 'hours' },
-  { id: 'guarantees', name: 'Guarantees', kind: 'hours' },
-  { id: 'apportioning', name: 'Pay steps', kind: 'hours' },
-  { id: 'payable', name: 'Payable', kind: 'hours' },
+  { id: 'part', name: '', kind: 'text', room: 46, grows: true },
+  { id: 'clocked', name: 'Clocked', kind: 'hours', bar: 'total' },
+  { id: 'held', name: 'Held', kind: 'hours', bar: 'step' },
+  { id: 'breaks', name: 'Breaks off', kind: 'hours', bar: 'step' },
+  { id: 'rounding', name: 'Rounding', kind: 'hours', bar: 'step' },
+  { id: 'leave', name: 'Leave, flat', kind: 'hours', bar: 'not worked' },
+  { id: 'guarantees', name: 'Guarantees', kind: 'hours', bar: 'not worked' },
+  { id: 'apportioning', name: 'Pay steps', kind: 'hours', bar: 'step' },
+  { id: 'payable', name: 'Payable', kind: 'hours', bar: 'total' },
 ];
 
 /** Of nothing it is zero, never less than zero. */

@@ -89,13 +89,13 @@ export class Comparison {
   table(): ReportTable {
     const part = this.#part;
     const columns: ReportColumn[] = [
-      { id: 'part', name: part.charAt(0).toUpperCase() + part.slice(1), kind: 'text' },
+      { id: 'part', name: part.charAt(0).toUpperCase() + part.slice(1), kind: 'text', room: 46 },
       { id: 'before', name: 'Before', kind: 'hours' },
       { id: 'now', name: 'Now', kind: 'hours' },
       { id: 'change', name: 'Change', kind: 'hours' },
       { id: 'people', name: 'People', kind: 'count' },
       { id: 'cost', name: 'Change of cost', kind: 'money' },
-      { id: 'explains', name: 'What explains it', kind: 'text' },
+      { id: 'explains', name: 'What explains it', kind: 'text', room: 60, grows: true, look: 'explanation' },
     ];
     const change = ({ now, before }: Pair) => now.hours - before.hours;
     const rows: ReportRow[] = [...this.#pairs]

@@ -66,8 +66,8 @@ export class HoursAndCost {
     const isOfPeople = part === 'person';
     const withoutRate = [...this.#sums.values()].some((sum) => sum.withoutRate !== 0);
     const columns: ReportColumn[] = [
-      ...(isOfPeople ? [{ id: 'number', name: 'Number', kind: 'text' as const }] : []),
-      { id: 'part', name: part.charAt(0).toUpperCase() + part.slice(1), kind: 'text' },
+      ...(isOfPeople ? [{ id: 'number', name: 'Number', kind: 'text' as const, room: 20 }] : []),
+      { id: 'part', name: part.charAt(0).toUpperCase() + part.slice(1), kind: 'text', room: 46, grows: true },
       ...(isOfPeople ? [] : [{ id: 'people', name: 'People', kind: 'count' as const }]),
       ...COLUMNS.map((one) => ({ ...one, kind: 'hours' as const })),
       { id: 'cost', name: 'Cost', kind: 'money' },

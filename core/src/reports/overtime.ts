@@ -4,7 +4,7 @@ import { type GroundLine, nameOfPart, type PartNames } from './ground.ts';
 import { type ReportColumn, type ReportTable, sumsOf } from './table.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
-  { id: 'rule', name: 'Rule', kind: 'text' },
+  { id: 'rule', name: 'Rule', kind: 'text', grows: true },
   { id: 'department', name: 'Department', kind: 'text' },
   { id: 'day', name: 'Day', kind: 'day' },
   { id: 'class', name: 'Paid as', kind: 'text' },

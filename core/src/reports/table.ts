@@ -2,10 +2,21 @@
 export const CELL_KINDS = ['text', 'day', 'hours', 'seconds', 'count', 'money'] as const;
 export type CellKind = (typeof CELL_KINDS)[number];
 
+/** How a cell is drawn where it is more than its text: what explains a change, or periods on one axis. */
+export const CELL_LOOKS = ['explanation', 'strip'] as const;
+/** What a column is in a chart of steps: where they begin and end, a step, or a step of what was not worked. */
+export const BAR_KINDS = ['total', 'step', 'not worked'] as const;
+
 export interface ReportColumn {
   readonly id: string;
   readonly name: string;
   readonly kind: CellKind;
+  readonly look?: (typeof CELL_LOOKS)[number];
+  readonly bar?: (typeof BAR_KINDS)[number];
+  /** How wide it is, in quarters of a rem, where that is not what its kind needs. */
+  readonly room?: number;
+  /** It takes what room is left over. */
+  readonly grows?: boolean;
 }
 
 export type ReportCell = string | number | null;

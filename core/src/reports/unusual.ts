@@ -12,14 +12,14 @@ export interface PaidOverTime {
 }
 
 const COLUMNS: readonly ReportColumn[] = [
-  { id: 'number', name: 'Number', kind: 'text' },
-  { id: 'name', name: 'Name', kind: 'text' },
+  { id: 'number', name: 'Number', kind: 'text', room: 20 },
+  { id: 'name', name: 'Name', kind: 'text', grows: true },
   { id: 'usual', name: 'Usual', kind: 'hours' },
   { id: 'spread', name: 'Spread', kind: 'hours' },
   { id: 'now', name: 'Now', kind: 'hours' },
   { id: 'distance', name: 'More or less', kind: 'hours' },
-  { id: 'past', name: 'The last periods, and now', kind: 'text' },
-  { id: 'far', name: 'Far', kind: 'text' },
+  { id: 'past', name: 'The last periods, and now', kind: 'text', room: 70, grows: true, look: 'strip' },
+  { id: 'far', name: 'Far', kind: 'text', room: 14 },
 ];
 
 /**

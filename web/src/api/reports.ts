@@ -1,8 +1,8 @@
 import { type FileFormat, type ReportName, type ReportQuery, reportOperations } from '@heath/contract';
 import { api } from './base.ts';
-import { addressOf, call } from './call.ts';
+import { addressOf, call, callAlone } from './call.ts';
 
-const { report, reportFile } = reportOperations;
+const { reports, report, reportFile } = reportOperations;
 
 interface AskedReport {
   readonly periodId: number;
@@ -21,8 +21,9 @@ export const reportFilePath = (one: AskedReport, format: FileFormat): string => 
   return addressOf(reportFile, { params, query: { ...query, format } });
 };
 
-export const { useReportQuery } = api.injectEndpoints({
+export const { useReportsQuery, useReportQuery } = api.injectEndpoints({
   endpoints: (build) => ({
+    reports: build.query(callAlone(reports)),
     report: build.query({
       ...call(report, asked),
       // Whatever changes cards, what they are mapped to or what they cost.

@@ -48,8 +48,10 @@ describe('keys', () => {
 
   it('that a screen claims are each listened for', () => {
     const listened = sources.flatMap(({ text }) =>
-      // Listened for where it stands, or given to what listens: the step of a desk, a way to settle, a picker.
-      [...text.matchAll(/(?:useKey\(\s*|press: |openedBy: )[A-Z_]+\.(\w+)/g)].map((match) => match[1]),
+      // Listened for where it stands, or given to what listens: the step of a desk, the ways to settle by their roles, a picker.
+      [
+        ...text.matchAll(/(?:useKey\(\s*|press: |openedBy: |(?:take|accept|'not worked'): )[A-Z_]+\.(\w+)/g),
+      ].map((match) => match[1]),
     );
     const claimed = [EVERYWHERE, ...FEATURES.map(({ keys }) => keys)].flatMap((keys) => Object.keys(keys));
     expect(claimed.filter((name) => !listened.includes(name))).toEqual([]);

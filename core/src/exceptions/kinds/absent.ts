@@ -1,5 +1,6 @@
 import type { Plan } from '../../model/plan.ts';
 import { defineException } from '../define.ts';
+import { planNotWorked } from '../ways.ts';
 
 /** A plan that is over, that nobody worked and no leave explains. */
 export const absent = defineException({
@@ -8,6 +9,11 @@ export const absent = defineException({
   sentence: 'Nobody came; {measured} were planned',
   says: 'A plan that is over, that was not worked and that no leave explains.',
   measures: 'time',
+  ways: planNotWorked,
+  leave: ({ at }) => ({
+    role: 'leave',
+    saysOf: (code) => ({ kind: 'absence-leave', planStartsAt: at, code }),
+  }),
   unlessSaid: 'off',
   settings: {},
   limits: () => ({}),

@@ -1,6 +1,7 @@
 import { on } from '../../kinds/example.ts';
 import { defineException } from '../define.ts';
 import { lacking } from '../missing.ts';
+import { PLANNED_TIME_TOGETHER, punchNotWorked } from '../ways.ts';
 
 /** An out without an in. */
 export const missingIn = defineException({
@@ -9,6 +10,10 @@ export const missingIn = defineException({
   sentence: 'An out without an in',
   says: 'An out without an in within the longest spell; it pays nothing until somebody says when it was.',
   measures: 'nothing',
+  line: 'Out {at}, nothing before',
+  isSettledByTime: true,
+  ways: punchNotWorked,
+  together: PLANNED_TIME_TOGETHER,
   unlessSaid: 'holds up',
   settings: {},
   limits: () => ({}),

@@ -1,6 +1,7 @@
 import { on } from '../../kinds/example.ts';
 import { defineException } from '../define.ts';
 import { lacking } from '../missing.ts';
+import { PLANNED_TIME_TOGETHER, punchNotWorked } from '../ways.ts';
 
 /** An in without an out. */
 export const missingOut = defineException({
@@ -9,6 +10,10 @@ export const missingOut = defineException({
   sentence: 'An in without an out',
   says: 'An in without an out within the longest spell; it pays nothing until somebody says when it was.',
   measures: 'nothing',
+  line: 'In {at}, nothing after',
+  isSettledByTime: true,
+  ways: punchNotWorked,
+  together: PLANNED_TIME_TOGETHER,
   unlessSaid: 'holds up',
   settings: {},
   limits: () => ({}),

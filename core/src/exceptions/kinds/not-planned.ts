@@ -3,6 +3,7 @@ import type { ExceptionInput } from '../../model/exception.ts';
 import type { Instant } from '../../time/units.ts';
 import { defineException } from '../define.ts';
 import { ofShifts } from '../of-shifts.ts';
+import { spellsNotWorked } from '../ways.ts';
 
 /** A shift that no plan called for. */
 export const notPlanned = defineException({
@@ -11,6 +12,7 @@ export const notPlanned = defineException({
   sentence: 'No plan called for this shift',
   says: 'A shift that no plan called for, where there are plans at all.',
   measures: 'nothing',
+  ways: spellsNotWorked,
   unlessSaid: 'off',
   settings: {},
   limits: () => ({}),

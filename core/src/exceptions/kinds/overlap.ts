@@ -1,7 +1,9 @@
 import { on } from '../../kinds/example.ts';
 import type { ComputedShift } from '../../model/computed-shift.ts';
+import type { Exception } from '../../model/exception.ts';
 import type { EffectivePunch } from '../../model/punch.ts';
 import { defineException, type Found } from '../define.ts';
+import type { DayOfWays, Way } from '../ways.ts';
 
 /** An in without an out before a spell, and an out without an in after it: two stretches clocked at once. */
 function overlapOf(
@@ -17,6 +19,35 @@ function overlapOf(
   return null;
 }
 
+/** One of the punches within the two stretches was wrong. Who clocked twice at once clocked in and out twice; a meal is one of theirs all the same. */
+function oneIsWrong({ at, measured, workday }: Exception, { shifts, exceptions }: DayOfWays): Way[] {
+  const end = at + (measured ?? 0);
+  const alone = exceptions.flatMap(({ punch }) => (punch?.at === end || punch?.at === at ? [punch] : []));
+  const paired = shifts
+    .flatMap((shift) => (shift.workday === workday ? shift.spells : []))
+    .flatMap((spell) => [spell.in, spell.out])
+    .filter(
+      ({ kind, at: time }) =>
+        time > at && time < end && !kind.startsWith('meal') && !kind.startsWith('break'),
+    );
+  const all = new Map([...alone, ...paired].map((punch) => [`${punch.kind} ${punch.at}`, punch]));
+  return [...all.values()]
+    .sort((a, b) => a.at - b.at)
+    .flatMap(({ id, at: time }): Way[] =>
+      id === null
+        ? []
+        : [
+            {
+              role: 'pick',
+              name: '{at} is wrong',
+              did: 'Took out {at}',
+              values: { at: time },
+              says: { kind: 'drop', punch: id },
+            },
+          ],
+    );
+}
+
 /**
  * Two stretches that overlap: in, in, out, out. Which of them is true, somebody must say; the two punches without a partner
  * are exceptions of their own, and settling them settles this.
@@ -27,6 +58,7 @@ export const overlap = defineException({
   sentence: 'Two stretches clocked at once, for {measured}',
   says: 'Two stretches clocked at once: in, in, out, out. Which is true, somebody must say.',
   measures: 'time',
+  ways: oneIsWrong,
   unlessSaid: 'to look at',
   settings: {},
   limits: () => ({}),

@@ -1,8 +1,25 @@
 import { on } from '../../kinds/example.ts';
 import { paidSeconds } from '../../model/cut.ts';
-import { overtimeAbout } from '../../model/exception-key.ts';
+import type { Exception } from '../../model/exception.ts';
+import { overtimeAbout, overtimeRuleOf } from '../../model/exception-key.ts';
 import type { Instant, Workday } from '../../time/units.ts';
 import { defineException } from '../define.ts';
+import type { Way } from '../ways.ts';
+
+/** Somebody agrees to the overtime of the rule. */
+function approved(exception: Exception): Way[] {
+  const { workday, measured } = exception;
+  const rule = overtimeRuleOf(exception);
+  return [
+    {
+      role: 'take',
+      name: 'Approve {length}',
+      did: 'Approved {length} of {rule}',
+      values: { lengthSeconds: measured ?? 0, rule },
+      says: { kind: 'approve-overtime', workday, rule },
+    },
+  ];
+}
 
 /** Overtime that pays only when somebody agrees to it. One a workday and rule. */
 export const overtimeApproval = defineException({
@@ -11,6 +28,8 @@ export const overtimeApproval = defineException({
   sentence: '{measured} of overtime wait for approval',
   says: 'Overtime of a rule that waits for approval, one a workday and rule.',
   measures: 'time',
+  ways: approved,
+  together: { by: 'take', name: 'Approve all {count}', did: 'Approved overtime' },
   // Whether any rule waits is not this rulebook's to know: the hours of a week may follow its earlier edition.
   unlessSaid: 'holds up',
   settings: {},

@@ -3,6 +3,7 @@ import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { defineException } from '../define.ts';
 import { atPunch, ofShifts } from '../of-shifts.ts';
+import { spellsNotWorked } from '../ways.ts';
 
 /** A shift that lasted longer, from its first punch to its last, than somebody can have worked. */
 export const tooLong = defineException({
@@ -11,6 +12,7 @@ export const tooLong = defineException({
   sentence: '{measured} from the first punch to the last[, more than {limit}]',
   says: 'A shift that lasted longer than `over`, from its first punch to its last.',
   measures: 'time',
+  ways: spellsNotWorked,
   unlessSaid: 'off',
   settings: { over: duration },
   limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),

@@ -3,6 +3,7 @@ import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { defineException } from '../define.ts';
 import { atPunch, ofShifts } from '../of-shifts.ts';
+import { spellsNotWorked } from '../ways.ts';
 
 /** A shift so short that somebody may have punched by mistake. */
 export const tooShort = defineException({
@@ -11,6 +12,7 @@ export const tooShort = defineException({
   sentence: 'A shift of {measured}[, shorter than {limit}]',
   says: 'A shift shorter than `under`: somebody may have punched by mistake.',
   measures: 'time',
+  ways: spellsNotWorked,
   unlessSaid: 'off',
   settings: { under: duration },
   limits: ({ under = 'PT0S' }) => ({ underSeconds: durationSeconds(under) }),

@@ -1,7 +1,19 @@
 import * as v from 'valibot';
 import { type Workday, workdayToIso } from '../../time/units.ts';
+import type { ColumnField } from './define.ts';
 
 const PARTS = /YYYY|YY|MM|DD|M|D/g;
+
+/** How the pattern of a day is filled in: the common ones; another that stands there already stays. */
+export const DATE_FIELD: ColumnField = {
+  field: 'pattern',
+  label: 'Written as',
+  input: 'one of',
+  of: ['YYYY-MM-DD', 'DD/MM/YYYY', 'MM/DD/YYYY', 'DD.MM.YYYY', 'YYYYMMDD', 'D/M/YY'].map((value) => ({
+    value,
+    name: value,
+  })),
+};
 
 /** How dates are written: year, month and day in any order, `DD/MM/YYYY`, `YYYYMMDD`. */
 export const datePattern = v.pipe(

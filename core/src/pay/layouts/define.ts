@@ -6,6 +6,21 @@ import type { BatchHead, Cell, FileLine, FileTotals, Writing } from './types.ts'
 export const LINE_PARTS = ['person', 'day', 'code', 'job', 'department', 'site', 'cost center'] as const;
 export type LinePart = (typeof LINE_PARTS)[number];
 
+/** One of a column's settings as somebody fills it in. */
+export type ColumnField = { readonly field: string; readonly label: string } & (
+  | { readonly input: 'text' }
+  /** Codes with blanks or commas between. */
+  | { readonly input: 'codes'; readonly most: number }
+  | {
+      readonly input: 'one of';
+      readonly of: readonly { readonly value: string; readonly name: string }[];
+      /** The setting is the number that the value says. */
+      readonly isNumber?: true;
+      /** It means nothing while another setting is this. */
+      readonly unless?: { readonly field: string; readonly is: string };
+    }
+);
+
 /** Everything about one kind of column: what stands in it, and how that is written. */
 interface ColumnDefinition<Name extends string, F extends Fields> {
   readonly name: Name;
@@ -13,6 +28,12 @@ interface ColumnDefinition<Name extends string, F extends Fields> {
   readonly label: string;
   /** One sentence for the reference and the panel beside it. */
   readonly says: string;
+  /** What files of others call it, in small letters without anything but letters. Common practice, no source. */
+  readonly headings?: readonly string[];
+  /** How its settings are filled in, in their order. */
+  readonly fields?: readonly ColumnField[];
+  /** How a column of it is written, in a few words: `DD/MM/YYYY`. */
+  words?(settings: SettingsOf<F>): string;
   readonly settings: F;
   /** A new column of it: what it begins with. */
   readonly begins: SettingsOf<F>;
@@ -33,6 +54,10 @@ interface ColumnDefinition<Name extends string, F extends Fields> {
 /** One kind of column, ready to be put into `COLUMNS`. */
 export interface ColumnKind<Name extends string = string, F extends Fields = Fields>
   extends Pick<ColumnDefinition<Name, F>, 'name' | 'label' | 'says' | 'settings' | 'begins'> {
+  readonly headings: readonly string[];
+  readonly fields: readonly ColumnField[];
+  /** An empty text where it can be written in one way alone. */
+  words(column: object): string;
   readonly needs: readonly LinePart[];
   readonly inLines: boolean;
   readonly inRecords: boolean;
@@ -50,11 +75,14 @@ const NOTHING: Cell = { text: '' };
 export function defineColumn<Name extends string, const F extends Fields>(
   definition: ColumnDefinition<Name, F>,
 ): ColumnKind<Name, F> {
-  const { name, label, says, settings, begins, needs = [] } = definition;
+  const { name, label, says, headings = [], fields = [], settings, begins, needs = [] } = definition;
   return {
     name,
     label,
     says,
+    headings,
+    fields,
+    words: (column) => definition.words?.(letThrough<F>(column)) ?? '',
     settings,
     begins,
     needs,
@@ -74,7 +102,10 @@ export function defineColumn<Name extends string, const F extends Fields>(
 
 /** A column of a text that the line has. */
 export const textColumn = <Name extends string>(
-  definition: Pick<ColumnDefinition<Name, Record<never, never>>, 'name' | 'label' | 'says' | 'needs'> & {
+  definition: Pick<
+    ColumnDefinition<Name, Record<never, never>>,
+    'name' | 'label' | 'says' | 'headings' | 'needs'
+  > & {
     readonly text: (line: FileLine) => string | null;
   },
 ): ColumnKind<Name, Record<never, never>> => {

@@ -1,7 +1,30 @@
 import * as v from 'valibot';
 import { clockHours, decimalHours, stepOf } from '../../time/hours.ts';
+import type { ColumnField } from './define.ts';
 import { wholeNumber } from './define.ts';
 import type { Cell, Writing } from './types.ts';
+
+/** How the settings of hours are filled in. */
+export const HOURS_FIELDS: readonly ColumnField[] = [
+  {
+    field: 'written',
+    label: 'Written as',
+    input: 'one of',
+    of: [
+      { value: '8.50', name: '8.50' },
+      { value: '8:30', name: '8:30' },
+      { value: 'minutes', name: '510 minutes' },
+    ],
+  },
+  {
+    field: 'decimals',
+    label: 'Decimals',
+    input: 'one of',
+    of: ['0', '1', '2', '3', '4'].map((value) => ({ value, name: value })),
+    isNumber: true,
+    unless: { field: 'written', is: '8:30' },
+  },
+];
 
 /** How hours are written in a file. */
 export const hoursSettings = {

@@ -34,44 +34,6 @@ export interface Recognized {
 
 type Holds = LayoutColumn['holds'];
 
-/** Headings by what stands below them, in small letters without anything but letters. Common practice, no source. */
-const HEADINGS: readonly (readonly [Holds, readonly string[]])[] = [
-  [
-    'person',
-    [
-      'emp',
-      'empno',
-      'employee',
-      'employeeno',
-      'employeenumber',
-      'employeeid',
-      'person',
-      'personno',
-      'personnumber',
-      'staffno',
-      'payrollno',
-      'number',
-    ],
-  ],
-  ['name', ['name', 'employeename', 'fullname']],
-  ['workday', ['date', 'day', 'workday', 'workdate']],
-  ['period first', ['from', 'periodstart', 'startdate', 'firstday']],
-  ['period last', ['to', 'until', 'periodend', 'enddate', 'lastday']],
-  ['pay day', ['paydate', 'payday', 'paymentdate']],
-  ['code', ['code', 'paycode', 'earningcode', 'earning', 'paytype']],
-  ['hours', ['hours', 'hrs', 'qty', 'quantity', 'units', 'time', 'minutes']],
-  ['multiplier', ['multiplier', 'factor', 'rate']],
-  ['job', ['job', 'jobcode', 'task', 'project']],
-  ['department', ['department', 'dept', 'departmentcode']],
-  ['site', ['site', 'location', 'branch']],
-  ['cost center', ['cost', 'costcenter', 'costcentre', 'cc']],
-  ['account', ['account', 'gl', 'glaccount', 'ledger']],
-  ['reference', ['ref', 'reference', 'batchline']],
-  ['line number', ['line', 'lineno', 'seq', 'sequence']],
-  ['batch number', ['batch', 'batchno', 'run']],
-  ['group', ['group', 'paygroup', 'company']],
-];
-
 const plain = (text: string): string => text.toLowerCase().replaceAll(/[^a-z]/g, '');
 
 const DATE_SHAPES: readonly (readonly [RegExp, readonly string[]])[] = [
@@ -147,7 +109,7 @@ function holdsOf(
   known: KnownValues,
   isPerDay: boolean,
 ): { holds: Holds; isSure: boolean } {
-  const byHeading = HEADINGS.find(([, names]) => names.includes(plain(heading)))?.[0];
+  const byHeading = COLUMNS.find(({ headings }) => headings.includes(plain(heading)))?.name;
   if (share(values, known.people) > 0.5) return { holds: 'person', isSure: true };
   if (share(values, known.codes) > 0.5 && byHeading !== 'hours') return { holds: 'code', isSure: true };
   if (patternsOf(values).length > 0) {

@@ -14,13 +14,19 @@ interface ConditionDefinition<Name extends string, V extends string | number> {
   readonly says: string;
   readonly value: v.GenericSchema<V>;
   of(line: PayLine): Value;
+  /** What there is to choose from; left out where that is what the company has. */
+  readonly choices?: readonly V[];
+  /** Its values are typed, with commas or blanks between: there are too many to choose from. */
+  readonly isTyped?: true;
   /** How one of its values is said; left out where it is said as it is written. */
   written?(value: V): string;
 }
 
 /** One condition, ready to be put into `MAPPING_CONDITIONS`. */
 export interface MappingCondition<Name extends string = string, V extends string | number = string | number>
-  extends Pick<ConditionDefinition<Name, V>, 'name' | 'label' | 'says' | 'of'> {
+  extends Pick<ConditionDefinition<Name, V>, 'name' | 'label' | 'says' | 'choices' | 'isTyped' | 'of'> {
+  /** A value from its text: of a condition of numbers, the number. */
+  readValue(text: string): V;
   readonly values: v.OptionalSchema<v.GenericSchema<readonly V[]>, undefined>;
   written(value: string | number): string;
 }
@@ -31,11 +37,14 @@ const MOST_VALUES = 200;
 export function defineMappingCondition<Name extends string, V extends string | number>(
   definition: ConditionDefinition<Name, V>,
 ): MappingCondition<Name, V> {
-  const { name, label, says, value, of } = definition;
+  const { name, label, says, choices, isTyped, value, of } = definition;
   return {
     name,
     label,
     says,
+    ...(choices === undefined ? {} : { choices }),
+    ...(isTyped === undefined ? {} : { isTyped }),
+    readValue: (text) => (v.is(value, text) ? text : v.parse(value, Number(text))),
     of,
     values: v.optional(
       v.pipe(

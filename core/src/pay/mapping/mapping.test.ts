@@ -72,7 +72,7 @@ describe('a mapping', () => {
   });
 
   it('is said in words', () => {
-    expect(whenSentence({ jobTypes: ['storm'], multipliers: [2] })).toBe('×2 · storm');
+    expect(whenSentence({ jobTypes: ['storm'], multipliers: [2] })).toBe('double · storm');
     expect(
       whenSentence({ weekdays: ['sunday'], jobs: ['dunlin'] }, (_, code) =>
         code === 'dunlin' ? 'Dunlin' : null,

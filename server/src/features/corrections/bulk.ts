@@ -1,5 +1,5 @@
 import { type BulkItem, type BulkPreview, type BulkReply, type BulkRequest, BY_HAND } from '@heath/contract';
-import { overtimeRuleOf } from '@heath/core';
+import { waysOf } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import { Problem } from '../../base/problem.ts';
 import { lockCards } from '../../cards/read-card.ts';
@@ -78,12 +78,14 @@ function changeOf(item: BulkItem, note: string | null): Step['change'] {
   if (way.kind === 'time') return (card) => settled(card, { exception, at: way.at });
   return (card) => {
     const open = stillOpen(card, exception);
-    const { workday } = open;
-    const says =
-      way.kind === 'accept'
-        ? ({ kind: 'accept', exception, workday } as const)
-        : ({ kind: 'approve-overtime', workday, rule: overtimeRuleOf(open) } as const);
-    return asSaid(card, { says, settles: exception, note });
+    const { plans } = card.input;
+    const ways = waysOf(open, { ...card.before, plans });
+    const taken = ways.find(({ role }) => role === way.kind);
+    if (taken === undefined)
+      throw new Problem(422, 'invalid', 'Nothing is proposed for this: settle it one by one.', {
+        field: 'way',
+      });
+    return asSaid(card, { says: taken.says, settles: exception, note });
   };
 }
 

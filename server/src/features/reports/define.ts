@@ -1,4 +1,4 @@
-import type { ReportQuery } from '@heath/contract';
+import type { ReportDescription, ReportQuery } from '@heath/contract';
 import type { Part, PartNames, ReportColumn, ReportRow, ReportTable, Workday } from '@heath/core';
 import type { Database } from '../../database/connect.ts';
 import type { PlacesByNumber } from '../../pay/lines.ts';
@@ -16,6 +16,8 @@ export interface Asked {
   readonly places: PlacesByNumber;
   readonly names: PartNames;
   readonly query: ReportQuery;
+  /** Which of its choices; an empty text where it has none. */
+  readonly choice: string;
   /** Of one part alone; null: of all. */
   readonly only: { readonly part: Part; readonly key: string } | null;
 }
@@ -28,8 +30,8 @@ interface MadeReport extends ReportTable {
   readonly sign?: string;
 }
 
-/** A report: what it is called, and how it is made. */
-export interface ReportKind {
+/** A report: how it is chosen, what it is called, and how it is made. */
+export interface ReportKind extends ReportDescription {
   readonly title: string;
   readonly make: (asked: Asked) => Promise<MadeReport>;
   /** Where there may be too many rows to show: all of them, some at a time, as the CSV has them. */
@@ -38,6 +40,14 @@ export interface ReportKind {
     readonly rows: (asked: Asked) => AsyncIterable<readonly ReportRow[]>;
   };
 }
+
+/** What a report says of itself, where it says nothing else. */
+const UNLESS_SAID = { parts: [], ofPerson: 'never', choice: null } as const;
+
+/** Defines a report: one file says everything about it, and a line in `REPORTS` makes it known. */
+export const defineReport = (
+  report: Omit<ReportKind, keyof typeof UNLESS_SAID> & Partial<Pick<ReportKind, keyof typeof UNLESS_SAID>>,
+): ReportKind => ({ ...UNLESS_SAID, ...report });
 
 /** The first rows of many, and whether that is all of them. */
 export async function firstRows(

@@ -1,4 +1,3 @@
-import type { ReportName } from '@heath/contract';
 import type { ReportKind } from './define.ts';
 import { bridge } from './kinds/bridge.ts';
 import { changes } from './kinds/changes.ts';
@@ -12,17 +11,17 @@ import { punches } from './kinds/punches.ts';
 import { timeCard } from './kinds/time-card.ts';
 import { unusual } from './kinds/unusual.ts';
 
-/** Every report that there is. */
-export const KINDS: Readonly<Record<ReportName, ReportKind>> = {
-  'hours-and-cost': hoursAndCost,
+/** Every report that there is, in the order in which they are listed. */
+export const REPORTS: readonly ReportKind[] = [
+  hoursAndCost,
+  overtime,
   bridge,
   comparison,
-  overtime,
-  'planned-and-worked': plannedAndWorked,
-  exceptions: exceptionsReport,
-  'holiday-average': holidayAverageReport,
-  'time-card': timeCard,
+  plannedAndWorked,
   unusual,
+  timeCard,
+  holidayAverageReport,
+  exceptionsReport,
   punches,
   changes,
-};
+];

@@ -1,4 +1,4 @@
-import { REPORTS, type ReportName, type ReportQuery, type ReportReply } from '@heath/contract';
+import { REPORT_SHELVES, type ReportName, type ReportQuery, type ReportReply } from '@heath/contract';
 import { costOf, costText, workdayFromIso } from '@heath/core';
 import { ratesOf as demoRates, people } from '@heath/demo';
 import { parse } from 'csv-parse/sync';
@@ -13,7 +13,8 @@ import { storedCards } from '../../testing/stored-cards.ts';
 import { ratesOf, takeRates } from '../pay-codes/rates.ts';
 import { firstRows } from './define.ts';
 import { csvInParts, fileOfReport } from './file.ts';
-import { makeReport, rowsInParts } from './service.ts';
+import { REPORTS } from './kinds.ts';
+import { listReports, makeReport, rowsInParts } from './service.ts';
 
 let company: Company;
 beforeAll(async () => {
@@ -147,7 +148,7 @@ describe('the reports of a period', () => {
     expect(sumOf(await report('planned-and-worked'), 'clocked')).toBe(clocked);
     const open = (await cards()).reduce((sum, { exceptions }) => sum + exceptions.length, 0);
     expect((await report('exceptions')).rows).toHaveLength(open);
-    const average = await report('holiday-average', { weeks: '4' });
+    const average = await report('holiday-average', { choice: '4' });
     expect(average.says).toContain('2026-10-30, Lantern Day');
     const punches = await report('punches');
     expect(punches.rows.length).toBeGreaterThan(1000);
@@ -168,12 +169,22 @@ describe('the reports of a period', () => {
   });
 
   it('side by side says where there is nothing to compare with', async () => {
-    for (const against of ['last', 'year'] as const)
-      await expect(report('comparison', { against })).rejects.toMatchObject({ status: 404 });
+    for (const choice of ['last', 'year'])
+      await expect(report('comparison', { choice })).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('are listed with what each can be asked; what is none of that is refused with what is', async () => {
+    const { reports } = listReports();
+    expect(reports.map(({ name }) => name)).toEqual(REPORTS.map(({ name }) => name));
+    for (const { shelf } of reports) expect(REPORT_SHELVES).toContain(shelf);
+    await expect(report('hours')).rejects.toMatchObject({ status: 422, more: { field: 'report' } });
+    await expect(report('comparison', { choice: 'decade' })).rejects.toThrow('Choose one of last, year.');
   });
 
   it('as files read back as what is shown, formula-looking text made harmless', async () => {
-    for (const name of REPORTS.filter((one) => one !== 'comparison' && one !== 'time-card')) {
+    for (const name of REPORTS.map((one) => one.name).filter(
+      (one) => one !== 'comparison' && one !== 'time-card',
+    )) {
       const reply = await report(name);
       const rows = parse(Buffer.from(await fileOfReport(reply, 'csv', null, company.print))) as string[][];
       const hasSums = reply.sums.some((sum) => sum !== null && sum !== '');

@@ -7,10 +7,11 @@ import { periodAt } from '../../http/period-at.ts';
 import { bytesAside, SENT, serve } from '../../http/serve.ts';
 import { reportSaved, reportShown } from './asides.ts';
 import { csvInParts, TYPES } from './file.ts';
-import { rowsInParts } from './service.ts';
+import { listReports, rowsInParts } from './service.ts';
 
 export const reportRoutes = (context: Context): Router =>
   serve(context, reportOperations, {
+    reports: () => listReports(),
     report: reportShown,
     async reportFile({ params: { period, report }, query, request, response }) {
       const { format } = query;

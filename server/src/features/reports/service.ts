@@ -1,4 +1,4 @@
-import type { ReportName, ReportQuery, ReportReply } from '@heath/contract';
+import type { ReportName, ReportQuery, ReportReply, ReportsReply } from '@heath/contract';
 import {
   PARTS,
   type Part,
@@ -12,9 +12,43 @@ import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
 import { type PlacesByNumber, placesByNumber } from '../../pay/lines.ts';
-import type { Asked } from './define.ts';
-import { KINDS } from './kinds.ts';
+import type { Asked, ReportKind } from './define.ts';
+import { REPORTS } from './kinds.ts';
 import { namesByNumber } from './store.ts';
+
+/** The reports that there are, and what each can be asked. */
+export const listReports = (): ReportsReply => ({
+  reports: REPORTS.map(({ name, label, shelf, parts, ofPerson, choice }) => ({
+    name,
+    label,
+    shelf,
+    parts,
+    ofPerson,
+    choice,
+  })),
+});
+
+/** The report of that name. Throws where there is none. */
+function reportNamed(name: ReportName): ReportKind {
+  const report = REPORTS.find((one) => one.name === name);
+  if (report === undefined)
+    throw new Problem(
+      422,
+      'invalid',
+      `There is no such report: there are ${REPORTS.map((one) => one.name).join(', ')}.`,
+      { field: 'report' },
+    );
+  return report;
+}
+
+/** Which of its choices is asked for: the first where none is. Throws where there is no such choice. */
+function choiceIn({ choice }: ReportKind, asked: string | undefined): string {
+  if (choice === null) return '';
+  const values = choice.of.map(({ value }) => value);
+  if (asked !== undefined && !values.includes(asked))
+    throw new Problem(422, 'invalid', `Choose one of ${values.join(', ')}.`, { field: 'choice' });
+  return asked ?? values[0] ?? '';
+}
 
 /** A report of a period, with the name that signs it where it is to be signed. */
 export async function makeReport(
@@ -23,8 +57,8 @@ export async function makeReport(
   name: ReportName,
   query: ReportQuery,
 ): Promise<{ readonly reply: ReportReply; readonly sign: string | null }> {
-  const kind = KINDS[name];
-  const asked = await askedOf(context, periodId, query);
+  const kind = reportNamed(name);
+  const asked = await askedOf(context, periodId, kind, query);
   const { period, names, only } = asked;
   const made = await kind.make(asked);
   const says = [only === null ? null : names.of(only.part, only.key), made.says ?? null].filter(
@@ -56,17 +90,20 @@ export async function rowsInParts(
   readonly rows: AsyncIterable<readonly ReportRow[]>;
   readonly firstDay: Workday;
 } | null> {
-  const { long } = KINDS[name];
+  const kind = reportNamed(name);
+  const { long } = kind;
   if (long === undefined) return null;
-  const asked = await askedOf(context, periodId, query);
+  const asked = await askedOf(context, periodId, kind, query);
   return { columns: long.columns, rows: long.rows(asked), firstDay: asked.period.firstDay };
 }
 
 async function askedOf(
   { database, clock }: Pick<Context, 'database' | 'clock'>,
   periodId: number,
+  kind: ReportKind,
   query: ReportQuery,
 ): Promise<Asked> {
+  const choice = choiceIn(kind, query.choice);
   const period = await periodAt(database, periodId);
   const places = await placesByNumber(database);
   const only = onlyOf(query.only);
@@ -76,7 +113,7 @@ async function askedOf(
     await codesByCode(database),
     isOfPeople ? await namesByNumber(database) : new Map(),
   );
-  return { database, now: clock.now(), period, places, names, query, only };
+  return { database, now: clock.now(), period, places, names, query, choice, only };
 }
 
 /** What of a part is asked for. Throws where there is no such part. */

@@ -1,4 +1,4 @@
-import { asksWhy, isMissingPunch, type ZoneOffsets } from '@heath/core';
+import { asksWhy, isSettledByTime, type ZoneOffsets } from '@heath/core';
 import { memo, useMemo, useState } from 'react';
 import { useCardQuery } from '../../api/cards.ts';
 import type { OpenException } from '../../api/exceptions.ts';
@@ -68,7 +68,7 @@ function Settle(settle: SettleProps) {
   const { currentData: evidence } = useEvidenceQuery({ ...id, exception: exception.key });
   const [shown, show] = useState(NOTHING);
   const mayCorrect = useMayCorrect(id.personId);
-  const Ways = isMissingPunch(exception) ? SettleWithTime : SettleByWay;
+  const Ways = isSettledByTime(exception) ? SettleWithTime : SettleByWay;
   return (
     <>
       <Evidence card={card} exception={exception} evidence={evidence} {...shown} />

@@ -13,7 +13,7 @@ import { say } from '../../ui/notices.ts';
 import { useSayCorrected } from '../settle/index.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
 
-import { asLeave, type Way } from './ways.ts';
+import { leaveOf, type Way } from './ways.ts';
 
 interface WayButtonsProps {
   readonly id: CardId;
@@ -32,6 +32,7 @@ export function WayButtons({ id, exception, ways, note, onType, why, onNear, onD
   const [correct, { isLoading }] = useCorrectMutation();
   const sayCorrected = useSayCorrected(id);
   const isAsked = asksWhy(exception);
+  const asLeave = leaveOf(exception);
   /** What waits for a reason. */
   const [waiting, setWaiting] = useState<Way | null>(null);
   const take = async (way: Way) => {
@@ -58,8 +59,8 @@ export function WayButtons({ id, exception, ways, note, onType, why, onNear, onD
           onNear={onNear}
         />
       ))}
-      {exception.kind === 'absent' && (
-        <LeaveButton exception={exception} disabled={isLoading} onTake={(way) => void take(way)} />
+      {asLeave !== null && (
+        <LeaveButton asLeave={asLeave} disabled={isLoading} onTake={(way) => void take(way)} />
       )}
       <WhyField
         text={note}
@@ -104,11 +105,11 @@ function WayButton({
 
 /** An absence as leave: of the one kind that there is, or of one that is chosen. */
 function LeaveButton({
-  exception,
+  asLeave,
   disabled,
   onTake,
 }: {
-  exception: Exception;
+  asLeave: NonNullable<ReturnType<typeof leaveOf>>;
   disabled: boolean;
   onTake: (way: Way) => void;
 }) {
@@ -128,7 +129,7 @@ function LeaveButton({
       }
     >
       {kinds.map((kind) => (
-        <MenuItem key={kind.code} onSelect={() => onTake(asLeave(exception, kind))}>
+        <MenuItem key={kind.code} onSelect={() => onTake(asLeave(kind))}>
           {kind.name}
         </MenuItem>
       ))}

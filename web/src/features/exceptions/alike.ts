@@ -1,5 +1,5 @@
 import type { SettleItem } from '@heath/contract';
-import { asksWhy, isMissingPunch, sureness } from '@heath/core';
+import { asksWhy, sureness, type Together, togetherOf } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
 import type { Bulk } from '../bulks/index.ts';
 import { lineOf } from './words.ts';
@@ -17,42 +17,34 @@ export interface Alike {
 /** The server settles no more at once. */
 const MOST_ALIKE = 2000;
 
-const ACCEPT: SettleItem['way'] = { kind: 'accept' };
-const APPROVE: SettleItem['way'] = { kind: 'approve' };
-
 /** True where the plan is what is proposed, and nothing that is known says otherwise. */
 const matchesPlan = ({ proposals }: OpenException): boolean => {
   const best = proposals[0];
   return best?.from === 'plan' && sureness(best, proposals).differ === 0;
 };
 
+/** How those of a kind are settled together, by what its kind says. */
+const WAYS: Readonly<Record<Together['by'], (exception: OpenException) => SettleItem['way']>> = {
+  accept: () => ({ kind: 'accept' }),
+  take: () => ({ kind: 'take' }),
+  'planned time': ({ proposals: [best] }) =>
+    best === undefined ? { kind: 'accept' } : { kind: 'time', at: best.at },
+};
+
 /**
- * Which of a kind can be settled alike: missing punches whose plan nothing contradicts, overtime that waits, and of the rest all that are not
- * over a limit.
+ * Which of a kind can be settled alike, as the kind says: of those that a time settles, the ones whose plan nothing contradicts; of others
+ * all that are not over a limit.
  *
  * @param upTo in seconds: more than this is looked at one by one; null where all are taken
  */
 export function alike(kind: string, shown: readonly OpenException[], upTo: number | null): Alike | null {
-  const within = shown
+  const { by, name, did } = togetherOf(kind);
+  const of = shown
     .filter(({ measured }) => upTo === null || measured === null || measured <= upTo)
-    .slice(0, MOST_ALIKE);
-  const count = (all: readonly unknown[]) => all.length.toLocaleString('en');
-  if (isMissingPunch({ kind })) {
-    const of = within.filter(matchesPlan);
-    if (of.length < 2) return null;
-    const wayOf = ({ proposals: [best] }: OpenException): SettleItem['way'] =>
-      best === undefined ? ACCEPT : { kind: 'time', at: best.at };
-    return { name: `Take all ${count(of)} that match the plan`, did: 'Took the planned time', of, wayOf };
-  }
-  if (within.length < 2) return null;
-  return kind === 'overtime-approval'
-    ? {
-        name: `Approve all ${count(within)}`,
-        did: 'Approved overtime',
-        of: within,
-        wayOf: () => APPROVE,
-      }
-    : { name: `Accept all ${count(within)}`, did: 'Accepted as it is', of: within, wayOf: () => ACCEPT };
+    .slice(0, MOST_ALIKE)
+    .filter((one) => by !== 'planned time' || matchesPlan(one));
+  if (of.length < 2) return null;
+  return { name: name.replace('{count}', of.length.toLocaleString('en')), did, of, wayOf: WAYS[by] };
 }
 
 /** Those that are alike, as they are done together. */

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { OpenException } from '../../api/exceptions.ts';
 import { cardOf } from '../../testing/samples.ts';
 import { alike } from './alike.ts';
-import { asLeave, waysOf } from './ways.ts';
+import { leaveOf, waysOf } from './ways.ts';
 import { surenessText } from './words.ts';
 
 const DAY = workday(20_754);
@@ -58,7 +58,7 @@ describe('the ways to settle an exception', () => {
       ['S', { kind: 'accept', exception: 'absent:x', workday: DAY }],
       ['N', { kind: 'not-worked', from: hour(8), to: hour(16) }],
     ]);
-    expect(asLeave(absent, { code: 'Sick leave', name: 'Sick leave' }).says).toEqual({
+    expect(leaveOf(absent)?.({ code: 'Sick leave', name: 'Sick leave' }).says).toEqual({
       kind: 'absence-leave',
       planStartsAt: hour(8),
       code: 'Sick leave',
@@ -119,7 +119,7 @@ describe('what is settled alike', () => {
     expect(alike('late-in', shown, null)?.name).toBe('Accept all 3');
     expect(alike('late-in', shown, 600)?.of).toHaveLength(2);
     expect(alike('late-in', shown, 300)).toBeNull();
-    expect(alike('overtime-approval', shown, null)?.wayOf(shown[0]!)).toEqual({ kind: 'approve' });
+    expect(alike('overtime-approval', shown, null)?.wayOf(shown[0]!)).toEqual({ kind: 'take' });
   });
 });
 

@@ -1,13 +1,12 @@
-import { isMissingPunch, type Sureness } from '@heath/core';
+import { exceptionLine, type Sureness } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
 import { clockTime, exceptionText, PROPOSED_BY } from '../../ui/format.ts';
 
 /** What is wrong and what speaks for what, in a line: `In 21:58, nothing after · planned 06:00 · usually 06:04`. */
 export function lineOf(exception: OpenException): string {
-  const { kind, at, offsets, proposals } = exception;
-  if (!isMissingPunch({ kind })) return exceptionText(exception);
-  const time = clockTime(at, offsets);
-  const what = kind === 'missing-out' ? `In ${time}, nothing after` : `Out ${time}, nothing before`;
+  const { offsets, proposals } = exception;
+  const what = exceptionLine(exception, (at) => clockTime(at, offsets));
+  if (what === null) return exceptionText(exception);
   const evidence = proposals.map(({ at: when, from }) => `${PROPOSED_BY[from]} ${clockTime(when, offsets)}`);
   return [what, ...(evidence.length === 0 ? ['nothing planned'] : evidence)].join(' · ');
 }

@@ -1,16 +1,8 @@
-import { columnKindOf, type LayoutColumn } from '@heath/core';
+import { type ColumnField, columnKindOf, type LayoutColumn } from '@heath/core';
 import { Button } from '../../ui/Button.tsx';
 import { BOX, OneOf, Setting, TextSetting } from '../../ui/form/Setting.tsx';
 import { kindsFor, newColumn } from './draft.ts';
 import type { ColumnPlace } from './place.ts';
-
-const DECIMALS = ['0', '1', '2', '3', '4'] as const;
-const WRITTEN = [
-  { value: '8.50', name: '8.50' },
-  { value: '8:30', name: '8:30' },
-  { value: 'minutes', name: '510 minutes' },
-] as const;
-const PATTERNS = ['YYYY-MM-DD', 'DD/MM/YYYY', 'MM/DD/YYYY', 'DD.MM.YYYY', 'YYYYMMDD', 'D/M/YY'] as const;
 
 /** What stands in a column, and how it is written. */
 export function ColumnForm({
@@ -51,46 +43,9 @@ export function ColumnForm({
         isFixed={isFixed}
         onChange={(heading) => set({ heading })}
       />
-      {column.holds === 'words' && (
-        <TextSetting name="Words" value={column.text} isFixed={isFixed} onChange={(text) => set({ text })} />
-      )}
-      {column.holds === 'hours of codes' && (
-        <TextSetting
-          name="Codes"
-          value={column.codes.join(' ')}
-          isFixed={isFixed}
-          onChange={(text) => set({ codes: text.split(/[\s,]+/).slice(0, 60) })}
-        />
-      )}
-      {'pattern' in column && (
-        <OneOf
-          name="Written as"
-          value={column.pattern}
-          choices={[...new Set([...PATTERNS, column.pattern])].map((value) => ({ value, name: value }))}
-          isFixed={isFixed}
-          onChoose={(pattern) => set({ pattern })}
-        />
-      )}
-      {'written' in column && (
-        <>
-          <OneOf
-            name="Written as"
-            value={column.written}
-            choices={WRITTEN}
-            isFixed={isFixed}
-            onChoose={(written) => set({ written })}
-          />
-          {column.written !== '8:30' && (
-            <OneOf
-              name="Decimals"
-              value={String(column.decimals) as (typeof DECIMALS)[number]}
-              choices={DECIMALS.map((value) => ({ value, name: value }))}
-              isFixed={isFixed}
-              onChoose={(decimals) => set({ decimals: Number(decimals) })}
-            />
-          )}
-        </>
-      )}
+      {kind.fields.map((field) => (
+        <KindField key={field.field} field={field} column={column} isFixed={isFixed} onSet={set} />
+      ))}
       <Setting name="Width">
         <input
           aria-label="Width in characters"
@@ -142,5 +97,47 @@ export function ColumnForm({
         </Button>
       )}
     </section>
+  );
+}
+
+/** One setting that the kind of a column has. */
+function KindField({
+  field,
+  column,
+  isFixed,
+  onSet,
+}: {
+  field: ColumnField;
+  column: LayoutColumn;
+  isFixed: boolean;
+  onSet: (change: object) => void;
+}) {
+  const settings: Readonly<Record<string, unknown>> = { ...column };
+  const given = settings[field.field];
+  if (field.input === 'one of') {
+    const { label, of, isNumber, unless } = field;
+    if (unless !== undefined && settings[unless.field] === unless.is) return null;
+    const value = String(given);
+    const choices = of.some((one) => one.value === value) ? of : [...of, { value, name: value }];
+    return (
+      <OneOf
+        name={label}
+        value={value}
+        choices={choices}
+        isFixed={isFixed}
+        onChoose={(chosen) => onSet({ [field.field]: isNumber ? Number(chosen) : chosen })}
+      />
+    );
+  }
+  const isCodes = field.input === 'codes';
+  return (
+    <TextSetting
+      name={field.label}
+      value={Array.isArray(given) ? given.join(' ') : String(given)}
+      isFixed={isFixed}
+      onChange={(text) =>
+        onSet({ [field.field]: isCodes ? text.split(/[\s,]+/).slice(0, field.most) : text })
+      }
+    />
   );
 }

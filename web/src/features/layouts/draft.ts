@@ -47,11 +47,8 @@ export const firstLayout = (): Layout => ({
 
 /** What a column holds and how it is written, in a few words: `workday, DD/MM/YYYY`. */
 export function columnWords(column: LayoutColumn): string {
-  const { label } = columnKindOf(column);
-  if ('pattern' in column) return `${label.toLowerCase()}, ${column.pattern}`;
-  if (column.holds === 'hours of codes') return `hours of ${column.codes.join(', ')}`;
-  if ('written' in column) return `${label.toLowerCase()}, ${column.written}`;
-  return column.holds === 'words' ? `“${column.text}”` : label.toLowerCase();
+  const kind = columnKindOf(column);
+  return [kind.label.toLowerCase(), kind.words(column)].filter((words) => words !== '').join(', ');
 }
 
 /** What contradicts itself in a layout while it is edited. */

@@ -1,6 +1,7 @@
 import type { MappingReply } from '@heath/contract';
 import {
   MAPPING_CONDITIONS,
+  type MappingCondition,
   type MappingRule,
   type Workday,
   workdayFromIso,
@@ -11,25 +12,22 @@ import { Button } from '../../ui/Button.tsx';
 import { DateField } from '../../ui/form/DateField.tsx';
 import { ManyOf } from '../../ui/ManyOf.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { nameOfIn, withCondition } from './draft.ts';
+import { namedIn, nameOfIn, withCondition } from './draft.ts';
 
-const FIXED: Readonly<Record<string, readonly string[]>> = {
-  classes: ['ordinary', 'overtime', 'premium', 'leave', 'guarantee', 'adjustment'],
-  weekdays: ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'],
-  days: ['holiday', 'no holiday'],
-};
-
-/** What a condition can name, each with what it is called. */
-function choicesOf(condition: string, names: MappingReply['names']): { value: string; name: string }[] {
-  const fixed = FIXED[condition];
-  if (fixed !== undefined) return fixed.map((value) => ({ value, name: value }));
-  const among = (names as Readonly<Record<string, readonly unknown[]>>)[condition] ?? [];
+/** What a condition can name, each with what it is called: what it says itself, or what the company has of it. */
+function choicesOf(
+  { name, choices, written }: MappingCondition,
+  names: MappingReply['names'],
+): { value: string; name: string }[] {
+  if (choices !== undefined) return choices.map((one) => ({ value: String(one), name: String(one) }));
   const nameOf = nameOfIn(names);
-  return among.map((one) => {
-    const value = typeof one === 'object' && one !== null && 'code' in one ? String(one.code) : String(one);
-    return { value, name: nameOf(condition, typeof one === 'number' ? one : value) ?? value };
-  });
+  return namedIn(names, name).map(({ value }) => ({
+    value: String(value),
+    name: nameOf(name, value) ?? written(value),
+  }));
 }
+
+const CONDITIONS: readonly MappingCondition[] = MAPPING_CONDITIONS;
 
 const BOX = 'w-full rounded-control border border-rule bg-field px-2 py-0.5 text-note';
 
@@ -76,15 +74,16 @@ export function RuleForm({
         />
       </Line>
       <h3 className="mt-4 mb-1 text-note font-semibold">Only where</h3>
-      {MAPPING_CONDITIONS.map(({ name, label }) => {
+      {CONDITIONS.map((condition) => {
+        const { name, label, isTyped = false, readValue } = condition;
         const values = given[name] ?? [];
-        const choices = choicesOf(name, names);
-        if (choices.length === 0 && values.length === 0 && name !== 'people') return null;
-        const isNumber = name === 'multipliers';
+        const choices = choicesOf(condition, names);
+        if (choices.length === 0 && values.length === 0 && !isTyped) return null;
         return (
           <Line key={name} name={label}>
-            {name === 'people' ? (
-              <People
+            {isTyped ? (
+              <Typed
+                label={label}
                 values={values.map(String)}
                 onChange={(next) => onChange(withCondition(rule, name, next))}
               />
@@ -94,7 +93,7 @@ export function RuleForm({
                 chosen={values.map(String)}
                 choices={choices}
                 disabled={isFixed}
-                onChoose={(next) => onChange(withCondition(rule, name, isNumber ? next.map(Number) : next))}
+                onChoose={(next) => onChange(withCondition(rule, name, next.map(readValue)))}
               />
             )}
           </Line>
@@ -126,12 +125,20 @@ function Line({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
-/** Numbers of people, as they are typed: with commas or blanks between. */
-function People({ values, onChange }: { values: readonly string[]; onChange: (values: string[]) => void }) {
+/** Values as they are typed: with commas or blanks between. */
+function Typed({
+  label,
+  values,
+  onChange,
+}: {
+  label: string;
+  values: readonly string[];
+  onChange: (values: string[]) => void;
+}) {
   const [text, setText] = useState(values.join(', '));
   return (
     <input
-      aria-label="Numbers of people"
+      aria-label={label}
       placeholder="any"
       value={text}
       onChange={(event) => {

@@ -24,18 +24,23 @@ export const newRule = (code: string): DraftRule => ({
 export const isSame = (draft: readonly DraftRule[], kept: readonly MappingRule[]): boolean =>
   JSON.stringify(draft.map(({ rule }) => rule)) === JSON.stringify(kept);
 
+/** What the company has that a condition can name, by its code or number; what is called otherwise, with its name. */
+export function namedIn(
+  names: MappingReply['names'],
+  condition: string,
+): readonly { readonly value: string | number; readonly name: string | null }[] {
+  const lists: Readonly<Record<string, readonly Named[]>> = names;
+  return (lists[condition] ?? []).map((one) =>
+    typeof one === 'object' ? { value: one.code, name: one.name } : { value: one, name: null },
+  );
+}
+type Named = string | number | { readonly code: string; readonly name: string };
+
 /** What codes in conditions are called. */
 export const nameOfIn =
   (names: MappingReply['names']) =>
-  (condition: string, value: string | number): string | null => {
-    const among = (names as Readonly<Record<string, readonly unknown[]>>)[condition] ?? [];
-    for (const one of among)
-      if (typeof one === 'object' && one !== null && 'code' in one && one.code === value && 'name' in one)
-        return String(one.name);
-    return condition === 'multipliers' ? (PAYS[Number(value)] ?? `×${value}`) : null;
-  };
-
-const PAYS: Readonly<Record<number, string>> = { 1: 'ordinary', 1.5: 'time and a half', 2: 'double' };
+  (condition: string, value: string | number): string | null =>
+    namedIn(names, condition).find((one) => one.value === value)?.name ?? null;
 
 /** What a rule catches, in words. */
 export const sentenceOf = ({ when }: MappingRule, names: MappingReply['names']): string =>

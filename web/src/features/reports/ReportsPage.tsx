@@ -1,10 +1,16 @@
-import { AGAINST, FILE_FORMATS, type ReportQuery, type ReportReply, WEEKS } from '@heath/contract';
+import {
+  FILE_FORMATS,
+  REPORT_SHELVES,
+  type ReportDescription,
+  type ReportQuery,
+  type ReportReply,
+} from '@heath/contract';
 import { Download } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { problemOf } from '../../api/base.ts';
 import { useCardsQuery } from '../../api/cards.ts';
-import { reportFilePath, useReportQuery } from '../../api/reports.ts';
+import { reportFilePath, useReportQuery, useReportsQuery } from '../../api/reports.ts';
 import { Empty } from '../../ui/Empty.tsx';
 import { Picker } from '../../ui/form/Picker.tsx';
 import { dateRange } from '../../ui/format.ts';
@@ -14,10 +20,9 @@ import { Toggles } from '../../ui/Toggles.tsx';
 import { Table } from '../../ui/table/Table.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
-import { bridgeBarsOf } from './bars.ts';
+import { barsOf } from './bars.ts';
 import { columnsOf } from './columns.tsx';
 import { REPORT_KEYS } from './keys.ts';
-import { GROUPS, type KnownReport, reportNamed } from './known.ts';
 
 const BarChart = lazy(() => import('../../ui/chart/BarChart.tsx'));
 
@@ -25,39 +30,53 @@ const BarChart = lazy(() => import('../../ui/chart/BarChart.tsx'));
 export function ReportsPage() {
   const { period, isMissing, error, again } = usePeriod();
   const { query } = useAddress();
+  const known = useReportsQuery();
   if (isMissing) return <NotYet what="the reports" error={error} again={again} />;
   if (period === undefined)
     return <Empty title="No pay period yet">Reports are of a pay period. Make one first.</Empty>;
-  const report = reportNamed(query.get('show'));
+  if (known.data === undefined)
+    return <NotYet what="the reports" error={known.error} again={() => void known.refetch()} />;
+  const { reports } = known.data;
+  const report = reports.find(({ name }) => name === query.get('show')) ?? reports[0];
   return (
     <>
       <PeriodBar />
       <div className="grid min-h-0 flex-1 grid-cols-[calc(var(--spacing)*52)_minmax(0,1fr)]">
-        <Reports shown={report} />
+        <Reports reports={reports} shown={report} />
         {report !== undefined && <Opened key={report.name} report={report} periodId={period.id} />}
       </div>
     </>
   );
 }
 
-function Reports({ shown }: { shown: KnownReport | undefined }) {
+function Reports({
+  reports,
+  shown,
+}: {
+  reports: readonly ReportDescription[];
+  shown: ReportDescription | undefined;
+}) {
   const { go } = useAddress();
   return (
     <nav aria-label="Reports" className="min-h-0 overflow-y-auto border-r border-rule py-3">
-      {GROUPS.map(({ name, reports }) => (
-        <div key={name} className="mb-3">
-          <h2 className="mb-1 px-5 font-sans text-note font-semibold text-soft">{name}</h2>
-          {reports.map((one) => (
-            <button
-              key={one.name}
-              type="button"
-              aria-current={one === shown ? 'page' : undefined}
-              onClick={() => go({ show: one.name, by: null, only: null, sort: null, find: null })}
-              className={`block w-full truncate border-l-4 px-4 py-1 text-left ${one === shown ? 'border-heather bg-sheet font-semibold' : 'border-transparent hover:bg-sheet'}`}
-            >
-              {one.label}
-            </button>
-          ))}
+      {REPORT_SHELVES.map((shelf) => (
+        <div key={shelf} className="mb-3">
+          <h2 className="mb-1 px-5 font-sans text-note font-semibold text-soft">{shelf}</h2>
+          {reports
+            .filter((one) => one.shelf === shelf)
+            .map((one) => (
+              <button
+                key={one.name}
+                type="button"
+                aria-current={one === shown ? 'page' : undefined}
+                onClick={() =>
+                  go({ show: one.name, by: null, only: null, choice: null, sort: null, find: null })
+                }
+                className={`block w-full truncate border-l-4 px-4 py-1 text-left ${one === shown ? 'border-heather bg-sheet font-semibold' : 'border-transparent hover:bg-sheet'}`}
+              >
+                {one.label}
+              </button>
+            ))}
         </div>
       ))}
     </nav>
@@ -68,22 +87,16 @@ const isOneOf = <T extends string>(of: readonly T[], text: string | null): T | u
   of.find((one) => one === text);
 
 /** What the address asks of a report. */
-function asked(report: KnownReport, query: URLSearchParams): ReportQuery {
+function asked(report: ReportDescription, query: URLSearchParams): ReportQuery {
   const by = isOneOf(report.parts, query.get('by')) ?? report.parts[0];
   const only = query.get('only') ?? undefined;
-  const person = report.ofPerson === undefined ? undefined : (query.get('person') ?? undefined);
-  const sort = report.name === 'bridge' ? (query.get('sort') ?? undefined) : undefined;
-  return {
-    by,
-    only,
-    person,
-    sort,
-    ...(report.name === 'comparison' ? { against: isOneOf(AGAINST, query.get('against')) ?? 'last' } : {}),
-    ...(report.name === 'holiday-average' ? { weeks: isOneOf(WEEKS, query.get('weeks')) ?? '4' } : {}),
-  };
+  const person = report.ofPerson === 'never' ? undefined : (query.get('person') ?? undefined);
+  const sort = query.get('sort') ?? undefined;
+  const choices = report.choice?.of.map(({ value }) => value) ?? [];
+  return { by, only, person, sort, choice: isOneOf(choices, query.get('choice')) ?? choices[0] };
 }
 
-function Opened({ report, periodId }: { report: KnownReport; periodId: number }) {
+function Opened({ report, periodId }: { report: ReportDescription; periodId: number }) {
   const { query, go } = useAddress();
   const wanted = asked(report, query);
   const mustChoose = report.ofPerson === 'must' && wanted.person === undefined;
@@ -133,11 +146,11 @@ function Opened({ report, periodId }: { report: KnownReport; periodId: number })
         </p>
       ))}
       {mustChoose ? (
-        <Empty title="Whose time card?" within>
-          Choose a person above. Their card is shown as it is printed, with a line to sign.
+        <Empty title="Of whom?" within>
+          Choose a person above. It is shown as it is printed.
         </Empty>
       ) : data === undefined ? (
-        <NotYetReport error={error} again={() => void refetch()} />
+        <NotYetReport report={report} error={error} again={() => void refetch()} />
       ) : (
         <Shown report={report} data={data} wanted={wanted} />
       )}
@@ -145,21 +158,28 @@ function Opened({ report, periodId }: { report: KnownReport; periodId: number })
   );
 }
 
-function NotYetReport({ error, again }: { error: unknown; again: () => void }) {
+function NotYetReport({
+  report,
+  error,
+  again,
+}: {
+  report: ReportDescription;
+  error: unknown;
+  again: () => void;
+}) {
   const { go } = useAddress();
+  const first = report.choice?.of[0];
   const problem = error === undefined ? null : problemOf(error);
   if (problem?.status !== 404) return <NotYet what="the report" error={error} again={again} place="part" />;
   return (
-    <Empty title="Nothing to compare with" within>
+    <Empty title="Nothing to show" within>
       {problem.title}{' '}
-      <button type="button" onClick={() => go({ against: null })} className="text-heather underline">
-        Compare with the last period
+      <button type="button" onClick={() => go({ choice: null })} className="text-heather underline">
+        {first === undefined ? 'Ask again' : `Show: ${first.name}`}
       </button>
     </Empty>
   );
 }
-
-const PERIODS = { last: 'The last period', year: 'A year ago' } as const;
 
 /** By what its lines are told apart, and what else it can be asked. */
 function Choices({
@@ -167,7 +187,7 @@ function Choices({
   wanted,
   periodId,
 }: {
-  report: KnownReport;
+  report: ReportDescription;
   wanted: ReportQuery;
   periodId: number;
 }) {
@@ -182,23 +202,15 @@ function Choices({
           onChoose={(by) => go({ by, sort: null })}
         />
       )}
-      {wanted.against !== undefined && (
+      {report.choice !== null && (
         <Toggles
-          label="Compared with"
-          value={wanted.against}
-          choices={AGAINST.map((value) => ({ value, name: PERIODS[value] }))}
-          onChoose={(against) => go({ against: against === 'last' ? null : against })}
+          label={report.choice.label}
+          value={wanted.choice ?? ''}
+          choices={report.choice.of}
+          onChoose={(choice) => go({ choice: choice === report.choice?.of[0]?.value ? null : choice })}
         />
       )}
-      {wanted.weeks !== undefined && (
-        <Toggles
-          label="Look back"
-          value={wanted.weeks}
-          choices={WEEKS.map((value) => ({ value, name: `${value} weeks` }))}
-          onChoose={(weeks) => go({ weeks: weeks === '4' ? null : weeks })}
-        />
-      )}
-      {report.ofPerson !== undefined && (
+      {report.ofPerson !== 'never' && (
         <OfPerson periodId={periodId} chosen={wanted.person ?? null} isNeeded={report.ofPerson === 'must'} />
       )}
       {wanted.only !== undefined && (
@@ -249,7 +261,15 @@ function OfPerson({
   );
 }
 
-function Shown({ report, data, wanted }: { report: KnownReport; data: ReportReply; wanted: ReportQuery }) {
+function Shown({
+  report,
+  data,
+  wanted,
+}: {
+  report: ReportDescription;
+  data: ReportReply;
+  wanted: ReportQuery;
+}) {
   const { query, go } = useAddress();
   const navigate = useNavigate();
   const period = query.get('period');
@@ -262,7 +282,7 @@ function Shown({ report, data, wanted }: { report: KnownReport; data: ReportRepl
     return () => go({ only: `${by}:${key}`, by: 'person', find: null });
   };
   const columns = columnsOf(data, opened);
-  const bars = useMemo(() => (report.name === 'bridge' ? bridgeBarsOf(data) : []), [report, data]);
+  const bars = useMemo(() => barsOf(data), [data]);
   return (
     <>
       {bars.length > 0 && (

@@ -40,45 +40,19 @@ const Explained = ({ text }: { text: string }) => (
   </span>
 );
 
-/** Texts that are read whole need the room that is left over. */
-const GROWS: ReadonlySet<string> = new Set([
-  'part',
-  'name',
-  'explains',
-  'found',
-  'source',
-  'what',
-  'rule',
-  'times',
-  'past',
-]);
-
 const UNITS_OF_A_LETTER = 1.7;
-const ROOM_OF: Readonly<Record<string, number>> = {
-  number: 20,
-  time: 16,
-  by: 26,
-  back: 18,
-  state: 24,
-  explains: 60,
-  past: 70,
-  far: 14,
-  times: 60,
-  part: 46,
-};
 
 /** The room of a column: what its cells need, and its heading. */
-const roomOf = (id: string, name: string, kind: CellKind): number =>
-  Math.max(ROOM_OF[id] ?? ROOM[kind], Math.round(name.length * UNITS_OF_A_LETTER) + 6);
+const roomOf = ({ name, kind, room = ROOM[kind] }: ReportReply['columns'][number]): number =>
+  Math.max(room, Math.round(name.length * UNITS_OF_A_LETTER) + 6);
 
 /** The columns of a report as the table takes them; of the first text, what it opens. */
 export function columnsOf(report: ReportReply, open: (row: Row) => (() => void) | null): Column<Row>[] {
   const { columns, rows, sums } = report;
   const first = columns.findIndex(({ id }) => id === 'part' || id === 'name');
-  const isUsual = columns.some(({ id }) => id === 'usual');
-  const most = isUsual ? mostOf(report) : 0;
-  const isExplained = columns.some(({ id }) => id === 'explains');
-  return columns.map(({ id, name, kind }, i) => {
+  const most = columns.some(({ look }) => look === 'strip') ? mostOf(report) : 0;
+  return columns.map((column, i) => {
+    const { id, name, kind, look, grows = false } = column;
     const isFigure = kind !== 'text' && kind !== 'day';
     const sum = sums[i];
     return {
@@ -86,11 +60,11 @@ export function columnsOf(report: ReportReply, open: (row: Row) => (() => void) 
       name,
       value: ({ cells }) => (kind === 'money' ? Number(cells[i] ?? 0) : (cells[i] ?? null)),
       text: ({ cells }) => shown(cells[i], kind),
-      ...(i === first || kind === 'hours' || id === 'explains' || (isUsual && id === 'past')
+      ...(i === first || kind === 'hours' || look !== undefined
         ? {
             show: (row: Row) => {
-              if (isUsual && id === 'past') return <UsualStrip of={usualIn(report, row)} most={most} />;
-              if (id === 'explains') return <Explained text={shown(row.cells[i], kind)} />;
+              if (look === 'strip') return <UsualStrip of={usualIn(report, row)} most={most} />;
+              if (look === 'explanation') return <Explained text={shown(row.cells[i], kind)} />;
               if (kind === 'hours') return <Hours hours={hours(Number(row.cells[i] ?? 0))} />;
               const go = open(row);
               const text = shown(row.cells[i], kind);
@@ -123,8 +97,8 @@ export function columnsOf(report: ReportReply, open: (row: Row) => (() => void) 
                     )
                   : '',
           }),
-      room: roomOf(id, name, kind),
-      grows: GROWS.has(id) && !(id === 'part' && isExplained),
+      room: roomOf(column),
+      grows,
     };
   });
 }

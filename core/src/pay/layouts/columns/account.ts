@@ -5,6 +5,7 @@ export const account = textColumn({
   name: 'account',
   label: 'Account',
   says: 'The account that the code is booked to.',
+  headings: ['account', 'gl', 'glaccount', 'ledger'],
   needs: ['code'],
   text: ({ first }) => first.account,
 });

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { defineColumn } from '../define.ts';
-import { hoursCell, hoursOfText, hoursSettings } from '../hours-text.ts';
+import { HOURS_FIELDS, hoursCell, hoursOfText, hoursSettings } from '../hours-text.ts';
 import type { FileLine } from '../types.ts';
 
 const hoursUnder = (codes: readonly string[], { hoursByCode }: FileLine): number =>
@@ -11,6 +11,8 @@ export const hoursOfCodes = defineColumn({
   name: 'hours of codes',
   label: 'Hours of a code',
   says: 'The hours under one code, or several together: codes are so columns, and one line holds all of a person or a day.',
+  fields: [{ field: 'codes', label: 'Codes', input: 'codes', most: 60 }, ...HOURS_FIELDS],
+  words: ({ codes }) => codes.join(' + '),
   settings: {
     ...hoursSettings,
     codes: v.pipe(

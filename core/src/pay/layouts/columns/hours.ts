@@ -1,11 +1,14 @@
 import { defineColumn } from '../define.ts';
-import { hoursCell, hoursOfText, hoursSettings } from '../hours-text.ts';
+import { HOURS_FIELDS, hoursCell, hoursOfText, hoursSettings } from '../hours-text.ts';
 
 /** The hours of the line. */
 export const hours = defineColumn({
   name: 'hours',
   label: 'Hours',
   says: 'The paid hours of the line; in a record around the lines, their sum.',
+  headings: ['hours', 'hrs', 'qty', 'quantity', 'units', 'time', 'minutes'],
+  fields: HOURS_FIELDS,
+  words: ({ written }) => written,
   settings: hoursSettings,
   begins: { written: '8.50', decimals: 2 },
   ofLine: (settings, line, _batch, writing) => hoursCell(settings, line.hours, writing),

@@ -5,6 +5,7 @@ export const job = textColumn({
   name: 'job',
   label: 'Job',
   says: 'The job that was worked, by its code.',
+  headings: ['job', 'jobcode', 'task', 'project'],
   needs: ['job'],
   text: ({ first }) => first.job,
 });

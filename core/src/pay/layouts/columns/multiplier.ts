@@ -5,6 +5,7 @@ export const multiplier = defineColumn({
   name: 'multiplier',
   label: 'Times the rate',
   says: 'How many times the rate worked time is paid; nothing where it was not worked.',
+  headings: ['multiplier', 'factor', 'rate'],
   settings: {},
   begins: {},
   needs: ['code'],

@@ -1,4 +1,4 @@
-import { datePattern, dateText } from '../date-text.ts';
+import { DATE_FIELD, datePattern, dateText } from '../date-text.ts';
 import { defineColumn } from '../define.ts';
 
 /** The day on which people are paid. */
@@ -6,6 +6,9 @@ export const payDay = defineColumn({
   name: 'pay day',
   label: 'Pay day',
   says: 'The day on which people are paid.',
+  headings: ['paydate', 'payday', 'paymentdate'],
+  fields: [DATE_FIELD],
+  words: ({ pattern }) => pattern,
   settings: { pattern: datePattern },
   begins: { pattern: 'YYYY-MM-DD' },
   ofLine: ({ pattern }, _line, batch) => ({ text: dateText(batch.payDay, pattern) }),

@@ -1,4 +1,4 @@
-import { datePattern, dateText } from '../date-text.ts';
+import { DATE_FIELD, datePattern, dateText } from '../date-text.ts';
 import { defineColumn } from '../define.ts';
 
 /** The first day of the pay period: of a line that corrects an earlier one, of that one. */
@@ -6,6 +6,9 @@ export const periodFirst = defineColumn({
   name: 'period first',
   label: 'First day',
   says: 'The first day of the pay period: of a line that corrects an earlier one, of that one.',
+  headings: ['from', 'periodstart', 'startdate', 'firstday'],
+  fields: [DATE_FIELD],
+  words: ({ pattern }) => pattern,
   settings: { pattern: datePattern },
   begins: { pattern: 'YYYY-MM-DD' },
   ofLine: ({ pattern }, { first }, batch) => ({

@@ -5,6 +5,7 @@ export const reference = defineColumn({
   name: 'reference',
   label: 'Handoff and line',
   says: 'The number of the handoff and of the line in it, `7-0001`: by it the pay system says which line it means.',
+  headings: ['ref', 'reference', 'batchline'],
   settings: {},
   begins: {},
   ofLine: (_, { line }, { number }) => ({ text: referenceOf(number, line) }),

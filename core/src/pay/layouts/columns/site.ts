@@ -5,6 +5,7 @@ export const site = textColumn({
   name: 'site',
   label: 'Site',
   says: 'The site that was worked at, by its code.',
+  headings: ['site', 'location', 'branch'],
   needs: ['site'],
   text: ({ first }) => first.site,
 });

@@ -1,6 +1,13 @@
 import * as v from 'valibot';
 import { defineMappingCondition } from '../define.ts';
 
+/** Those that have a name in the trade. */
+const NAMED = new Map([
+  [1, 'ordinary'],
+  [1.5, 'time and a half'],
+  [2, 'double'],
+]);
+
 /** Only worked time that pays so many times the rate: 1 is ordinary, 2 is double. */
 export const multipliers = defineMappingCondition({
   name: 'multipliers',
@@ -12,5 +19,5 @@ export const multipliers = defineMappingCondition({
     v.maxValue(10),
   ),
   of: ({ multiplier }) => multiplier,
-  written: (times) => `×${times}`,
+  written: (times) => NAMED.get(times) ?? `×${times}`,
 });

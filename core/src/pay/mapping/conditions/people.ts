@@ -6,6 +6,7 @@ export const people = defineMappingCondition({
   name: 'people',
   label: 'Person',
   says: 'Only these people, by their numbers.',
+  isTyped: true,
   value: code,
   of: ({ person }) => person,
 });

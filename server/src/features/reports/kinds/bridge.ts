@@ -9,7 +9,7 @@ import {
   type Walked,
 } from '@heath/core';
 import type { PlacesByNumber } from '../../../pay/lines.ts';
-import type { Asked, ReportKind } from '../define.ts';
+import { type Asked, defineReport } from '../define.ts';
 import { type BridgeCard, cardsOfBridge } from '../store.ts';
 
 const PARTS = ['group', 'department', 'job', 'person'] as const;
@@ -21,7 +21,11 @@ interface Piece extends Walked {
   readonly job: JobTime['job'];
 }
 
-export const bridge: ReportKind = {
+export const bridge = defineReport({
+  name: 'bridge',
+  label: 'Clocked to payable',
+  shelf: 'What is paid',
+  parts: ['department', 'job', 'group', 'person'],
   title: 'From clocked to payable hours',
   make: async ({ database, period, places, names, query, only }) => {
     const by = PARTS.find((one) => one === query.by) ?? 'department';
@@ -54,7 +58,7 @@ export const bridge: ReportKind = {
       notes: computing > 0 ? [`${computing} cards are being computed, and are not among these.`] : [],
     };
   },
-};
+});
 
 function keyOf(
   part: BridgePart,

@@ -1,24 +1,27 @@
 import { correctionKind, type ReportColumn, type ReportRow, sumsOf } from '@heath/core';
-import type { ReportKind } from '../define.ts';
+import { defineReport } from '../define.ts';
 import { changesOf } from '../store.ts';
 import { Wall } from '../wall.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
   { id: 'made', name: 'Made on', kind: 'day' },
-  { id: 'time', name: 'At', kind: 'text' },
-  { id: 'by', name: 'By', kind: 'text' },
-  { id: 'number', name: 'Number', kind: 'text' },
-  { id: 'name', name: 'Name', kind: 'text' },
+  { id: 'time', name: 'At', kind: 'text', room: 16 },
+  { id: 'by', name: 'By', kind: 'text', room: 26 },
+  { id: 'number', name: 'Number', kind: 'text', room: 20 },
+  { id: 'name', name: 'Name', kind: 'text', grows: true },
   { id: 'day', name: 'Day', kind: 'day' },
-  { id: 'what', name: 'What', kind: 'text' },
+  { id: 'what', name: 'What', kind: 'text', grows: true },
   { id: 'why', name: 'Why', kind: 'text' },
   { id: 'before', name: 'Payable before', kind: 'hours' },
   { id: 'after', name: 'Payable after', kind: 'hours' },
-  { id: 'back', name: 'Taken back', kind: 'text' },
+  { id: 'back', name: 'Taken back', kind: 'text', room: 18 },
 ];
 const MOST = 20_000;
 
-export const changes: ReportKind = {
+export const changes = defineReport({
+  name: 'changes',
+  label: 'Changes made',
+  shelf: 'Records',
   title: 'Changes made',
   make: async ({ database, now, period, only }) => {
     const all = await changesOf(database, period.id, MOST);
@@ -52,4 +55,4 @@ export const changes: ReportKind = {
       notes: all.length < MOST ? [] : [`These are the first ${MOST}.`],
     };
   },
-};
+});

@@ -1,14 +1,25 @@
 import { Comparison, workdayToIso } from '@heath/core';
 import { Problem } from '../../../base/problem.ts';
-import type { ReportKind } from '../define.ts';
+import { defineReport } from '../define.ts';
 import { groundOf } from '../ground.ts';
 import { holidayNames, periodBefore, periodYearBefore } from '../store.ts';
 
-export const comparison: ReportKind = {
+export const comparison = defineReport({
+  name: 'comparison',
+  label: 'Side by side',
+  shelf: 'What is paid',
+  parts: ['code', 'department', 'person', 'job', 'group'],
+  choice: {
+    label: 'Compared with',
+    of: [
+      { value: 'last', name: 'The last period' },
+      { value: 'year', name: 'A year ago' },
+    ],
+  },
   title: 'Side by side',
   make: async (asked) => {
-    const { database, period, query } = asked;
-    const isYear = query.against === 'year';
+    const { database, period, query, choice } = asked;
+    const isYear = choice === 'year';
     const other = isYear ? await periodYearBefore(database, period) : await periodBefore(database, period);
     if (other === undefined)
       throw new Problem(
@@ -27,4 +38,4 @@ export const comparison: ReportKind = {
       notes: now === before ? [] : [`This period has ${now} days, the other ${before}.`],
     };
   },
-};
+});

@@ -7,21 +7,24 @@ import {
   spokenHours,
   sumsOf,
 } from '@heath/core';
-import type { ReportKind } from '../define.ts';
+import { defineReport } from '../define.ts';
 import { cardsWithExceptions } from '../store.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
-  { id: 'number', name: 'Number', kind: 'text' },
-  { id: 'name', name: 'Name', kind: 'text' },
+  { id: 'number', name: 'Number', kind: 'text', room: 20 },
+  { id: 'name', name: 'Name', kind: 'text', grows: true },
   { id: 'department', name: 'Department', kind: 'text' },
   { id: 'day', name: 'Day', kind: 'day' },
   { id: 'kind', name: 'What', kind: 'text' },
-  { id: 'found', name: 'What was found', kind: 'text' },
-  { id: 'state', name: 'State', kind: 'text' },
+  { id: 'found', name: 'What was found', kind: 'text', grows: true },
+  { id: 'state', name: 'State', kind: 'text', room: 24 },
 ];
 const STATES = { 'holds up': 'to settle', 'to look at': 'to look at', 'asks why': 'asks why' } as const;
 
-export const exceptionsReport: ReportKind = {
+export const exceptionsReport = defineReport({
+  name: 'exceptions',
+  label: 'Exceptions, lateness',
+  shelf: 'Records',
   title: 'Exceptions and lateness',
   make: async ({ database, period, places, only }) => {
     const rows: ReportRow[] = [];
@@ -56,4 +59,4 @@ export const exceptionsReport: ReportKind = {
       notes: ['What was settled is no exception any more: it stands among the changes made.'],
     };
   },
-};
+});

@@ -9,12 +9,12 @@ import {
   workday,
   workdayToIso,
 } from '@heath/core';
-import type { ReportKind } from '../define.ts';
+import { defineReport } from '../define.ts';
 import { cardsWithLines, holidayNames } from '../store.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
-  { id: 'number', name: 'Number', kind: 'text' },
-  { id: 'name', name: 'Name', kind: 'text' },
+  { id: 'number', name: 'Number', kind: 'text', room: 20 },
+  { id: 'name', name: 'Name', kind: 'text', grows: true },
   { id: 'counted', name: 'Hours counted', kind: 'hours' },
   { id: 'days', name: 'Days worked', kind: 'count' },
   { id: 'average', name: 'Average day', kind: 'hours' },
@@ -22,10 +22,17 @@ const COLUMNS: readonly ReportColumn[] = [
 const MONDAY = 0;
 
 /** The average day before the last holiday of the period; where it has none, before the day after the period. Common practice, no source. */
-export const holidayAverageReport: ReportKind = {
+export const holidayAverageReport = defineReport({
+  name: 'holiday-average',
+  label: 'Average for holidays',
+  shelf: 'People',
+  choice: {
+    label: 'Look back',
+    of: ['4', '12', '52'].map((value) => ({ value, name: `${value} weeks` })),
+  },
   title: 'Average hours for holiday pay',
-  make: async ({ database, period, places, query, only }) => {
-    const weeks = Number(query.weeks ?? '4');
+  make: async ({ database, period, places, choice, only }) => {
+    const weeks = Number(choice);
     const holidays = await holidayNames(database);
     const found = [...holidays.keys()].filter((day) => day >= period.firstDay && day <= period.lastDay);
     const holiday = found.sort((a, b) => b - a)[0] ?? workday(period.lastDay + 1);
@@ -76,4 +83,4 @@ export const holidayAverageReport: ReportKind = {
       ],
     };
   },
-};
+});

@@ -1,8 +1,12 @@
 import { HoursAndCost } from '@heath/core';
-import type { ReportKind } from '../define.ts';
+import { defineReport } from '../define.ts';
 import { groundOf, hasRates } from '../ground.ts';
 
-export const hoursAndCost: ReportKind = {
+export const hoursAndCost = defineReport({
+  name: 'hours-and-cost',
+  label: 'Hours and cost',
+  shelf: 'What is paid',
+  parts: ['department', 'job', 'cost center', 'code', 'group', 'person'],
   title: 'Hours and cost',
   make: async (asked) => {
     const report = new HoursAndCost(asked.query.by ?? 'department', asked.names);
@@ -14,4 +18,4 @@ export const hoursAndCost: ReportKind = {
         : ['Nobody has a rate yet, so that nothing costs anything. Take a list of rates under Pay files.'],
     };
   },
-};
+});

@@ -1,11 +1,11 @@
 import { type ReportColumn, type ReportRow, sumsOf } from '@heath/core';
 import { readDayNumber } from '../../../packed/days.ts';
-import type { ReportKind } from '../define.ts';
+import { defineReport } from '../define.ts';
 import { cardsOfBridge } from '../store.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
-  { id: 'number', name: 'Number', kind: 'text' },
-  { id: 'name', name: 'Name', kind: 'text' },
+  { id: 'number', name: 'Number', kind: 'text', room: 20 },
+  { id: 'name', name: 'Name', kind: 'text', grows: true },
   { id: 'department', name: 'Department', kind: 'text' },
   { id: 'planned', name: 'Planned', kind: 'seconds' },
   { id: 'clocked', name: 'Clocked', kind: 'seconds' },
@@ -15,7 +15,10 @@ const COLUMNS: readonly ReportColumn[] = [
   { id: 'payable', name: 'Payable', kind: 'hours' },
 ];
 
-export const plannedAndWorked: ReportKind = {
+export const plannedAndWorked = defineReport({
+  name: 'planned-and-worked',
+  label: 'Planned and worked',
+  shelf: 'People',
   title: 'Planned and worked',
   make: async ({ database, period, places, only }) => {
     const rows: ReportRow[] = [];
@@ -56,4 +59,4 @@ export const plannedAndWorked: ReportKind = {
     rows.sort((a, b) => size(b) - size(a));
     return { columns: COLUMNS, rows, sums: sumsOf(COLUMNS, rows) };
   },
-};
+});

@@ -1,22 +1,26 @@
 import { type ReportColumn, type ReportRow, SECONDS_PER_DAY, sumsOf } from '@heath/core';
-import { type Asked, firstRows, type ReportKind } from '../define.ts';
+import { type Asked, defineReport, firstRows } from '../define.ts';
 import { peopleByNumber, punchesBetween } from '../store.ts';
 import { Wall } from '../wall.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
-  { id: 'number', name: 'Number', kind: 'text' },
-  { id: 'name', name: 'Name', kind: 'text' },
+  { id: 'number', name: 'Number', kind: 'text', room: 20 },
+  { id: 'name', name: 'Name', kind: 'text', grows: true },
   { id: 'day', name: 'Day', kind: 'day' },
-  { id: 'time', name: 'Time', kind: 'text' },
+  { id: 'time', name: 'Time', kind: 'text', room: 16 },
   { id: 'kind', name: 'Kind', kind: 'text' },
   { id: 'job', name: 'Job', kind: 'text' },
   { id: 'site', name: 'Site', kind: 'text' },
-  { id: 'source', name: 'Where it came from', kind: 'text' },
+  { id: 'source', name: 'Where it came from', kind: 'text', grows: true },
 ];
 const PEOPLE_AT_ONCE = 500;
 const MOST_SHOWN = 20_000;
 
-export const punches: ReportKind = {
+export const punches = defineReport({
+  name: 'punches',
+  label: 'Punches, their source',
+  shelf: 'Records',
+  ofPerson: 'may',
   title: 'Punches with their source',
   make: async (asked) => {
     const { rows, isAll } = await firstRows(rowsOf(asked), MOST_SHOWN);
@@ -30,7 +34,7 @@ export const punches: ReportKind = {
     };
   },
   long: { columns: COLUMNS, rows: rowsOf },
-};
+});
 
 /** The punches of the days of a period, some hundred people at a time, in order of their numbers. */
 async function* rowsOf({ database, period, query }: Asked): AsyncGenerator<readonly ReportRow[]> {

@@ -12,12 +12,12 @@ import {
 import { Problem } from '../../../base/problem.ts';
 import { readCards } from '../../../cards/read-card.ts';
 import { sendAlone } from '../../../database/round-trip.ts';
-import type { ReportKind } from '../define.ts';
+import { defineReport } from '../define.ts';
 import { Wall } from '../wall.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
   { id: 'day', name: 'Day', kind: 'day' },
-  { id: 'times', name: 'In and out', kind: 'text' },
+  { id: 'times', name: 'In and out', kind: 'text', room: 60, grows: true },
   { id: 'off', name: 'Breaks off', kind: 'seconds' },
   { id: 'ordinary', name: 'Ordinary', kind: 'hours' },
   { id: 'overtime', name: 'Overtime', kind: 'hours' },
@@ -26,7 +26,11 @@ const COLUMNS: readonly ReportColumn[] = [
   { id: 'premium', name: 'Premium', kind: 'hours' },
 ];
 
-export const timeCard: ReportKind = {
+export const timeCard = defineReport({
+  name: 'time-card',
+  label: 'Time card to sign',
+  shelf: 'People',
+  ofPerson: 'must',
   title: 'Time card',
   make: async ({ database, now, period, query }) => {
     if (query.person === undefined)
@@ -77,4 +81,4 @@ export const timeCard: ReportKind = {
       sign: subject.name,
     };
   },
-};
+});

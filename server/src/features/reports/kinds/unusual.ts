@@ -1,9 +1,12 @@
 import { unusualTable } from '@heath/core';
 import { pastHours } from '../../../pay/past-hours.ts';
-import type { ReportKind } from '../define.ts';
+import { defineReport } from '../define.ts';
 import { cardsOfBridge } from '../store.ts';
 
-export const unusual: ReportKind = {
+export const unusual = defineReport({
+  name: 'unusual',
+  label: 'Far from usual',
+  shelf: 'People',
   title: 'Far from usual',
   make: async ({ database, period, places, only }) => {
     const past = await pastHours(database, period);
@@ -21,4 +24,4 @@ export const unusual: ReportKind = {
       ],
     };
   },
-};
+});

@@ -1,0 +1,91 @@
+import type { CorrectionSays } from '../corrections/kinds.ts';
+import type { Exception } from '../model/exception.ts';
+import type { Plan } from '../model/plan.ts';
+import type { Spell } from '../model/shift.ts';
+import { type Instant, instant, type Workday } from '../time/units.ts';
+
+/** What a sentence about a way can name: times, lengths of time in seconds, and texts. */
+export interface WayValues {
+  readonly at?: Instant;
+  readonly lengthSeconds?: number;
+  readonly rule?: string;
+}
+
+/** What stands on the button of a way: what is proposed, one of several to choose from, or a way that many kinds have. */
+export const WAY_ROLES = ['take', 'pick', 'accept', 'not worked', 'leave'] as const;
+export type WayRole = (typeof WAY_ROLES)[number];
+
+/** One way to settle an exception other than by a time: by a correction. Its sentences name values in braces. */
+export interface Way {
+  readonly role: WayRole;
+  /** On the button: `Approve {length}`. */
+  readonly name: string;
+  /** For the history, once it is done: `Approved {length} of {rule}`. */
+  readonly did: string;
+  readonly values?: WayValues;
+  readonly says: CorrectionSays;
+}
+
+/** A way that asks first which kind of leave it is. */
+export interface LeaveWay {
+  readonly role: 'leave';
+  saysOf(code: string): CorrectionSays;
+}
+
+/** How those of a kind are settled many at once. */
+export interface Together {
+  /** As they are; by what is proposed of each; or by the planned time, where nothing that is known says otherwise. */
+  readonly by: 'accept' | 'take' | 'planned time';
+  /** On the button, with how many they are: `Accept all {count}`. */
+  readonly name: string;
+  readonly did: string;
+}
+
+/** What of a day its ways look at. */
+export interface DayOfWays {
+  readonly plans: readonly Plan[];
+  readonly shifts: readonly { readonly workday: Workday; readonly spells: readonly Spell[] }[];
+  readonly exceptions: readonly Exception[];
+}
+
+/** What every exception can be, whatever its kind. */
+export const acceptAsItIs = ({ key, workday }: Exception): Way => ({
+  role: 'accept',
+  name: 'Accept as it is',
+  did: 'Accepted as it is',
+  says: { kind: 'accept', exception: key, workday },
+});
+export const ACCEPT_TOGETHER: Together = {
+  by: 'accept',
+  name: 'Accept all {count}',
+  did: 'Accepted as it is',
+};
+
+export const PLANNED_TIME_TOGETHER: Together = {
+  by: 'planned time',
+  name: 'Take all {count} that match the plan',
+  did: 'Took the planned time',
+};
+
+/** Nothing was worked from one instant to another. */
+const notWorked = (from: Instant, to: Instant): Way => ({
+  role: 'not worked',
+  name: 'Not worked',
+  did: 'Not worked',
+  says: { kind: 'not-worked', from, to },
+});
+
+/** The one punch that an exception hangs on was no work. */
+export const punchNotWorked = ({ at }: Exception): Way[] => [notWorked(at, instant(at + 1))];
+
+/** The plan that begins where an exception lies was not worked. */
+export const planNotWorked = ({ at }: Exception, { plans }: DayOfWays): Way[] =>
+  plans.flatMap(({ startsAt, endsAt }) => (startsAt === at ? [notWorked(startsAt, endsAt)] : []));
+
+/** What was clocked around an exception was no work. */
+export function spellsNotWorked({ at, workday }: Exception, { shifts }: DayOfWays): Way[] {
+  const spells = shifts.flatMap((shift) => (shift.workday === workday ? shift.spells : []));
+  const around = spells.filter((spell) => spell.in.at <= at && at <= spell.out.at);
+  const [first, last] = [around[0], around[around.length - 1]];
+  return first === undefined || last === undefined ? [] : [notWorked(first.in.at, last.out.at)];
+}
