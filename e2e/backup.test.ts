@@ -171,7 +171,7 @@ async function whole(): Promise<void> {
   const count = async (text: string) => Number((await connection.query<RowDataPacket[]>(text))[0][0]!.n);
   try {
     expect(await count('SELECT COUNT(*) AS n FROM flat_amount')).toBe(
-      await count("SELECT COUNT(*) AS n FROM happened WHERE about = 'flat_amount'"),
+      await count("SELECT COUNT(*) AS n FROM audit_event WHERE about = 'flat_amount'"),
     );
     expect(await count("SELECT COUNT(*) AS n FROM answered_write WHERE result = '0'")).toBe(0);
     const [keys] = await connection.query<RowDataPacket[]>(

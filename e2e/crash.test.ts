@@ -351,7 +351,7 @@ async function holdAgainstTheList(): Promise<void> {
     );
     expect(new Map(bulks.map(({ id, kept }) => [id, kept]))).toEqual(known.bulks);
 
-    await eachHappenedOnce(connection);
+    await eachHasItsAuditEvent(connection);
 
     const handoffs = await rows<{
       period: number;
@@ -381,8 +381,8 @@ async function holdAgainstTheList(): Promise<void> {
   }
 }
 
-/** Each correction, each file and each batch has its one row of what happened, and there is no such row without it. */
-async function eachHappenedOnce(connection: Awaited<ReturnType<typeof database>>): Promise<void> {
+/** Each correction, each file and each batch has one audit event, and there is no such event without it. */
+async function eachHasItsAuditEvent(connection: Awaited<ReturnType<typeof database>>): Promise<void> {
   for (const [table, whats, which = 'TRUE'] of [
     ['correction', "'corrected', 'undone'", 'bulk_id IS NULL'],
     ['bulk', "'corrected together', 'undone together'"],
@@ -395,7 +395,7 @@ async function eachHappenedOnce(connection: Awaited<ReturnType<typeof database>>
     );
     const told = await rows<{ id: number }>(
       connection,
-      `SELECT about_id AS id FROM happened WHERE about = '${table}' AND what IN (${whats}) ORDER BY about_id`,
+      `SELECT about_id AS id FROM audit_event WHERE about = '${table}' AND what IN (${whats}) ORDER BY about_id`,
     );
     expect([table, told.map(({ id }) => id)]).toEqual([table, there.map(({ id }) => id)]);
   }

@@ -286,7 +286,7 @@ const GOOD_REQUESTS: readonly (readonly [method: string, path: string, body?: un
   ['POST', '/session', { username: 'nobody', password: 'no' }],
   ['GET', '/pay-system'],
   ['GET', '/differences'],
-  ['GET', '/happened?before=99'],
+  ['GET', '/audit-events?before=99'],
   ['GET', '/users'],
   ['GET', '/pay-codes/rates'],
   ['GET', '/periods/1/amounts'],

@@ -1,5 +1,6 @@
 import { amountOperations } from './amounts/operations.ts';
 import { approvalOperations } from './approvals/operations.ts';
+import { auditEventOperations } from './audit-events/operations.ts';
 import { badgeOperations } from './badges/operations.ts';
 import { cardOperations } from './cards/operations.ts';
 import { correctionOperations } from './corrections/operations.ts';
@@ -8,7 +9,6 @@ import { differenceOperations } from './differences/operations.ts';
 import { exceptionOperations } from './exceptions/operations.ts';
 import { finderOperations } from './finder/operations.ts';
 import { handoffOperations } from './handoff/operations.ts';
-import { happenedOperations } from './happened/operations.ts';
 import { healthOperations } from './health/operations.ts';
 import { historyOperations } from './history/operations.ts';
 import { importOperations } from './imports/operations.ts';
@@ -56,7 +56,7 @@ export const DOMAINS = {
   handoff: handoffOperations,
   differences: differenceOperations,
   tasks: taskOperations,
-  happened: happenedOperations,
+  'audit-events': auditEventOperations,
   users: userOperations,
 } as const satisfies Readonly<Record<string, Readonly<Record<string, Operation>>>>;
 
@@ -88,7 +88,7 @@ export const OPERATIONS = {
   ...handoffOperations,
   ...differenceOperations,
   ...taskOperations,
-  ...happenedOperations,
+  ...auditEventOperations,
   ...userOperations,
 } as const satisfies Readonly<Record<string, Operation>>;
 export type OperationName = keyof typeof OPERATIONS;

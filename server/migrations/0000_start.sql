@@ -706,7 +706,7 @@ CREATE TABLE `answered_write` (
 	CONSTRAINT `answered_write_user_id_key_pk` PRIMARY KEY(`user_id`,`key`)
 );
 --> statement-breakpoint
-CREATE TABLE `happened` (
+CREATE TABLE `audit_event` (
 	`id` int AUTO_INCREMENT NOT NULL,
 	`at` bigint NOT NULL,
 	`user_id` int,
@@ -716,7 +716,7 @@ CREATE TABLE `happened` (
 	`before` longtext,
 	`after` longtext,
 	`is_own_pay` boolean NOT NULL DEFAULT false,
-	CONSTRAINT `happened_id` PRIMARY KEY(`id`)
+	CONSTRAINT `audit_event_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
 CREATE TABLE `known_sign_in` (
@@ -889,7 +889,7 @@ ALTER TABLE `punch_source` ADD CONSTRAINT `punch_source_device_id_device_id_fk` 
 ALTER TABLE `punch_source` ADD CONSTRAINT `punch_source_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `reason` ADD CONSTRAINT `reason_made_by_user_id_fk` FOREIGN KEY (`made_by`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `answered_write` ADD CONSTRAINT `answered_write_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `happened` ADD CONSTRAINT `happened_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `audit_event` ADD CONSTRAINT `audit_event_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `known_sign_in` ADD CONSTRAINT `known_sign_in_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `saved_search` ADD CONSTRAINT `saved_search_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `session` ADD CONSTRAINT `session_user_id_user_id_fk` FOREIGN KEY (`user_id`) REFERENCES `user`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
@@ -919,5 +919,5 @@ CREATE INDEX `plan_workday` ON `plan` (`workday`,`ends_at`,`job_id`);--> stateme
 CREATE INDEX `correction_person` ON `correction` (`person_id`);--> statement-breakpoint
 CREATE INDEX `task_status` ON `task` (`status`);--> statement-breakpoint
 CREATE INDEX `answered_write_at` ON `answered_write` (`answered_at`);--> statement-breakpoint
-CREATE INDEX `happened_about` ON `happened` (`about`,`about_id`);--> statement-breakpoint
+CREATE INDEX `audit_event_about` ON `audit_event` (`about`,`about_id`);--> statement-breakpoint
 CREATE INDEX `session_user` ON `session` (`user_id`);

@@ -47,11 +47,11 @@ CREATE TRIGGER `batch_line_no_update` BEFORE UPDATE ON `batch_line` FOR EACH ROW
 CREATE TRIGGER `batch_line_no_delete` BEFORE DELETE ON `batch_line` FOR EACH ROW
   SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'A line that was handed off stays as it is: it is only ever added.';
 --> statement-breakpoint
-CREATE TRIGGER `happened_no_update` BEFORE UPDATE ON `happened` FOR EACH ROW
-  SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'What happened stays as it was told: it is only ever added.';
+CREATE TRIGGER `audit_event_no_update` BEFORE UPDATE ON `audit_event` FOR EACH ROW
+  SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'An audit event stays as it was written: events are only ever added.';
 --> statement-breakpoint
-CREATE TRIGGER `happened_no_delete` BEFORE DELETE ON `happened` FOR EACH ROW
-  SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'What happened stays as it was told: it is only ever added.';
+CREATE TRIGGER `audit_event_no_delete` BEFORE DELETE ON `audit_event` FOR EACH ROW
+  SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'An audit event stays as it was written: events are only ever added.';
 --> statement-breakpoint
 CREATE TRIGGER `batch_no_delete` BEFORE DELETE ON `batch` FOR EACH ROW
   SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'A batch stays as it was made.';

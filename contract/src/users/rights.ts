@@ -15,7 +15,7 @@ export const RIGHTS = {
   'add amounts': ['specialist'],
   'make pay periods': ['specialist'],
   'see work': ['specialist', 'auditor', 'administrator'],
-  'see what happened': ['specialist', 'auditor', 'administrator'],
+  'see audit events': ['specialist', 'auditor', 'administrator'],
   'keep users': ['administrator'],
 } as const satisfies Readonly<Record<string, readonly Role[]>>;
 export type Right = keyof typeof RIGHTS;

@@ -87,17 +87,21 @@ describe('the account of a workday', () => {
     expect(accountOf([punch('in', `${DAY} 08:00`)])).toMatchObject({ to: at(`${DAY} 08:00`), toSettle: 1 });
   });
 
-  it('has another print after any punch of the day moves by a second, and the same after one of another day does', () => {
+  it('has another fingerprint after any punch of the day moves by a second, and the same after one of another day does', () => {
     const ofDay: readonly [string, string][] = [
       ['08:00', '16:00'],
       ['08:00:01', '16:00'],
       ['08:00', '16:00:01'],
       ['08:00:01', '16:00:01'],
     ];
-    const prints = ofDay.map(([start, end]) => accountOf(shifts([`${DAY} ${start}`, `${DAY} ${end}`])).print);
-    expect(new Set(prints).size).toBe(4);
+    const fingerprints = ofDay.map(
+      ([start, end]) => accountOf(shifts([`${DAY} ${start}`, `${DAY} ${end}`])).fingerprint,
+    );
+    expect(new Set(fingerprints).size).toBe(4);
     const other = shifts(['2026-10-21 08:00', '2026-10-21 12:00']);
-    expect(accountOf([...shifts([`${DAY} 08:00`, `${DAY} 16:00`]), ...other]).print).toBe(prints[0]);
+    expect(accountOf([...shifts([`${DAY} 08:00`, `${DAY} 16:00`]), ...other]).fingerprint).toBe(
+      fingerprints[0],
+    );
   });
 
   it('of any card adds up to the card, and does not hang on the order in which its punches come', () => {
@@ -120,8 +124,8 @@ describe('the account of a workday', () => {
             computed.exceptions.filter(({ severity }) => severity === 'holds up' || severity === 'asks why')
               .length,
           );
-          for (const { state, from, print, payableHours } of accounts) {
-            expect(print).toBeGreaterThanOrEqual(0);
+          for (const { state, from, fingerprint, payableHours } of accounts) {
+            expect(fingerprint).toBeGreaterThanOrEqual(0);
             if (['off', 'absent', 'to come', 'leave'].includes(state)) expect(from).toBeNull();
             else expect(from).not.toBeNull();
             if (state === 'off') expect(payableHours).toBe(0);

@@ -49,7 +49,7 @@ export interface DayAccount {
   /** How much of it holds up the handoff. */
   readonly toSettle: number;
   /** A number below 2³¹ that is another one when what was clocked or is paid on the day is other: who approved a day approved this. */
-  readonly print: number;
+  readonly fingerprint: number;
 }
 
 /** Every workday of a card in short, in order. */
@@ -79,7 +79,7 @@ export function dayAccounts(
       payableHours: sumOf(day.lines, (classId) => !isPremium(classId)),
       overtimeHours: sumOf(day.lines, isOvertime),
       toSettle: day.toSettle,
-      print: printOf(day),
+      fingerprint: fingerprintOf(day),
     };
   });
 }
@@ -135,27 +135,30 @@ function isAsPlanned(plan: PersonInput['plans'][number], shifts: readonly Comput
 const OFFSET = 0x811c9dc5;
 const PRIME = 0x01000193;
 
-const withNumber = (print: number, value: number): number =>
-  Math.imul(print ^ (value & 0xffff), PRIME) ^ Math.imul(value >>> 16, PRIME);
+const withNumber = (fingerprint: number, value: number): number =>
+  Math.imul(fingerprint ^ (value & 0xffff), PRIME) ^ Math.imul(value >>> 16, PRIME);
 
-function withName(print: number, name: string): number {
-  let made = print;
+function withName(fingerprint: number, name: string): number {
+  let made = fingerprint;
   for (let i = 0; i < name.length; i++) made = Math.imul(made ^ name.charCodeAt(i), PRIME);
   return made;
 }
 
-const withPunch = (print: number, { at, job }: EffectivePunch): number =>
-  withNumber(withNumber(print, at), job ?? 0);
+const withPunch = (fingerprint: number, { at, job }: EffectivePunch): number =>
+  withNumber(withNumber(fingerprint, at), job ?? 0);
 
-function printOf({ shifts, lines }: Gathered): number {
-  let print = OFFSET;
+function fingerprintOf({ shifts, lines }: Gathered): number {
+  let fingerprint = OFFSET;
   for (const { spells, missingIn, missingOut, onTheClock } of shifts) {
-    for (const spell of spells) print = withPunch(withPunch(print, spell.in), spell.out);
-    for (const punch of missingIn) print = withPunch(print, punch);
-    for (const punch of missingOut) print = withPunch(print, punch);
-    if (onTheClock !== null) print = withPunch(print, onTheClock);
+    for (const spell of spells) fingerprint = withPunch(withPunch(fingerprint, spell.in), spell.out);
+    for (const punch of missingIn) fingerprint = withPunch(fingerprint, punch);
+    for (const punch of missingOut) fingerprint = withPunch(fingerprint, punch);
+    if (onTheClock !== null) fingerprint = withPunch(fingerprint, onTheClock);
   }
   for (const { classId, hours, job, department } of lines)
-    print = withNumber(withNumber(withNumber(withName(print, classId), hours), job ?? 0), department ?? 0);
-  return print & 0x7fffffff;
+    fingerprint = withNumber(
+      withNumber(withNumber(withName(fingerprint, classId), hours), job ?? 0),
+      department ?? 0,
+    );
+  return fingerprint & 0x7fffffff;
 }

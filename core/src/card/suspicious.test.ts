@@ -13,7 +13,7 @@ const day = (i: number, paid: number, length: number | null = paid * 3600): DayA
   payableHours: hours(paid * 90_000),
   overtimeHours: hours(0),
   toSettle: 0,
-  print: 0,
+  fingerprint: 0,
 });
 const found = (...asked: Parameters<typeof suspicious>) =>
   suspicious(...asked).map(({ account }) => account.workday - 20_000);

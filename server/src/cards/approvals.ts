@@ -1,5 +1,5 @@
 import type { ApprovalState, CardReply } from '@heath/contract';
-import { type Instant, instantToIso } from '@heath/core';
+import { instantToIso } from '@heath/core';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { build, select } from '../database/round-trip.ts';
@@ -45,10 +45,10 @@ export const standingSelect = select(
     .groupBy(approval.personId, approval.version),
 );
 
-/** Who stands for which print of one day of the cards of a period. */
+/** Who stands for which fingerprint of one day of the cards of a period. */
 export const dayApprovalsSelect = select(
   build
-    .select({ personId: approval.personId, print: approval.version })
+    .select({ personId: approval.personId, fingerprint: approval.version })
     .from(approval)
     .leftJoin(undoing, eq(undoing.undoes, approval.id))
     .where(
@@ -103,7 +103,7 @@ export function stateOf(rows: readonly ApprovalRow[], version: number | null, ne
 export const approvalViews = (rows: readonly ApprovalRow[], version: number | null): CardReply['approvals'] =>
   rows.map(({ by, madeAt, version: of, payableHours }) => ({
     by,
-    madeAt: instantToIso(madeAt as Instant),
+    madeAt: instantToIso(madeAt),
     stands: of === version,
     payableHours,
   }));

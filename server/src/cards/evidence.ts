@@ -6,14 +6,16 @@ import {
   instant,
   isMissingPunch,
   type PersonInput,
-  type PunchId,
+  punchId,
   SECONDS_PER_DAY,
   type ShiftTimes,
+  type Span,
   shiftTimes,
 } from '@heath/core';
-import { and, between, eq, inArray, ne, or, sql } from 'drizzle-orm';
+import { and, between, eq, ne, or, sql } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
-import { badgeOwner, card, person, plan, punch } from '../database/schema/index.ts';
+import { card, person, plan, punch, site } from '../database/schema/index.ts';
+import { badgePunchColumns, ownedBy, siteOfPunch } from '../records/owned-punches.ts';
 import type { CardSubject } from '../records/subjects.ts';
 
 /** A crew is the people around somebody, not a whole company. */
@@ -34,44 +36,35 @@ export interface Evidence {
   readonly earlier: readonly ShiftTimes[];
 }
 
-/** Punches of some people by whose they are, as far as their badges were theirs. */
+/** Punches of some people within a span, by person. */
 async function punchesOf(
   queries: Reads,
   people: readonly number[],
-  from: number,
-  to: number,
+  span: Span,
   zone: string,
 ): Promise<Map<number, EffectivePunch[]>> {
+  const punches = await ownedBy(queries, people, span, (condition) =>
+    queries
+      .select({ ...badgePunchColumns, id: punch.id, kind: punch.kind })
+      .from(punch)
+      .innerJoin(site, siteOfPunch)
+      .where(condition),
+  );
   const byPerson = new Map<number, EffectivePunch[]>();
-  if (people.length === 0) return byPerson;
-  const rows = await queries
-    .select({ person: badgeOwner.personId, id: punch.id, at: punch.at, kind: punch.kind })
-    .from(badgeOwner)
-    .innerJoin(punch, and(eq(punch.badgeId, badgeOwner.badgeId), between(punch.at, from, to)))
-    .where(
-      and(
-        inArray(badgeOwner.personId, [...people]),
-        sql`${badgeOwner.firstDay} = (
-          SELECT MAX(had.first_day) FROM ${badgeOwner} had
-           WHERE had.badge_id = ${badgeOwner.badgeId} AND had.first_day <= FROM_UNIXTIME(${punch.at}))`,
-      ),
-    );
-  for (const row of rows) {
-    if (row.person === null) continue;
-    const own = byPerson.get(row.person) ?? [];
-    byPerson.set(row.person, own);
-    own.push({
-      id: row.id as PunchId,
-      at: instant(row.at),
-      kind: row.kind,
-      zone,
-      job: null,
-      department: null,
-      site: null,
-    });
+  for (const { personId, id, at, kind } of punches) {
+    const own = byPerson.get(personId) ?? [];
+    byPerson.set(personId, own);
+    own.push({ id: punchId(id), at, kind, zone, job: null, department: null, site: null });
   }
   return byPerson;
 }
+
+/** An instant so many seconds after another, or before it. */
+const after = (at: Instant, seconds: number): Instant => instant(at + seconds);
+
+/** Condition: the instant lies within `SAME_HOURS_SECONDS` of another. */
+const near = (column: typeof plan.startsAt | typeof plan.endsAt, at: Instant) =>
+  between(column, after(at, -SAME_HOURS_SECONDS), after(at, SAME_HOURS_SECONDS));
 
 /** Those who were meant to work the same hours at the same site or in the same job, those of the same department and the nearest hours first. */
 function crewAround(queries: Reads, subject: CardSubject, { plans }: PersonInput, at: Instant) {
@@ -80,16 +73,10 @@ function crewAround(queries: Reads, subject: CardSubject, { plans }: PersonInput
   const hours =
     own === undefined
       ? or(
-          between(plan.startsAt, at - SAME_HOURS_SECONDS, at + SAME_HOURS_SECONDS),
-          and(
-            between(plan.startsAt, at - longest, at),
-            between(plan.endsAt, at - SAME_HOURS_SECONDS, at + SAME_HOURS_SECONDS),
-          ),
+          near(plan.startsAt, at),
+          and(between(plan.startsAt, after(at, -longest), at), near(plan.endsAt, at)),
         )
-      : and(
-          between(plan.startsAt, own.startsAt - SAME_HOURS_SECONDS, own.startsAt + SAME_HOURS_SECONDS),
-          between(plan.endsAt, own.endsAt - SAME_HOURS_SECONDS, own.endsAt + SAME_HOURS_SECONDS),
-        );
+      : and(near(plan.startsAt, own.startsAt), near(plan.endsAt, own.endsAt));
   const place =
     own === undefined || own.job === null
       ? eq(card.siteId, subject.siteId)
@@ -122,8 +109,13 @@ export async function evidenceAt(
   const ids = around.map(({ id }) => id);
   const ownFirst = Math.min(at, ...input.punches.map((one) => one.at));
   const [crewPunches, ownPunches] = await Promise.all([
-    punchesOf(queries, ids, at - reach, at + reach, subject.zone),
-    punchesOf(queries, [subject.personId], at - EARLIER_SECONDS, ownFirst - 1, subject.zone),
+    punchesOf(queries, ids, { from: after(at, -reach), to: after(at, reach) }, subject.zone),
+    punchesOf(
+      queries,
+      [subject.personId],
+      { from: after(at, -EARLIER_SECONDS), to: instant(ownFirst - 1) },
+      subject.zone,
+    ),
   ]);
   const crew = around.flatMap(({ id, name, startsAt, endsAt }) =>
     shiftTimes([crewPunches.get(id) ?? []], pairing)

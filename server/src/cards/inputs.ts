@@ -16,9 +16,9 @@ import {
   type PunchId,
   type PunchKind,
   SECONDS_PER_DAY,
-  type Seconds,
   type SiteId,
   type Span,
+  seconds,
   shiftsOverOf,
   unbrokenAround,
   wallOf,
@@ -57,7 +57,7 @@ const daysNeeded = ({ firstDay, lastDay, editions }: Days, input?: PersonInput):
     input === undefined ? undefined : shiftsOverOf(input),
   );
 
-/** The instants whose plans a card needs, and whose punches in all but rare cases: see `readOn`. */
+/** The instants whose plans a card needs, and whose punches in all but rare cases: see `widenSpan`. */
 export function spanOf(days: Days): Span {
   const { first, last } = daysNeeded(days);
   return { from: instant((first - 3) * SECONDS_PER_DAY), to: instant((last + 5) * SECONDS_PER_DAY) };
@@ -67,7 +67,7 @@ export function spanOf(days: Days): Span {
 const FURTHER_SECONDS = 28 * SECONDS_PER_DAY;
 
 /** Where what was read begins or ends amid punches that hang together, the wider span that must be read; null where it is enough. */
-export function readOn(days: Days, input: PersonInput, read: Span): Span | null {
+export function widenSpan(days: Days, input: PersonInput, read: Span): Span | null {
   const { beginsBefore, goesOnAfter } = unbrokenAround(input, daysNeeded(days, input), read);
   if (!beginsBefore && !goesOnAfter) return null;
   return {
@@ -117,12 +117,12 @@ const punchColumns = {
 /** A punch as it comes: an object for each took 0.3 of 3.7 seconds for a period of 10,000 people (`recompute` in the bench). */
 type PunchValues = readonly [
   badgeId: number,
-  at: number,
+  at: Instant,
   kindPlace: number,
-  id: number,
-  siteId: number,
-  jobId: number | null,
-  departmentId: number | null,
+  id: PunchId,
+  siteId: SiteId,
+  jobId: JobId | null,
+  departmentId: DepartmentId | null,
   latitude: number | null,
   longitude: number | null,
 ];
@@ -131,10 +131,10 @@ type PunchValues = readonly [
 type PlanValues = readonly [
   personId: number,
   workday: number,
-  startsAt: number,
-  endsAt: number,
-  jobId: number | null,
-  departmentId: number | null,
+  startsAt: Instant,
+  endsAt: Instant,
+  jobId: JobId | null,
+  departmentId: DepartmentId | null,
 ];
 
 /**
@@ -232,7 +232,7 @@ export async function personInputs(
     const wider: Span[] = [span];
     const notEnough: CardToCompute[] = [];
     left.forEach((subject, i) => {
-      const more = readOn(subject, read[i]!, span);
+      const more = widenSpan(subject, read[i]!, span);
       if (more === null) inputs.set(subject, read[i]!);
       else {
         notEnough.push(subject);
@@ -322,7 +322,7 @@ function givePunches(
     const isFarOff = i >= punches.length;
     const person =
       always === undefined || isFarOff
-        ? ownerOn(own, Math.floor(wallOf(zones.of(zone), instant(at)) / SECONDS_PER_DAY))
+        ? ownerOn(own, Math.floor(wallOf(zones.of(zone), at) / SECONDS_PER_DAY))
         : always;
     if (person !== null) give(person, toPunch(values, zone));
   }
@@ -339,13 +339,13 @@ const toPunch = (
   [, at, kindPlace, id, site, job, department, latitude, longitude]: PunchValues,
   zone: string,
 ): Punch => ({
-  id: id as PunchId,
-  at: at as Instant,
+  id,
+  at,
   kind: kindAt(kindPlace),
   zone,
-  job: job as JobId | null,
-  department: department as DepartmentId | null,
-  site: site as SiteId | null,
+  job,
+  department,
+  site,
   position: latitude === null || longitude === null ? null : { latitude, longitude },
 });
 
@@ -353,7 +353,7 @@ const toLeave = (row: InputRows['leave'][number]): Leave => ({
   workday: row.workday,
   kind: row.kind,
   code: row.code,
-  seconds: row.seconds as Seconds,
+  seconds: seconds(row.seconds),
   reason: row.reason,
   job: null,
   department: null,
@@ -361,10 +361,10 @@ const toLeave = (row: InputRows['leave'][number]): Leave => ({
 
 const toPlan = ([, day, startsAt, endsAt, job, department]: PlanValues): Plan => ({
   workday: workday(day),
-  startsAt: startsAt as Instant,
-  endsAt: endsAt as Instant,
-  job: job as JobId | null,
-  department: department as DepartmentId | null,
+  startsAt,
+  endsAt,
+  job,
+  department,
 });
 
 /** What the database keeps of a correction was read when it was made: it can be read. */

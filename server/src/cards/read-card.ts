@@ -8,7 +8,7 @@ import { byPerson } from '../records/by-person.ts';
 import { type CorrectionRow, historySelect } from '../records/history.ts';
 import { type CardSubject, subjectSelects, toSubjects } from '../records/subjects.ts';
 import { type ApprovalRow, approvalsSelect } from './approvals.ts';
-import { ANY_SPAN, inputSelects, readOn, spanOf, toInputs, valuesOf } from './inputs.ts';
+import { ANY_SPAN, inputSelects, spanOf, toInputs, valuesOf, widenSpan } from './inputs.ts';
 import { forgetSpan, spanOfPeriod } from './period-span.ts';
 
 /** The card that a request is about. */
@@ -68,7 +68,7 @@ export async function readCard(
   const inputOf = (rows: ReturnType<typeof inputs.rows>, read: Span) =>
     toInputs([found], { ...rows, corrections }, read, asOf)[0]!;
   let input = inputOf(inputs.rows(sent.slice(first.length)), span);
-  for (let more = readOn(found, input, span); more !== null; more = readOn(found, input, more)) {
+  for (let more = widenSpan(found, input, span); more !== null; more = widenSpan(found, input, more)) {
     input = inputOf(inputs.rows(await send(...inputs.with({ ...cardKey, ...valuesOf(more) }))), more);
   }
   const approvals = approvalsOfOne.rows(sent[first.length + second.length + 1]);
@@ -122,7 +122,7 @@ export async function readCards(
     const input = inputs[i]!;
     const needed = spanOf(subject);
     const reachesFurther =
-      needed.from < span.from || needed.to > span.to || readOn(subject, input, span) !== null;
+      needed.from < span.from || needed.to > span.to || widenSpan(subject, input, span) !== null;
     const read = reachesFurther ? await readCard(database, subject, asOf, send, locked) : undefined;
     const { personId } = subject;
     cards.push(

@@ -2,6 +2,7 @@ import type { DayMark } from '@heath/contract';
 import {
   type Computed,
   classSums,
+  type DayAccount,
   dayAccounts,
   holdsUp,
   type JobTime,
@@ -9,7 +10,7 @@ import {
   type PersonInput,
   payableHours,
 } from '@heath/core';
-import { type KeptDay, packDays } from '../packed/days.ts';
+import { packDays } from '../packed/days.ts';
 
 /** What is kept of a computed card. */
 export interface CardResults {
@@ -31,23 +32,23 @@ export interface CardResults {
 
 /** The parts of a computed card that lists, strips and the handoff read. */
 export function cardResults(input: PersonInput, computed: Computed): CardResults {
-  const days = dayAccounts(input, computed).map((account) => ({
-    ...account,
-    plannedSeconds: 0,
-    clockedSeconds: 0,
-  }));
+  const days = dayAccounts(input, computed);
+  const plannedSeconds = days.map(() => 0);
+  const clockedSeconds = days.map(() => 0);
   let clocked = 0;
   let unpaid = 0;
   let held = 0;
   let rounding = 0;
   for (const plan of input.plans) {
-    const day = days[plan.workday - input.first];
-    if (day !== undefined) day.plannedSeconds += plan.endsAt - plan.startsAt;
+    const place = plan.workday - input.first;
+    const before = plannedSeconds[place];
+    if (before !== undefined) plannedSeconds[place] = before + plan.endsAt - plan.startsAt;
   }
   for (const shift of computed.shifts) {
-    const day = days[shift.workday - input.first];
-    if (day === undefined) continue;
-    day.clockedSeconds += shift.clockedSeconds;
+    const place = shift.workday - input.first;
+    const before = clockedSeconds[place];
+    if (before === undefined) continue;
+    clockedSeconds[place] = before + shift.clockedSeconds;
     clocked += shift.clockedSeconds;
     unpaid += shift.unpaidSeconds;
     held += shift.heldSeconds;
@@ -61,8 +62,8 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
     roundingSeconds: rounding,
     payableHours: payableHours(sums),
     toSettle: computed.exceptions.filter(holdsUp).length,
-    days: packDays(days),
-    marks: days.map(markOf).join(''),
+    days: packDays(days, plannedSeconds, clockedSeconds),
+    marks: days.map((day, i) => markOf(day, clockedSeconds[i] ?? 0)).join(''),
     sums,
     lines: computed.lines,
     jobTimes: jobTimes(computed, input),
@@ -70,7 +71,7 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
   };
 }
 
-function markOf({ toSettle, overtimeHours, payableHours, clockedSeconds }: KeptDay): DayMark {
+function markOf({ toSettle, overtimeHours, payableHours }: DayAccount, clockedSeconds: number): DayMark {
   if (toSettle > 0) return 'x';
   if (overtimeHours > 0) return 't';
   return payableHours > 0 || clockedSeconds > 0 ? 'o' : '-';

@@ -157,8 +157,8 @@ describe('a write with a key', () => {
       ['select', false],
       ['for update', true],
       ['insert into `correction`', false],
-      // Nothing is kept without the row of what happened, nor that row without it.
-      ['insert into `happened`', false],
+      // Nothing is kept without its audit event, nor that row without it.
+      ['insert into `audit_event`', false],
       ['COMMIT', true],
     ] as const) {
       const before = await corrections();

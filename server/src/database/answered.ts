@@ -1,8 +1,8 @@
 import { and, eq, lt, sql } from 'drizzle-orm';
 import { type Clock, realSeconds } from '../base/clock.ts';
+import { type Tell, writing } from './audit-events.ts';
 import type { Database, Queries } from './connect.ts';
 import { isConnectionLost, OutcomeUnknown } from './failures.ts';
-import { type Tell, writing } from './happened.ts';
 import { build, type Statement, select, sendAlone, statement } from './round-trip.ts';
 import { answeredWrite } from './schema/index.ts';
 

@@ -21,7 +21,7 @@ type Pool = mysql.Pool;
 /** What only reads. */
 export type Reads = Pick<MySql2Database, 'select' | 'selectDistinct' | 'execute'>;
 
-/** What is kept for Heath's own running, and tells nobody's work: it may be written without a row of what happened. */
+/** What is kept for Heath's own running, and tells nobody's work: it may be written without an audit event. */
 type KeptTable =
   | typeof answeredWrite
   | typeof importChunk
@@ -33,13 +33,13 @@ type KeptTable =
   | typeof task;
 
 /** What reads everything, and writes those tables alone. */
-export interface Keeps extends Reads {
+export interface RunningWrites extends Reads {
   insert<T extends KeptTable>(table: T): MySqlInsertBuilder<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
   update<T extends KeptTable>(table: T): MySqlUpdateBuilder<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
   delete<T extends KeptTable>(table: T): MySqlDeleteBase<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
 }
 /** The database, outside of a write. */
-export type Database = Keeps & {
+export type Database = RunningWrites & {
   /** For what only reads, a statement at a time. */
   readonly $client: Pool;
   /** For transactions. */

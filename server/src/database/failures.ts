@@ -1,11 +1,4 @@
-/** What an error of the driver means. Drivers wrap one another, so every cause is looked at. */
-interface DriverError {
-  readonly code?: string;
-  readonly errno?: number;
-  readonly fatal?: boolean;
-  readonly message?: string;
-  readonly cause?: unknown;
-}
+import { type ErrorParts, errorParts } from '../base/error-parts.ts';
 
 const ER_DUP_ENTRY = 1062;
 const ER_NO_REFERENCED_ROW = 1452;
@@ -27,14 +20,16 @@ const CONNECTION_CODES = new Set([
   'PROTOCOL_SEQUENCE_TIMEOUT',
 ]);
 
-function* causes(error: unknown): Generator<DriverError> {
+/** What an error of the driver says. Drivers wrap one another, so every cause is looked at. */
+function* causes(error: unknown): Generator<ErrorParts> {
   for (let at = error, depth = 0; at !== null && typeof at === 'object' && depth < 6; depth++) {
-    yield at as DriverError;
-    at = (at as DriverError).cause;
+    const parts = errorParts(at);
+    yield parts;
+    at = parts.cause;
   }
 }
 
-const some = (error: unknown, holds: (at: DriverError) => boolean): boolean => {
+const some = (error: unknown, holds: (at: ErrorParts) => boolean): boolean => {
   for (const at of causes(error)) if (holds(at)) return true;
   return false;
 };

@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Company, freshCompany } from '../testing/company.ts';
+import { auditEventQuery } from './audit-events.ts';
 import { connect, type Database, disconnect } from './connect.ts';
-import { happenedQuery } from './happened.ts';
 import { inTransaction, sendAlone, statement } from './round-trip.ts';
 import { transaction } from './transaction.ts';
 
@@ -31,8 +31,8 @@ describe('more transactions than there are connections', () => {
         await sendAlone(database, ONE);
         await database.execute(sql`SELECT 2`);
         const told = { what: 'tried', about: 'setting', aboutId: i, pays: 'nobody' } as const;
-        const happened = happenedQuery({ userId: null, personId: null, at: company.clock.now() }, told);
-        return { last: [ONE], happened, result: () => i };
+        const auditEvent = auditEventQuery({ userId: null, personId: null, at: company.clock.now() }, told);
+        return { last: [ONE], auditEvent, result: () => i };
       }),
     );
     expect(await Promise.all(many)).toEqual(many.map((_, i) => i));

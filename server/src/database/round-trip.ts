@@ -139,10 +139,10 @@ export async function sendAlone(database: Database, ...statements: readonly Stat
 
 /** What ends a transaction, and what comes of it. */
 export interface Ending<T> {
-  /** What is written last; one of them keeps what happened, see `happened`. */
+  /** What is written last; one of them is the audit event. */
   readonly last: readonly Statement[];
   /** Null where nothing is written. */
-  readonly happened: Statement | null;
+  readonly auditEvent: Statement | null;
   /** What can be made ready while the database commits. What it throws is left to `result`, which finds nothing ready. */
   readonly meanwhile?: () => void;
   readonly result: (sent: unknown[]) => T;
@@ -150,7 +150,7 @@ export interface Ending<T> {
 
 /**
  * A transaction in two round trips: it begins with the first statements that `work` sends, and ends with those that `work`
- * returns beside its result; the last of them keeps what happened. Whatever is thrown before it is committed takes everything back; where the
+ * returns beside its result; the last of them is the audit event. Whatever is thrown before it is committed takes everything back; where the
  * database asks for it, it is repeated.
  */
 export async function inTransaction<T>(
@@ -169,9 +169,9 @@ export async function inTransaction<T>(
     };
     try {
       const ending = await work(trip);
-      const { last, happened, meanwhile } = ending;
-      if (happened === null && last.length > 0) throw new Error('A write did not say what it does.');
-      const writes = happened === null ? [] : [...last, happened];
+      const { last, auditEvent, meanwhile } = ending;
+      if (auditEvent === null && last.length > 0) throw new Error('A write did not say what it does.');
+      const writes = auditEvent === null ? [] : [...last, auditEvent];
       const committed = committing(() => send(connection, [...writes, COMMIT]));
       try {
         meanwhile?.();

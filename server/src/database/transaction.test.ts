@@ -2,9 +2,9 @@ import { instant } from '@heath/core';
 import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Company, freshCompany } from '../testing/company.ts';
+import { auditEventQuery, writing } from './audit-events.ts';
 import { connect, disconnect } from './connect.ts';
 import { isToBeRepeated } from './failures.ts';
-import { happenedQuery, writing } from './happened.ts';
 import { build, inTransaction, statement } from './round-trip.ts';
 import { payCode } from './schema/index.ts';
 import { repeated } from './transaction.ts';
@@ -66,12 +66,12 @@ describe('transactions', () => {
   it('of which nothing can be shown once they are kept stay kept, and give their connection back once', async () => {
     const one = connect(company.url, 1);
     const insert = (code: string) => [statement(build.insert(payCode).values({ code, name: 'n' }))];
-    const told = () => happenedQuery(BY, { what: 'tried', about: 'pay_code', aboutId: 1, pays: 'nobody' });
+    const told = () => auditEventQuery(BY, { what: 'tried', about: 'pay_code', aboutId: 1, pays: 'nobody' });
     const unshown = inTransaction(one, async (trip) => {
       await trip.send(statement(sql`SELECT 1`));
       return {
         last: insert('D'),
-        happened: told(),
+        auditEvent: told(),
         meanwhile: () => {
           throw new Error('cannot be made ready');
         },
@@ -91,7 +91,7 @@ describe('transactions', () => {
     await expect(unshown).rejects.toThrow('cannot be shown');
     const last = inTransaction(one, async (trip) => {
       await trip.send(statement(sql`SELECT 1`));
-      return { last: insert('F'), happened: told(), result: () => 'shown' };
+      return { last: insert('F'), auditEvent: told(), result: () => 'shown' };
     });
     await new Promise((resolve) => setTimeout(resolve, 100));
     between.resolve(undefined);

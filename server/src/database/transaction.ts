@@ -1,6 +1,6 @@
 import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
-import { type Database, type Keeps, writingConnectionOf } from './connect.ts';
+import { type Database, type RunningWrites, writingConnectionOf } from './connect.ts';
 import { isConnectionLost, isToBeRepeated, OutcomeUnknown } from './failures.ts';
 
 /** How often a transaction is tried that the database asks to repeat. */
@@ -71,13 +71,13 @@ export async function rollBack(connection: PoolConnection): Promise<void> {
  */
 export function transaction<T>(
   database: Database,
-  work: (tx: Keeps, connection: PoolConnection) => Promise<T>,
+  work: (tx: RunningWrites, connection: PoolConnection) => Promise<T>,
 ): Promise<T> {
   return repeated(async () => {
     const connection = await writingConnectionOf(database);
     try {
       await run(connection, 'BEGIN');
-      const result = await work(drizzle({ client: connection }) as Keeps, connection);
+      const result = await work(drizzle({ client: connection }) as RunningWrites, connection);
       await committing(() => run(connection, 'COMMIT'));
       connection.release();
       return result;

@@ -30,8 +30,8 @@ import {
 } from '@heath/demo';
 import { eq, is, sql } from 'drizzle-orm';
 import { MySqlTable } from 'drizzle-orm/mysql-core';
+import { writing } from '../database/audit-events.ts';
 import type { Database, Queries } from '../database/connect.ts';
-import { writing } from '../database/happened.ts';
 import * as tables from '../database/schema/index.ts';
 import { transaction } from '../database/transaction.ts';
 import { hashPassword } from '../rights/passwords.ts';

@@ -1,5 +1,4 @@
 import {
-  type Instant,
   instant,
   instantFromIso,
   instantToIso,
@@ -26,8 +25,8 @@ import { and, eq, gt } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import { clockAt } from '../base/clock.ts';
 import { exceptionsOfCards } from '../cards/listed-exceptions.ts';
+import { writing } from '../database/audit-events.ts';
 import type { Database } from '../database/connect.ts';
-import { writing } from '../database/happened.ts';
 import * as tables from '../database/schema/index.ts';
 import { addAll } from '../features/amounts/service.ts';
 import { approve } from '../features/approvals/service.ts';
@@ -68,7 +67,7 @@ export async function loadDemo(database: Database, log: Logger, size: DemoSize):
     );
     const last = size.lastPunches !== undefined && size.lastPunches < lastDay ? size.lastPunches : lastDay;
     // Each period was worked on the Monday after it.
-    const monday = instantToIso(((lastDay + 1) * SECONDS_PER_DAY + 9 * 3600) as Instant);
+    const monday = instantToIso(instant((lastDay + 1) * SECONDS_PER_DAY + 9 * 3600));
     const clock = clockAt(firstDay === CURRENT_PERIOD ? DEMO_NOW : monday);
     const context = contextHereAndNow(database, clock, log);
     if (last >= firstDay)

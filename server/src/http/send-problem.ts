@@ -1,7 +1,9 @@
 import type { ProblemBody, ProblemType } from '@heath/contract';
 import type { ErrorRequestHandler, Request, RequestHandler } from 'express';
+import { errorParts } from '../base/error-parts.ts';
 import { Problem } from '../base/problem.ts';
 import { KeyUsedTwice } from '../database/answered.ts';
+import { OwnPay } from '../database/audit-events.ts';
 import {
   codeOf,
   isConnectionLost,
@@ -10,7 +12,6 @@ import {
   isToBeRepeated,
   OutcomeUnknown,
 } from '../database/failures.ts';
-import { OwnPay } from '../database/happened.ts';
 import { isByLines } from './by-lines.ts';
 
 export const notFound: RequestHandler = () => {
@@ -74,12 +75,12 @@ function foreseen(error: unknown): Problem | null {
       'Others are changing the same cards just now. Nothing was changed; try again in a moment.',
     );
   if (isDuplicate(error)) return new Problem(409, 'stale', 'This is there already. Nothing was changed.');
-  const { type, status } = (error ?? {}) as { type?: string; status?: unknown };
+  const { type, status } = errorParts(error);
   const refused = REFUSED[type ?? ''];
   if (refused !== undefined) return new Problem(...refused);
   // Whatever else a parser or the router refuses is the request's fault; its own words stay inside.
-  if (error instanceof URIError || (typeof status === 'number' && status >= 400 && status < 500)) {
-    const known = typeof status === 'number' ? status : 400;
+  if (error instanceof URIError || (status !== undefined && status >= 400 && status < 500)) {
+    const known = status ?? 400;
     return known === 404
       ? new Problem(404, 'not-found', 'There is nothing at this address.')
       : new Problem(known, 'invalid', 'The request is not as it should be.');

@@ -1,6 +1,6 @@
 import { type DayAccount, hours, instant, workday } from '@heath/core';
 import { describe, expect, it } from 'vitest';
-import { accountOf, accountsOf, checkPackedDays, type KeptDay, packDays, readDayNumber } from './days.ts';
+import { accountOf, accountsOf, checkPackedDays, packDays, readDayNumber } from './days.ts';
 
 const first = workday(20_745);
 const last = workday(20_758);
@@ -13,31 +13,26 @@ const account = (i: number): DayAccount => ({
   payableHours: hours(i === 3 ? 721_500 : 0),
   overtimeHours: hours(i === 3 ? 1500 : 0),
   toSettle: i === 13 ? 2 : 0,
-  print: 2 ** 31 - 1 - i,
+  fingerprint: 2 ** 31 - 1 - i,
 });
-const days = Array.from(
-  { length: last - first + 1 },
-  (_, i): KeptDay => ({
-    ...account(i),
-    plannedSeconds: i * 60,
-    clockedSeconds: i === 3 ? 28_860 : 0,
-  }),
-);
+const days = Array.from({ length: last - first + 1 }, (_, i) => account(i));
+const planned = days.map((_, i) => i * 60);
+const clocked = days.map((_, i) => (i === 3 ? 28_860 : 0));
 
 describe('the packed days of a card', () => {
   it('are read as they were packed', () => {
-    const bytes = packDays(days);
+    const bytes = packDays(days, planned, clocked);
     for (const [i, day] of days.entries()) {
       expect(accountOf(bytes, first, day.workday)).toEqual(account(i));
-      expect(readDayNumber(bytes, first, day.workday, 'planned')).toBe(day.plannedSeconds);
-      expect(readDayNumber(bytes, first, day.workday, 'clocked')).toBe(day.clockedSeconds);
+      expect(readDayNumber(bytes, first, day.workday, 'planned')).toBe(planned[i]);
+      expect(readDayNumber(bytes, first, day.workday, 'clocked')).toBe(clocked[i]);
     }
     const some = accountsOf(bytes, first, workday(first - 2), workday(first + 4));
     expect(some).toEqual(days.slice(0, 5).map((_, i) => account(i)));
   });
 
   it('cannot be taken for other days', () => {
-    const bytes = packDays(days);
+    const bytes = packDays(days, planned, clocked);
     checkPackedDays(bytes, first, last);
     expect(() => checkPackedDays(bytes, workday(first - 14), workday(last - 14))).toThrow('not those from');
     expect(() => checkPackedDays(bytes, first, workday(last + 1))).toThrow('not those from');

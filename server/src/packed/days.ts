@@ -2,7 +2,7 @@ import { DAY_STATES, type DayAccount, hours, instant, type Workday, workday } fr
 
 /**
  * What is kept of each workday of a card, in this order: seconds planned and clocked, hours payable and overtime, how much holds up, how it went, its
- * print, and from when to when. Zero stands for no time.
+ * fingerprint, and from when to when. Zero stands for no time.
  */
 const NUMBERS = [
   'planned',
@@ -11,7 +11,7 @@ const NUMBERS = [
   'overtime',
   'toSettle',
   'state',
-  'print',
+  'fingerprint',
   'from',
   'to',
 ] as const;
@@ -29,12 +29,6 @@ export const BYTES_OF_DAY = NUMBERS.length * BYTES;
 export const MOST_DAYS = 64;
 export const MOST_BYTES = HEAD_BYTES + MOST_DAYS * BYTES_OF_DAY;
 
-/** One workday of a card as it is kept. */
-export interface KeptDay extends DayAccount {
-  readonly plannedSeconds: number;
-  readonly clockedSeconds: number;
-}
-
 /** Where a day begins in the packed days of a card, in bytes. */
 export const placeOfDay = (first: Workday, workday: Workday): number =>
   HEAD_BYTES + (workday - first) * BYTES_OF_DAY;
@@ -42,23 +36,30 @@ export const placeOfDay = (first: Workday, workday: Workday): number =>
 /**
  * Packs the workdays of a card as lists and strips need them, so that one day of ten thousand cards is read without parsing and without the
  * others. They begin with their first workday: whoever reads them for other days is refused.
+ *
+ * @param plannedSeconds of each day, in the order of the accounts. Put into the accounts instead, computing 10,000 cards took 1.2 s longer
+ *   (`recompute` in the bench).
+ * @param clockedSeconds of each day
  */
-export function packDays(days: readonly KeptDay[]): Buffer {
-  const bytes = Buffer.alloc(HEAD_BYTES + days.length * BYTES_OF_DAY);
-  bytes.writeInt32LE(days[0]?.workday ?? 0);
-  let at = HEAD_BYTES;
-  for (const day of days) {
-    bytes.writeInt32LE(day.plannedSeconds, at + PLACES.planned);
-    bytes.writeInt32LE(day.clockedSeconds, at + PLACES.clocked);
+export function packDays(
+  accounts: readonly DayAccount[],
+  plannedSeconds: readonly number[],
+  clockedSeconds: readonly number[],
+): Buffer {
+  const bytes = Buffer.alloc(HEAD_BYTES + accounts.length * BYTES_OF_DAY);
+  bytes.writeInt32LE(accounts[0]?.workday ?? 0);
+  accounts.forEach((day, i) => {
+    const at = HEAD_BYTES + i * BYTES_OF_DAY;
+    bytes.writeInt32LE(plannedSeconds[i] ?? 0, at + PLACES.planned);
+    bytes.writeInt32LE(clockedSeconds[i] ?? 0, at + PLACES.clocked);
     bytes.writeInt32LE(day.payableHours, at + PLACES.payable);
     bytes.writeInt32LE(day.overtimeHours, at + PLACES.overtime);
     bytes.writeInt32LE(day.toSettle, at + PLACES.toSettle);
     bytes.writeInt32LE(DAY_STATES.indexOf(day.state), at + PLACES.state);
-    bytes.writeInt32LE(day.print, at + PLACES.print);
+    bytes.writeInt32LE(day.fingerprint, at + PLACES.fingerprint);
     bytes.writeInt32LE(day.from ?? 0, at + PLACES.from);
     bytes.writeInt32LE(day.to ?? 0, at + PLACES.to);
-    at += BYTES_OF_DAY;
-  }
+  });
   return bytes;
 }
 
@@ -86,7 +87,7 @@ export function readAccount(bytes: Buffer | null, workday: Workday): DayAccount 
   return {
     workday,
     state: bytes === null ? 'differs' : (DAY_STATES[number('state')] ?? 'differs'),
-    print: number('print'),
+    fingerprint: number('fingerprint'),
     from: from === 0 ? null : instant(from),
     to: to === 0 ? null : instant(to),
     payableHours: hours(number('payable')),

@@ -1,4 +1,4 @@
-import type { MappingRule } from '@heath/core';
+import type { Instant, MappingRule } from '@heath/core';
 import { desc, eq } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { mapping, user } from '../database/schema/index.ts';
@@ -9,7 +9,7 @@ export interface KeptMapping {
   readonly id: number | null;
   readonly rules: readonly MappingRule[];
   readonly madeBy: string | null;
-  readonly madeAt: number | null;
+  readonly madeAt: Instant | null;
 }
 
 const kept = (queries: Reads) =>

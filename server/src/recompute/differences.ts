@@ -10,8 +10,8 @@ import {
 } from '@heath/core';
 import { and, eq, exists, inArray, isNull, ne, or, sql } from 'drizzle-orm';
 import type { Clock } from '../base/clock.ts';
+import { writing } from '../database/audit-events.ts';
 import type { Database, Queries, Reads } from '../database/connect.ts';
-import { writing } from '../database/happened.ts';
 import { insertMany } from '../database/insert-many.ts';
 import { build } from '../database/round-trip.ts';
 import {

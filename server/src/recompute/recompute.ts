@@ -6,17 +6,17 @@ import {
   ANY_SPAN,
   inputSelects,
   personInputs,
-  readOn,
   type SpanValues,
   spanOf,
   toInputs,
   valuesOf,
+  widenSpan,
 } from '../cards/inputs.ts';
 import { spanOfPeriod } from '../cards/period-span.ts';
 import { cardResults } from '../cards/results.ts';
 import { type ComputedCard, storingCards } from '../cards/store-cards.ts';
+import { auditEventQuery } from '../database/audit-events.ts';
 import type { Database } from '../database/connect.ts';
-import { happenedQuery } from '../database/happened.ts';
 import { build, inTransaction, select, selects, selectValues, sendAlone } from '../database/round-trip.ts';
 import { card, difference, period } from '../database/schema/index.ts';
 import { type Among, amongRun, amongThese, isRun, ofRun } from '../records/among.ts';
@@ -246,7 +246,7 @@ async function readInputs(database: Database, clock: Clock, periodId: number, pe
   const inputs = toInputs(subjects, rows, span, asOf);
   const more = subjects.filter((subject, i) => {
     const needed = spanOf(subject);
-    return needed.from < span.from || needed.to > span.to || readOn(subject, inputs[i]!, span) !== null;
+    return needed.from < span.from || needed.to > span.to || widenSpan(subject, inputs[i]!, span) !== null;
   });
   const again = new Map(
     (await personInputs(database, more, asOf)).map((input, i) => [more[i]!, input] as const),
@@ -284,10 +284,10 @@ async function storeUnchanged(
     };
     return {
       last: storingCards(unchanged),
-      happened:
+      auditEvent:
         unchanged.length === 0
           ? null
-          : happenedQuery({ userId: null, personId: null, at: clock.now() }, what),
+          : auditEventQuery({ userId: null, personId: null, at: clock.now() }, what),
       result: () => {},
     };
   });

@@ -91,8 +91,8 @@ async function periodsNeeding(
     .from(period)
     .where(
       and(
-        lte(period.firstDay, (last + FURTHEST_REACH_DAYS) as Workday),
-        gte(period.lastDay, (first - FURTHEST_REACH_DAYS) as Workday),
+        lte(period.firstDay, workday(last + FURTHEST_REACH_DAYS)),
+        gte(period.lastDay, workday(first - FURTHEST_REACH_DAYS)),
       ),
     );
   return near.filter(({ firstDay, lastDay }) =>

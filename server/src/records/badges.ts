@@ -42,6 +42,11 @@ export class Owners {
     }
   }
 
+  /** The badges that are known. */
+  get badges(): readonly number[] {
+    return [...this.#byBadge.keys()];
+  }
+
   /** All who ever had a badge, in order. */
   of(badgeId: number): readonly Owner[] {
     return this.#byBadge.get(badgeId) ?? [];

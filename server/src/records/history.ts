@@ -1,5 +1,5 @@
 import type { CorrectionView } from '@heath/contract';
-import { type Instant, instantToIso, type PersonInput } from '@heath/core';
+import { instantToIso, type PersonInput } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { build, select } from '../database/round-trip.ts';
 import { correction, user } from '../database/schema/index.ts';
@@ -57,7 +57,7 @@ export function correctionViews(
         punch: punch === undefined ? null : { kind: punch.kind, at: punch.at },
         note: row.note,
         by: row.by,
-        madeAt: instantToIso(row.madeAt as Instant),
+        madeAt: instantToIso(row.madeAt),
         payableBeforeHours: row.payableBefore,
         payableAfterHours: row.payableAfter,
         undoes: row.undoes,

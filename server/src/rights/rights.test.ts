@@ -321,9 +321,9 @@ describe('accounts', () => {
     expect(twice.status).toBe(409);
   });
 
-  it('are told of in what happened, with what they were and what they became', async () => {
-    const { body } = await ask('sunniva', 'GET', '/happened');
-    const about = body.happened.filter(({ about: of }: { about: string }) => of === 'user');
+  it('are told of in audit events, with what they were and what they became', async () => {
+    const { body } = await ask('sunniva', 'GET', '/audit-events');
+    const about = body.events.filter(({ about: of }: { about: string }) => of === 'user');
     expect(about.map(({ what }: { what: string }) => what)).toEqual(
       expect.arrayContaining(['added', 'changed', 'changed password']),
     );

@@ -6,7 +6,7 @@ import { differenceRows } from '@heath/contract';
 import { DEMO_USERS } from '@heath/demo';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { badge, card, happened, knownPerson, payGroup, person } from '../database/schema/index.ts';
+import { auditEvent, badge, card, knownPerson, payGroup, person } from '../database/schema/index.ts';
 import { importFile } from '../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../testing/company.ts';
 import { OF_EVERYBODY, ROUTES } from '../testing/routes.ts';
@@ -295,16 +295,16 @@ describe('what a write changes', () => {
     expect((await ask('sorrel', 'PUT', '/mapping', { basedOn: body.id, rules })).status).toBe(200);
     const [last] = await company.database
       .select()
-      .from(happened)
-      .where(eq(happened.about, 'mapping'))
+      .from(auditEvent)
+      .where(eq(auditEvent.about, 'mapping'))
       .orderBy(sql`id DESC`)
       .limit(1);
     expect(last?.isOwnPay).toBe(true);
     await ask('odile', 'PUT', '/mapping', { basedOn: last?.aboutId, rules: body.rules });
     const [next] = await company.database
       .select()
-      .from(happened)
-      .where(eq(happened.about, 'mapping'))
+      .from(auditEvent)
+      .where(eq(auditEvent.about, 'mapping'))
       .orderBy(sql`id DESC`)
       .limit(1);
     expect(next?.isOwnPay).toBe(false);
@@ -369,7 +369,7 @@ describe('what is shown', () => {
   it('an administrator sees that a question was answered, and not what', async () => {
     await ask('odile', 'POST', '/reasons', { text: 'Seen by few' });
     const rows = async (username: string) =>
-      (await ask(username, 'GET', '/happened')).body.happened as {
+      (await ask(username, 'GET', '/audit-events')).body.events as {
         about: string;
         before: unknown;
         after: unknown;

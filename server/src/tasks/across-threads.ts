@@ -1,3 +1,4 @@
+import { errorParts } from '../base/error-parts.ts';
 import { type Told, tellError } from '../base/log.ts';
 import { Problem } from '../base/problem.ts';
 
@@ -19,11 +20,8 @@ const isPacked = (result: unknown): result is Packed =>
 
 function* codesOf(error: unknown, depth = 0): Generator<{ code?: string; errno?: number }> {
   if (error === null || typeof error !== 'object' || depth > 5) return;
-  const { code, errno, cause } = error as { code?: unknown; errno?: unknown; cause?: unknown };
-  yield {
-    ...(typeof code === 'string' ? { code } : {}),
-    ...(typeof errno === 'number' ? { errno } : {}),
-  };
+  const { code, errno, cause } = errorParts(error);
+  yield { ...(code === undefined ? {} : { code }), ...(errno === undefined ? {} : { errno }) };
   yield* codesOf(cause, depth + 1);
 }
 

@@ -1,5 +1,6 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
+import { errorParts } from '../base/error-parts.ts';
 import { Problem } from '../base/problem.ts';
 import type { AnswerAside } from '../http/aside.ts';
 import { unpacked } from './across-threads.ts';
@@ -32,7 +33,7 @@ export class AsideThreads {
       return unpacked<Uint8Array>(await work);
     } catch (error) {
       if (gone?.aborted) throw new Problem(400, 'invalid', 'The request broke off before it was complete.');
-      const { code, message } = error as { code?: string; message?: string };
+      const { code, message } = errorParts(error);
       if (late.aborted || code === 'ERR_WORKER_OUT_OF_MEMORY')
         throw new Problem(422, 'too-large', 'This is too much at once. Ask for a part of it.');
       if (message?.includes('queue is at limit'))

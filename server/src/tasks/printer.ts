@@ -1,4 +1,5 @@
 import { Piscina } from 'piscina';
+import { errorParts } from '../base/error-parts.ts';
 import { Problem } from '../base/problem.ts';
 import type { Paper } from '../http/paper.ts';
 import type { Printing } from '../http/printing.ts';
@@ -31,7 +32,7 @@ export class Printer implements Printing {
     try {
       return unpacked<Uint8Array>(await this.#workers.run(what, { name, signal: late }));
     } catch (error) {
-      const { code, message } = error as { code?: string; message?: string };
+      const { code, message } = errorParts(error);
       if (late.aborted || code === 'ERR_WORKER_OUT_OF_MEMORY')
         throw new Problem(
           422,

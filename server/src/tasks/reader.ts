@@ -1,4 +1,5 @@
 import { Piscina } from 'piscina';
+import { errorParts } from '../base/error-parts.ts';
 import { Problem } from '../base/problem.ts';
 import type { Inspected } from '../http/inspected.ts';
 import { unpacked } from './across-threads.ts';
@@ -35,7 +36,7 @@ export class FileReader {
           unreadable: `The file takes longer than ${LONGEST_MILLISECONDS / 1000} seconds to look into. Save the sheet with the punches alone, or as CSV.`,
         };
       }
-      const { code, message } = error as { code?: string; message?: string };
+      const { code, message } = errorParts(error);
       if (code === 'ERR_WORKER_OUT_OF_MEMORY') {
         return {
           unreadable:

@@ -18,7 +18,7 @@ import {
 } from '../queue/claims.ts';
 import { unpacked } from './across-threads.ts';
 import { failureOf } from './failures.ts';
-import { type Hands, payIntakeOf, work } from './work.ts';
+import { payIntakeOf, type TaskSteps, work } from './work.ts';
 
 const POLL_MILLISECONDS = 1000;
 /** The largest file takes minutes; whatever takes this long will not end. */
@@ -140,7 +140,7 @@ export class TaskRunner {
       await this.#run(claimed, lane);
   }
 
-  #threads(signal: AbortSignal): Hands {
+  #threads(signal: AbortSignal): TaskSteps {
     const run = async (
       threads: Piscina,
       name: 'runImport' | 'computeCards' | 'compareCards',

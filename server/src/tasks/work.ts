@@ -6,7 +6,7 @@ import { type Claimed, claimTask, endTask, tellProgress } from '../queue/claims.
 import { type Computing, compareCards, recomputeCards, recomputePeriod } from '../recompute/recompute.ts';
 
 /** Where the parts of the work are done: in this thread or in others. Each throws what the work throws. */
-export interface Hands extends Computing {
+export interface TaskSteps extends Computing {
   readonly runImport: (claimed: Claimed) => Promise<void>;
   readonly deliver: (claimed: Claimed) => Promise<void>;
 }
@@ -15,7 +15,7 @@ export interface Hands extends Computing {
 export const payIntakeOf = (env: NodeJS.ProcessEnv): string | null => env.HEATH_PAY_INTAKE || null;
 
 /** The work done in whichever thread this is called. */
-export const here = (database: Database, clock: Clock): Hands => ({
+export const here = (database: Database, clock: Clock): TaskSteps => ({
   runImport: (claimed) => runImport(database, clock, claimed, progressOf(database, claimed)),
   computeCards: (periodId, people) => recomputeCards(database, clock, periodId, people),
   compareCards: (periodId, people) => compareCards(database, clock, periodId, people),
@@ -24,10 +24,10 @@ export const here = (database: Database, clock: Clock): Hands => ({
 });
 
 /** Does one claimed task to its end. */
-export async function work(database: Database, hands: Hands, claimed: Claimed): Promise<void> {
-  if (claimed.kind === 'import') return hands.runImport(claimed);
-  if (claimed.kind === 'deliver') return hands.deliver(claimed);
-  await recomputePeriod(database, hands, claimed.subjectId, progressOf(database, claimed));
+export async function work(database: Database, steps: TaskSteps, claimed: Claimed): Promise<void> {
+  if (claimed.kind === 'import') return steps.runImport(claimed);
+  if (claimed.kind === 'deliver') return steps.deliver(claimed);
+  await recomputePeriod(database, steps, claimed.subjectId, progressOf(database, claimed));
 }
 
 const progressOf = (database: Database, claimed: Claimed) => (done: number, total: number) =>

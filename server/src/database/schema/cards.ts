@@ -141,7 +141,7 @@ export const approval = mysqlTable(
     personId: int('person_id').notNull(),
     /** The one day; null where it is the card. */
     workday: workday('workday'),
-    /** The card's `computedVersion`; of a day, its print. */
+    /** The card's `computedVersion`; of a day, its fingerprint. */
     version: int('version').notNull(),
     /** What it then paid, so that a later change can be told; null of what takes an approval back. */
     payableHours: int('payable_hours'),

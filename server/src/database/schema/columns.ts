@@ -1,4 +1,4 @@
-import { type Workday, workdayFromIso, workdayToIso } from '@heath/core';
+import { type Instant, type Workday, workdayFromIso, workdayToIso } from '@heath/core';
 import { bigint, customType, int } from 'drizzle-orm/mysql-core';
 
 /** JSON is text in MariaDB: parsed and written here, nowhere else. */
@@ -33,5 +33,7 @@ export const workday = customType<{ data: Workday; driverData: string }>({
 export const mediumBlob = customType<{ data: Buffer }>({ dataType: () => 'mediumblob' });
 
 export const id = () => int('id').autoincrement().primaryKey();
-/** Instants are whole seconds since 1970-01-01T00:00:00Z. */
-export const at = (name: string) => bigint(name, { mode: 'number' });
+/** An instant by the clock of the business: whole seconds since 1970-01-01T00:00:00Z. */
+export const at = (name: string) => bigint(name, { mode: 'number' }).$type<Instant>();
+/** Real seconds since 1970, for what must expire: see `realSeconds`. */
+export const realAt = (name: string) => bigint(name, { mode: 'number' });

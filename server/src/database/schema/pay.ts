@@ -16,7 +16,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import { card } from './cards.ts';
-import { at, id, json, mediumBlob, workday } from './columns.ts';
+import { at, id, json, mediumBlob, realAt, workday } from './columns.ts';
 import { paidLines } from './paid-lines.ts';
 import { payGroup, period, person } from './people.ts';
 import { job } from './places.ts';
@@ -286,7 +286,7 @@ export const delivery = mysqlTable(
       .generatedAlwaysAs(sql`IF(status IN ('waiting', 'in doubt'), batch_id, NULL)`, { mode: 'stored' })
       .unique(),
     /** Real time of the last sending whose end nobody knows; null while the pay system cannot have it. */
-    unansweredSince: at('unanswered_since'),
+    unansweredSince: realAt('unanswered_since'),
     /** An answer that contradicts itself, as it came; null in every other status than `in doubt`. */
     doubt: json<Doubt>('doubt'),
     /** What the pay system says of it as a whole. */

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigint, index, int, mysqlEnum, mysqlTable, varchar } from 'drizzle-orm/mysql-core';
-import { at, id } from './columns.ts';
+import { id, realAt } from './columns.ts';
 
 /** Work off the request. A server claims a row, keeps its lease alive and finishes it; a lease that ran out is claimed again. */
 export const task = mysqlTable(
@@ -21,11 +21,11 @@ export const task = mysqlTable(
     claim: varchar('claim', { length: 64 }),
     /** The server that has it; one of that name which starts again knows that nobody works at it any more. */
     claimedBy: varchar('claimed_by', { length: 120 }),
-    leaseUntil: at('lease_until').notNull().default(0),
+    leaseUntil: realAt('lease_until').notNull().default(0),
     /** How often it was begun. */
     attempts: int('attempts').notNull().default(0),
     /** Real seconds before which it is not tried again. */
-    notBefore: at('not_before').notNull().default(0),
+    notBefore: realAt('not_before').notNull().default(0),
     /** Why it failed the last time, in words for people. */
     error: varchar('error', { length: 500 }),
   },

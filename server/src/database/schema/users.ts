@@ -13,7 +13,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { at, id, json } from './columns.ts';
+import { at, id, json, realAt } from './columns.ts';
 import { payGroup, person } from './people.ts';
 import { department, site } from './places.ts';
 
@@ -76,8 +76,8 @@ export const session = mysqlTable(
     data: json<Record<string, unknown>>('data').notNull(),
     /** The browser, as it calls itself. */
     agent: varchar('agent', { length: 255 }).notNull().default(''),
-    startedAt: at('started_at').notNull().default(0),
-    expiresAt: at('expires_at').notNull(),
+    startedAt: realAt('started_at').notNull().default(0),
+    expiresAt: realAt('expires_at').notNull(),
   },
   (t) => [index('session_user').on(t.userId)],
 );
@@ -87,8 +87,8 @@ export const signInAttempt = mysqlTable('sign_in_attempt', {
   key: varchar('key', { length: 191 }).primaryKey(),
   hits: int('hits').notNull(),
   /** No attempt is looked at before this. */
-  waitUntil: at('wait_until').notNull().default(0),
-  resetAt: at('reset_at').notNull(),
+  waitUntil: realAt('wait_until').notNull().default(0),
+  resetAt: realAt('reset_at').notNull(),
 });
 
 /** From where somebody has signed in before: what others do at that account or address does not keep them out there. */
@@ -99,7 +99,7 @@ export const knownSignIn = mysqlTable(
       .notNull()
       .references(() => user.id),
     address: varchar('address', { length: 64 }).notNull(),
-    until: at('until').notNull(),
+    until: realAt('until').notNull(),
   },
   (t) => [primaryKey({ columns: [t.userId, t.address] })],
 );
@@ -116,14 +116,14 @@ export const answeredWrite = mysqlTable(
     about: char('about', { length: 64 }).notNull(),
     result: json<unknown>('result').notNull(),
     /** Real seconds, for what must expire. */
-    answeredAt: at('answered_at').notNull(),
+    answeredAt: realAt('answered_at').notNull(),
   },
   (t) => [primaryKey({ columns: [t.userId, t.key] }), index('answered_write_at').on(t.answeredAt)],
 );
 
 /** One row for every write: only ever added, in the write's own transaction. */
-export const happened = mysqlTable(
-  'happened',
+export const auditEvent = mysqlTable(
+  'audit_event',
   {
     id: id(),
     at: at('at').notNull(),
@@ -139,7 +139,7 @@ export const happened = mysqlTable(
     /** Whether it changed what its user is paid, too, as it changed others alike: an edition, an import, a seal. */
     isOwnPay: boolean('is_own_pay').notNull().default(false),
   },
-  (t) => [index('happened_about').on(t.about, t.aboutId)],
+  (t) => [index('audit_event_about').on(t.about, t.aboutId)],
 );
 
 export const setting = mysqlTable('setting', {

@@ -1,5 +1,5 @@
 import { AddAmountsRequest, type AmountsReply, NewAmount, written } from '@heath/contract';
-import { type Instant, instantToIso, readAmount, workdayToIso } from '@heath/core';
+import { instantToIso, readAmount, workdayToIso } from '@heath/core';
 import * as v from 'valibot';
 import { Problem, valid } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
@@ -31,7 +31,7 @@ export async function amounts(
       .filter(({ undoes }) => undoes === null)
       .map(({ undoes: _, madeAt, takenBack, ...row }) => ({
         ...row,
-        at: instantToIso(madeAt as Instant),
+        at: instantToIso(madeAt),
         takenBack: takenBack !== null,
       })),
     names: await namesOfAmounts(database),

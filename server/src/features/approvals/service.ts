@@ -11,7 +11,7 @@ import { addApprovals, type CardToApprove, cardsToApprove, standingApprovals } f
 /** What somebody is about to stand for: a card, or one day of it. */
 interface ToApprove {
   readonly card: CardToApprove;
-  /** The version of the card, or the print of the day. */
+  /** The version of the card, or the fingerprint of the day. */
   readonly version: number;
   readonly payableHours: number;
   /** Why it cannot be approved yet; null where it can. */
@@ -28,7 +28,7 @@ function oneDay(card: CardToApprove, day: Workday): ToApprove {
   const isAtWork = account.state === 'at work' || account.state === 'to come';
   return {
     card,
-    version: account.print,
+    version: account.fingerprint,
     payableHours: account.payableHours,
     isOpen: account.toSettle > 0 ? 'to settle' : isAtWork ? 'at work' : null,
   };

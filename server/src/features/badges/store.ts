@@ -1,16 +1,21 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { badge, badgeOwner, person, punch, site } from '../../database/schema/index.ts';
+import { badgePunchColumns, ownersOf, siteOfPunch, unownedOf } from '../../records/owned-punches.ts';
 
-/** Badges that nobody has, ever had, or has just now, with what was punched with them while nobody did. */
-export async function unownedBadges(queries: Reads) {
-  // By date in UTC: whose a punch is goes by the wall clock, but who looks for badges without an owner needs no hour more or less.
-  const owner = sql`(SELECT ${badgeOwner.personId} FROM ${badgeOwner}
-    WHERE ${badgeOwner.badgeId} = ${punch.badgeId} AND ${badgeOwner.firstDay} <= FROM_UNIXTIME(${punch.at})
-    ORDER BY ${badgeOwner.firstDay} DESC LIMIT 1)`;
-  const withoutOwner = sql`${badge.id} NOT IN (SELECT ${badgeOwner.badgeId} FROM ${badgeOwner}
-    GROUP BY ${badgeOwner.badgeId} HAVING COUNT(*) = COUNT(${badgeOwner.personId}) AND MIN(${badgeOwner.firstDay}) <= '2000-01-01')`;
-  return queries
+/** What was punched with a badge while nobody had it. */
+export interface UnownedBadge {
+  readonly id: number;
+  readonly code: string;
+  readonly punches: number;
+  readonly firstAt: number;
+  readonly lastAt: number;
+  readonly site: string;
+}
+
+/** Badges that nobody ever had, with what was punched with them. */
+const neverOwned = (queries: Reads): Promise<UnownedBadge[]> =>
+  queries
     .select({
       id: badge.id,
       code: badge.code,
@@ -21,10 +26,46 @@ export async function unownedBadges(queries: Reads) {
     })
     .from(badge)
     .innerJoin(punch, eq(punch.badgeId, badge.id))
-    .innerJoin(site, eq(site.id, punch.siteId))
-    .where(and(withoutOwner, sql`${owner} IS NULL`))
-    .groupBy(badge.id)
-    .orderBy(asc(badge.code));
+    .innerJoin(site, siteOfPunch)
+    .where(sql`${badge.id} NOT IN (SELECT ${badgeOwner.badgeId} FROM ${badgeOwner})`)
+    .groupBy(badge.id);
+
+/** Badges that somebody has or had, but not always, with what was punched with them while nobody did. */
+async function sometimesUnowned(queries: Reads): Promise<UnownedBadge[]> {
+  const sometimes = sql`${badgeOwner.badgeId} IN (
+    SELECT had.badge_id FROM ${badgeOwner} had GROUP BY had.badge_id
+    HAVING COUNT(*) > COUNT(had.person_id) OR MIN(had.first_day) > '2000-01-01')`;
+  const owners = await ownersOf(queries, sometimes);
+  if (owners.badges.length === 0) return [];
+  const punches = await queries
+    .select({ ...badgePunchColumns, code: badge.code, site: site.name })
+    .from(punch)
+    .innerJoin(badge, eq(badge.id, punch.badgeId))
+    .innerJoin(site, siteOfPunch)
+    .where(
+      and(
+        inArray(punch.badgeId, [...owners.badges]),
+        // Before anybody had it, or from a day on which nobody had it any more; who had it on that day itself, the wall clock says.
+        sql`(${punch.at} < UNIX_TIMESTAMP((SELECT MIN(had.first_day) FROM ${badgeOwner} had WHERE had.badge_id = ${punch.badgeId})) + 172800
+          OR EXISTS (SELECT 1 FROM ${badgeOwner} had WHERE had.badge_id = ${punch.badgeId} AND had.person_id IS NULL
+                       AND ${punch.at} >= UNIX_TIMESTAMP(had.first_day) - 172800))`,
+      ),
+    )
+    .orderBy(asc(punch.at));
+  const found = new Map<number, UnownedBadge>();
+  for (const one of unownedOf(punches, owners)) {
+    const { badgeId: id, code, at, site: name } = one;
+    const before = found.get(id) ?? { id, code, punches: 0, firstAt: at, lastAt: at, site: name };
+    const [least = name] = [name, before.site].sort();
+    found.set(id, { ...before, punches: before.punches + 1, lastAt: at, site: least });
+  }
+  return [...found.values()];
+}
+
+/** Badges that nobody has, ever had, or has just now, with what was punched with them while nobody did; in order of their codes. */
+export async function unownedBadges(queries: Reads): Promise<UnownedBadge[]> {
+  const all = [...(await neverOwned(queries)), ...(await sometimesUnowned(queries))];
+  return all.sort((a, b) => (a.code < b.code ? -1 : 1));
 }
 
 /** A badge, locked, with everybody who ever had it, in order. */

@@ -1,12 +1,12 @@
 import { type BulkItem, type BulkPreview, type BulkReply, type BulkRequest, BY_HAND } from '@heath/contract';
-import { waysOf } from '@heath/core';
+import { type Instant, waysOf } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import { Problem } from '../../base/problem.ts';
 import { lockCards } from '../../cards/read-card.ts';
 import { cardResults } from '../../cards/results.ts';
 import { type ComputedCard, storeChangedCards } from '../../cards/store-cards.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
-import { happenedQuery } from '../../database/happened.ts';
+import { auditEventQuery } from '../../database/audit-events.ts';
 import { inTransaction, type Send, type Statement } from '../../database/round-trip.ts';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
@@ -179,7 +179,7 @@ export async function previewBulk(
         payableBeforeHours: payableHours[0] ?? 0,
         payableAfterHours: payableHours.at(-1) ?? 0,
       }));
-    return { last: [], happened: null, result: () => ({ people, left }) };
+    return { last: [], auditEvent: null, result: () => ({ people, left }) };
   });
 }
 
@@ -260,7 +260,7 @@ function keepBulk(
       const kept = write === null ? [] : [keepAnswer(who, write, sql`${JSON.stringify(reply)}`)];
       return {
         last: [...neighbors, insertCorrection(rows), ...storeChangedCards(changed.map(cardOf)), ...kept],
-        happened: happenedQuery(by, {
+        auditEvent: auditEventQuery(by, {
           what: undoes === null ? 'corrected together' : 'undone together',
           about: 'bulk',
           aboutId: bulkId,
@@ -277,14 +277,14 @@ function keepBulk(
 }
 
 /** A write that was done before writes nothing more. */
-const nothingMore = (reply: BulkReply) => ({ last: [], happened: null, result: () => reply });
+const nothingMore = (reply: BulkReply) => ({ last: [], auditEvent: null, result: () => reply });
 
 const rowsOf = (
   { card, done, payableHours }: Stepped,
   periodId: number,
   bulkId: number,
   note: string,
-  { userId, at }: { readonly userId: number; readonly at: number },
+  { userId, at }: { readonly userId: number; readonly at: Instant },
 ): NewCorrection[] =>
   done.map((change, i) => ({
     ...rowOf({ periodId, personId: card.subject.personId }, card, change, {

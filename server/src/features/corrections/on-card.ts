@@ -247,7 +247,7 @@ export function stillOpen({ before, history }: LockedCard, key: string): Excepti
   throw new Problem(409, 'already-settled', `${first.by} has settled this already.`, {
     settled: {
       by: first.by,
-      madeAt: instantToIso(first.madeAt as Instant),
+      madeAt: instantToIso(first.madeAt),
       at: typeof at === 'number' ? instantToIso(instant(at)) : null,
     },
   });

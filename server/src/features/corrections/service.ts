@@ -25,7 +25,7 @@ import { stripChange } from '../../cards/strip-change.ts';
 import { cardView } from '../../cards/view.ts';
 import { cardWithinReach } from '../../cards/within-reach.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
-import { happenedQuery } from '../../database/happened.ts';
+import { auditEventQuery } from '../../database/audit-events.ts';
 import { inTransaction, type Send, type Statement, statement, type Trip } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { afterwards } from '../../http/write.ts';
@@ -72,7 +72,7 @@ function preview(
       week: classSums(computed.lines.filter(({ workday }) => workweekOf(workday, weekStartsOn) === week)),
       toSettle: computed.exceptions.filter(holdsUp).length,
     };
-    return { last: [], happened: null, result: () => previewed };
+    return { last: [], auditEvent: null, result: () => previewed };
   });
 }
 
@@ -215,9 +215,9 @@ function keepInOneTransaction(
     };
     let ready: SettleReply | undefined;
     return {
-      // What happened is about the last that was inserted with a number of its own: the correction.
+      // The audit event is about the last that was inserted with a number of its own: the correction.
       last: [...neighbors, insertCorrection(values), ...answer, ...cardWith(card, results)],
-      happened: happenedQuery(by, {
+      auditEvent: auditEventQuery(by, {
         what: values.kind === 'undo' ? 'undone' : 'corrected',
         about: 'correction',
         aboutId: sql<number>`LAST_INSERT_ID()`,

@@ -112,10 +112,10 @@ export function dayColumns(
 }
 
 function approvalOf(
-  { print }: DayAccount,
-  approvals: readonly { readonly print: number }[] | undefined,
+  { fingerprint }: DayAccount,
+  approvals: readonly { readonly fingerprint: number }[] | undefined,
   isStale: boolean,
 ): (typeof DAY_APPROVALS)[number] {
   if (approvals === undefined) return 'none';
-  return !isStale && approvals.some((one) => one.print === print) ? 'approved' : 'changed';
+  return !isStale && approvals.some((one) => one.fingerprint === fingerprint) ? 'approved' : 'changed';
 }

@@ -8,7 +8,7 @@ import {
 import {
   correctionKind,
   type DifferenceLine,
-  type Instant,
+  instant,
   instantToIso,
   SECONDS_PER_DAY,
   workdayToIso,
@@ -93,10 +93,10 @@ async function reasonsOf(
       {
         says: 'Something its hours follow from changed: a plan, leave, or a period beside it',
         by: null,
-        at: instantToIso(sealedAt as Instant),
+        at: instantToIso(sealedAt),
       },
     ];
-  return found.map(({ says, by, madeAt }) => ({ says, by, at: instantToIso(madeAt as Instant) }));
+  return found.map(({ says, by, madeAt }) => ({ says, by, at: instantToIso(madeAt) }));
 }
 
 /** Decides on differences as they were looked at; each that cannot be decided is left, with the reason. */
@@ -197,7 +197,7 @@ export async function sentAndNow(
   const rows = await sentOfCard(database, periodId, personId);
   const found = await findDifference(database, periodId, personId);
   return {
-    sent: rows.map(({ madeAt, ...line }) => ({ ...line, at: instantToIso(madeAt as Instant) })),
+    sent: rows.map(({ madeAt, ...line }) => ({ ...line, at: instantToIso(madeAt) })),
     differs: (found?.lines ?? []).map(lineView),
     reasons: found === undefined ? [] : await reasonsOf(database, found),
     decided:
@@ -205,7 +205,7 @@ export async function sentAndNow(
         ? null
         : {
             by: found.decidedBy ?? '',
-            at: instantToIso((found.decidedAt ?? 0) as Instant),
+            at: instantToIso(found.decidedAt ?? instant(0)),
             reason: found.decidedReason ?? '',
           },
   };

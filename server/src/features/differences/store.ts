@@ -4,22 +4,21 @@ import {
   type Difference,
   type DifferencesReply,
 } from '@heath/contract';
-import type { Instant } from '@heath/core';
-import { and, asc, desc, eq, gt, gte, inArray, isNull, sql } from 'drizzle-orm';
+import { type Instant, instant, type Span } from '@heath/core';
+import { and, asc, desc, eq, gt, gte, inArray, isNull } from 'drizzle-orm';
+import { isAuditEventOf } from '../../database/audit-events.ts';
 import type { Database, Queries, Reads } from '../../database/connect.ts';
-import { happenedTo } from '../../database/happened.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import {
   assignment,
-  badgeOwner,
+  auditEvent,
   batch,
   batchLine,
   card,
   correction,
   decision,
   difference,
-  happened,
   importFile,
   payGroup,
   period,
@@ -29,6 +28,7 @@ import {
   rulebook,
   rulebookEdition,
   seal,
+  site,
   takenOutLine,
   user,
 } from '../../database/schema/index.ts';
@@ -36,6 +36,7 @@ import { periodOfLine } from '../../pay/batch-lines.ts';
 import { isInBatch, takenOutOf } from '../../pay/taken-out.ts';
 import { AGREES } from '../../recompute/differences.ts';
 import { rulebookOfAssignment } from '../../records/assignments.ts';
+import { badgePunchColumns, ownedBy, siteOfPunch } from '../../records/owned-punches.ts';
 import { departmentNames, peopleByName } from '../../records/people.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
@@ -174,7 +175,7 @@ export async function findDifference(queries: Reads, periodId: number, personId:
       firstDay: period.firstDay,
       lastDay: period.lastDay,
       sealedAt: seal.madeAt,
-      sealedAs: happened.id,
+      sealedAs: auditEvent.id,
       decided: difference.decided,
       decidedAt: decision.madeAt,
       decidedReason: decision.reason,
@@ -184,7 +185,7 @@ export async function findDifference(queries: Reads, periodId: number, personId:
     .innerJoin(card, and(eq(card.periodId, difference.periodId), eq(card.personId, difference.personId)))
     .innerJoin(seal, sealOfCard)
     .innerJoin(period, eq(period.id, difference.periodId))
-    .leftJoin(happened, happenedTo('batch', seal.batchId, 'handed off'))
+    .leftJoin(auditEvent, isAuditEventOf('batch', seal.batchId, 'handed off'))
     .leftJoin(
       decision,
       and(eq(decision.periodId, difference.periodId), eq(decision.personId, difference.personId)),
@@ -200,7 +201,7 @@ export async function findDifference(queries: Reads, periodId: number, personId:
 export type FoundDifference = NonNullable<Awaited<ReturnType<typeof findDifference>>>;
 
 /** Corrections of somebody since an instant, the latest first. */
-export const correctionsSince = (queries: Reads, personId: number, since: number) =>
+export const correctionsSince = (queries: Reads, personId: number, since: Instant) =>
   queries
     .select({ kind: correction.kind, note: correction.note, madeAt: correction.madeAt, by: user.name })
     .from(correction)
@@ -212,29 +213,38 @@ export const correctionsSince = (queries: Reads, personId: number, since: number
 /** Nobody reads more. */
 const MOST_REASONS = 20;
 
+/** From 1970 to the last day that a date can have. */
+const ALWAYS: Span = { from: instant(0), to: instant(253_402_300_799) };
+
 /**
  * Files that brought punches of somebody, with the first and last of them.
  *
- * @param since what happened last before them: the clock alone does not tell what came first within a second
+ * @param since the id of the last audit event before them: the clock alone does not tell what came first within a second
  */
-export const filesSince = (queries: Reads, personId: number, since: number) =>
-  queries
-    .select({
-      file: importFile.name,
-      by: user.name,
-      madeAt: importFile.madeAt,
-      first: sql<Instant>`MIN(${punch.at})`.mapWith(Number),
-      last: sql<Instant>`MAX(${punch.at})`.mapWith(Number),
-    })
-    .from(punchSource)
-    .innerJoin(importFile, eq(importFile.id, punchSource.importId))
-    .innerJoin(happened, happenedTo('import_file', importFile.id, 'imported'))
-    .innerJoin(user, eq(user.id, importFile.madeBy))
-    .innerJoin(punch, eq(punch.sourceId, punchSource.id))
-    .innerJoin(badgeOwner, eq(badgeOwner.badgeId, punch.badgeId))
-    .where(and(eq(badgeOwner.personId, personId), gt(happened.id, since)))
-    .groupBy(happened.id);
-
+export async function filesSince(queries: Reads, personId: number, since: number) {
+  const punches = await ownedBy(queries, [personId], ALWAYS, (condition) =>
+    queries
+      .select({
+        ...badgePunchColumns,
+        event: auditEvent.id,
+        file: importFile.name,
+        by: user.name,
+        madeAt: importFile.madeAt,
+      })
+      .from(punch)
+      .innerJoin(site, siteOfPunch)
+      .innerJoin(punchSource, eq(punchSource.id, punch.sourceId))
+      .innerJoin(importFile, eq(importFile.id, punchSource.importId))
+      .innerJoin(auditEvent, isAuditEventOf('import_file', importFile.id, 'imported'))
+      .innerJoin(user, eq(user.id, importFile.madeBy))
+      .where(and(condition, gt(auditEvent.id, since)))
+      .orderBy(asc(punch.at)),
+  );
+  const files = new Map<number, (typeof punches)[number] & { first: Instant; last: Instant }>();
+  for (const one of punches)
+    files.set(one.event, { ...one, first: files.get(one.event)?.first ?? one.at, last: one.at });
+  return [...files.values()];
+}
 /** Editions that came to the rulebooks of somebody since something happened, with the first day on which each holds. */
 export const editionsSince = (queries: Reads, personId: number, since: number) =>
   queries
@@ -243,15 +253,15 @@ export const editionsSince = (queries: Reads, personId: number, since: number) =
       edition: rulebookEdition.edition,
       firstDay: rulebookEdition.firstDay,
       by: user.name,
-      madeAt: happened.at,
+      madeAt: auditEvent.at,
     })
     .from(rulebookEdition)
-    .innerJoin(happened, happenedTo('rulebook_edition', rulebookEdition.id, 'edition added'))
-    .innerJoin(user, eq(user.id, happened.userId))
+    .innerJoin(auditEvent, isAuditEventOf('rulebook_edition', rulebookEdition.id, 'edition added'))
+    .innerJoin(user, eq(user.id, auditEvent.userId))
     .innerJoin(rulebook, eq(rulebook.id, rulebookEdition.rulebookId))
     .innerJoin(assignment, eq(assignment.personId, personId))
     .innerJoin(payGroup, and(eq(payGroup.id, assignment.groupId), eq(rulebookOfAssignment, rulebook.id)))
-    .where(gt(happened.id, since));
+    .where(gt(auditEvent.id, since));
 
 /** Differences of a period, locked, by person, with their cards. */
 export async function lockDifferences(queries: Queries, periodId: number, people: readonly number[]) {
@@ -313,7 +323,7 @@ export async function addDecisions(
 export async function addWaived(
   queries: Queries,
   { of, kept }: LockedDifference,
-  made: { readonly madeBy: number; readonly madeAt: number },
+  made: { readonly madeBy: number; readonly madeAt: Instant },
 ): Promise<number> {
   const [result] = await queries.insert(batch).values({
     kind: 'waived',

@@ -66,7 +66,7 @@ export async function find(
   for (const part of partsOf(people, PEOPLE_AT_ONCE)) {
     const run = [part[0] ?? 0, part[part.length - 1] ?? 0] as const;
     const rows = await cardsOf(database, ids, run, reach, look.what === 'no-job');
-    const points = byPerson(await pointsOf(database, look, run, span));
+    const points = byPerson(await pointsOf(database, look, part, span));
     cards += rows.length;
     for (const [personId, own] of byPerson(rows)) {
       const days = own.flatMap((row) =>
@@ -131,11 +131,11 @@ const hoursWithoutJob = ({ row: { lines }, account: { workday } }: DayOfCard): n
 async function pointsOf(
   queries: Reads,
   { what }: AnyLook,
-  run: readonly [number, number],
+  people: readonly number[],
   span: Span,
 ): Promise<PointOf[]> {
-  if (what === 'no-note') return punchesWithoutNote(queries, run, span);
-  return what === 'round' ? roundTimes(queries, run, span) : [];
+  if (what === 'no-note') return punchesWithoutNote(queries, people, span);
+  return what === 'round' ? roundTimes(queries, people, span) : [];
 }
 
 const asFound = (

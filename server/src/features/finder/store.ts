@@ -3,7 +3,6 @@ import { and, asc, between, eq, gte, inArray, isNull, lte, type SQL, sql } from 
 import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
-  badgeOwner,
   card,
   cardResult,
   correction,
@@ -15,6 +14,7 @@ import {
   seal,
   site,
 } from '../../database/schema/index.ts';
+import { badgePunchColumns, ownedBy, siteOfPunch } from '../../records/owned-punches.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
 /** The periods that hold some day of a span. */
@@ -77,30 +77,24 @@ export interface PointOf {
   readonly at: number;
 }
 
-/** Punches of a run of people that say no note. */
+/** Punches of these people within a span that say no note. */
 export const punchesWithoutNote = (
   queries: Reads,
-  [first, last]: readonly [number, number],
-  { from, to }: Span,
+  people: readonly number[],
+  span: Span,
 ): Promise<PointOf[]> =>
-  queries
-    .select({ personId: sql<number>`${badgeOwner.personId}`, at: punch.at })
-    .from(badgeOwner)
-    .innerJoin(punch, and(eq(punch.badgeId, badgeOwner.badgeId), between(punch.at, from, to)))
-    .where(
-      and(
-        between(badgeOwner.personId, first, last),
-        isNull(punch.note),
-        sql`${badgeOwner.firstDay} = (
-          SELECT MAX(had.first_day) FROM ${badgeOwner} had
-           WHERE had.badge_id = ${badgeOwner.badgeId} AND had.first_day <= FROM_UNIXTIME(${punch.at}))`,
-      ),
-    );
+  ownedBy(queries, people, span, (condition) =>
+    queries
+      .select(badgePunchColumns)
+      .from(punch)
+      .innerJoin(site, siteOfPunch)
+      .where(and(condition, isNull(punch.note))),
+  );
 
-/** Times of a run of people that somebody typed, that still hold, and that are whole quarters of an hour. */
+/** Times of these people that somebody typed, that still hold, and that are whole quarters of an hour. */
 export const roundTimes = (
   queries: Reads,
-  [first, last]: readonly [number, number],
+  people: readonly number[],
   { from, to }: Span,
 ): Promise<PointOf[]> =>
   queries
@@ -108,7 +102,7 @@ export const roundTimes = (
     .from(correction)
     .where(
       and(
-        between(correction.personId, first, last),
+        inArray(correction.personId, [...people]),
         between(correction.at, from, to),
         inArray(correction.kind, ['add', 'move']),
         sql`${correction.at} % ${SECONDS_PER_DAY / 96} = 0`,

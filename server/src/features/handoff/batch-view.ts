@@ -1,5 +1,5 @@
 import type { HandoffBatch } from '@heath/contract';
-import { type Instant, instantToIso } from '@heath/core';
+import { instantToIso } from '@heath/core';
 import { stateOf } from './batch-state.ts';
 import type { BatchRow } from './store.ts';
 
@@ -19,7 +19,7 @@ export function batchView(row: BatchRow): HandoffBatch {
     payableHours: batch.payableHours,
     premiumHours: batch.premiumHours,
     madeBy: by,
-    madeAt: instantToIso(batch.madeAt as Instant),
+    madeAt: instantToIso(batch.madeAt),
     overrides: batch.overrides ?? [],
     ended:
       batch.ended === null
@@ -27,7 +27,7 @@ export function batchView(row: BatchRow): HandoffBatch {
         : {
             reason: batch.endedReason ?? '',
             by: endedBy ?? '',
-            at: instantToIso((batch.endedAt ?? batch.madeAt) as Instant),
+            at: instantToIso(batch.endedAt ?? batch.madeAt),
           },
     file:
       file === null

@@ -1,4 +1,4 @@
-import type { DifferenceLine, Workday } from '@heath/core';
+import type { DifferenceLine, Instant, Workday } from '@heath/core';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import { Problem } from '../../base/problem.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
@@ -81,7 +81,7 @@ export async function markSent(
   queries: Queries,
   sent: readonly Correcting[],
   batchId: number,
-  { madeBy, madeAt }: { readonly madeBy: number; readonly madeAt: number },
+  { madeBy, madeAt }: { readonly madeBy: number; readonly madeAt: Instant },
 ): Promise<void> {
   const periods = [...new Set(sent.map(({ period: { id } }) => id))].sort((a, b) => a - b);
   for (const periodId of periods) {

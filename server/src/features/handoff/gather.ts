@@ -114,7 +114,7 @@ export async function gather(
   await maker.start(await totalsBefore(layout, read, begin));
   let done = 0;
   for await (const cards of read()) {
-    await gathering.comeTo(cards);
+    await gathering.readCorrectionsUpTo(cards);
     const lines = cards.flatMap((card) => gathering.card(card));
     // The database keeps lines while the file is made of them.
     await Promise.all([sinks.lines(lines), maker.add(lines)]);
@@ -151,7 +151,7 @@ async function totalsBefore(
   const gathering = begin();
   const lines: BatchLine[] = [];
   for await (const cards of read()) {
-    await gathering.comeTo(cards);
+    await gathering.readCorrectionsUpTo(cards);
     for (const card of cards) lines.push(...gathering.card(card));
   }
   for await (const left of gathering.rest()) lines.push(...left);
@@ -202,7 +202,7 @@ class Gathering {
   }
 
   /** Reads what corrects earlier periods of people up to the last of some cards. */
-  async comeTo(cards: readonly CardOfLines[]): Promise<void> {
+  async readCorrectionsUpTo(cards: readonly CardOfLines[]): Promise<void> {
     const last = cards.at(-1)?.number;
     if (last === undefined) return;
     const next = this.#correcting.findIndex(({ number }, i) => i >= this.#read && number > last);

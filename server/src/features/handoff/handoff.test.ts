@@ -3,17 +3,17 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { cardRows, type HandoffBatch } from '@heath/contract';
-import { isPremium } from '@heath/core';
+import { instant, isPremium } from '@heath/core';
 import { startIntake } from '@heath/pay-intake';
 import { parse } from 'csv-parse/sync';
 import { and, eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { connect, disconnect } from '../../database/connect.ts';
 import {
+  auditEvent,
   batchLine,
   batch as batchTable,
   delivery,
-  happened,
   refusedLine,
   seal,
   task,
@@ -226,7 +226,7 @@ describe('sealing', () => {
       groupId: await groupId('Night'),
       batchId: night,
       madeBy: 1,
-      madeAt: 1,
+      madeAt: instant(1),
     });
   });
 });
@@ -325,9 +325,9 @@ describe('delivering', () => {
     expect(paidOf(batch)).toHaveLength(batch.file!.lines);
     expect(deliveries).toHaveLength(1);
     const told = await company.database
-      .select({ what: happened.what })
-      .from(happened)
-      .where(and(eq(happened.about, 'delivery'), eq(happened.aboutId, waiting!.id)));
+      .select({ what: auditEvent.what })
+      .from(auditEvent)
+      .where(and(eq(auditEvent.about, 'delivery'), eq(auditEvent.aboutId, waiting!.id)));
     expect(told.map(({ what }) => what)).toEqual([
       'delivered',
       'sending',

@@ -2,8 +2,8 @@ import type { BatchLine, Workday } from '@heath/core';
 import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { resultOfCard } from '../../cards/result-of-card.ts';
+import type { Pays } from '../../database/audit-events.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
-import type { Pays } from '../../database/happened.ts';
 import { insertMany } from '../../database/insert-many.ts';
 import {
   approval,

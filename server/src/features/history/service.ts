@@ -1,5 +1,5 @@
 import type { HistoryReply } from '@heath/contract';
-import { type Instant, instant, instantToIso, SECONDS_PER_DAY, ZoneTables } from '@heath/core';
+import { instant, instantToIso, SECONDS_PER_DAY, ZoneTables } from '@heath/core';
 import { jsonOffsets } from '../../cards/view.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
@@ -28,7 +28,7 @@ export async function periodHistory(
     corrections: rows.map(({ payableBefore, payableAfter, punchKind, punchAt, madeAt, zone, ...row }) => ({
       ...row,
       punch: punchKind === null || punchAt === null ? null : { kind: punchKind, at: punchAt },
-      madeAt: instantToIso(madeAt as Instant),
+      madeAt: instantToIso(madeAt),
       payableBeforeHours: payableBefore,
       payableAfterHours: payableAfter,
       undone: undone.has(row.id),

@@ -1,4 +1,4 @@
-import type { Mapping } from '@heath/core';
+import { instant, type Mapping } from '@heath/core';
 import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Disk } from '../../base/disk.ts';
@@ -244,14 +244,18 @@ describe('importing punches', () => {
 
   it('what a server was receiving when it died is gone after its next start', async () => {
     await company.database.insert(importFile).values([
-      { name: 'half.csv', status: 'receiving', receivedBy: company.server, madeBy: 1, madeAt: 0 },
-      { name: 'other.csv', status: 'receiving', receivedBy: 'other:4870', madeBy: 1, madeAt: 0 },
+      { name: 'half.csv', status: 'receiving', receivedBy: company.server, madeBy: 1, madeAt: instant(0) },
+      { name: 'other.csv', status: 'receiving', receivedBy: 'other:4870', madeBy: 1, madeAt: instant(0) },
     ]);
     const last = await lastImportId(company.database);
     // Whoever asked again at once is sending it to the server that is up again.
-    await company.database
-      .insert(importFile)
-      .values({ name: 'again.csv', status: 'receiving', receivedBy: company.server, madeBy: 1, madeAt: 0 });
+    await company.database.insert(importFile).values({
+      name: 'again.csv',
+      status: 'receiving',
+      receivedBy: company.server,
+      madeBy: 1,
+      madeAt: instant(0),
+    });
     await forgetHalfReceived(company.database, company.server, last);
     const left = await company.database.select().from(importFile);
     expect(left.map(({ name }) => name)).toEqual(['other.csv', 'again.csv']);

@@ -3,8 +3,8 @@ import { instant, type Refusal, rowReader, SECONDS_PER_DAY, ZoneTables } from '@
 import { and, eq } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
 import type { Clock } from '../../base/clock.ts';
+import { type Tell, writing } from '../../database/audit-events.ts';
 import type { Database, Queries } from '../../database/connect.ts';
-import { type Tell, writing } from '../../database/happened.ts';
 import { type Loaded, loadData } from '../../database/load-data.ts';
 import { type importRefusal, task } from '../../database/schema/index.ts';
 import { type Claimed, ClaimLost } from '../../queue/claims.ts';

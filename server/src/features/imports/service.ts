@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { ImportPreview, ImportReply } from '@heath/contract';
 import { LARGEST_IMPORT_BYTES } from '@heath/contract';
-import { type Instant, instantToIso, type Mapping } from '@heath/core';
+import { instantToIso, type Mapping } from '@heath/core';
 import { handled } from '../../base/handled.ts';
 import { Problem } from '../../base/problem.ts';
 import { answerOf, once, type Write } from '../../database/answered.ts';
@@ -198,7 +198,7 @@ function summary({ file, by, taskStatus, taskError }: ImportWithUser) {
     status: failed ? ('failed' as const) : canceled ? ('to confirm' as const) : file.status,
     bytes: file.bytes,
     madeBy: by,
-    madeAt: instantToIso(file.madeAt as Instant),
+    madeAt: instantToIso(file.madeAt),
     added: file.added,
     known: file.known,
     refused: file.refused,

@@ -1,6 +1,6 @@
 import type { Mapping } from '@heath/core';
 import { and, asc, desc, eq, gt, lte, max, ne, sql } from 'drizzle-orm';
-import type { Database, Keeps, Queries, Reads } from '../../database/connect.ts';
+import type { Database, Queries, Reads, RunningWrites } from '../../database/connect.ts';
 import {
   assignment,
   badge,
@@ -51,7 +51,10 @@ export async function storedBytes(database: Database, importId: number): Promise
   return { size, range, chunks: () => range(0, size) };
 }
 
-export async function createImport(queries: Keeps, values: typeof importFile.$inferInsert): Promise<number> {
+export async function createImport(
+  queries: RunningWrites,
+  values: typeof importFile.$inferInsert,
+): Promise<number> {
   const [result] = await queries.insert(importFile).values(values);
   return result.insertId;
 }
@@ -78,7 +81,11 @@ export function forgetReceiving(database: Database, importId: number): Promise<v
   });
 }
 
-export async function updateImport(queries: Keeps, importId: number, set: Partial<ImportRow>): Promise<void> {
+export async function updateImport(
+  queries: RunningWrites,
+  importId: number,
+  set: Partial<ImportRow>,
+): Promise<void> {
   await queries.update(importFile).set(set).where(eq(importFile.id, importId));
 }
 
@@ -139,7 +146,11 @@ export async function sameFile(queries: Reads, sha256: string, notId: number): P
 }
 
 /** Takes a file into the queue, unless it is there or done already. */
-export async function queueImport(queries: Keeps, importId: number, mapping: Mapping): Promise<boolean> {
+export async function queueImport(
+  queries: RunningWrites,
+  importId: number,
+  mapping: Mapping,
+): Promise<boolean> {
   const [locked] = await queries
     .select({ status: importFile.status, task: task.status })
     .from(importFile)

@@ -4,7 +4,7 @@ import { CURRENT_PERIOD } from '@heath/demo';
 import { desc } from 'drizzle-orm';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { happened, mapping as mappingTable } from '../../database/schema/index.ts';
+import { auditEvent, mapping as mappingTable } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard } from '../cards/service.ts';
@@ -205,7 +205,7 @@ describe('a mapping', () => {
     await keep(before.rules, before.id);
     const now = await mappingNow(company, company.who);
     expect([now.madeBy, now.id! > before.id!, now.rules]).toEqual(['Odile Ravn', true, before.rules]);
-    const [last] = await company.database.select().from(happened).orderBy(desc(happened.id)).limit(1);
+    const [last] = await company.database.select().from(auditEvent).orderBy(desc(auditEvent.id)).limit(1);
     expect(last).toMatchObject({ what: 'mapped', aboutId: now.id, before: { mapping: before.id } });
   });
 });

@@ -4,7 +4,6 @@ import {
   type ClassId,
   classParts,
   compileMapping,
-  type Instant,
   instantToIso,
   type MappingRule,
   type PayLine,
@@ -60,7 +59,7 @@ export async function mappingNow({ database }: Pick<Context, 'database'>, who: W
     id,
     rules: await withoutNumbersBeyond(database, who, rules),
     madeBy,
-    madeAt: madeAt === null || id === null ? null : instantToIso(madeAt as Instant),
+    madeAt: madeAt === null || id === null ? null : instantToIso(madeAt),
     names: {
       premiums: inOrder(rulebooks.flatMap(({ premiums }) => premiums.map(({ name }) => name))),
       leave: named('leave'),

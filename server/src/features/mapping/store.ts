@@ -1,4 +1,4 @@
-import { type ClassId, classParts, type MappingRule, type Rulebook } from '@heath/core';
+import { type ClassId, classParts, type Instant, type MappingRule, type Rulebook } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
 import {
@@ -59,7 +59,7 @@ export const codesByCode = (queries: Reads) =>
 export async function addMapping(
   queries: Queries,
   rules: readonly MappingRule[],
-  made: { readonly madeBy: number; readonly madeAt: number },
+  made: { readonly madeBy: number; readonly madeAt: Instant },
 ): Promise<number> {
   const [result] = await queries.insert(mapping).values({ rules, ...made });
   return result.insertId;

@@ -4,7 +4,7 @@ import { stringify } from 'csv-stringify/sync';
 import { desc } from 'drizzle-orm';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { happened, knownPerson } from '../../database/schema/index.ts';
+import { auditEvent, knownPerson } from '../../database/schema/index.ts';
 import { type Company, freshCompany } from '../../testing/company.ts';
 import { ratesOf, takeRates } from './rates.ts';
 import { createCode, payCodes, takeCodes, takePeople } from './service.ts';
@@ -191,7 +191,7 @@ describe('a list of rates', () => {
       added: 0,
       changed: 1,
     });
-    const [last] = await company.database.select().from(happened).orderBy(desc(happened.id)).limit(1);
+    const [last] = await company.database.select().from(auditEvent).orderBy(desc(auditEvent.id)).limit(1);
     expect(last).toMatchObject({ what: 'list taken', about: 'pay_rate', after: { added: 0, changed: 1 } });
   });
 

@@ -5,9 +5,9 @@ import type {
   PayPeriodsReply,
   PeriodsReply,
 } from '@heath/contract';
-import { type Instant, instantToIso, workday } from '@heath/core';
+import { instantToIso, workday } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
-import { EVERYBODY } from '../../database/happened.ts';
+import { EVERYBODY } from '../../database/audit-events.ts';
 import type { Context } from '../../http/context.ts';
 import { PAID_AFTER_DAYS } from '../../pay/batch-lines.ts';
 import { askForRecomputeQuery, ensureCards } from '../../recompute/stale-cards.ts';
@@ -105,7 +105,7 @@ export async function payPeriodsOf({ database, clock }: Asks): Promise<PayPeriod
     lock:
       lock === undefined || lock.until === null
         ? null
-        : { until: lock.until, reason: lock.reason, by: lock.by, at: instantToIso(lock.madeAt as Instant) },
+        : { until: lock.until, reason: lock.reason, by: lock.by, at: instantToIso(lock.madeAt) },
   };
 }
 

@@ -53,10 +53,10 @@ export async function listQuestions(
 function asQuestion(row: QuestionRow, events: readonly EventRow[], now: Instant, who: Who): Question {
   const { text, by, madeAt, ...about } = row;
   const daysSince = (at: number) => Math.max(0, Math.floor((now - at) / SECONDS_PER_DAY));
-  const told = (one: { readonly text: string; readonly by: string; readonly madeAt: number }) => ({
+  const told = (one: { readonly text: string; readonly by: string; readonly madeAt: Instant }) => ({
     text: one.text,
     by: one.by,
-    at: instantToIso(one.madeAt as Instant),
+    at: instantToIso(one.madeAt),
   });
   const answer = events.find(({ what }) => what === 'answered');
   const reminders = events.filter(({ what }) => what === 'reminded');

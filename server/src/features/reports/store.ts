@@ -1,11 +1,10 @@
-import { type ClassSums, type JobTime, type Line, type Workday, workday } from '@heath/core';
+import { type ClassSums, type JobTime, type Line, type Span, type Workday, workday } from '@heath/core';
 import { and, asc, desc, eq, gte, inArray, isNull, lt, lte, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { exceptionsOfCards, hasCardException } from '../../cards/listed-exceptions.ts';
 import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Reads } from '../../database/connect.ts';
 import {
-  badgeOwner,
   bulk,
   calendarDay,
   card,
@@ -24,6 +23,7 @@ import {
   user,
 } from '../../database/schema/index.ts';
 import { byPerson } from '../../records/by-person.ts';
+import { badgePunchColumns, ownedBy, siteOfPunch } from '../../records/owned-punches.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
 type Of = { readonly scheduleId: number; readonly firstDay: Workday; readonly lastDay: Workday };
@@ -194,35 +194,41 @@ export async function peopleByNumber(queries: Reads): Promise<number[]> {
   return rows.map(({ id }) => id);
 }
 
-/** The raw punches of some people between two instants, in order of their numbers, with where each comes from. */
-export const punchesBetween = (queries: Reads, from: number, to: number, people: readonly number[]) =>
-  queries
-    .select({
-      personId: person.id,
-      number: person.number,
-      name: person.name,
-      at: punch.at,
-      kind: punch.kind,
-      zone: site.zone,
-      site: site.name,
-      job: job.name,
-      line: punch.line,
-      source: punchSource.kind,
-      file: importFile.name,
-      device: device.name,
-      user: user.name,
-    })
-    .from(punch)
-    .innerJoin(badgeOwner, eq(badgeOwner.badgeId, punch.badgeId))
-    .innerJoin(person, eq(person.id, badgeOwner.personId))
-    .innerJoin(punchSource, eq(punchSource.id, punch.sourceId))
-    .leftJoin(importFile, eq(importFile.id, punchSource.importId))
-    .leftJoin(device, eq(device.id, punchSource.deviceId))
-    .leftJoin(user, eq(user.id, punchSource.userId))
-    .innerJoin(site, eq(site.id, punch.siteId))
-    .leftJoin(job, eq(job.id, punch.jobId))
-    .where(and(gte(punch.at, from), lt(punch.at, to), inArray(person.id, [...people])))
-    .orderBy(asc(person.number), asc(punch.at), asc(punch.id));
+/** The raw punches of these people within a span, in order of the numbers of people and of time, with where each comes from. */
+export async function punchesBetween(queries: Reads, span: Span, people: readonly number[]) {
+  const named = await queries
+    .select({ id: person.id, number: person.number, name: person.name })
+    .from(person)
+    .where(inArray(person.id, [...people]))
+    .orderBy(asc(person.number));
+  const punches = await ownedBy(queries, people, span, (condition) =>
+    queries
+      .select({
+        ...badgePunchColumns,
+        kind: punch.kind,
+        site: site.name,
+        job: job.name,
+        line: punch.line,
+        source: punchSource.kind,
+        file: importFile.name,
+        device: device.name,
+        user: user.name,
+      })
+      .from(punch)
+      .innerJoin(punchSource, eq(punchSource.id, punch.sourceId))
+      .leftJoin(importFile, eq(importFile.id, punchSource.importId))
+      .leftJoin(device, eq(device.id, punchSource.deviceId))
+      .leftJoin(user, eq(user.id, punchSource.userId))
+      .innerJoin(site, siteOfPunch)
+      .leftJoin(job, eq(job.id, punch.jobId))
+      .where(condition)
+      .orderBy(asc(punch.at), asc(punch.id)),
+  );
+  const punchesOf = byPerson(punches);
+  return named.flatMap(({ id, number, name }) =>
+    (punchesOf.get(id) ?? []).map((one) => ({ ...one, number, name })),
+  );
+}
 
 const takingBack = alias(correction, 'taking_back');
 

@@ -27,8 +27,8 @@ export class Wall {
     );
   }
 
-  at(zone: string, at: number): WallTime {
-    const wall = wallOf(this.#zones.of(zone), at as Instant);
+  at(zone: string, at: Instant): WallTime {
+    const wall = wallOf(this.#zones.of(zone), at);
     const day = Math.floor(wall / SECONDS_PER_DAY);
     const seconds = wall - day * SECONDS_PER_DAY;
     const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];

@@ -2,7 +2,7 @@ import type { AddEditionRequest, RulebooksReply } from '@heath/contract';
 import { checkProofDays, compileRulebook, namesFrom, workdayToIso } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
-import { EVERYBODY } from '../../database/happened.ts';
+import { EVERYBODY } from '../../database/audit-events.ts';
 import type { Context } from '../../http/context.ts';
 import { lockedUntil, refuseLocked } from '../../pay/locked-days.ts';
 import { askForRecomputeQuery, periodsFrom, touchByRulebookQuery } from '../../recompute/stale-cards.ts';

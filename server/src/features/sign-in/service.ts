@@ -1,8 +1,8 @@
 import type { ChangePasswordRequest } from '@heath/contract';
 import { and, eq } from 'drizzle-orm';
 import { Problem } from '../../base/problem.ts';
+import { writing } from '../../database/audit-events.ts';
 import type { Database } from '../../database/connect.ts';
-import { writing } from '../../database/happened.ts';
 import { setting, user } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { checkPassword, hashPassword } from '../../rights/passwords.ts';

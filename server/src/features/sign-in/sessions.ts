@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { type Instant, instantToIso } from '@heath/core';
+import { instant, instantToIso } from '@heath/core';
 import { and, desc, eq, gt, inArray } from 'drizzle-orm';
 import { realSeconds } from '../../base/clock.ts';
 import type { Database } from '../../database/connect.ts';
@@ -23,8 +23,8 @@ export async function sessionsOf(database: Database, userId: number, currentSid:
   return rows.map(({ sid, agent, startedAt, expiresAt }) => ({
     id: nameOf(sid),
     agent,
-    startedAt: instantToIso(startedAt as Instant),
-    endsAt: instantToIso(expiresAt as Instant),
+    startedAt: instantToIso(instant(startedAt)),
+    endsAt: instantToIso(instant(expiresAt)),
     current: sid === currentSid,
   }));
 }

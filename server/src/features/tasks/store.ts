@@ -1,5 +1,5 @@
 import { and, eq, inArray, max, sql } from 'drizzle-orm';
-import type { Keeps, Reads } from '../../database/connect.ts';
+import type { Reads, RunningWrites } from '../../database/connect.ts';
 import { batch, card, delivery, importFile, period, task } from '../../database/schema/index.ts';
 
 /** A task that is not done, with what it is about. */
@@ -53,7 +53,7 @@ export async function newestTask(queries: Reads): Promise<number> {
  *
  * @returns false where it is done, or where it is no import
  */
-export async function cancelImport(queries: Keeps, id: number): Promise<boolean> {
+export async function cancelImport(queries: RunningWrites, id: number): Promise<boolean> {
   const [result] = await queries
     .update(task)
     .set({ status: 'canceled', claim: null, error: null })
@@ -70,7 +70,7 @@ export async function kindOf(queries: Reads, id: number) {
 }
 
 /** Lets a task that gave up begin anew. False where there is none such. */
-export async function tryAgain(queries: Keeps, id: number): Promise<boolean> {
+export async function tryAgain(queries: RunningWrites, id: number): Promise<boolean> {
   const [result] = await queries
     .update(task)
     .set({ status: 'waiting', attempts: 0, notBefore: 0, error: null })

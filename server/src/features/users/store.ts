@@ -2,7 +2,7 @@ import type { AddUserRequest, UserView } from '@heath/contract';
 import { type Instant, instantToIso } from '@heath/core';
 import { and, eq, isNull, max, ne } from 'drizzle-orm';
 import type { Queries, Reads } from '../../database/connect.ts';
-import { happened, person, user, userReach, userRole } from '../../database/schema/index.ts';
+import { auditEvent, person, user, userReach, userRole } from '../../database/schema/index.ts';
 import { reachOf } from '../../rights/who.ts';
 
 /** All users, by name. */
@@ -11,10 +11,10 @@ export async function users(queries: Reads): Promise<UserView[]> {
   const roles = await queries.select().from(userRole);
   const reaches = await queries.select().from(userReach).orderBy(userReach.id);
   const gave = await queries
-    .select({ id: happened.aboutId, at: max(happened.at) })
-    .from(happened)
-    .where(and(eq(happened.about, 'user'), eq(happened.what, GAVE_THEMSELVES)))
-    .groupBy(happened.aboutId);
+    .select({ id: auditEvent.aboutId, at: max(auditEvent.at) })
+    .from(auditEvent)
+    .where(and(eq(auditEvent.about, 'user'), eq(auditEvent.what, GAVE_THEMSELVES)))
+    .groupBy(auditEvent.aboutId);
   const gaveAt = new Map(gave.map(({ id, at }) => [id, at]));
   return rows.map(({ id, username, name, personId, endedAt }) => {
     return {
@@ -50,9 +50,9 @@ export async function setRights(
   if (rows.length > 0) await tx.insert(userReach).values(rows);
 }
 
-const asMoment = (at: number | null) => (at === null ? null : instantToIso(at as Instant));
+const asMoment = (at: Instant | null) => (at === null ? null : instantToIso(at));
 
-/** What happened where a sole administrator gave themselves what touches pay. */
+/** The audit event of a sole administrator who gave themselves what touches pay. */
 export const GAVE_THEMSELVES = 'gave themselves what touches pay';
 
 /** Locks who is an administrator until the transaction ends. */

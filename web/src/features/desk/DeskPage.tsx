@@ -1,9 +1,9 @@
 import { Link, useNavigate } from 'react-router';
+import { useAuditEventsQuery } from '../../api/audit-events.ts';
 import { useUnownedBadgesQuery } from '../../api/badges.ts';
 import { useDifferencesQuery } from '../../api/differences.ts';
 import { useExceptionsQuery } from '../../api/exceptions.ts';
 import { useHandoffQuery } from '../../api/handoff.ts';
-import { useHappenedQuery } from '../../api/happened.ts';
 import { useImportsQuery } from '../../api/imports.ts';
 import { useStripQuery } from '../../api/periods.ts';
 import { useSessionQuery } from '../../api/session.ts';
@@ -132,14 +132,14 @@ function StepRow({ step, isNext }: { step: Step; isNext: boolean }) {
 
 /** What others did since whoever looks was here last. */
 function Since({ me }: { me: string }) {
-  const may = useMay('see what happened');
-  const { data, error, refetch } = useHappenedQuery(undefined, {
+  const may = useMay('see audit events');
+  const { data, error, refetch } = useAuditEventsQuery(undefined, {
     skip: !may,
     refetchOnMountOrArgChange: true,
   });
-  const since = useLastVisit(data?.happened[0]?.id);
+  const since = useLastVisit(data?.events[0]?.id);
   if (!may) return <div />;
-  const lines = data === undefined ? null : linesSince(data.happened, me, since);
+  const lines = data === undefined ? null : linesSince(data.events, me, since);
   return (
     <section aria-label="Since you were here">
       <h2 className="border-b-2 border-ink pb-1 text-lead">

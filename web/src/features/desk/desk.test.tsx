@@ -94,7 +94,8 @@ const server =
     if (path === '/periods/2/handoff') return ok(handoff);
     if (path === '/imports') return ok({ imports: [file('done')] });
     if (path === '/badges/unowned') return ok({ badges: [] });
-    if (path === '/happened') return ok({ happened: [row(5, 'May Oakley', 'approved', { people: [1, 2] })] });
+    if (path === '/audit-events')
+      return ok({ events: [row(5, 'May Oakley', 'approved', { people: [1, 2] })] });
     return undefined;
   };
 const user = userEvent.setup();
@@ -132,7 +133,7 @@ describe('the desk', () => {
 
 describe('what others did', () => {
   it('is told once for what one did again and again that day, without one’s own and what was seen', () => {
-    const happened = [
+    const events = [
       row(9, 'May', 'corrected'),
       row(8, 'Jo', 'handed off'),
       row(7, 'May', 'corrected'),
@@ -140,26 +141,26 @@ describe('what others did', () => {
       row(5, null, 'computed'),
       row(4, 'Jo', 'approved', { people: [1] }),
     ];
-    expect(linesSince(happened, 'Odile', null).map(({ text }) => text)).toEqual([
+    expect(linesSince(events, 'Odile', null).map(({ text }) => text)).toEqual([
       'May corrected 2 cards',
       'Jo handed off 1 batch',
       'Jo approved 1 card',
     ]);
-    expect(linesSince(happened, 'Odile', 8).map(({ text }) => text)).toEqual(['May corrected 1 card']);
+    expect(linesSince(events, 'Odile', 8).map(({ text }) => text)).toEqual(['May corrected 1 card']);
   });
 
   it('tells an answer to a question from that of the pay system', () => {
     const row = { at: '2026-11-02T09:00:00Z', aboutId: 1, before: null, isOwnPay: false, what: 'answered' };
-    const happened = [
+    const events = [
       { ...row, id: 4, by: null, about: 'delivery', after: { status: 'in part', refused: 3 } },
       { ...row, id: 3, by: 'Piotr', about: 'question', after: { text: 'I did' } },
       { ...row, id: 2, by: null, about: 'delivery', after: { status: 'accepted', refused: 0 } },
     ];
-    expect(linesSince(happened, 'Odile', null).map(({ text }) => text)).toEqual([
+    expect(linesSince(events, 'Odile', null).map(({ text }) => text)).toEqual([
       'The pay system answered 2 deliveries, 3 lines refused',
       'Piotr answered 1 question',
     ]);
-    expect(linesSince(happened.slice(2), 'Odile', null).map(({ text }) => text)).toEqual([
+    expect(linesSince(events.slice(2), 'Odile', null).map(({ text }) => text)).toEqual([
       'The pay system answered 1 delivery',
     ]);
   });

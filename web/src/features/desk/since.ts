@@ -1,6 +1,6 @@
-import type { HappenedReply } from '@heath/contract';
+import type { AuditEventsReply } from '@heath/contract';
 
-type Row = HappenedReply['happened'][number];
+type Row = AuditEventsReply['events'][number];
 
 /** What others did, as one line: the same done again and again by one person is told once. */
 export interface SinceLine {
@@ -64,12 +64,12 @@ const MOST_LINES = 8;
 /**
  * What others did since the last that somebody saw, the newest first.
  *
- * @param happened the newest first
+ * @param events the newest first
  * @param since the number of the newest they saw; null where they were never here
  */
-export function linesSince(happened: readonly Row[], me: string, since: number | null): SinceLine[] {
+export function linesSince(events: readonly Row[], me: string, since: number | null): SinceLine[] {
   const groups = new Map<string, Row[]>();
-  for (const row of happened) {
+  for (const row of events) {
     if (row.by === me || tellingOf(row) === undefined || (since !== null && row.id <= since)) continue;
     const key = `${row.by ?? ''} ${row.about} ${row.what} ${row.at.slice(0, 10)}`;
     const own = groups.get(key);

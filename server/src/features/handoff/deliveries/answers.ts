@@ -1,6 +1,6 @@
 import { type Clock, realSeconds } from '../../../base/clock.ts';
+import type { Tell } from '../../../database/audit-events.ts';
 import type { Queries } from '../../../database/connect.ts';
-import type { Tell } from '../../../database/happened.ts';
 import { lockBatch } from '../store.ts';
 import { contradictionsIn } from './contradictions.ts';
 import type { Answer } from './pay-system.ts';

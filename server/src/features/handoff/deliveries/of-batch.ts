@@ -4,7 +4,6 @@ import {
   classLabel,
   type FileLine,
   fileRows,
-  type Instant,
   instantToIso,
   workdayToIso,
   writeRanges,
@@ -93,8 +92,8 @@ export async function deliveriesIn(
     isRest: delivery.onlyLines !== null,
     answer: delivery.answer ?? gaveUp.get(delivery.id) ?? null,
     madeBy: by,
-    madeAt: instantToIso(delivery.madeAt as Instant),
-    answeredAt: delivery.answeredAt === null ? null : instantToIso(delivery.answeredAt as Instant),
+    madeAt: instantToIso(delivery.madeAt),
+    answeredAt: delivery.answeredAt === null ? null : instantToIso(delivery.answeredAt),
     doubt: doubtOf(delivery),
     statement: statementOf(statements.get(delivery.id)),
     refused: refused
@@ -120,7 +119,7 @@ const statementOf = (
         has: found.statement.has,
         reason: found.statement.reason,
         by: found.by,
-        at: instantToIso(found.statement.madeAt as Instant),
+        at: instantToIso(found.statement.madeAt),
       };
 
 type Words = Pick<RefusedLine, 'about' | 'personId' | 'hours'>;

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { errorParts } from '../../../base/error-parts.ts';
 
 /** What the pay system answers: each line that it does not take, by its number in the file, and why. */
 const Answer = v.object({
@@ -48,8 +49,8 @@ export class NotSent extends NoAnswer {}
 const WITHOUT_CONNECTION = new Set(['ECONNREFUSED', 'ENOTFOUND', 'EAI_AGAIN', 'EHOSTUNREACH', 'ENETUNREACH']);
 
 const codesOf = (error: unknown): unknown[] => {
-  const { code, cause, errors } = (error ?? {}) as { code?: unknown; cause?: unknown; errors?: unknown[] };
-  return [code, ...(cause === undefined ? [] : codesOf(cause)), ...(errors ?? []).flatMap(codesOf)];
+  const { code, cause, errors = [] } = errorParts(error);
+  return [code, ...(cause === undefined ? [] : codesOf(cause)), ...errors.flatMap(codesOf)];
 };
 
 /** Reads an answer up to so many bytes. Throws `NoAnswer` where it is longer. */

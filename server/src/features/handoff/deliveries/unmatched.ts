@@ -1,7 +1,8 @@
+import type { Instant } from '@heath/core';
 import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Clock } from '../../../base/clock.ts';
+import { writing } from '../../../database/audit-events.ts';
 import type { Database, Queries, Reads } from '../../../database/connect.ts';
-import { writing } from '../../../database/happened.ts';
 import { batchFile, delivery, refusedLine, unmatchedHandoff } from '../../../database/schema/index.ts';
 import { raiseLastNumber } from '../store.ts';
 import { type Listed, listHandoffs } from './pay-system.ts';
@@ -132,7 +133,7 @@ export async function compareWithPaySystem(
 export async function endUnmatched(
   queries: Queries,
   keys: readonly string[],
-  set: { readonly reason: string; readonly endedBy: number | null; readonly endedAt: number },
+  set: { readonly reason: string; readonly endedBy: number | null; readonly endedAt: Instant },
 ): Promise<void> {
   await queries
     .update(unmatchedHandoff)

@@ -1,4 +1,5 @@
 import { CsvError, type Parser, parse } from 'csv-parse';
+import { errorParts } from '../../../base/error-parts.ts';
 import { LINE_END, LINE_ENDS } from '../../../http/line-ends.ts';
 import { RecordCounter } from './count-records.ts';
 import {
@@ -47,7 +48,7 @@ const tooLong = (line: number): UnreadableFile =>
   );
 
 function unreadable(error: unknown, line: number): unknown {
-  const { code } = error as { code?: string };
+  const { code } = errorParts(error);
   if (code === 'CSV_MAX_RECORD_SIZE') return tooLong(line);
   if (code === 'ERR_ENCODING_INVALID_ENCODED_DATA') {
     return new UnreadableFile('The text is not in UTF-8. Save the file as "CSV UTF-8" and drop it again.');

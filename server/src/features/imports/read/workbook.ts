@@ -1,4 +1,5 @@
 import { DrizzleQueryError } from 'drizzle-orm';
+import { errorParts } from '../../../base/error-parts.ts';
 import { columnName, columnOf, type NumberFormat, numberFormat, numberText } from './cells.ts';
 import {
   Batch,
@@ -42,7 +43,7 @@ const NO_PUNCHES = 'The workbook has no sheet that can be read. Save it as XLSX 
 /** What the package for zips and XML says is for programmers; people hear what to do. */
 function unreadable(error: unknown): unknown {
   // The database's own errors are no fault of the file's, and neither are ours.
-  const { code } = (error ?? {}) as { code?: string };
+  const { code } = errorParts(error);
   const files =
     code === undefined ? !(error instanceof TypeError) : /^(Z_|ERR_ENCODING|ERR_STREAM)/.test(code);
   if (error instanceof UnreadableFile || error instanceof DrizzleQueryError || !files) return error;

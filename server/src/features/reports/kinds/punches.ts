@@ -1,4 +1,4 @@
-import { type ReportColumn, type ReportRow, SECONDS_PER_DAY, sumsOf } from '@heath/core';
+import { instant, type ReportColumn, type ReportRow, SECONDS_PER_DAY, sumsOf } from '@heath/core';
 import { type Asked, defineReport, firstRows } from '../define.ts';
 import { peopleByNumber, punchesBetween } from '../store.ts';
 import { Wall } from '../wall.ts';
@@ -39,11 +39,13 @@ export const punches = defineReport({
 /** The punches of the days of a period, some hundred people at a time, in order of their numbers. */
 async function* rowsOf({ database, period, query }: Asked): AsyncGenerator<readonly ReportRow[]> {
   const wall = new Wall(period.firstDay, period.lastDay);
-  const from = (period.firstDay - 1) * SECONDS_PER_DAY;
-  const to = (period.lastDay + 2) * SECONDS_PER_DAY;
+  const span = {
+    from: instant((period.firstDay - 1) * SECONDS_PER_DAY),
+    to: instant((period.lastDay + 2) * SECONDS_PER_DAY),
+  };
   const people = query.person === undefined ? await peopleByNumber(database) : [Number(query.person)];
   for (let i = 0; i < people.length; i += PEOPLE_AT_ONCE) {
-    const all = await punchesBetween(database, from, to, people.slice(i, i + PEOPLE_AT_ONCE));
+    const all = await punchesBetween(database, span, people.slice(i, i + PEOPLE_AT_ONCE));
     yield all.flatMap((one): ReportRow[] => {
       const { day, text } = wall.at(one.zone, one.at);
       if (day < period.firstDay || day > period.lastDay) return [];

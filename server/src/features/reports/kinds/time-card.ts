@@ -2,6 +2,7 @@ import {
   classParts,
   compute,
   type Hours,
+  type Instant,
   instant,
   isPremium,
   type ReportColumn,
@@ -54,7 +55,7 @@ export const timeCard = defineReport({
         own.filter(counts).reduce((total, { hours }) => total + hours, 0) as Hours;
       const worked = shifts.filter((shift) => shift.workday === day);
       const times = worked.flatMap(({ spells }) => spells);
-      const text = (at: number | undefined) => (at === undefined ? '–' : wall.at(subject.zone, at).text);
+      const text = (at: Instant | undefined) => (at === undefined ? '–' : wall.at(subject.zone, at).text);
       const [ordinary, overtime, notWorked] = [
         sum(({ classId }) => classId === 'ordinary'),
         sum(({ classId }) => classId.startsWith('overtime-')),

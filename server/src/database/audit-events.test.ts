@@ -6,13 +6,13 @@ import { desc, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createCode } from '../features/pay-codes/service.ts';
 import { type Company, freshCompany } from '../testing/company.ts';
-import { writing } from './happened.ts';
+import { writing } from './audit-events.ts';
 import { inTransaction, statement } from './round-trip.ts';
-import { happened, payCode } from './schema/index.ts';
+import { auditEvent, payCode } from './schema/index.ts';
 
 let company: Company;
 beforeAll(async () => {
-  company = await freshCompany('happened', 8);
+  company = await freshCompany('audit_events', 8);
 });
 afterAll(() => company.close());
 
@@ -26,7 +26,7 @@ describe('a write', () => {
       name: 'Heard of',
       kind: 'hours',
     });
-    const [row] = await company.database.select().from(happened).orderBy(desc(happened.id)).limit(1);
+    const [row] = await company.database.select().from(auditEvent).orderBy(desc(auditEvent.id)).limit(1);
     expect(row).toMatchObject({
       at: company.clock.now(),
       userId: company.who.userId,
@@ -46,7 +46,7 @@ describe('a write', () => {
     ).rejects.toThrow('did not say what it does');
     const insert = statement(company.database.insert(payCode).values({ code: 'Y', name: 'y' }));
     await expect(
-      inTransaction(company.database, async () => ({ last: [insert], happened: null, result: () => {} })),
+      inTransaction(company.database, async () => ({ last: [insert], auditEvent: null, result: () => {} })),
     ).rejects.toThrow('did not say what it does');
     expect(await codes()).toBe(before);
   });
@@ -57,7 +57,9 @@ describe('a write', () => {
       throw new Error('no');
     });
     await expect(failing).rejects.toThrow('no');
-    expect(await company.database.select().from(happened).where(eq(happened.what, 'never was'))).toEqual([]);
+    expect(await company.database.select().from(auditEvent).where(eq(auditEvent.what, 'never was'))).toEqual(
+      [],
+    );
   });
 });
 

@@ -1,9 +1,9 @@
 import type { Instant } from '@heath/core';
 import { and, type Column, eq, type SQL, sql } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
-import type { Database, Keeps, Queries } from './connect.ts';
+import type { Database, Queries, RunningWrites } from './connect.ts';
 import { build, type Statement, statement } from './round-trip.ts';
-import { happened } from './schema/index.ts';
+import { auditEvent } from './schema/index.ts';
 import { transaction } from './transaction.ts';
 
 /** Who writes, and when by the clock of the business. Nobody: Heath does it by itself. */
@@ -29,8 +29,8 @@ export const EVERYBODY: Pays = { alike: () => true };
 /** Somebody would change what they are paid themselves. Nothing is kept of it. */
 export class OwnPay extends Error {}
 
-/** What a write did to what, as the row of it says. */
-export interface Happened {
+/** What a write did, to which row, and whose pay it changes. */
+export interface AuditEvent {
   /** In a word or two: `settled`, `handed off`. */
   readonly what: string;
   /** The table, and the row there: a number, or the expression that is one. */
@@ -42,13 +42,13 @@ export interface Happened {
   readonly after?: unknown;
 }
 
-/** What happened to a row of a table, in a word or two: what joins the two. */
-export const happenedTo = (about: string, id: Column, what: string) =>
-  and(eq(happened.about, about), eq(happened.aboutId, id), eq(happened.what, what));
+/** Condition: the audit event is about this row of a table, and says `what` was done to it. */
+export const isAuditEventOf = (about: string, id: Column, what: string) =>
+  and(eq(auditEvent.about, about), eq(auditEvent.aboutId, id), eq(auditEvent.what, what));
 
-/** Keeps what happened, in the transaction of what did it. */
-export const happenedQuery = (by: By, one: Happened): Statement =>
-  statement(build.insert(happened).values(rowOf(by, one)));
+/** Inserts an audit event; to be sent in the transaction of the write that it describes. */
+export const auditEventQuery = (by: By, one: AuditEvent): Statement =>
+  statement(build.insert(auditEvent).values(rowOf(by, one)));
 
 /**
  * The one place that keeps people from changing their own pay, whatever the way.
@@ -63,7 +63,7 @@ function ownPay({ personId }: By, pays: Pays): boolean | SQL<boolean> {
   return isAlike ? pays.alike(personId) : false;
 }
 
-const rowOf = (by: By, { aboutId, before = null, after = null, pays, ...one }: Happened) => ({
+const rowOf = (by: By, { aboutId, before = null, after = null, pays, ...one }: AuditEvent) => ({
   userId: by.userId,
   at: by.at,
   ...one,
@@ -73,11 +73,11 @@ const rowOf = (by: By, { aboutId, before = null, after = null, pays, ...one }: H
   isOwnPay: ownPay(by, pays),
 });
 
-/** A transaction on the tables that are kept reaches all others as well; whoever asks for those must say what happened. */
-const onAllTables = (keeps: Keeps): Queries => keeps as unknown as Queries;
+/** A transaction on the tables of Heath's own running reaches all others as well; whoever writes those adds an audit event. */
+const onAllTables = (running: RunningWrites): Queries => running as unknown as Queries;
 
 /** Says what a write does; at least once in each. */
-export type Tell = (one: Happened) => void;
+export type Tell = (one: AuditEvent) => void;
 
 /**
  * The one way to write anything that people made or rely on: a transaction in which `work` also says what it does, which is kept with it.
@@ -88,12 +88,12 @@ export function writing<T>(
   by: By,
   work: (tx: Queries, tell: Tell, connection: PoolConnection) => Promise<T>,
 ): Promise<T> {
-  return transaction(database, async (keeps, connection) => {
-    const tx = onAllTables(keeps);
-    const told: Happened[] = [];
+  return transaction(database, async (running, connection) => {
+    const tx = onAllTables(running);
+    const told: AuditEvent[] = [];
     const result = await work(tx, (one) => told.push(one), connection);
     if (told.length === 0) throw new Error('A write did not say what it does.');
-    await tx.insert(happened).values(told.map((one) => rowOf(by, one)));
+    await tx.insert(auditEvent).values(told.map((one) => rowOf(by, one)));
     return result;
   });
 }

@@ -1,9 +1,9 @@
 import * as v from 'valibot';
 import { list } from '../shared/list.ts';
 
-/** GET /api/happened?before=ID: what was written, the newest first. */
-export const HappenedReply = v.object({
-  happened: list(
+/** GET /api/audit-events?before=ID: what was written, the newest first. */
+export const AuditEventsReply = v.object({
+  events: list(
     v.object({
       id: v.number(),
       /** ISO 8601 instant. */
@@ -21,4 +21,4 @@ export const HappenedReply = v.object({
     }),
   ),
 });
-export type HappenedReply = v.InferOutput<typeof HappenedReply>;
+export type AuditEventsReply = v.InferOutput<typeof AuditEventsReply>;

@@ -1,16 +1,16 @@
 import * as v from 'valibot';
 import { defineOperation } from '../shared/operation.ts';
 import { IdParam } from '../shared/params.ts';
-import { HappenedReply } from './schemas.ts';
+import { AuditEventsReply } from './schemas.ts';
 
-export const happenedOperations = {
-  happened: defineOperation({
+export const auditEventOperations = {
+  auditEvents: defineOperation({
     method: 'GET',
-    path: '/happened',
+    path: '/audit-events',
     says: 'What was written: who, when, what, before and after; the newest first.',
-    asks: 'see what happened',
+    asks: 'see audit events',
     query: { before: v.optional(IdParam) },
-    gives: HappenedReply,
+    gives: AuditEventsReply,
     status: 200,
   }),
 } as const;

@@ -1,6 +1,6 @@
 import { and, desc, eq, lt } from 'drizzle-orm';
 import type { Database } from '../../database/connect.ts';
-import { happened, user } from '../../database/schema/index.ts';
+import { auditEvent, user } from '../../database/schema/index.ts';
 
 /**
  * The last events, the newest first, with the name of whoever caused each.
@@ -8,21 +8,21 @@ import { happened, user } from '../../database/schema/index.ts';
  * @param before only those before the one of this id
  * @param by only those of one user; null for everybody's
  */
-export const lastHappened = (
+export const lastAuditEvents = (
   database: Database,
   before: number | undefined,
   by: number | null,
   most: number,
 ) =>
   database
-    .select({ row: happened, by: user.name })
-    .from(happened)
-    .leftJoin(user, eq(user.id, happened.userId))
+    .select({ row: auditEvent, by: user.name })
+    .from(auditEvent)
+    .leftJoin(user, eq(user.id, auditEvent.userId))
     .where(
       and(
-        before === undefined ? undefined : lt(happened.id, before),
-        by === null ? undefined : eq(happened.userId, by),
+        before === undefined ? undefined : lt(auditEvent.id, before),
+        by === null ? undefined : eq(auditEvent.userId, by),
       ),
     )
-    .orderBy(desc(happened.id))
+    .orderBy(desc(auditEvent.id))
     .limit(most);

@@ -1,0 +1,10 @@
+import { auditEventOperations } from '@heath/contract';
+import { api } from './base.ts';
+import { callAlone } from './call.ts';
+
+export const { useAuditEventsQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    /** What was written last, the newest first. */
+    auditEvents: build.query(callAlone(auditEventOperations.auditEvents)),
+  }),
+});
