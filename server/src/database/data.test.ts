@@ -238,6 +238,7 @@ describe('the database refuses', () => {
     // Each of these is an event of its own, even where two say the same.
     expect(numberedOnly.sort()).toEqual([
       'approval',
+      'audit_event',
       'batch',
       'bulk',
       'correction',
@@ -245,7 +246,6 @@ describe('the database refuses', () => {
       'decision',
       'delivery_statement',
       'flat_amount',
-      'audit_event',
       'import_file',
       'leave_entry',
       'mapping',

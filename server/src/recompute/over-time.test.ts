@@ -20,6 +20,7 @@ import {
 import { importFile } from '../demo/acting.ts';
 import { giveBadge, listUnowned } from '../features/badges/service.ts';
 import { listCards, openCard } from '../features/cards/service.ts';
+import { makeReport } from '../features/reports/service.ts';
 import { bytes, type Company, freshCompany } from '../testing/company.ts';
 import { touchQuery } from './stale-cards.ts';
 
@@ -181,6 +182,31 @@ describe('a badge', () => {
     expect(
       await company.database.select().from(badgeOwner).where(eq(badgeOwner.badgeId, lost!.id)),
     ).toHaveLength(2);
+  });
+
+  it('has its punches listed for whoever had it by the wall clock, and for nobody else, also just after midnight', async () => {
+    // In summer time the first minutes of a day lie on the day before in UTC.
+    await punched(
+      shift('LOST-7', '2026-10-21', '00:15', '00:45'),
+      shift('LOST-7', '2026-10-22', '00:30', '01:30'),
+    );
+    const listed = async (number: string) => {
+      const query = { person: String(await personIdOf(number)) };
+      const { reply } = await makeReport(company, company.periodId, 'punches', query);
+      const at = (id: string) => reply.columns.findIndex((column) => column.id === id);
+      return reply.rows
+        .filter(({ cells }) => String(cells[at('number')]) === number)
+        .map(({ cells }) => `${workdayToIso(Number(cells[at('day')]) as never)} ${cells[at('time')]}`);
+    };
+    expect(await listed('MF-0103')).toEqual(
+      ['00:15', '00:45', '08:00', '13:00'].map((time) => `2026-10-21 ${time}`),
+    );
+    expect(await listed('MF-0104')).toEqual(
+      ['00:30', '01:30', '08:00', '14:00'].map((time) => `2026-10-22 ${time}`),
+    );
+    expect((await listUnowned(company)).badges.find(({ code }) => code === 'LOST-7')).toMatchObject({
+      punches: 2,
+    });
   });
 
   it('is not given to nobody there is, nor to somebody before they came', async () => {
