@@ -115,6 +115,57 @@ function keyIn(file) {
 }
 
 /**
+ * Writes what MariaDB does before it lets anybody in. It holds the password, so it is its user's alone, and is deleted once MariaDB is up.
+ *
+ * @param name the database in use
+ */
+function writeInitFile(file, data, name, key, { mayReadFiles = false }) {
+  const account = "'heath'@'127.0.0.1'";
+  rmSync(file, { force: true });
+  writeFileSync(
+    file,
+    [
+      `CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_bin;`,
+      `CREATE USER IF NOT EXISTS ${account} IDENTIFIED BY '${key}';`,
+      `ALTER USER ${account} IDENTIFIED BY '${key}';`,
+      // Tests use databases of their own beside it.
+      `GRANT ALL ON \`heath%\`.* TO ${account};`,
+      mayReadFiles ? `GRANT FILE ON *.* TO ${account};` : '',
+    ].join('\n'),
+    { mode: 0o600 },
+  );
+  const { uid, gid } = statSync(data);
+  if (process.getuid?.() === 0) chownSync(file, uid, gid);
+}
+
+/** The arguments that MariaDB is started with. */
+const argumentsOf = ({ user, data, temporary, socket, port, initFile, log }, { mayLose = false }) => [
+  '--no-defaults',
+  ...user,
+  `--datadir=${data}`,
+  // A server removes the temporary tables it finds when it starts: in a folder that two share, those that the other is using.
+  `--tmpdir=${temporary}`,
+  `--socket=${socket}`,
+  `--pid-file=${join(data, 'mariadbd.pid')}`,
+  `--port=${port}`,
+  '--bind-address=127.0.0.1',
+  '--skip-name-resolve',
+  `--init-file=${initFile}`,
+  `--log-error=${log}`,
+  '--character-set-server=utf8mb4',
+  '--collation-server=utf8mb4_bin',
+  '--default-time-zone=+00:00',
+  '--local-infile=1',
+  '--secure-file-priv=',
+  '--max-allowed-packet=64M',
+  '--innodb-buffer-pool-size=512M',
+  '--innodb-log-file-size=256M',
+  '--innodb-autoinc-lock-mode=2',
+  '--max-connections=300',
+  ...(mayLose ? WITHOUT_WAITING : []),
+];
+
+/**
  * Starts MariaDB on loopback with its data in `folder`, made at the first start. What it cannot do is thrown as an error with one sentence.
  *
  * @param options.mayLose never waits for the disk: what a test wrote need not outlive the machine
@@ -145,26 +196,6 @@ export async function startMariadb(folder, options = {}) {
   const key = keyIn(join(folder, 'database.key'));
   let port = await freePort();
 
-  /** What MariaDB does before it lets anybody in. It holds the password, so it is its user's alone, and gone once it is read. */
-  const writeInitFile = () => {
-    const account = "'heath'@'127.0.0.1'";
-    rmSync(initFile, { force: true });
-    writeFileSync(
-      initFile,
-      [
-        `CREATE DATABASE IF NOT EXISTS \`${nameInUse(folder)}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_bin;`,
-        `CREATE USER IF NOT EXISTS ${account} IDENTIFIED BY '${key}';`,
-        `ALTER USER ${account} IDENTIFIED BY '${key}';`,
-        // Tests use databases of their own beside it.
-        `GRANT ALL ON \`heath%\`.* TO ${account};`,
-        options.mayReadFiles ? `GRANT FILE ON *.* TO ${account};` : '',
-      ].join('\n'),
-      { mode: 0o600 },
-    );
-    const { uid, gid } = statSync(data);
-    if (process.getuid?.() === 0) chownSync(initFile, uid, gid);
-  };
-
   const launch = async () => {
     keepReserve(folder);
     const free = freeMegabytes(folder);
@@ -173,37 +204,13 @@ export async function startMariadb(folder, options = {}) {
         `the disk below ${folder} has ${free} MB left, and the database needs ${LEAST_MEGABYTES} MB to start. Free some space`,
       );
     try {
-      writeInitFile();
+      writeInitFile(initFile, data, nameInUse(folder), key, options);
     } catch (error) {
       throw new Error(`${initFile} cannot be written (${error.code})`);
     }
     const child = spawn(
       '/usr/sbin/mariadbd',
-      [
-        '--no-defaults',
-        ...user,
-        `--datadir=${data}`,
-        // A server removes the temporary tables it finds when it starts: in a folder that two share, those that the other is using.
-        `--tmpdir=${temporary}`,
-        `--socket=${socket}`,
-        `--pid-file=${join(data, 'mariadbd.pid')}`,
-        `--port=${port}`,
-        '--bind-address=127.0.0.1',
-        '--skip-name-resolve',
-        `--init-file=${initFile}`,
-        `--log-error=${log}`,
-        '--character-set-server=utf8mb4',
-        '--collation-server=utf8mb4_bin',
-        '--default-time-zone=+00:00',
-        '--local-infile=1',
-        '--secure-file-priv=',
-        '--max-allowed-packet=64M',
-        '--innodb-buffer-pool-size=512M',
-        '--innodb-log-file-size=256M',
-        '--innodb-autoinc-lock-mode=2',
-        '--max-connections=300',
-        ...(options.mayLose ? WITHOUT_WAITING : []),
-      ],
+      argumentsOf({ user, data, temporary, socket, port, initFile, log }, options),
       // A group of its own, so that Ctrl-C reaches it through the script, after the application.
       { stdio: 'ignore', detached: true },
     );

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler, type Router } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
@@ -40,6 +40,37 @@ import type { Context } from './http/context.ts';
 import { asWhoTheyAreNow, forTheseHosts, fromTheseOrigins, notKept } from './http/guards.ts';
 import { notFound, sendProblem } from './http/send-problem.ts';
 
+/** The routes of every feature that asks who somebody is. */
+const ROUTES: readonly ((context: Context) => Router)[] = [
+  signInRoutes,
+  periodRoutes,
+  importRoutes,
+  cardRoutes,
+  dayRoutes,
+  exceptionRoutes,
+  correctionRoutes,
+  historyRoutes,
+  finderRoutes,
+  punchRoutes,
+  questionRoutes,
+  placeRoutes,
+  reasonRoutes,
+  amountRoutes,
+  reportRoutes,
+  leaveKindRoutes,
+  rulebookRoutes,
+  payCodeRoutes,
+  mappingRoutes,
+  layoutRoutes,
+  handoffRoutes,
+  differenceRoutes,
+  approvalRoutes,
+  badgeRoutes,
+  userRoutes,
+  auditEventRoutes,
+  taskRoutes,
+];
+
 /** The whole application: its API under /api and its pages everywhere else. */
 export function createApp(
   context: Context,
@@ -53,28 +84,8 @@ export function createApp(
   app.disable('etag');
   app.set('trust proxy', trustProxy);
   app.set('query parser', 'simple');
-  app.use(
-    pinoHttp({
-      logger: context.log,
-      autoLogging: { ignore: (request) => !request.url?.startsWith('/api/') },
-      // Never a cookie, a body or a whole card.
-      serializers: {
-        req: ({ method, url }) => ({ method, url }),
-        res: ({ statusCode }) => ({ statusCode }),
-        err: (error) => tellError(error),
-      },
-      wrapSerializers: false,
-    }),
-  );
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
-      },
-      // Served over plain HTTP on loopback; whoever puts TLS before it adds this there.
-      strictTransportSecurity: false,
-    }),
-  );
+  app.use(loggedBy(context));
+  app.use(withHeaders());
   // Quick rather than small: replies are many and the wire is short.
   app.use(compression({ level: 1, threshold: '100kb' }));
 
@@ -98,33 +109,7 @@ export function createApp(
   api.use(fromTheseOrigins(origins));
   api.use(express.json({ limit: '200kb' }));
   api.use(asWhoTheyAreNow);
-  api.use(signInRoutes(context));
-  api.use(periodRoutes(context));
-  api.use(importRoutes(context));
-  api.use(cardRoutes(context));
-  api.use(dayRoutes(context));
-  api.use(exceptionRoutes(context));
-  api.use(correctionRoutes(context));
-  api.use(historyRoutes(context));
-  api.use(finderRoutes(context));
-  api.use(punchRoutes(context));
-  api.use(questionRoutes(context));
-  api.use(placeRoutes(context));
-  api.use(reasonRoutes(context));
-  api.use(amountRoutes(context));
-  api.use(reportRoutes(context));
-  api.use(leaveKindRoutes(context));
-  api.use(rulebookRoutes(context));
-  api.use(payCodeRoutes(context));
-  api.use(mappingRoutes(context));
-  api.use(layoutRoutes(context));
-  api.use(handoffRoutes(context));
-  api.use(differenceRoutes(context));
-  api.use(approvalRoutes(context));
-  api.use(badgeRoutes(context));
-  api.use(userRoutes(context));
-  api.use(auditEventRoutes(context));
-  api.use(taskRoutes(context));
+  for (const routes of ROUTES) api.use(routes(context));
   api.use(notFound);
   app.use('/api', api);
 
@@ -138,3 +123,25 @@ export function createApp(
   app.use(sendProblem);
   return app;
 }
+
+/** Logs each request of the API, without its cookies, its body or a whole card. */
+const loggedBy = ({ log }: Context): RequestHandler =>
+  pinoHttp({
+    logger: log,
+    autoLogging: { ignore: (request) => !request.url?.startsWith('/api/') },
+    serializers: {
+      req: ({ method, url }) => ({ method, url }),
+      res: ({ statusCode }) => ({ statusCode }),
+      err: (error) => tellError(error),
+    },
+    wrapSerializers: false,
+  });
+
+const withHeaders = (): RequestHandler =>
+  helmet({
+    contentSecurityPolicy: {
+      directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+    },
+    // Served over plain HTTP on loopback; whoever puts TLS before it adds this there.
+    strictTransportSecurity: false,
+  });

@@ -140,26 +140,48 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
       response.json(told(entry));
       return;
     }
-    ledger.keep({
-      key,
-      sha256: '',
-      receivedAt: new Date().toISOString(),
-      status: 'refused',
-      says: 'Its sender asked that nothing is taken with this key.',
-      refused: [],
-      paid: [],
-    });
+    ledger.keep(refusedFromNowOn(key));
     response.status(204).end();
   });
-  app.get('/ledger', (_request, response) => {
+  app.use(lists(ledger, listed));
+  app.put('/behavior', express.json(), (request, response) => {
+    behavior = { ...WELL, ...(request.body as Partial<Behavior>) };
+    response.json(behavior);
+  });
+  app.get('/health', (_request, response) => {
+    response.json({ status: 'ready' });
+  });
+  return { app, ledger };
+}
+
+/** The entry of a key whose sender asked that nothing is taken with it. */
+const refusedFromNowOn = (key: string): Entry => ({
+  key,
+  sha256: '',
+  receivedAt: new Date().toISOString(),
+  status: 'refused',
+  says: 'Its sender asked that nothing is taken with this key.',
+  refused: [],
+  paid: [],
+});
+
+interface Listed {
+  readonly number: string;
+  readonly name: string;
+}
+
+/** What it says of itself: its ledger, the people and codes that it knows; and whom it is told of. */
+function lists(ledger: Ledger, listed: () => readonly Listed[]): express.Router {
+  const router = express.Router();
+  router.get('/ledger', (_request, response) => {
     response.json({ entries: ledger.entries });
   });
-  app.get('/people.csv', (_request, response) => {
+  router.get('/people.csv', (_request, response) => {
     response
       .type('csv')
       .send(['number,name', ...listed().map(({ number, name }) => `${number},${name}`)].join('\r\n'));
   });
-  app.get('/codes.csv', (_request, response) => {
+  router.get('/codes.csv', (_request, response) => {
     response
       .type('csv')
       .send(
@@ -168,7 +190,7 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
         ),
       );
   });
-  app.post('/people', express.json(), (request, response) => {
+  router.post('/people', express.json(), (request, response) => {
     const { number, name } = (request.body ?? {}) as { number?: unknown; name?: unknown };
     if (typeof number !== 'string' || !/^[\w-]{1,32}$/.test(number)) {
       response.status(400).json({ says: 'Give a number.' });
@@ -178,14 +200,7 @@ function createIntake({ ledgerFile, people = 64 }: IntakeOptions): { app: Expres
       ledger.know({ number, name: typeof name === 'string' ? name.slice(0, 120) : '' });
     response.status(201).json({ people: listed().length });
   });
-  app.put('/behavior', express.json(), (request, response) => {
-    behavior = { ...WELL, ...(request.body as Partial<Behavior>) };
-    response.json(behavior);
-  });
-  app.get('/health', (_request, response) => {
-    response.json({ status: 'ready' });
-  });
-  return { app, ledger };
+  return router;
 }
 
 const told = ({ status, says, refused }: Entry): Told => ({ status, says, refused });

@@ -1,8 +1,9 @@
 import type { HandOffRequest } from '@heath/contract';
-import { type Checked, checkAll, holdingUp } from '@heath/core';
+import { type Checked, checkAll, holdingUp, type Instant } from '@heath/core';
 import { comeBy } from '../../base/fault-points.ts';
 import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
+import type { Queries } from '../../database/connect.ts';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
@@ -37,37 +38,10 @@ export function handOff(
 ): Promise<{ readonly batchId: number; readonly lines: number }> {
   const userId = somebody(who);
   return once(context, who, write, async (tx, tell) => {
-    const period = await periodAt(tx, periodId);
-    const open = (await groupsOf(tx, period)).map(({ id }) => id).filter((id) => asked?.includes(id) ?? true);
-    // Whoever settles holds a card, whoever seals holds them all: one comes before the other.
-    if (!differencesAlone) await lockCards(tx, periodId, open);
-    const number = await nextNumber(tx);
-    const what = differencesAlone
-      ? await differencesToHandOff(tx, who, periodId, number)
-      : await toHandOff(tx, who, periodId, asked, number);
+    const what = await lockedToHandOff(tx, who, periodId, asked, differencesAlone);
     await comeBy('seal.number');
-    const { mapping, layout } = what;
     const made = { periodId, madeBy: userId, madeAt: context.clock.now() };
-    const batchId = await addBatch(tx, {
-      ...made,
-      number,
-      kind: differencesAlone ? 'difference' : 'regular',
-      mappingId: mapping.id,
-      people: 0,
-      lines: 0,
-      payableHours: 0,
-      premiumHours: 0,
-    });
-    const file = {
-      batchId,
-      layoutName: layout.name,
-      layout,
-      name: nameOf(what),
-      lines: 0,
-      bytes: 0,
-      sha256: '',
-    };
-    await addFile(tx, file);
+    const batchId = await addEmptyBatch(tx, what, made, differencesAlone);
     const kept = new KeptFile(tx, batchId);
     const gathered = await gather(
       context.database,
@@ -83,38 +57,19 @@ export function handOff(
     await comeBy('seal.lines');
     const checked = checkAll(gathered.facts);
     refuseUnready(gathered, checked, new Set(overrides.map(({ check }) => check)), differencesAlone);
-    const twin = await batchWith(tx, gathered.content);
-    if (twin !== null)
-      throw new Problem(
-        409,
-        'sealed',
-        `The very same lines went out as handoff ${twin}. Nothing is ever sent twice.`,
-      );
+    await refuseTwin(tx, gathered);
     await countFile(tx, batchId, {
       lines: gathered.facts.file.lines,
       bytes: kept.bytes,
       sha256: await kept.end(),
     });
     await comeBy('seal.file');
-    const counted = {
-      people: gathered.people,
-      lines: gathered.lines,
-      payableHours: gathered.payableHours,
-      premiumHours: gathered.premiumHours,
-      content: gathered.content,
-    };
+    const { people, lines, payableHours, premiumHours, content } = gathered;
+    const counted = { people, lines, payableHours, premiumHours, content };
     await countBatch(tx, batchId, { ...counted, overrides: passedOver(checked, overrides) });
-    await addCodes(
-      tx,
-      [...gathered.codes].flatMap(([code, { lines, people, hours }]) =>
-        code === null ? [] : [{ batchId, code, lines, people: people.size, hours }],
-      ),
-    );
-    await sealGroups(
-      tx,
-      what.groups.map(({ id }) => id),
-      { ...made, batchId },
-    );
+    await addCodes(tx, codesOf(gathered, batchId));
+    const groups = what.groups.map(({ id }) => id);
+    await sealGroups(tx, groups, { ...made, batchId });
     await comeBy('seal.seals');
     await markSent(tx, what.correcting, batchId, made);
     tell({
@@ -122,12 +77,71 @@ export function handOff(
       about: 'batch',
       aboutId: batchId,
       pays: paysOfBatch(batchId),
-      after: { periodId, number, groups: what.groups.map(({ id }) => id), ...counted },
+      after: { periodId, number: what.number, groups, ...counted },
     });
     await comeBy('seal.commit');
-    return { batchId, lines: gathered.lines };
+    return { batchId, lines };
   });
 }
+
+/** What is to be handed off, with a number of its own and, where cards are, all of them locked. */
+async function lockedToHandOff(
+  tx: Queries,
+  who: Who,
+  periodId: number,
+  asked: readonly number[] | undefined,
+  differencesAlone: boolean,
+) {
+  const period = await periodAt(tx, periodId);
+  const open = (await groupsOf(tx, period)).map(({ id }) => id).filter((id) => asked?.includes(id) ?? true);
+  // Whoever settles holds a card, whoever seals holds them all: one comes before the other.
+  if (!differencesAlone) await lockCards(tx, periodId, open);
+  const number = await nextNumber(tx);
+  const what = differencesAlone
+    ? await differencesToHandOff(tx, who, periodId, number)
+    : await toHandOff(tx, who, periodId, asked, number);
+  return { ...what, number };
+}
+
+/** Adds the batch and its file, without lines yet. Returns the id of the batch. */
+async function addEmptyBatch(
+  tx: Queries,
+  what: Awaited<ReturnType<typeof lockedToHandOff>>,
+  made: { readonly periodId: number; readonly madeBy: number; readonly madeAt: Instant },
+  differencesAlone: boolean,
+): Promise<number> {
+  const { mapping, layout, number } = what;
+  const batchId = await addBatch(tx, {
+    ...made,
+    number,
+    kind: differencesAlone ? 'difference' : 'regular',
+    mappingId: mapping.id,
+    people: 0,
+    lines: 0,
+    payableHours: 0,
+    premiumHours: 0,
+  });
+  const name = nameOf(what);
+  await addFile(tx, { batchId, layoutName: layout.name, layout, name, lines: 0, bytes: 0, sha256: '' });
+  return batchId;
+}
+
+/** Throws where a batch of the very same lines went out before. */
+async function refuseTwin(tx: Queries, { content }: Gathered): Promise<void> {
+  const twin = await batchWith(tx, content);
+  if (twin !== null)
+    throw new Problem(
+      409,
+      'sealed',
+      `The very same lines went out as handoff ${twin}. Nothing is ever sent twice.`,
+    );
+}
+
+/** What the batch comes to under each code; lines without a code are in no file. */
+const codesOf = ({ codes }: Gathered, batchId: number) =>
+  [...codes].flatMap(([code, { lines, people, hours }]) =>
+    code === null ? [] : [{ batchId, code, lines, people: people.size, hours }],
+  );
 
 /** The checks that were not met and had a reason, with what they found. */
 const passedOver = (checked: readonly Checked[], overrides: HandOffRequest['overrides']) =>

@@ -73,8 +73,40 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
     sayCorrected(correctionWords({ kind, says: settings, punch }, card.offsets), data.correctionId);
   };
 
-  const hand = useMemo((): Hand | undefined => {
-    if (!may || card === undefined) return undefined;
+  const hand = useHand(may ? card : undefined, day, drawing, setDrawing, consider, considerMoving);
+
+  return {
+    may,
+    says,
+    note,
+    effect: says === null ? null : effect,
+    drawing,
+    setDrawing,
+    consider,
+    setNote: (text: string) => change({ note: text }),
+    keep,
+    drop,
+    isBusy: isLoading,
+    problem: error === undefined ? null : problemOf(error),
+    hand,
+    /** The hand comes near: what the effect is computed from is fetched. */
+    isNear,
+    onNear,
+  } as const;
+}
+export type ByHand = ReturnType<typeof useByHand>;
+
+/** What the hand on a card's ribbons does; undefined where nobody may correct it. */
+function useHand(
+  card: CardReply | undefined,
+  day: Workday,
+  drawing: Drawing,
+  setDrawing: (drawing: Drawing) => void,
+  consider: (says: Says | null) => void,
+  considerMoving: (says: Says) => void,
+): Hand | undefined {
+  return useMemo(() => {
+    if (card === undefined) return undefined;
     const of = { card, day };
     const tool: Tool = drawing === null ? 'move' : drawing === 'split' ? 'split' : 'stretch';
     const takeTo = (says: Says | null, isDone: boolean) => {
@@ -98,28 +130,8 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
       },
       onDay: (at, other) => consider(counting(of, other, at)),
     };
-  }, [may, card, day, drawing, consider, considerMoving]);
-
-  return {
-    may,
-    says,
-    note,
-    effect: says === null ? null : effect,
-    drawing,
-    setDrawing,
-    consider,
-    setNote: (text: string) => change({ note: text }),
-    keep,
-    drop,
-    isBusy: isLoading,
-    problem: error === undefined ? null : problemOf(error),
-    hand,
-    /** The hand comes near: what the effect is computed from is fetched. */
-    isNear,
-    onNear,
-  } as const;
+  }, [card, day, drawing, setDrawing, consider, considerMoving]);
 }
-export type ByHand = ReturnType<typeof useByHand>;
 
 /** Whoever looks at a card for so long may put a hand to it. */
 const STAYS_MILLISECONDS = 400;

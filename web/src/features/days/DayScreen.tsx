@@ -79,34 +79,15 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
         <AddTimePlace periodId={period.id} of={adding} onClose={() => setAdding(false)} />
       ) : (
         <main aria-label="The day" className="flex min-h-0 flex-col px-4.5 pt-3">
-          <header className="flex flex-wrap items-center gap-x-2 gap-y-1">
-            <h1 className="whitespace-nowrap text-title">{longDay(day)}</h1>
-            <span className="whitespace-nowrap text-note text-soft">{peopleIn(shown.length)}</span>
-            <span className="ml-auto flex flex-wrap items-center gap-2 max-md:ml-0">
-              <Select
-                label="Grouped"
-                value={grouping}
-                choices={GROUPINGS}
-                onChoose={(by) => go({ by: by === 'department' ? null : by })}
-                className="border border-rule bg-field px-2 py-1 text-note"
-              />
-              {mayAdd && (
-                <Button onClick={() => setAdding(true)}>
-                  Add time <Kbd>{ADD_TIME_KEYS.add.press}</Kbd>
-                </Button>
-              )}
-              {mayApprove && (
-                <Button
-                  look="primary"
-                  disabled={approving.isBusy || matching.length === 0}
-                  onClick={() => approve(matching)}
-                >
-                  Approve {matching.length.toLocaleString('en')} that match
-                  <Kbd>{DAY_KEYS.approveMatching.press}</Kbd>
-                </Button>
-              )}
-            </span>
-          </header>
+          <DayHeader
+            day={day}
+            count={shown.length}
+            grouping={grouping}
+            onAdd={mayAdd ? () => setAdding(true) : null}
+            matching={matching.length}
+            onApprove={mayApprove ? () => approve(matching) : null}
+            isBusy={approving.isBusy}
+          />
           <DayLanes
             periodId={period.id}
             of={of}
@@ -129,6 +110,56 @@ export function DayScreen({ period, of }: { period: PeriodSummary; of: Day }) {
         onApproved={open.next}
       />
     </div>
+  );
+}
+
+/** The day, how many are shown, how they are grouped, and what is done with all of them. */
+function DayHeader({
+  day,
+  count,
+  grouping,
+  onAdd,
+  matching,
+  onApprove,
+  isBusy,
+}: {
+  day: Day['day'];
+  count: number;
+  grouping: Grouping;
+  /** Null where nobody may add time. */
+  onAdd: (() => void) | null;
+  /** How many match their plan and can be approved without a look. */
+  matching: number;
+  /** Null where nobody may approve. */
+  onApprove: (() => void) | null;
+  isBusy: boolean;
+}) {
+  const { go } = useAddress();
+  return (
+    <header className="flex flex-wrap items-center gap-x-2 gap-y-1">
+      <h1 className="whitespace-nowrap text-title">{longDay(day)}</h1>
+      <span className="whitespace-nowrap text-note text-soft">{peopleIn(count)}</span>
+      <span className="ml-auto flex flex-wrap items-center gap-2 max-md:ml-0">
+        <Select
+          label="Grouped"
+          value={grouping}
+          choices={GROUPINGS}
+          onChoose={(by) => go({ by: by === 'department' ? null : by })}
+          className="border border-rule bg-field px-2 py-1 text-note"
+        />
+        {onAdd !== null && (
+          <Button onClick={onAdd}>
+            Add time <Kbd>{ADD_TIME_KEYS.add.press}</Kbd>
+          </Button>
+        )}
+        {onApprove !== null && (
+          <Button look="primary" disabled={isBusy || matching === 0} onClick={onApprove}>
+            Approve {matching.toLocaleString('en')} that match
+            <Kbd>{DAY_KEYS.approveMatching.press}</Kbd>
+          </Button>
+        )}
+      </span>
+    </header>
   );
 }
 
