@@ -9,7 +9,14 @@ export { type JobTime, jobTimes } from './card/job-times.ts';
 export type { DayReason } from './card/reasons.ts';
 export { type ReasonSentence, type ReasonWriter, reasonSentence } from './card/sentences.ts';
 export { type Look, suspicious } from './card/suspicious.ts';
-export { type ClassSum, type ClassSums, classesOf, classSums, payableHours } from './card/totals.ts';
+export {
+  type ClassSum,
+  type ClassSums,
+  classesOf,
+  classSums,
+  payableHours,
+  sumsByClass,
+} from './card/totals.ts';
 export { type CorrectionWarning, daysChanged, warningsOf } from './card/warnings.ts';
 export { compute } from './compute.ts';
 export { correctionsInForce } from './corrections/in-force.ts';

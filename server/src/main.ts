@@ -40,7 +40,9 @@ async function sessionSecret(database: Database): Promise<string> {
     .insert(setting)
     .ignore()
     .values({ name: 'session-secret', value: randomBytes(32).toString('hex') });
-  return (await readSetting(database, 'session-secret'))!;
+  const secret = await readSetting(database, 'session-secret');
+  if (secret === null || secret === undefined) throw new Error('The key of sessions was not kept.');
+  return secret;
 }
 
 async function main(): Promise<void> {

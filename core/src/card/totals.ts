@@ -25,6 +25,13 @@ export function classSums(lines: readonly Line[]): ClassSums {
 /** The classes and premiums that have hours, in the order in which they are shown everywhere. */
 export const classesOf = (sums: ClassSums): ClassId[] => classIdsIn(sums).sort(inClassOrder);
 
+/** Each class of some sums with its sum, in no order. */
+export const sumsByClass = (sums: ClassSums): [ClassId, ClassSum][] =>
+  classIdsIn(sums).flatMap((classId) => {
+    const sum = sums[classId];
+    return sum === undefined ? [] : [[classId, sum]];
+  });
+
 /** The keys of sums are classes, and nothing else is ever put there. */
 const classIdsIn = (sums: ClassSums): ClassId[] => Object.keys(sums) as ClassId[];
 

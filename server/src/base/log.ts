@@ -15,7 +15,7 @@ export function tellError(error: unknown, depth = 0): Told {
   const { code, cause, told } = error as { code?: unknown; cause?: unknown; told?: Told };
   // It was told where it happened, in another thread.
   if (told !== undefined) return told;
-  const withoutValues = error.message.split('\nparams:', 1)[0]!;
+  const withoutValues = error.message.split('\nparams:', 1).join('');
   const stack = error.stack?.split('\n').filter((line) => line.startsWith('    at ')) ?? [];
   return {
     type: error.constructor.name,

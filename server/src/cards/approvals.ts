@@ -1,17 +1,24 @@
 import type { ApprovalState, CardReply } from '@heath/contract';
-import { instantToIso } from '@heath/core';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { instantToIso, type Workday } from '@heath/core';
+import { and, desc, eq, inArray, isNull, type Placeholder, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
+import type { Reads } from '../database/connect.ts';
 import { build, select } from '../database/round-trip.ts';
 import { approval, payGroup, user } from '../database/schema/index.ts';
 import type { Among } from '../records/among.ts';
 import { byPerson } from '../records/by-person.ts';
 
 const undoing = alias(approval, 'undoing');
-/** Of cards as a whole, not of single days. */
-const stands = and(isNull(approval.undoes), isNull(undoing.id), isNull(approval.workday));
+/** Join condition: `undoing` withdraws the approval. */
+const isUndoing = eq(undoing.undoes, approval.id);
+/** Condition on approvals joined to `undoing`: nobody withdrew it. */
+const isActive = and(isNull(approval.undoes), isNull(undoing.id));
+/** The same, of cards as a whole and not of single days. */
+const isActiveOfCard = and(isActive, isNull(approval.workday));
 
-/** Who stood for some people's cards of a period at which version and did not take it back, the first first. */
+type Builds = Pick<Reads, 'select'> | typeof build;
+
+/** Active approvals of these people's cards in a period, with the card version they approved, oldest first. */
 export const approvalsSelect = (among: Among) =>
   select(
     build
@@ -25,41 +32,73 @@ export const approvalsSelect = (among: Among) =>
       })
       .from(approval)
       .innerJoin(user, eq(user.id, approval.madeBy))
-      .leftJoin(undoing, eq(undoing.undoes, approval.id))
-      .where(and(eq(approval.periodId, sql.placeholder('periodId')), among(approval.personId), stands))
+      .leftJoin(undoing, isUndoing)
+      .where(
+        and(eq(approval.periodId, sql.placeholder('periodId')), among(approval.personId), isActiveOfCard),
+      )
       .orderBy(approval.id),
   );
 export type ApprovalRow = ReturnType<ReturnType<typeof approvalsSelect>['rows']>[number];
 
-/** How many people stand for each version of the cards of a period, of those that somebody stands for. */
-export const standingSelect = select(
-  build
+/** Number of active approvals per card version of a period. Versions without one are left out. */
+export const activeApprovals = (queries: Builds, periodId: number | Placeholder) =>
+  queries
     .select({
       personId: approval.personId,
       version: approval.version,
       people: sql<number>`COUNT(DISTINCT ${approval.madeBy})`.as('people'),
     })
     .from(approval)
-    .leftJoin(undoing, eq(undoing.undoes, approval.id))
-    .where(and(eq(approval.periodId, sql.placeholder('periodId')), stands))
-    .groupBy(approval.personId, approval.version),
-);
+    .leftJoin(undoing, isUndoing)
+    .where(and(eq(approval.periodId, periodId), isActiveOfCard))
+    .groupBy(approval.personId, approval.version);
 
-/** Who stands for which fingerprint of one day of the cards of a period. */
+/** The same as a select that travels with others. */
+export const standingSelect = select(activeApprovals(build, sql.placeholder('periodId')));
+
+/** Active approvals of one day of the cards of a period, with the fingerprint of the day that they approved. */
 export const dayApprovalsSelect = select(
   build
     .select({ personId: approval.personId, fingerprint: approval.version })
     .from(approval)
-    .leftJoin(undoing, eq(undoing.undoes, approval.id))
+    .leftJoin(undoing, isUndoing)
     .where(
       and(
         eq(approval.periodId, sql.placeholder('periodId')),
         eq(approval.workday, sql.placeholder('workday')),
-        isNull(approval.undoes),
-        isNull(undoing.id),
+        isActive,
       ),
     ),
 );
+
+/**
+ * Active approvals of these people's cards in a period, newest first.
+ *
+ * @param day of this day alone; undefined for those of cards as a whole
+ */
+export const activeApprovalsOf = (
+  queries: Reads,
+  periodId: number,
+  people: readonly number[],
+  day: Workday | undefined,
+) =>
+  queries
+    .select({
+      id: approval.id,
+      personId: approval.personId,
+      version: approval.version,
+      madeBy: approval.madeBy,
+    })
+    .from(approval)
+    .leftJoin(undoing, isUndoing)
+    .where(
+      and(
+        eq(approval.periodId, periodId),
+        inArray(approval.personId, [...people]),
+        day === undefined ? isActiveOfCard : and(isActive, eq(approval.workday, day)),
+      ),
+    )
+    .orderBy(desc(approval.id));
 
 /** How many people each pay group asks to stand for a card. */
 export const neededSelect = select(

@@ -27,6 +27,8 @@ import {
   ZoneTables,
 } from '@heath/core';
 import { and, between, eq, isNotNull, notBetween, type Placeholder, sql } from 'drizzle-orm';
+import { none } from '../base/none.ts';
+import { pairs } from '../base/pairs.ts';
 import type { Database } from '../database/connect.ts';
 import { build, type RowsOf, select, selects, selectValues, sendAlone } from '../database/round-trip.ts';
 import { correction, leaveEntry, leaveKind, plan, punch, site } from '../database/schema/index.ts';
@@ -231,26 +233,26 @@ export async function personInputs(
     const read = toInputs(left, all.rows(await sendAlone(database, ...all.with())), span, asOf);
     const wider: Span[] = [span];
     const notEnough: CardToCompute[] = [];
-    left.forEach((subject, i) => {
-      const more = widenSpan(subject, read[i]!, span);
-      if (more === null) inputs.set(subject, read[i]!);
+    for (const [subject, input] of pairs(left, read)) {
+      const more = widenSpan(subject, input, span);
+      if (more === null) inputs.set(subject, input);
       else {
         notEnough.push(subject);
         wider.push(more);
       }
-    });
+    }
     left = notEnough;
     span = spanOver(wider);
   }
-  return subjects.map((subject) => inputs.get(subject)!);
+  return subjects.flatMap((subject) => inputs.get(subject) ?? []);
 }
 
 /** What one person's rows are gathered in. */
 const gathered = () => ({
-  punches: [] as Punch[],
-  plans: [] as Plan[],
-  corrections: [] as Correction[],
-  leave: [] as Leave[],
+  punches: none<Punch>(),
+  plans: none<Plan>(),
+  corrections: none<Correction>(),
+  leave: none<Leave>(),
 });
 
 /** Rows of one period's cards, given to the people they belong to. */
@@ -306,8 +308,7 @@ function givePunches(
   let own: ReturnType<Owners['of']> = [];
   /** Whoever has the badge all the time; undefined where that changes within the span. */
   let always: number | null | undefined;
-  for (let i = 0; i < all.length; i++) {
-    const values = all[i]!;
+  for (const [i, values] of all.entries()) {
     const [badgeId, at, , , siteId] = values;
     if (badgeId !== badge) {
       badge = badgeId;

@@ -1,5 +1,7 @@
 import type { Instant, PersonInput, Span } from '@heath/core';
-import { and, eq, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
+import { itemOf, pairs } from '../base/pairs.ts';
+import { allOf } from '../database/all-of.ts';
 import type { Database } from '../database/connect.ts';
 import { build, type Send, select, selects } from '../database/round-trip.ts';
 import { card } from '../database/schema/index.ts';
@@ -25,10 +27,10 @@ export interface ReadCard {
   readonly approvals: readonly ApprovalRow[];
 }
 
-const key = and(
+const key = allOf(
   eq(card.periodId, sql.placeholder('periodId')),
   eq(card.personId, sql.placeholder('personId')),
-)!;
+);
 
 const lock = select(build.select({ inputVersion: card.inputVersion }).from(card).where(key).for('update'));
 const subject = subjectSelects(key, amongOne);
@@ -66,7 +68,7 @@ export async function readCard(
   }
   const corrections = history.rows(sent[first.length + second.length]);
   const inputOf = (rows: ReturnType<typeof inputs.rows>, read: Span) =>
-    toInputs([found], { ...rows, corrections }, read, asOf)[0]!;
+    itemOf(toInputs([found], { ...rows, corrections }, read, asOf), 0);
   let input = inputOf(inputs.rows(sent.slice(first.length)), span);
   for (let more = widenSpan(found, input, span); more !== null; more = widenSpan(found, input, more)) {
     input = inputOf(inputs.rows(await send(...inputs.with({ ...cardKey, ...valuesOf(more) }))), more);
@@ -99,7 +101,7 @@ export async function readCards(
   const span = await spanOfPeriod(database, periodId);
   if (span === undefined) return [];
   const among = amongThese(people.toSorted((a, b) => a - b));
-  const these = and(eq(card.periodId, periodId), among(card.personId))!;
+  const these = allOf(eq(card.periodId, periodId), among(card.personId));
   const versions = build.select({ inputVersion: card.inputVersion }).from(card).where(these);
   const locks = select(versions.for('update'));
   const { corrections: _corrections, ...without } = inputSelects(among, valuesOf(span));
@@ -118,8 +120,7 @@ export async function readCards(
   const inputs = toInputs(subjects, { ...all.inputs.rows(sentOf(2)), corrections }, span, asOf);
   const [historyOf, approvalsOf] = [byPerson(corrections), byPerson(approvals)];
   const cards: ReadCard[] = [];
-  for (const [i, subject] of subjects.entries()) {
-    const input = inputs[i]!;
+  for (const [subject, input] of pairs(subjects, inputs)) {
     const needed = spanOf(subject);
     const reachesFurther =
       needed.from < span.from || needed.to > span.to || widenSpan(subject, input, span) !== null;

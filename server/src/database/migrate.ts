@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/mysql2';
 import { migrate as applyMigrations } from 'drizzle-orm/mysql2/migrator';
+import * as v from 'valibot';
+import { checkedRows, computedNumber } from './checked-rows.ts';
 import { connect, type Database, disconnect } from './connect.ts';
 
 /**
@@ -25,19 +27,22 @@ export async function migrate(url: string, folder: string): Promise<void> {
 const TAKEN = '__drizzle_migrations';
 
 async function refuseUnknownSteps(database: Database, folder: string): Promise<void> {
-  const [tables] = (await database.execute(sql`
-    SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = ${TAKEN}`)) as unknown as [
-    unknown[],
-  ];
+  const tables = await checkedRows(
+    database,
+    v.object({ name: v.string() }),
+    sql`SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = ${TAKEN}`,
+  );
   if (tables.length === 0) return;
-  const [taken] = (await database.execute(
+  const taken = await checkedRows(
+    database,
+    v.object({ written: computedNumber }),
     sql`SELECT created_at AS written FROM ${sql.identifier(TAKEN)}`,
-  )) as unknown as [{ readonly written: number }[]];
+  );
   const journal: { entries: { when: number }[] } = JSON.parse(
     readFileSync(join(folder, 'meta', '_journal.json'), 'utf8'),
   );
   const known = new Set(journal.entries.map(({ when }) => when));
-  if (taken.every(({ written }) => known.has(Number(written)))) return;
+  if (taken.every(({ written }) => known.has(written))) return;
   throw new Error(
     'Its tables were made by another Heath, and there is no way from them to those of this one. Nothing was changed. Give a new folder with HEATH_DATA (or a new database with HEATH_DATABASE_URL), or move the old one away.',
   );

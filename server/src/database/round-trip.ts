@@ -2,6 +2,7 @@ import { Column, fillPlaceholders, is, SQL } from 'drizzle-orm';
 import { MySqlDialect } from 'drizzle-orm/mysql-core';
 import { drizzle } from 'drizzle-orm/mysql2';
 import type { PoolConnection } from 'mysql2';
+import * as v from 'valibot';
 import { connectionOf, type Database, tripConnectionOf } from './connect.ts';
 import { committing, repeated, rollBack } from './transaction.ts';
 
@@ -94,10 +95,11 @@ interface Selects<S extends Readonly<Record<string, Select<unknown>>>> {
 
 /** Several selects as one thing to send and to read. */
 export function selects<S extends Readonly<Record<string, Select<unknown>>>>(all: S): Selects<S> {
-  const names = Object.keys(all);
   return {
     with: (values) => Object.values(all).map((one) => one.with(values)),
-    rows: (sent) => Object.fromEntries(names.map((name, i) => [name, all[name]!.rows(sent[i])])) as RowsOf<S>,
+    // Each name has the rows of its own select: no type can follow that.
+    rows: (sent) =>
+      Object.fromEntries(Object.entries(all).map(([name, one], i) => [name, one.rows(sent[i])])) as RowsOf<S>,
   };
 }
 
@@ -126,6 +128,11 @@ function send(connection: PoolConnection, statements: readonly Statement[]): Pro
     });
   });
 }
+
+const Inserted = v.object({ insertId: v.number() });
+
+/** The id that an insert gave its first row. Throws where what came back is of no insert. */
+export const insertedId = (sent: unknown): number => v.parse(Inserted, sent).insertId;
 
 /** Sends statements outside a transaction, in one round trip. */
 export async function sendAlone(database: Database, ...statements: readonly Statement[]): Promise<unknown[]> {

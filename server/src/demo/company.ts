@@ -30,6 +30,7 @@ import {
 } from '@heath/demo';
 import { eq, is, sql } from 'drizzle-orm';
 import { MySqlTable } from 'drizzle-orm/mysql-core';
+import { itemOf } from '../base/pairs.ts';
 import { writing } from '../database/audit-events.ts';
 import type { Database, Queries } from '../database/connect.ts';
 import * as tables from '../database/schema/index.ts';
@@ -212,7 +213,7 @@ async function loadPeople(
     tx,
     tables.assignment,
     people.map((person, i) => ({
-      personId: ids[i]!,
+      personId: itemOf(ids, i),
       firstDay: person.firstDay,
       groupId: groups(person.department.group),
       departmentId: departments(person.department.name),
@@ -254,7 +255,7 @@ async function loadPeople(
       const plan = planOf(person, day, offsets);
       if (plan === null) continue;
       plans.push({
-        personId: ids[i]!,
+        personId: itemOf(ids, i),
         startsAt: plan.startsAt,
         endsAt: plan.endsAt,
         workday: day,
@@ -286,17 +287,26 @@ async function loadBadges(tx: Queries, people: readonly DemoPerson[], ids: reado
     people.map(({ number }) => ({ code: number })),
   );
   const rows = await tx.select().from(tables.badge);
-  const badges = new Map(rows.map((row) => [row.code, row.id]));
+  const badges = knownIn(new Map(rows.map((row) => [row.code, row.id])));
   await insertAll(
     tx,
     tables.badgeOwner,
     people.flatMap(({ number, firstDay, lastDay }, i) => {
-      const badgeId = badges.get(number)!;
-      const has = { badgeId, firstDay, personId: ids[i]! };
+      const badgeId = badges(number);
+      const has = { badgeId, firstDay, personId: itemOf(ids, i) };
       return lastDay === null ? [has] : [has, { badgeId, firstDay: workday(lastDay + 2), personId: null }];
     }),
   );
 }
+
+/** Looks up ids by a key that must be there. */
+const knownIn =
+  (ids: ReadonlyMap<string, number>) =>
+  (key: string): number => {
+    const id = ids.get(key);
+    if (id === undefined) throw new Error(`There is no ${key}.`);
+    return id;
+  };
 
 /** The rotations that people work by, each once. */
 async function loadPatterns(
@@ -323,7 +333,8 @@ async function loadPatterns(
         ),
       );
   }
-  return (person) => ids.get(keyOf(person))!;
+  const idOf = knownIn(ids);
+  return (person) => idOf(keyOf(person));
 }
 
 /** The demo's leave, for those of its people that are there. */
@@ -336,7 +347,7 @@ async function loadLeave(tx: Queries, people: readonly DemoPerson[], ids: readon
   if (kind === undefined) throw new Error(`There is no ${LEAVE_CODE}.`);
   const leaveKindId = kind.id;
   for (const [i, person] of people.entries()) {
-    const personId = ids[i]!;
+    const personId = itemOf(ids, i);
     for (const day of LEAVE[person.index] ?? []) {
       await tx.insert(tables.leaveEntry).values({
         personId,

@@ -1,4 +1,4 @@
-import { amountClass, hours, type JobId, type Line, seconds } from '@heath/core';
+import { amountClass, jobId as asJob, hours, type Line, seconds } from '@heath/core';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Reads } from '../database/connect.ts';
@@ -46,7 +46,7 @@ export async function standingAmounts(
     const line: Line = {
       workday,
       classId,
-      job: jobId as JobId | null,
+      job: jobId === null ? null : asJob(jobId),
       department: null,
       site: null,
       costCenter: null,

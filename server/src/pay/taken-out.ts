@@ -1,12 +1,13 @@
-import { and, eq, isNull, type SQL } from 'drizzle-orm';
+import { eq, isNull } from 'drizzle-orm';
+import { allOf } from '../database/all-of.ts';
 import type { Reads } from '../database/connect.ts';
 import { batchLine, takenOutLine } from '../database/schema/index.ts';
 
 /** Joins a line of a batch with what says that it was taken out of it; at the left. */
-export const takenOutOf = and(
+export const takenOutOf = allOf(
   eq(takenOutLine.batchId, batchLine.batchId),
   eq(takenOutLine.seq, batchLine.seq),
-) as SQL;
+);
 
 /** Of lines that are joined with `takenOutOf`: those that were not. */
 export const isInBatch = isNull(takenOutLine.seq);

@@ -6,10 +6,11 @@ import {
   liesBeside,
   type PaidLine,
   paidFor,
-  type Workday,
+  workday,
 } from '@heath/core';
 import { and, eq, exists, inArray, isNull, ne, or, sql } from 'drizzle-orm';
 import type { Clock } from '../base/clock.ts';
+import { allOf } from '../database/all-of.ts';
 import { writing } from '../database/audit-events.ts';
 import type { Database, Queries, Reads } from '../database/connect.ts';
 import { insertMany } from '../database/insert-many.ts';
@@ -35,23 +36,23 @@ import { sealOfCard } from '../records/sealed.ts';
 /** What is kept of a sealed card that says what was sent of it. */
 export const AGREES = { lines: [], lineCount: 0, payableHours: 0, decided: null };
 
-/** What a sealed card was held against last. */
-export const differenceOfCard = and(
+/** Join condition: the difference of a sealed card, as it was last compared. */
+export const differenceOfCard = allOf(
   eq(difference.periodId, card.periodId),
   eq(difference.personId, card.personId),
-)!;
+);
 
 const isSealedCard = exists(build.select({ batchId: seal.batchId }).from(seal).where(sealOfCard));
 
 /**
- * A sealed card that follows from something else than what was last held against what was sent: since it was sealed something of its inputs
- * changed. Joined with `differenceOfCard` at the left.
+ * Condition on cards left-joined with `differenceOfCard`: the card is sealed, and its inputs changed since it was last compared with what was
+ * sent.
  */
-export const isTouched = and(
+export const isTouched = allOf(
   isSealedCard,
   ne(card.inputVersion, card.computedVersion),
   or(isNull(difference.version), ne(difference.version, card.inputVersion)),
-)!;
+);
 
 /** A sealed card as it is computed now. */
 interface ComputedNow {
@@ -223,7 +224,7 @@ export async function storeDifferences(
 
 /** A line by nothing but what is compared. */
 const paidOf = (line: PaidLine): PaidLine => ({
-  workday: line.workday as Workday,
+  workday: workday(line.workday),
   code: line.code,
   classId: line.classId,
   multiplier: line.multiplier,

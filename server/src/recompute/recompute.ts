@@ -2,6 +2,7 @@ import { broken, type Computed, compute, type PersonId, type PersonInput } from 
 import { and, eq, type Placeholder, sql } from 'drizzle-orm';
 import type { Clock } from '../base/clock.ts';
 import { handled } from '../base/handled.ts';
+import { pairs } from '../base/pairs.ts';
 import {
   ANY_SPAN,
   inputSelects,
@@ -119,8 +120,8 @@ export async function recomputeCards(
   while (next !== null) {
     const { subjects, inputs } = await next;
     next = read(parts.shift());
-    const cards = inputs.map((input, k) => ({
-      subject: subjects[k]!,
+    const cards = pairs(subjects, inputs).map(([subject, input]) => ({
+      subject,
       results: cardResults(input, computeChecked(input)),
     }));
     await storing;
@@ -169,8 +170,8 @@ export async function compareCards(
 ): Promise<void> {
   for (const part of partsOf(people, CARDS_AT_ONCE)) {
     const { subjects, inputs } = await readInputs(database, clock, periodId, part);
-    const cards = inputs.map((input, k) => ({
-      ...subjects[k]!,
+    const cards = pairs(subjects, inputs).map(([subject, input]) => ({
+      ...subject,
       lines: computeChecked(input).lines,
     }));
     await storeDifferences(database, clock, periodId, cards);
@@ -228,8 +229,8 @@ async function readInputs(database: Database, clock: Clock, periodId: number, pe
   const { firstDay, lastDay } = days;
   const ids = rows.cards.map(([personId]) => personId);
   const heldBy = await held(database, ids, days, rows);
-  const subjects = rows.cards.map(([personId, groupId, departmentId, siteId, inputVersion], i) => {
-    const { assignments, editions } = heldBy[i]!;
+  const subjects = pairs(rows.cards, heldBy).map(([values, { assignments, editions }]) => {
+    const [personId, groupId, departmentId, siteId, inputVersion] = values;
     return {
       periodId,
       personId,
@@ -244,14 +245,15 @@ async function readInputs(database: Database, clock: Clock, periodId: number, pe
     };
   });
   const inputs = toInputs(subjects, rows, span, asOf);
-  const more = subjects.filter((subject, i) => {
+  const read = pairs(subjects, inputs);
+  const more = read.flatMap(([subject, input]) => {
     const needed = spanOf(subject);
-    return needed.from < span.from || needed.to > span.to || widenSpan(subject, inputs[i]!, span) !== null;
+    const isEnough =
+      needed.from >= span.from && needed.to <= span.to && widenSpan(subject, input, span) === null;
+    return isEnough ? [] : [subject];
   });
-  const again = new Map(
-    (await personInputs(database, more, asOf)).map((input, i) => [more[i]!, input] as const),
-  );
-  return { subjects, inputs: inputs.map((input, i) => again.get(subjects[i]!) ?? input) };
+  const again = new Map(pairs(more, await personInputs(database, more, asOf)));
+  return { subjects, inputs: read.map(([subject, input]) => again.get(subject) ?? input) };
 }
 
 /** Stores computed cards; one whose inputs changed while it was computed stays stale, and whoever changed it may have stored more. */

@@ -22,6 +22,8 @@ import {
   type SQL,
   sql,
 } from 'drizzle-orm';
+import * as v from 'valibot';
+import { checkedRows, computedNumber } from '../database/checked-rows.ts';
 import type { Queries, Reads } from '../database/connect.ts';
 import { build } from '../database/round-trip.ts';
 import {
@@ -103,6 +105,9 @@ async function periodsNeeding(
   );
 }
 
+/** The last of the punches of a person. */
+const LAST_PUNCH = v.object({ person: v.number(), at: computedNumber });
+
 /** How many days of punches are looked through at once. */
 const DAYS_AT_ONCE = 14;
 
@@ -119,7 +124,10 @@ async function bearsUntil(
     const end = from + DAYS_AT_ONCE * SECONDS_PER_DAY;
     const near = (personId: Column, at: Column) =>
       sql`${inArray(personId, [...left])} AND ${at} > ${from - apartSeconds} AND ${at} <= ${end}`;
-    const [rows] = (await queries.execute(sql`
+    const rows = await checkedRows(
+      queries,
+      LAST_PUNCH,
+      sql`
       SELECT person, MAX(at) AS at FROM (
         SELECT person, at, SUM(gap) OVER (PARTITION BY person ORDER BY at) AS gaps FROM (
           SELECT person, at, at > ${from} AND COALESCE(at - LAG(at) OVER (PARTITION BY person ORDER BY at) > ${apartSeconds}, 1) AS gap FROM (
@@ -129,7 +137,8 @@ async function bearsUntil(
             SELECT ${correction.personId}, ${correction.at} FROM ${correction} WHERE ${near(correction.personId, correction.at)}
           ) AS made) AS apart) AS runs
        WHERE gaps = 0 AND at > ${from}
-       GROUP BY person`)) as unknown as [{ readonly person: number; readonly at: number }[]];
+       GROUP BY person`,
+    );
     for (const { at } of rows) until = Math.max(until, at);
     // Whoever goes on near the end may go on beyond it.
     left = rows.filter(({ at }) => at > end - apartSeconds).map(({ person }) => person);

@@ -1,7 +1,7 @@
 import {
+  costCenterId as asCostCenter,
+  departmentId as asDepartment,
   type Calendar,
-  type CostCenterId,
-  type DepartmentId,
   type EditionInForce,
   Editions,
   type Home,
@@ -64,8 +64,8 @@ export const calendarDaysSelect = (firstDay: unknown, lastDay: unknown) =>
 export const homesOf = (assignments: readonly AssignmentRow[]): Home[] =>
   assignments.map(({ firstDay, departmentId, costCenterId }) => ({
     from: firstDay,
-    department: departmentId as DepartmentId,
-    costCenter: costCenterId as CostCenterId | null,
+    department: asDepartment(departmentId),
+    costCenter: costCenterId === null ? null : asCostCenter(costCenterId),
   }));
 
 const LONG_AGO = workday(Number.NEGATIVE_INFINITY);

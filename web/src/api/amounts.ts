@@ -1,6 +1,6 @@
 import { type AddAmountsRequest, amountOperations, written } from '@heath/contract';
-import { api } from './base.ts';
-import { call } from './call.ts';
+import { api } from './requests/base.ts';
+import { call } from './requests/call.ts';
 
 const { amounts, addAmounts, takeAmounts, takeAmountBack } = amountOperations;
 

@@ -1,7 +1,7 @@
 import { approvalOperations } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
-import { api } from './base.ts';
-import { call } from './call.ts';
+import { api } from './requests/base.ts';
+import { call } from './requests/call.ts';
 
 const { approve, withdrawApprovals } = approvalOperations;
 

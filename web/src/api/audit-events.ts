@@ -1,6 +1,6 @@
 import { auditEventOperations } from '@heath/contract';
-import { api } from './base.ts';
-import { callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { callAlone } from './requests/call.ts';
 
 export const { useAuditEventsQuery } = api.injectEndpoints({
   endpoints: (build) => ({

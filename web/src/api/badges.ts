@@ -1,7 +1,7 @@
 import { badgeOperations } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
 
 const { unownedBadges, giveBadge } = badgeOperations;
 

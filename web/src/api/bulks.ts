@@ -1,6 +1,6 @@
 import { type BulkRequest, correctionOperations } from '@heath/contract';
-import { api } from './base.ts';
-import { call } from './call.ts';
+import { api } from './requests/base.ts';
+import { call } from './requests/call.ts';
 
 const { previewBulk, settleBulk, undoBulk } = correctionOperations;
 

@@ -1,7 +1,7 @@
 import { type CardsReply, cardOperations, cardRows } from '@heath/contract';
-import { call } from './call.ts';
-import { LongList } from './LongList.ts';
 import { periodsApi } from './periods.ts';
+import { call } from './requests/call.ts';
+import { LongList } from './requests/LongList.ts';
 
 /** A card in a period. */
 export interface CardId {

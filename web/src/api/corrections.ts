@@ -8,10 +8,10 @@ import {
 } from '@heath/contract';
 import { isMissingPunch, workdayToIso } from '@heath/core';
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
-import { api } from './base.ts';
-import { call } from './call.ts';
 import { type CardId, cardParams, cardsApi } from './cards.ts';
 import { exceptionsAfter, exceptionsApi } from './exceptions.ts';
+import { api } from './requests/base.ts';
+import { call } from './requests/call.ts';
 
 const { cardInput, previewSettle, settle, correct, previewCorrect, undoCorrection } = correctionOperations;
 

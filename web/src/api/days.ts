@@ -1,9 +1,9 @@
 import { DayReply, type DayRow, dayOperations, dayRows, RibbonsReply } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
-import { call } from './call.ts';
 import { cardsApi } from './cards.ts';
-import { LongList } from './LongList.ts';
-import { reads } from './reads.ts';
+import { call } from './requests/call.ts';
+import { LongList } from './requests/LongList.ts';
+import { reads } from './requests/reads.ts';
 
 /** One workday of everybody within reach. */
 export interface Day {

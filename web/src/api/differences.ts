@@ -6,10 +6,10 @@ import {
   differenceOperations,
   differenceRows,
 } from '@heath/contract';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
 import { type CardId, cardParams } from './cards.ts';
-import { reads } from './reads.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
+import { reads } from './requests/reads.ts';
 
 /** What changed since it was handed off, and the periods that it is of, the latest first. */
 export interface Differences {

@@ -1,9 +1,9 @@
 import { type CardReply, ExceptionsReply, exceptionOperations } from '@heath/contract';
 import type { ZoneOffsets } from '@heath/core';
-import { call } from './call.ts';
 import { type CardId, cardParams, cardsApi } from './cards.ts';
-import { LongList } from './LongList.ts';
-import { reads } from './reads.ts';
+import { call } from './requests/call.ts';
+import { LongList } from './requests/LongList.ts';
+import { reads } from './requests/reads.ts';
 
 type Listed = ExceptionsReply['exceptions'][number];
 

@@ -6,10 +6,10 @@ import {
   type Search,
 } from '@heath/contract';
 import { workdayToIso, type ZoneOffsets } from '@heath/core';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
-import { LongList } from './LongList.ts';
-import { reads } from './reads.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
+import { LongList } from './requests/LongList.ts';
+import { reads } from './requests/reads.ts';
 
 /** A day that was found, with the wall clock that its times are read on. */
 export type FoundDay = Omit<Found, 'zone'> & { readonly offsets: ZoneOffsets };

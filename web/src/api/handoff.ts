@@ -5,8 +5,8 @@ import {
   type StateRequest,
 } from '@heath/contract';
 import type * as v from 'valibot';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
 
 const ops = handoffOperations;
 

@@ -1,8 +1,8 @@
 import { HistoryReply, historyOperations } from '@heath/contract';
-import { api } from './base.ts';
-import { call } from './call.ts';
-import { LongList } from './LongList.ts';
-import { reads } from './reads.ts';
+import { api } from './requests/base.ts';
+import { call } from './requests/call.ts';
+import { LongList } from './requests/LongList.ts';
+import { reads } from './requests/reads.ts';
 
 type Made = HistoryReply['corrections'][number];
 /** A correction, and the wall clock that its times are read on. */

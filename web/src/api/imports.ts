@@ -6,8 +6,8 @@ import {
   WRITE_KEY_HEADER,
 } from '@heath/contract';
 import type { Mapping } from '@heath/core';
-import { api, newWriteKey, problemOf } from './base.ts';
-import { addressOf, call, callAlone } from './call.ts';
+import { api, newWriteKey, problemOf } from './requests/base.ts';
+import { addressOf, call, callAlone } from './requests/call.ts';
 
 const { imports, importFile, startImport, refusals, receiveImport } = importOperations;
 

@@ -1,7 +1,7 @@
 import { layoutOperations } from '@heath/contract';
 import type { Layout } from '@heath/core';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
 
 const ops = layoutOperations;
 

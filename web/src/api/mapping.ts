@@ -1,7 +1,7 @@
 import { mappingOperations } from '@heath/contract';
 import type { MappingRule } from '@heath/core';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
 
 const { mapping, previewMapping, keepMapping } = mappingOperations;
 

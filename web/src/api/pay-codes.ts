@@ -1,7 +1,7 @@
 import { payCodeOperations } from '@heath/contract';
-import { api } from './base.ts';
-import { call, callAlone, requestFor } from './call.ts';
-import { reads } from './reads.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone, requestFor } from './requests/call.ts';
+import { reads } from './requests/reads.ts';
 
 const { payCodes, rates, addCode, takeCodes, takePeople, takeRates } = payCodeOperations;
 

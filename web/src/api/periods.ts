@@ -5,8 +5,8 @@ import {
   periodOperations,
   written,
 } from '@heath/contract';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
 
 const { periods, payPeriods, previewPayPeriods, makePayPeriods, lockDays } = periodOperations;
 

@@ -1,7 +1,7 @@
 import { type AskRequest, questionOperations } from '@heath/contract';
-import { api } from './base.ts';
-import { call } from './call.ts';
 import { type CardId, cardParams } from './cards.ts';
+import { api } from './requests/base.ts';
+import { call } from './requests/call.ts';
 
 const { questions, ask, answerQuestion, remind, withdrawQuestion } = questionOperations;
 

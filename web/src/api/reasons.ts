@@ -1,6 +1,6 @@
 import { leaveKindOperations, placeOperations, reasonOperations } from '@heath/contract';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
 
 export const { useReasonsQuery, useKeepReasonMutation, useLeaveKindsQuery, usePlacesQuery } =
   api.injectEndpoints({

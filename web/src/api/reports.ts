@@ -1,6 +1,6 @@
 import { type FileFormat, type ReportName, type ReportQuery, reportOperations } from '@heath/contract';
-import { api } from './base.ts';
-import { addressOf, call, callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { addressOf, call, callAlone } from './requests/call.ts';
 
 const { reports, report, reportFile } = reportOperations;
 

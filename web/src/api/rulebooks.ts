@@ -1,6 +1,6 @@
 import { type AddEditionRequest, rulebookOperations, written } from '@heath/contract';
-import { api } from './base.ts';
-import { call, callAlone } from './call.ts';
+import { api } from './requests/base.ts';
+import { call, callAlone } from './requests/call.ts';
 
 const { rulebooks, addEdition } = rulebookOperations;
 

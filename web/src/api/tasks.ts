@@ -1,7 +1,7 @@
 import { type TasksReply, type TaskView, taskOperations } from '@heath/contract';
-import { api } from './base.ts';
-import { addressOf, call, callAlone } from './call.ts';
-import { hearLive } from './live.ts';
+import { api } from './requests/base.ts';
+import { addressOf, call, callAlone } from './requests/call.ts';
+import { hearLive } from './requests/live.ts';
 
 const ops = taskOperations;
 

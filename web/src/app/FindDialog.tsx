@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useCardsQuery } from '../api/cards.ts';
 import { usePeriod } from '../features/periods/index.ts';
-import { type Feature, type Found, homeOf } from '../ui/feature.ts';
-import { Panel } from '../ui/Panel.tsx';
+import { Panel } from '../ui/layout/Panel.tsx';
+import { type Feature, type Found, homeOf } from '../ui/screen/feature.ts';
 
 /** Finds a person, a day, a screen or something to do, as it is typed. */
 export default function FindDialog({

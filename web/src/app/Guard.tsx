@@ -1,8 +1,8 @@
 import { lazy, Suspense } from 'react';
 import { Navigate, useLocation } from 'react-router';
-import { problemOf } from '../api/base.ts';
+import { problemOf } from '../api/requests/base.ts';
 import { useSessionQuery } from '../api/session.ts';
-import { NotYet } from '../ui/NotYet.tsx';
+import { NotYet } from '../ui/notices/NotYet.tsx';
 
 const Shell = lazy(async () => ({ default: (await import('./Shell.tsx')).Shell }));
 

@@ -1,6 +1,6 @@
-import type { Feature } from '../ui/feature.ts';
-import { Kbd } from '../ui/Kbd.tsx';
-import { Panel } from '../ui/Panel.tsx';
+import { Panel } from '../ui/layout/Panel.tsx';
+import type { Feature } from '../ui/screen/feature.ts';
+import { Kbd } from '../ui/text/Kbd.tsx';
 import { EVERYWHERE } from './features.ts';
 
 /** The keys of the screen, and those that hold everywhere. */

@@ -1,5 +1,5 @@
 import { useRouteError } from 'react-router';
-import { Button } from '../ui/Button.tsx';
+import { Button } from '../ui/controls/Button.tsx';
 
 /** What is shown when a screen breaks: nothing that was saved is lost. */
 export function PageError() {

@@ -3,12 +3,12 @@ import { has } from '@heath/contract';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
 import { TaskNotices, WorkList } from '../features/tasks/index.ts';
-import { type Feature, homeOf } from '../ui/feature.ts';
-import { HeathMark } from '../ui/HeathMark.tsx';
-import { Kbd } from '../ui/Kbd.tsx';
-import { useKey } from '../ui/keys.ts';
-import { redoLast, undoLast } from '../ui/notices.ts';
-import { SaysLayer } from '../ui/Says.tsx';
+import { redoLast, undoLast } from '../ui/notices/notices.ts';
+import { type Feature, homeOf } from '../ui/screen/feature.ts';
+import { useKey } from '../ui/screen/keys.ts';
+import { HeathMark } from '../ui/text/HeathMark.tsx';
+import { Kbd } from '../ui/text/Kbd.tsx';
+import { SaysLayer } from '../ui/text/Says.tsx';
 import { EVERYWHERE, FEATURES, featureAt } from './features.ts';
 import { UserMenu } from './UserMenu.tsx';
 

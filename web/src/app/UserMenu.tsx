@@ -1,5 +1,5 @@
 import type { ComponentProps } from 'react';
-import { useLater } from '../ui/useLater.ts';
+import { useLater } from '../ui/screen/useLater.ts';
 
 const loadOpened = () => import('./UserMenuOpened.tsx').then(({ UserMenuOpened }) => UserMenuOpened);
 

@@ -1,8 +1,8 @@
 import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api } from '../api/base.ts';
+import { api } from '../api/requests/base.ts';
 import { useSignOutMutation } from '../api/session.ts';
-import { Menu, MenuChoices, MenuHeading, MenuItem, MenuLine } from '../ui/Menu.tsx';
+import { Menu, MenuChoices, MenuHeading, MenuItem, MenuLine } from '../ui/controls/Menu.tsx';
 import { chooseTheme, chosenTheme, type Theme } from '../ui/theme/theme.ts';
 import { useAppDispatch } from './hooks.ts';
 

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { homeOf } from '../ui/feature.ts';
+import { homeOf } from '../ui/screen/feature.ts';
 import { EVERYWHERE, FEATURES, featureAt } from './features.ts';
 
 const src = fileURLToPath(new URL('../', import.meta.url));
@@ -41,7 +41,8 @@ describe('features', () => {
 describe('keys', () => {
   it('are listened for in one place', () => {
     const elsewhere = sources.filter(
-      ({ name, text }) => name !== 'ui/keys.ts' && /useHotkeys|addEventListener\('key(down|up)'/.test(text),
+      ({ name, text }) =>
+        name !== 'ui/screen/keys.ts' && /useHotkeys|addEventListener\('key(down|up)'/.test(text),
     );
     expect(elsewhere.map(({ name }) => name)).toEqual([]);
   });

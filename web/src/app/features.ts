@@ -1,7 +1,7 @@
-import { afterwards } from '../features/afterwards/feature.ts';
 import { cards } from '../features/cards/feature.ts';
 import { days } from '../features/days/feature.ts';
 import { desk } from '../features/desk/feature.ts';
+import { differences } from '../features/differences/feature.ts';
 import { exceptions } from '../features/exceptions/feature.ts';
 import { finder } from '../features/finder/feature.ts';
 import { handoff } from '../features/handoff/feature.ts';
@@ -10,8 +10,8 @@ import { imports } from '../features/imports/feature.ts';
 import { payFiles } from '../features/pay-files/feature.ts';
 import { reports } from '../features/reports/feature.ts';
 import { account } from '../features/sign-in/feature.ts';
-import { type Feature, homeOf } from '../ui/feature.ts';
-import type { Keys } from '../ui/keys.ts';
+import { type Feature, homeOf } from '../ui/screen/feature.ts';
+import type { Keys } from '../ui/screen/keys.ts';
 
 /** Every screen, in the order of the bar. */
 export const FEATURES: readonly Feature[] = [
@@ -21,7 +21,7 @@ export const FEATURES: readonly Feature[] = [
   days,
   cards,
   handoff,
-  afterwards,
+  differences,
   payFiles,
   reports,
   history,

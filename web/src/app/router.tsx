@@ -1,5 +1,5 @@
 import { createBrowserRouter } from 'react-router';
-import { Empty } from '../ui/Empty.tsx';
+import { Empty } from '../ui/notices/Empty.tsx';
 import { FEATURES } from './features.ts';
 import { Guard } from './Guard.tsx';
 import { Home } from './Home.tsx';

@@ -1,8 +1,8 @@
 import { configureStore, isPlain } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
-import { api } from '../api/base.ts';
-import { connection } from '../api/connection.ts';
-import { LongList } from '../api/LongList.ts';
+import { api } from '../api/requests/base.ts';
+import { connection } from '../api/requests/connection.ts';
+import { LongList } from '../api/requests/LongList.ts';
 
 /** A store with nothing in it yet. */
 export const newStore = () =>

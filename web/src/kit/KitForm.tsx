@@ -1,16 +1,16 @@
 import { instantFromIso, type Workday, workday, workdayFromIso, workdayToIso, ZoneTables } from '@heath/core';
 import { useState } from 'react';
 import * as v from 'valibot';
-import { Button } from '../ui/Button.tsx';
+import { Button } from '../ui/controls/Button.tsx';
+import { TimeField } from '../ui/controls/TimeField.tsx';
 import { DateField } from '../ui/form/DateField.tsx';
 import { Field } from '../ui/form/Field.tsx';
 import { HoursField } from '../ui/form/HoursField.tsx';
 import { PeriodPicker } from '../ui/form/PeriodPicker.tsx';
 import { Picker } from '../ui/form/Picker.tsx';
 import { useSchemaForm } from '../ui/form/useSchemaForm.ts';
-import { Notice } from '../ui/Notice.tsx';
-import { say } from '../ui/notices.ts';
-import { TimeField } from '../ui/TimeField.tsx';
+import { Notice } from '../ui/notices/Notice.tsx';
+import { say } from '../ui/notices/notices.ts';
 import { Part } from './Part.tsx';
 
 const Code = v.strictObject({

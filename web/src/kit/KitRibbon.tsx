@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { clockTime, shortDay } from '../ui/format.ts';
+import { Toggles } from '../ui/controls/Toggles.tsx';
 import { Ribbon, RibbonAxis } from '../ui/ribbon/Ribbon.tsx';
 import { sampleDay } from '../ui/ribbon/sample.ts';
 import type { Tool } from '../ui/ribbon/useHand.ts';
-import { Toggles } from '../ui/Toggles.tsx';
+import { clockTime, shortDay } from '../ui/text/format.ts';
 import { Part } from './Part.tsx';
 
 const DAY = sampleDay('2026-10-20', 7);

@@ -1,9 +1,9 @@
 import { hours } from '@heath/core';
 import { useState } from 'react';
-import { decimalHours } from '../ui/format.ts';
-import { Toggles } from '../ui/Toggles.tsx';
+import { Toggles } from '../ui/controls/Toggles.tsx';
 import type { Column } from '../ui/table/columns.ts';
 import { Table } from '../ui/table/Table.tsx';
+import { decimalHours } from '../ui/text/format.ts';
 import { Part } from './Part.tsx';
 
 interface Sample {

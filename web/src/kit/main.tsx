@@ -1,7 +1,7 @@
 import '../styles.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { SaysLayer } from '../ui/Says.tsx';
+import { SaysLayer } from '../ui/text/Says.tsx';
 import { followTheme } from '../ui/theme/theme.ts';
 import { Kit } from './Kit.tsx';
 

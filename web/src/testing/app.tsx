@@ -113,7 +113,7 @@ afterAll(async () => {
   const notices = document.querySelector('[data-notices]');
   if (notices === null) return;
   await later(NOTICE_MILLISECONDS);
-  const { toast } = await import('../ui/toasts.tsx');
+  const { toast } = await import('../ui/notices/toasts.tsx');
   toast.dismiss();
   await later(NOTICE_MILLISECONDS);
   notices.remove();

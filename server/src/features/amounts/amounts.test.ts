@@ -10,7 +10,7 @@ import { chunksOf } from '../../pay/batch-file.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
 import { decide, differences, sentAndNow } from '../differences/service.ts';
-import { checkHandoff } from '../handoff/checking.ts';
+import { checkHandoff } from '../handoff/gathering/checking.ts';
 import { handOff } from '../handoff/sealing.ts';
 import { handoffOf } from '../handoff/service.ts';
 import { keepMapping, mappingNow } from '../mapping/service.ts';

@@ -1,12 +1,13 @@
 import type { ApprovalsReply, ApproveRequest, LeftReason, WithdrawReply } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
+import { activeApprovalsOf } from '../../cards/approvals.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { accountOf } from '../../packed/days.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
-import { addApprovals, type CardToApprove, cardsToApprove, standingApprovals } from './store.ts';
+import { addApprovals, type CardToApprove, cardsToApprove } from './store.ts';
 
 /** What somebody is about to stand for: a card, or one day of it. */
 interface ToApprove {
@@ -71,7 +72,7 @@ export function approve(
     }
     // What somebody stands for as it is already, they need not stand for twice.
     const standing = new Set(
-      (await standingApprovals(tx, periodId, people, workday))
+      (await activeApprovalsOf(tx, periodId, people, workday))
         .filter((one) => one.madeBy === madeBy)
         .map(({ personId, version }) => `${personId} ${version}`),
     );
@@ -103,7 +104,7 @@ export function approve(
 
 const ofDay = (day: Workday | undefined) => (day === undefined ? {} : { workday: workdayToIso(day) });
 
-/** Takes back whatever approval of these cards, or of one day of them, stands: of two who approved one, what both said. */
+/** Withdraws all active approvals of these cards, or of one day of them, from every approver. */
 export function withdraw(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,
@@ -113,7 +114,7 @@ export function withdraw(
 ): Promise<WithdrawReply> {
   return once(context, who, write, async (tx, tell) => {
     const cards = new Map((await cardsToApprove(tx, periodId, people)).map((card) => [card.personId, card]));
-    const standing = await standingApprovals(tx, periodId, people, workday);
+    const standing = await activeApprovalsOf(tx, periodId, people, workday);
     const approved = new Set(standing.map(({ personId }) => personId));
     const left: WithdrawReply['left'][number][] = [];
     for (const personId of new Set(people)) {

@@ -1,12 +1,8 @@
-import type { Workday } from '@heath/core';
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
-import { alias } from 'drizzle-orm/mysql-core';
+import { and, eq, inArray } from 'drizzle-orm';
 import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Queries } from '../../database/connect.ts';
 import { approval, card, cardResult, period, seal } from '../../database/schema/index.ts';
 import { sealOfCard } from '../../records/sealed.ts';
-
-const undoing = alias(approval, 'undoing');
 
 /** The cards of some people in a period, locked. */
 export function cardsToApprove(tx: Queries, periodId: number, people: readonly number[]) {
@@ -33,33 +29,6 @@ export function cardsToApprove(tx: Queries, periodId: number, people: readonly n
     .for('update');
 }
 export type CardToApprove = Awaited<ReturnType<typeof cardsToApprove>>[number];
-
-/** The approvals of some cards, or of one day of them, that were not taken back, the last first. */
-export const standingApprovals = (
-  tx: Queries,
-  periodId: number,
-  people: readonly number[],
-  day: Workday | undefined,
-) =>
-  tx
-    .select({
-      id: approval.id,
-      personId: approval.personId,
-      version: approval.version,
-      madeBy: approval.madeBy,
-    })
-    .from(approval)
-    .leftJoin(undoing, eq(undoing.undoes, approval.id))
-    .where(
-      and(
-        eq(approval.periodId, periodId),
-        inArray(approval.personId, [...people]),
-        day === undefined ? isNull(approval.workday) : eq(approval.workday, day),
-        isNull(approval.undoes),
-        isNull(undoing.id),
-      ),
-    )
-    .orderBy(desc(approval.id));
 
 const ROWS_AT_ONCE = 2000;
 

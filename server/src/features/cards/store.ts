@@ -1,11 +1,12 @@
 import { APPROVAL_STATES, type CardsReply } from '@heath/contract';
 import type { PersonId } from '@heath/core';
 import { and, eq, type SQL, sql } from 'drizzle-orm';
-import { approvalStates, neededSelect, standingSelect } from '../../cards/approvals.ts';
+import { none } from '../../base/none.ts';
+import { activeApprovals, approvalStates, neededSelect, standingSelect } from '../../cards/approvals.ts';
 import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
-import { approval, card, cardResult, payGroup, seal } from '../../database/schema/index.ts';
+import { card, cardResult, payGroup, seal } from '../../database/schema/index.ts';
 import { departmentNames, peopleByName } from '../../records/people.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
@@ -62,7 +63,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
   const isSealed = new Set(sealed.rows(ofSeals).map(({ groupId }) => groupId));
   const list = {
     departments: namesOfDepartments.map(({ name }) => name),
-    personId: [] as PersonId[],
+    personId: none<PersonId>(),
     number: [] as string[],
     name: [] as string[],
     department: [] as number[],
@@ -78,7 +79,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
     const [, departmentId, groupId, input, computed, payableHours, toSettle, marks] = values;
     // A sealed card shows what was handed off, an open one nothing while it is being computed.
     const isStale = input !== computed && !isSealed.has(groupId);
-    list.personId.push(personId as PersonId);
+    list.personId.push(personId);
     list.number.push(number);
     list.name.push(name);
     list.department.push(placeOf.get(departmentId) ?? -1);
@@ -92,36 +93,30 @@ export async function cardsByName(database: Database, periodId: number, reach: S
   return list;
 }
 
-/** What the strip adds up of one card. */
-export interface StripRow {
-  readonly stale: 0 | 1;
-  readonly sealed: 0 | 1;
-  readonly approved: 0 | 1;
-  readonly clockedSeconds: number;
-  readonly payableHours: number;
-  readonly toSettle: number;
-  /** As `packDays` has them; null until the card is computed. */
-  readonly days: Buffer | null;
+/** What the strip adds up of each card within reach of a period, or of one group in it. */
+export function stripRows(queries: Reads, periodId: number, reach: SQL, groupId?: number) {
+  const active = activeApprovals(build, periodId).as('active');
+  return queries
+    .select({
+      inputVersion: card.inputVersion,
+      computedVersion: card.computedVersion,
+      batchId: seal.batchId,
+      /** How many approve it as it is, and how many must. */
+      approvals: sql<number>`COALESCE(${active.people}, 0)`.mapWith(Number),
+      approvalsNeeded: payGroup.approvals,
+      clockedSeconds: card.clockedSeconds,
+      payableHours: card.payableHours,
+      toSettle: card.toSettle,
+      /** As `packDays` has them; null until the card is computed. */
+      days: cardResult.days,
+    })
+    .from(card)
+    .innerJoin(payGroup, eq(payGroup.id, card.groupId))
+    .leftJoin(cardResult, resultOfCard)
+    .leftJoin(seal, sealOfCard)
+    .leftJoin(active, and(eq(active.personId, card.personId), eq(active.version, card.computedVersion)))
+    .where(
+      and(eq(card.periodId, periodId), reach, groupId === undefined ? undefined : eq(card.groupId, groupId)),
+    );
 }
-
-/** The cards within reach of a period, or of one group in it. */
-export async function stripRows(
-  queries: Reads,
-  periodId: number,
-  reach: SQL,
-  groupId?: number,
-): Promise<StripRow[]> {
-  const ofGroup = groupId === undefined ? undefined : eq(card.groupId, groupId);
-  const [rows] = await queries.execute(sql`
-    SELECT ${card.inputVersion} <> ${card.computedVersion} AS stale, ${seal.batchId} IS NOT NULL AS sealed,
-           COALESCE(stood.people >= ${payGroup.approvals}, 0) AS approved,
-           ${card.clockedSeconds} AS clockedSeconds, ${card.payableHours} AS payableHours, ${card.toSettle} AS toSettle, ${cardResult.days} AS days
-      FROM ${card} LEFT JOIN ${cardResult} ON ${resultOfCard} JOIN ${payGroup} ON ${payGroup.id} = ${card.groupId} LEFT JOIN ${seal} ON ${sealOfCard}
-      LEFT JOIN (SELECT given.person_id, given.version, COUNT(DISTINCT given.made_by) AS people
-                   FROM ${approval} given LEFT JOIN ${approval} taken ON taken.undoes = given.id
-                  WHERE given.period_id = ${periodId} AND given.workday IS NULL AND given.undoes IS NULL AND taken.id IS NULL
-                  GROUP BY given.person_id, given.version) stood
-        ON stood.person_id = ${card.personId} AND stood.version = ${card.computedVersion}
-     WHERE ${and(eq(card.periodId, periodId), reach, ofGroup)}`);
-  return rows as unknown as StripRow[];
-}
+export type StripRow = Awaited<ReturnType<typeof stripRows>>[number];

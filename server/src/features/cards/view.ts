@@ -18,14 +18,15 @@ export function strip(
   let computing = 0;
   let approved = 0;
   for (const row of rows) {
-    if (row.days === null || (row.stale && !row.sealed)) {
+    const isStale = row.inputVersion !== row.computedVersion;
+    if (row.days === null || (isStale && row.batchId === null)) {
       computing++;
       continue;
     }
     clockedSeconds += row.clockedSeconds;
     payableHours += row.payableHours;
     toSettle += row.toSettle;
-    approved += row.approved;
+    if (row.approvals >= row.approvalsNeeded) approved++;
     const { days: packed } = row;
     checkPackedDays(packed, firstDay, lastDay);
     days.forEach((sum, i) => {

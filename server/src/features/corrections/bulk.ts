@@ -1,13 +1,14 @@
-import { type BulkItem, type BulkPreview, type BulkReply, type BulkRequest, BY_HAND } from '@heath/contract';
+import { type BulkItem, type BulkPreview, BulkReply, type BulkRequest, BY_HAND } from '@heath/contract';
 import { type Instant, waysOf } from '@heath/core';
 import { sql } from 'drizzle-orm';
+import * as v from 'valibot';
 import { Problem } from '../../base/problem.ts';
 import { lockCards } from '../../cards/read-card.ts';
 import { cardResults } from '../../cards/results.ts';
 import { type ComputedCard, storeChangedCards } from '../../cards/store-cards.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { auditEventQuery } from '../../database/audit-events.ts';
-import { inTransaction, type Send, type Statement } from '../../database/round-trip.ts';
+import { insertedId, inTransaction, type Send, type Statement } from '../../database/round-trip.ts';
 import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { Slice } from '../../http/slices.ts';
@@ -240,7 +241,7 @@ function keepBulk(
     return inTransaction(context.database, async ({ send }) => {
       if (write !== null) {
         const before = answerIn(write, (await send(answerQuery(who, write)))[0]);
-        if (before !== undefined) return nothingMore(before.result as BulkReply);
+        if (before !== undefined) return nothingMore(v.parse(BulkReply, before.result));
       }
       const { all, left } = await stepAll(context, who, send, periodId, steps, report);
       const changed = all.filter(({ done }) => done.length > 0);
@@ -248,7 +249,7 @@ function keepBulk(
       if (first === undefined)
         throw new Problem(409, 'stale', left[0]?.reason ?? 'There is nothing left to settle here.');
       const [sent] = await send(insertBulk({ what, undoes, madeBy: by.userId, madeAt: by.at }));
-      const { insertId: bulkId } = sent as { insertId: number };
+      const bulkId = insertedId(sent);
       const rows = changed.flatMap((one) => rowsOf(one, periodId, bulkId, note, by));
       const reply: BulkReply = {
         bulkId,

@@ -18,6 +18,7 @@ import {
   workweekOf,
 } from '@heath/core';
 import { sql } from 'drizzle-orm';
+import * as v from 'valibot';
 import type { CardKey } from '../../cards/read-card.ts';
 import { cardResults } from '../../cards/results.ts';
 import { storeChangedCards } from '../../cards/store-cards.ts';
@@ -26,7 +27,14 @@ import { cardView } from '../../cards/view.ts';
 import { cardWithinReach } from '../../cards/within-reach.ts';
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { auditEventQuery } from '../../database/audit-events.ts';
-import { inTransaction, type Send, type Statement, statement, type Trip } from '../../database/round-trip.ts';
+import {
+  insertedId,
+  inTransaction,
+  type Send,
+  type Statement,
+  statement,
+  type Trip,
+} from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { afterwards } from '../../http/write.ts';
 import { askForRecomputeQuery, touchQuery } from '../../recompute/stale-cards.ts';
@@ -134,9 +142,8 @@ interface Correcting extends Change {
 }
 
 /** What is kept of a correction as the answer to its write. */
-interface Kept {
-  readonly correctionId: number;
-}
+const Kept = v.object({ correctionId: v.number() });
+type Kept = v.InferOutput<typeof Kept>;
 
 /** Stands for the reply of a write that was answered before. */
 class Answered extends Error {
@@ -216,7 +223,7 @@ function keepInOneTransaction(
     let ready: SettleReply | undefined;
     return {
       // The audit event is about the last that was inserted with a number of its own: the correction.
-      last: [...neighbors, insertCorrection(values), ...answer, ...cardWith(card, results)],
+      last: [...neighbors, insertCorrection([values]), ...answer, ...cardWith(card, results)],
       auditEvent: auditEventQuery(by, {
         what: values.kind === 'undo' ? 'undone' : 'corrected',
         about: 'correction',
@@ -230,7 +237,7 @@ function keepInOneTransaction(
       },
       result: (sent) => {
         if (neighbors.length > 0 || card.subject.sealed) context.nudge();
-        const { insertId } = sent[neighbors.length] as { insertId: number };
+        const insertId = insertedId(sent[neighbors.length]);
         // Most often it has the number that was expected, and the reply was made while the database wrote.
         return ready?.correctionId === insertId ? ready : replyWith(insertId);
       },
@@ -273,7 +280,7 @@ function firstTrip(
       const sent = await trip.send(...statements, nextIdSelect.with(), ...answers);
       const [next, answer] = sent.splice(statements.length);
       const before = write === null ? undefined : answerIn(write, answer);
-      if (before !== undefined) throw new Answered(before.result as Kept);
+      if (before !== undefined) throw new Answered(v.parse(Kept, before.result));
       const [row] = nextIdSelect.rows(next);
       if (row !== undefined) nextId = correctionId(row.id);
       return sent;

@@ -8,8 +8,8 @@ import { bulk, correction, type department, type job, type site, user } from '..
 export type NewCorrection = Omit<typeof correction.$inferInsert, 'id'>;
 
 /** Adds a correction, or some. */
-export const insertCorrection = (values: NewCorrection | readonly NewCorrection[]): Statement =>
-  statement(build.insert(correction).values(Array.isArray(values) ? [...values] : [values as NewCorrection]));
+export const insertCorrection = (values: readonly NewCorrection[]): Statement =>
+  statement(build.insert(correction).values([...values]));
 
 /** The number that the next correction will have, if nobody else is quicker; travels with other statements. */
 export const nextIdSelect = select(

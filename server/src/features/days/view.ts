@@ -9,6 +9,7 @@ import {
   wallClock,
   type ZoneTables,
 } from '@heath/core';
+import { none } from '../../base/none.ts';
 import { jsonOffsets } from '../../cards/view.ts';
 import { readAccount } from '../../packed/days.ts';
 import { byPerson } from '../../records/by-person.ts';
@@ -22,7 +23,7 @@ const NO_PLANS: DayRows['plans'] = [];
 /** The reply's columns while they are filled. */
 const emptyColumns = () => ({
   names: [''],
-  personId: [] as PersonId[],
+  personId: none<PersonId>(),
   number: [] as string[],
   name: [] as string[],
   department: [] as number[],
@@ -65,7 +66,7 @@ export function dayColumns(
   );
   const zoneNames = [...new Set(read.sites.map(({ zone }) => zone))];
   const zoneAt = new Map(read.sites.map(({ id, zone }) => [id, zoneNames.indexOf(zone)]));
-  const nameOf = new Map(read.people.map(([id, , name]) => [id, name]));
+  const nameOf = new Map<number, string>(read.people.map(([id, , name]) => [id, name]));
   const [plansOf, approvalsOf] = [byPerson(read.plans), byPerson(read.approvals)];
   const cardOf = new Map(read.cards.map((values) => [values[0], values]));
   const axis = { from: Number.POSITIVE_INFINITY, to: Number.NEGATIVE_INFINITY };
@@ -89,7 +90,7 @@ export function dayColumns(
       reach(plan.startsAt);
       reach(plan.endsAt);
     }
-    people.personId.push(personId as PersonId);
+    people.personId.push(personId);
     people.number.push(number);
     people.name.push(name);
     people.department.push(departments.get(departmentId) ?? 0);

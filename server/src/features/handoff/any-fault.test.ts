@@ -34,6 +34,7 @@ import { bytes, type Company, freshCompany } from '../../testing/company.ts';
 import { listCards, openCard } from '../cards/service.ts';
 import { receive, start } from '../imports/service.ts';
 import { tryAgain } from '../tasks/store.ts';
+import { findBatch } from './batches/store.ts';
 import { askWhatIsThere, stateWhatIsThere } from './deliveries/doubt.ts';
 import { linesLeft } from './deliveries/of-batch.ts';
 import { NoAnswer } from './deliveries/pay-system.ts';
@@ -42,7 +43,6 @@ import { deliverBatch } from './deliveries/service.ts';
 import { compareWithPaySystem } from './deliveries/unmatched.ts';
 import { handOff } from './sealing.ts';
 import { batchDetail } from './service.ts';
-import { findBatch } from './store.ts';
 import { takeBack } from './taking-back.ts';
 
 const ROUNDS = Number(process.env.HEATH_FAULT_ROUNDS ?? 20);

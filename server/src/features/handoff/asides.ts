@@ -1,5 +1,5 @@
 import { aside } from '../../http/aside.ts';
-import { checkHandoff } from './checking.ts';
+import { checkHandoff } from './gathering/checking.ts';
 
 export const handoffCheck = aside('checkHandoff', (context, who, { params, body }, report) =>
   checkHandoff(context, who, params.period, body.groups, report),

@@ -24,9 +24,9 @@ import { bytes, type Company, freshCompany, generatedLines } from '../../testing
 import { approveAll, settleAll } from '../../testing/settle.ts';
 import { listCards, openCard } from '../cards/service.ts';
 import { keepMapping, mappingNow } from '../mapping/service.ts';
-import { checkHandoff } from './checking.ts';
 import { deliver as sendDelivery } from './deliveries/run.ts';
 import { deliverBatch } from './deliveries/service.ts';
+import { checkHandoff } from './gathering/checking.ts';
 import { handOff } from './sealing.ts';
 import { batchDetail, handoffOf } from './service.ts';
 import { takeBack } from './taking-back.ts';

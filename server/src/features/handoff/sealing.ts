@@ -8,9 +8,7 @@ import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { somebody, type Who } from '../../rights/who.ts';
-import { markSent } from './correcting.ts';
-import { type Gathered, gather } from './gather.ts';
-import { KeptFile } from './kept-file.ts';
+import { KeptFile } from './batches/kept-file.ts';
 import {
   addBatch,
   addCodes,
@@ -19,13 +17,14 @@ import {
   batchWith,
   countBatch,
   countFile,
-  groupsOf,
-  lockCards,
   nextNumber,
   paysOfBatch,
   sealGroups,
-} from './store.ts';
-import { differencesToHandOff, nameOf, toHandOff } from './to-hand-off.ts';
+} from './batches/store.ts';
+import { markSent } from './gathering/correcting.ts';
+import { type Gathered, gather } from './gathering/gather.ts';
+import { groupsOf, lockCards } from './gathering/store.ts';
+import { differencesToHandOff, nameOf, toHandOff } from './gathering/to-hand-off.ts';
 
 /** Seals pay groups of a period and writes their pay lines down as one batch, once. Refused while anything of them is open. */
 export function handOff(

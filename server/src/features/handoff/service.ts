@@ -1,25 +1,23 @@
 import type { BatchDetail, CodeSum, HandoffReply } from '@heath/contract';
-import { type ClassId, isPremium, isWorked } from '@heath/core';
+import { isPremium, isWorked, sumsByClass } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
 import type { Reads } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { batchWithinReach, groupsWithin } from '../../rights/reach.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
-import { batchView } from './batch-view.ts';
-import { deliveriesIn } from './deliveries/of-batch.ts';
+import { batchView } from './batches/batch-view.ts';
 import {
   type BatchRow,
   batchesBefore,
   batchesOf,
-  cardSums,
   codesOfBatch,
   codesOfPeriod,
   findBatch,
-  groupsOf,
-  hoursBefore,
   lastNumber,
-} from './store.ts';
+} from './batches/store.ts';
+import { deliveriesIn } from './deliveries/of-batch.ts';
+import { cardSums, groupsOf, hoursBefore } from './gathering/store.ts';
 
 /** What a period comes to, by its cards, which pay groups of it are closed, and its batches, as far as all of each is within reach. */
 export async function handoffOf(
@@ -75,10 +73,10 @@ export async function handoffOf(
       totals.toSettle += card.toSettle;
       if (group !== undefined) group.toSettle += card.toSettle;
     }
-    for (const [classId, sum] of Object.entries(card.sums ?? {})) {
-      if (isPremium(classId as ClassId)) continue;
-      totals.payableSeconds += sum?.seconds ?? 0;
-      if (!isWorked(classId as ClassId)) totals.notWorkedSeconds += sum?.seconds ?? 0;
+    for (const [classId, { seconds }] of sumsByClass(card.sums ?? {})) {
+      if (isPremium(classId)) continue;
+      totals.payableSeconds += seconds;
+      if (!isWorked(classId)) totals.notWorkedSeconds += seconds;
     }
   }
   return {

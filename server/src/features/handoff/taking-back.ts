@@ -4,12 +4,12 @@ import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { askForRecomputeQuery } from '../../recompute/stale-cards.ts';
 import { somebody, type Who } from '../../rights/who.ts';
-import { batchView } from './batch-view.ts';
-import { compareAnew, forgetDifferences } from './compare-anew.ts';
+import { batchView } from './batches/batch-view.ts';
+import { compareAnew, forgetDifferences } from './batches/compare-anew.ts';
+import { endBatch, findBatch, lockBatch, paysOfBatch, sentSince, unseal } from './batches/store.ts';
 import { askWhatIsThere } from './deliveries/doubt.ts';
 import { NoAnswer } from './deliveries/pay-system.ts';
 import { unmatchedObjection } from './deliveries/unmatched.ts';
-import { endBatch, findBatch, lockBatch, paysOfBatch, sentSince, unseal } from './store.ts';
 
 /**
  * Takes a batch back: before it was sent, it is reopened; after that it is declared void, only while the pay system has accepted nothing of

@@ -79,10 +79,13 @@ async function importAll(
   file: ImportRow,
   progress: (done: number, total: number) => Promise<void>,
 ): Promise<void> {
+  const { mapping, format } = file;
+  if (mapping === null || format === null)
+    throw new Error(`File ${file.id} was started without its columns.`);
   const directory = await openDirectory(database);
   const now = clock.now();
   const zones = ZoneTables.around(instant(now - 740 * SECONDS_PER_DAY), now);
-  const read = rowReader(file.mapping!, directory, zones, now);
+  const read = rowReader(mapping, directory, zones, now);
   const sourceId = await addSource(queries, file.id);
   const found: Found = {
     people: new Set(),
@@ -100,7 +103,7 @@ async function importAll(
       yield chunk;
     }
   };
-  const reading = readRows({ ...bytes, chunks: counted }, file.format!);
+  const reading = readRows({ ...bytes, chunks: counted }, format);
 
   async function* rows(): AsyncGenerator<string> {
     let told = performance.now();

@@ -8,7 +8,7 @@ import { auditEvent, mapping as mappingTable } from '../../database/schema/index
 import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { listCards, openCard } from '../cards/service.ts';
-import { checkHandoff } from '../handoff/checking.ts';
+import { checkHandoff } from '../handoff/gathering/checking.ts';
 import { keepMapping, mappingNow, previewMapping } from './service.ts';
 
 let company: Company;

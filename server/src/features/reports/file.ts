@@ -7,7 +7,7 @@ import {
   type ReportColumn,
   type ReportRow,
   textCell,
-  type Workday,
+  workday,
   workdayToIso,
 } from '@heath/core';
 import { stringify } from 'csv-stringify/sync';
@@ -27,7 +27,7 @@ const isNumber = (kind: CellKind): boolean => kind !== 'text' && kind !== 'day';
 /** A cell as text: days as ISO dates, hours with two decimals, money as it is. */
 function written(cell: ReportCell, kind: CellKind): string {
   if (cell === null || cell === '') return '';
-  if (kind === 'day') return workdayToIso(cell as Workday);
+  if (kind === 'day') return workdayToIso(workday(Number(cell)));
   if (kind === 'hours') return decimalHours(Number(cell));
   if (kind === 'seconds') return decimalHours(hoursOf(Number(cell)));
   return String(cell);

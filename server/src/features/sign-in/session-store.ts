@@ -1,7 +1,8 @@
-import { and, eq, gt, inArray, lt, sql } from 'drizzle-orm';
+import { eq, gt, inArray, lt, sql } from 'drizzle-orm';
 import type { Request, RequestHandler } from 'express';
 import { type SessionData, Store } from 'express-session';
 import { realSeconds } from '../../base/clock.ts';
+import { allOf } from '../../database/all-of.ts';
 import type { Database } from '../../database/connect.ts';
 import { build, select, sendAlone } from '../../database/round-trip.ts';
 import { session } from '../../database/schema/index.ts';
@@ -43,10 +44,10 @@ const endOf = ({ cookie }: Pick<SessionData, 'cookie'>): number =>
   cookie.expires ? Math.floor(new Date(cookie.expires).getTime() / 1000) : realSeconds() + SESSION_SECONDS;
 
 /** Every request reads its session, and who its user is, in one trip; so the statements are built once. */
-const heldSession = and(
+const heldSession = allOf(
   eq(session.sid, sql.placeholder('sid')),
   gt(session.expiresAt, sql.placeholder('now')),
-)!;
+);
 const readSession = select(build.select({ data: session.data }).from(session).where(heldSession));
 const ofSession = whoSelects((userId) =>
   inArray(userId, build.select({ id: session.userId }).from(session).where(heldSession)),

@@ -1,28 +1,38 @@
 import { and, eq, inArray, max, sql } from 'drizzle-orm';
+import * as v from 'valibot';
+import { checkedRows } from '../../database/checked-rows.ts';
 import type { Reads, RunningWrites } from '../../database/connect.ts';
 import { batch, card, delivery, importFile, period, task } from '../../database/schema/index.ts';
 
+const text = v.nullable(v.string());
+
 /** A task that is not done, with what it is about. */
-export interface OpenTask {
-  readonly id: number;
-  readonly kind: 'import' | 'recompute' | 'deliver';
-  readonly subjectId: number;
-  readonly status: 'waiting' | 'running' | 'failed';
-  readonly attempts: number;
-  readonly done: number;
-  readonly total: number;
-  readonly error: string | null;
-  readonly name: string | null;
-  readonly firstDay: string | null;
-  readonly lastDay: string | null;
-}
+const OpenTask = v.object({
+  id: v.number(),
+  kind: v.picklist(['import', 'recompute', 'deliver']),
+  subjectId: v.number(),
+  status: v.picklist(['waiting', 'running', 'failed']),
+  attempts: v.number(),
+  done: v.number(),
+  total: v.number(),
+  error: text,
+  /** Of a file or, as its number, of a batch. */
+  name: text,
+  /** Of a period, as the database writes them. */
+  firstDay: text,
+  lastDay: text,
+});
+export type OpenTask = v.InferOutput<typeof OpenTask>;
 
 /**
  * Tasks that wait, run, or gave up with something still undone: a file that was not started again, cards that are still stale. Of a
  * period's tasks the newest speaks for all.
  */
-export async function openTasks(queries: Reads): Promise<OpenTask[]> {
-  const [rows] = await queries.execute(sql`
+export function openTasks(queries: Reads): Promise<OpenTask[]> {
+  return checkedRows(
+    queries,
+    OpenTask,
+    sql`
     SELECT ${task.id} AS id, ${task.kind} AS kind, COALESCE(${batch.id}, ${task.subjectId}) AS subjectId, ${task.status} AS status, ${task.attempts} AS attempts,
            ${task.done} AS done, ${task.total} AS total,
            ${task.error} AS error, COALESCE(${importFile.name}, ${batch.number}) AS name, ${period.firstDay} AS firstDay, ${period.lastDay} AS lastDay
@@ -37,8 +47,8 @@ export async function openTasks(queries: Reads): Promise<OpenTask[]> {
         OR (${task.status} = 'failed' AND ${task.kind} = 'recompute'
             AND NOT EXISTS (SELECT 1 FROM ${task} later WHERE later.kind = 'recompute' AND later.subject_id = ${task.subjectId} AND later.id > ${task.id})
             AND EXISTS (SELECT 1 FROM ${card} WHERE ${card.periodId} = ${task.subjectId} AND ${card.inputVersion} <> ${card.computedVersion}))
-     ORDER BY ${task.id} DESC LIMIT 50`);
-  return rows as unknown as OpenTask[];
+     ORDER BY ${task.id} DESC LIMIT 50`,
+  );
 }
 
 /** The highest id that a task ever had; 0 where there was none. */

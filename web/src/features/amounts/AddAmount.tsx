@@ -3,15 +3,15 @@ import type { Workday } from '@heath/core';
 import { useMemo, useState } from 'react';
 import * as v from 'valibot';
 import { useAddAmountsMutation } from '../../api/amounts.ts';
-import { problemOf } from '../../api/base.ts';
 import { useCardsQuery } from '../../api/cards.ts';
-import { Button } from '../../ui/Button.tsx';
+import { problemOf } from '../../api/requests/base.ts';
+import { Button } from '../../ui/controls/Button.tsx';
 import { DateField } from '../../ui/form/DateField.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { Picker } from '../../ui/form/Picker.tsx';
 import { Unsaved } from '../../ui/form/Unsaved.tsx';
-import { Notice } from '../../ui/Notice.tsx';
-import { say } from '../../ui/notices.ts';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { say } from '../../ui/notices/notices.ts';
 
 const USUAL = ['Mileage', 'Expenses', 'Tips', 'Units'] as const;
 

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { useTakeAmountsMutation } from '../../api/amounts.ts';
-import { problemOf } from '../../api/base.ts';
-import { Button } from '../../ui/Button.tsx';
+import { problemOf } from '../../api/requests/base.ts';
+import { Button } from '../../ui/controls/Button.tsx';
 import { DropList } from '../../ui/form/DropList.tsx';
-import { say } from '../../ui/notices.ts';
+import { say } from '../../ui/notices/notices.ts';
 
 /** Takes a list of amounts as a CSV file. One that is there already is added only when that is said. */
 export function TakeAmounts({ periodId }: { periodId: number }) {

@@ -1,9 +1,9 @@
 import type { LeftReason } from '@heath/contract';
 import type { Workday } from '@heath/core';
 import { useApproveMutation, useWithdrawMutation } from '../../api/approvals.ts';
-import { problemOf } from '../../api/base.ts';
-import { shortDay } from '../../ui/format.ts';
-import { type Done, say, sayDone } from '../../ui/notices.ts';
+import { problemOf } from '../../api/requests/base.ts';
+import { type Done, say, sayDone } from '../../ui/notices/notices.ts';
+import { shortDay } from '../../ui/text/format.ts';
 
 const WHY_LEFT: Readonly<Record<LeftReason, string>> = {
   'own card': 'your own',

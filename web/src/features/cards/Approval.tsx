@@ -3,10 +3,10 @@ import { memo } from 'react';
 import type { CardId } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { decimalHours, moment } from '../../ui/format.ts';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
+import { Button } from '../../ui/controls/Button.tsx';
+import { useKey } from '../../ui/screen/keys.ts';
+import { decimalHours, moment } from '../../ui/text/format.ts';
+import { Kbd } from '../../ui/text/Kbd.tsx';
 import { useApproving } from '../approvals/index.ts';
 import { CARD_KEYS } from './keys.ts';
 

@@ -1,10 +1,10 @@
 import type { CardRow, PeriodSummary } from '@heath/contract';
 import { useCallback, useMemo, useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
-import { Empty } from '../../ui/Empty.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { say } from '../../ui/notices.ts';
-import { useAddress } from '../../ui/useAddress.ts';
+import { Empty } from '../../ui/notices/Empty.tsx';
+import { say } from '../../ui/notices/notices.ts';
+import { useKey } from '../../ui/screen/keys.ts';
+import { useAddress } from '../../ui/screen/useAddress.ts';
 import { useApproving } from '../approvals/index.ts';
 import { CardView } from './CardView.tsx';
 import { CARD_KEYS } from './keys.ts';

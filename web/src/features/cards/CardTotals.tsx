@@ -1,7 +1,7 @@
 import { type ClassId, type ClassSums, classesOf, classLabel, isPremium, payableHours } from '@heath/core';
 import { memo } from 'react';
-import { classBand } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
+import { classBand } from '../../ui/text/format.ts';
+import { Hours } from '../../ui/text/Hours.tsx';
 
 /** What a card adds up to, by class; each opens into its days. */
 export const CardTotals = memo(function CardTotals({

@@ -1,6 +1,6 @@
 import { useCardsQuery } from '../../api/cards.ts';
-import { Empty } from '../../ui/Empty.tsx';
-import { NotYet } from '../../ui/NotYet.tsx';
+import { Empty } from '../../ui/notices/Empty.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { CardScreen } from './CardScreen.tsx';
 

@@ -9,12 +9,12 @@ import {
 } from '@heath/core';
 import { memo, useMemo } from 'react';
 import type { DrawnDay } from '../../computing/effect.ts';
-import { clockTime, dayOfMonth, decimalHours, PROPOSED_BY, shortDay, weekday } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
 import { type DayOfCard, dayOfCard } from '../../ui/ribbon/of-card.ts';
 import { Ribbon } from '../../ui/ribbon/Ribbon.tsx';
 import { clockChange, originOf, type Scale } from '../../ui/ribbon/scale.ts';
 import { DAY_ATTRIBUTE, type Hand } from '../../ui/ribbon/useHand.ts';
+import { clockTime, dayOfMonth, decimalHours, PROPOSED_BY, shortDay, weekday } from '../../ui/text/format.ts';
+import { Hours } from '../../ui/text/Hours.tsx';
 
 interface DayRowProps {
   readonly card: CardReply;

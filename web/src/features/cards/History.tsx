@@ -1,8 +1,8 @@
 import type { CardReply, CorrectionView } from '@heath/contract';
 import { memo, useState } from 'react';
 import { Link } from 'react-router';
-import { correctionWords } from '../../ui/correction-words.ts';
-import { decimalHours, moment } from '../../ui/format.ts';
+import { correctionWords } from '../../ui/text/correction-words.ts';
+import { decimalHours, moment } from '../../ui/text/format.ts';
 
 /** So many are drawn before somebody asks for all. */
 const NEWEST = 10;

@@ -1,10 +1,10 @@
 import type { CardRow } from '@heath/contract';
 import { memo, useMemo, useRef } from 'react';
-import { Hours } from '../../ui/Hours.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { Select } from '../../ui/Select.tsx';
-import { Toggles } from '../../ui/Toggles.tsx';
-import { useInSight, useLongRows } from '../../ui/useLongRows.ts';
+import { Select } from '../../ui/controls/Select.tsx';
+import { Toggles } from '../../ui/controls/Toggles.tsx';
+import { useKey } from '../../ui/screen/keys.ts';
+import { useInSight, useLongRows } from '../../ui/screen/useLongRows.ts';
+import { Hours } from '../../ui/text/Hours.tsx';
 import { CARD_KEYS } from './keys.ts';
 import { isToApprove, type ListFilter } from './rows.ts';
 

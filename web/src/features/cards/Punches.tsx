@@ -4,11 +4,11 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { CardId } from '../../api/cards.ts';
 import { usePunchesQuery } from '../../api/punches.ts';
-import { dayAndTime, punchWord } from '../../ui/format.ts';
-import { plainMap, roundLength } from '../../ui/map.ts';
-import { NotYet } from '../../ui/NotYet.tsx';
+import { plainMap, roundLength } from '../../ui/chart/map.ts';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { originOf } from '../../ui/ribbon/scale.ts';
-import { says } from '../../ui/Says.tsx';
+import { dayAndTime, punchWord } from '../../ui/text/format.ts';
+import { says } from '../../ui/text/Says.tsx';
 
 type Punch = PunchesReply['punches'][number];
 

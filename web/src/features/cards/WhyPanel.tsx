@@ -18,7 +18,7 @@ import {
 } from '@heath/core';
 import { memo, type ReactNode, useMemo } from 'react';
 import { useMappingQuery } from '../../api/mapping.ts';
-import { correctionWords } from '../../ui/correction-words.ts';
+import { correctionWords } from '../../ui/text/correction-words.ts';
 import {
   clockTime,
   decimalHours,
@@ -28,8 +28,8 @@ import {
   secondsDecimal,
   shortDay,
   signedHours,
-} from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
+} from '../../ui/text/format.ts';
+import { Hours } from '../../ui/text/Hours.tsx';
 import { codesOf } from './codes-of-lines.ts';
 
 /** Why a day's payable hours are what they are: steps from the punch to the pay code. */

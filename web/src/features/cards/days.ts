@@ -1,6 +1,6 @@
 import type { CardReply } from '@heath/contract';
 import { isMissingPunch, type Workday } from '@heath/core';
-import { dayOfIso } from '../../ui/useAddress.ts';
+import { dayOfIso } from '../../ui/screen/useAddress.ts';
 
 /** The day of a card that is open: the one in the address, or the first with something to settle, or the last worked. */
 export function openDay(card: CardReply, days: readonly Workday[], iso: string | null): Workday {

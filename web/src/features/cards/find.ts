@@ -1,6 +1,6 @@
 import { monthNamed, type Workday, weekdayNamed, weekdayOf, workday, workdayToIso } from '@heath/core';
-import type { Found, Known } from '../../ui/feature.ts';
-import { shortDay } from '../../ui/format.ts';
+import type { Found, Known } from '../../ui/screen/feature.ts';
+import { shortDay } from '../../ui/text/format.ts';
 
 const MOST_FOUND = 30;
 /** Whether words like `28 oct`, `oct 28`, `28`, `wed` or `2026-10-28` mean a day. Every word must. */

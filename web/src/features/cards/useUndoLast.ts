@@ -1,9 +1,9 @@
 import type { CardReply } from '@heath/contract';
-import { problemOf } from '../../api/base.ts';
 import type { CardId } from '../../api/cards.ts';
 import { useUndoMutation } from '../../api/corrections.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useSessionQuery } from '../../api/session.ts';
-import { say } from '../../ui/notices.ts';
+import { say } from '../../ui/notices/notices.ts';
 
 /** Undoes a correction, or your newest one on this card that still holds. */
 export function useUndoLast(id: CardId, card: CardReply) {

@@ -14,18 +14,18 @@ import { useNavigate } from 'react-router';
 import type { CardId, useCardQuery } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
 import { useMay, useMayCorrect } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { clockTime, exceptionText, shortDay } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { NotYet } from '../../ui/NotYet.tsx';
-import { Side } from '../../ui/Side.tsx';
-import { useAfterPaint } from '../../ui/useAfterPaint.ts';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Side } from '../../ui/layout/Side.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
+import { useKey } from '../../ui/screen/keys.ts';
+import { useAfterPaint } from '../../ui/screen/useAfterPaint.ts';
+import { clockTime, exceptionText, shortDay } from '../../ui/text/format.ts';
+import { Hours } from '../../ui/text/Hours.tsx';
+import { Kbd } from '../../ui/text/Kbd.tsx';
 import { useApproving } from '../approvals/index.ts';
-import { type ByHand, HandPlace } from '../by-hand/index.ts';
+import { type ByHand, HandPlace } from '../corrections/by-hand/index.ts';
+import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../corrections/settle/index.ts';
 import { QuestionsOnCard } from '../questions/index.ts';
-import { type Conflict, ConflictNotice, SettlePanel, useSayCorrected } from '../settle/index.ts';
 import { DAY_KEYS } from './keys.ts';
 
 interface DaySideProps {

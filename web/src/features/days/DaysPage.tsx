@@ -1,7 +1,7 @@
 import { useDayQuery } from '../../api/days.ts';
-import { Empty } from '../../ui/Empty.tsx';
-import { NotYet } from '../../ui/NotYet.tsx';
-import { dayOfIso, useAddress } from '../../ui/useAddress.ts';
+import { Empty } from '../../ui/notices/Empty.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
+import { dayOfIso, useAddress } from '../../ui/screen/useAddress.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { DayScreen } from './DayScreen.tsx';
 

@@ -1,7 +1,7 @@
-import type { Feature } from '../../ui/feature.ts';
-import { ADD_TIME_KEYS } from '../add-time/keys.ts';
-import { HAND_KEYS } from '../by-hand/keys.ts';
-import { SETTLE_KEYS } from '../settle/keys.ts';
+import type { Feature } from '../../ui/screen/feature.ts';
+import { ADD_TIME_KEYS } from '../corrections/add-time/keys.ts';
+import { HAND_KEYS } from '../corrections/by-hand/keys.ts';
+import { SETTLE_KEYS } from '../corrections/settle/keys.ts';
 import { DAY_KEYS } from './keys.ts';
 
 export const days: Feature = {

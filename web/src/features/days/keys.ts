@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const DAY_KEYS = {
   next: { press: 'J', does: 'Next person' },

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useCardsQuery } from '../../api/cards.ts';
-import { Hours } from '../../ui/Hours.tsx';
+import { Hours } from '../../ui/text/Hours.tsx';
 import { approvalsByDepartment } from './by-department.ts';
 
 /** What is approved and what is not, department by department; each opens into its cards that wait. */

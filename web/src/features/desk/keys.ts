@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const DESK_KEYS = {
   next: { press: 'Enter', does: 'Go to the first step that is not done' },

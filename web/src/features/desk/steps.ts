@@ -1,7 +1,7 @@
 import type { HandoffReply, ImportsReply, StripReply } from '@heath/contract';
 import { holdsUp, sureness } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
-import { decimalHours } from '../../ui/format.ts';
+import { decimalHours } from '../../ui/text/format.ts';
 import { DESK_KEYS } from './keys.ts';
 
 /** One of the five steps of a period: what is left of it, and where that is. */

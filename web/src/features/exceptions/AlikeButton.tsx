@@ -1,10 +1,10 @@
 import { EXCEPTIONS } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { Select } from '../../ui/Select.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Select } from '../../ui/controls/Select.tsx';
+import { useKey } from '../../ui/screen/keys.ts';
+import { Kbd } from '../../ui/text/Kbd.tsx';
 import { alike } from './alike.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
 

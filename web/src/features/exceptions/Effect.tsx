@@ -1,7 +1,7 @@
 import type { SettlePreview } from '@heath/contract';
 import { classesOf, classLabel, classParts, classSums, payableHours } from '@heath/core';
-import { decimalHours } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
+import { decimalHours } from '../../ui/text/format.ts';
+import { Hours } from '../../ui/text/Hours.tsx';
 
 /** What would be paid that day, by class, and where the week would then stand: `Then payable 7.50 · ordinary 7.50 · week 38.75, no overtime`. */
 export function Effect({ preview: { day, week } }: { preview: SettlePreview }) {

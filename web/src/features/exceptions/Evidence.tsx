@@ -10,11 +10,11 @@ import {
   wallOf,
 } from '@heath/core';
 import { useMemo } from 'react';
-import { clockTime, weekday } from '../../ui/format.ts';
 import { Dot, Lane, Lanes, Stretch } from '../../ui/ribbon/Lanes.tsx';
 import { dayOfCard } from '../../ui/ribbon/of-card.ts';
 import { Ribbon } from '../../ui/ribbon/Ribbon.tsx';
 import { originOf, type Scale, scaleFor } from '../../ui/ribbon/scale.ts';
+import { clockTime, weekday } from '../../ui/text/format.ts';
 
 interface EvidenceProps {
   readonly card: CardReply;

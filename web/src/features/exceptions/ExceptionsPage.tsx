@@ -1,6 +1,6 @@
 import { useExceptionsQuery } from '../../api/exceptions.ts';
-import { Empty } from '../../ui/Empty.tsx';
-import { NotYet } from '../../ui/NotYet.tsx';
+import { Empty } from '../../ui/notices/Empty.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { ExceptionScreen } from './ExceptionScreen.tsx';
 

@@ -1,8 +1,8 @@
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { OpenException } from '../../api/exceptions.ts';
-import { useKey } from '../../ui/keys.ts';
-import { Select } from '../../ui/Select.tsx';
+import { Select } from '../../ui/controls/Select.tsx';
+import { useKey } from '../../ui/screen/keys.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
 import { FACETS, type Facet, type Facets, type KindCount, type KindsBySeverity, valuesOf } from './kinds.ts';
 

@@ -1,16 +1,16 @@
 import { asksWhy, type Exception } from '@heath/core';
 import { type RefObject, useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import type { CardId } from '../../api/cards.ts';
 import { useCorrectMutation } from '../../api/corrections.ts';
 import { useLeaveKindsQuery } from '../../api/reasons.ts';
-import { Button } from '../../ui/Button.tsx';
+import { problemOf } from '../../api/requests/base.ts';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Menu, MenuItem } from '../../ui/controls/Menu.tsx';
 import { WhyField } from '../../ui/form/WhyField.tsx';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { Menu, MenuItem } from '../../ui/Menu.tsx';
-import { say } from '../../ui/notices.ts';
-import { useSayCorrected } from '../settle/index.ts';
+import { say } from '../../ui/notices/notices.ts';
+import { useKey } from '../../ui/screen/keys.ts';
+import { Kbd } from '../../ui/text/Kbd.tsx';
+import { useSayCorrected } from '../corrections/settle/index.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
 
 import { leaveOf, type Way } from './ways.ts';

@@ -1,7 +1,7 @@
 import type { SettleItem } from '@heath/contract';
 import { asksWhy, sureness, type Together, togetherOf } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
-import type { Bulk } from '../bulks/index.ts';
+import type { Bulk } from '../corrections/bulks/index.ts';
 import { lineOf } from './words.ts';
 
 /** Exceptions of one kind that can be settled together, each in the same way. */

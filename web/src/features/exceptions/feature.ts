@@ -1,4 +1,4 @@
-import type { Feature } from '../../ui/feature.ts';
+import type { Feature } from '../../ui/screen/feature.ts';
 import { QUESTION_KEYS } from '../questions/keys.ts';
 import { BADGE_KEYS, EXCEPTION_KEYS } from './keys.ts';
 

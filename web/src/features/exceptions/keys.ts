@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const EXCEPTION_KEYS = {
   take: { press: 'Enter', does: 'Take what is proposed, and open the next' },

@@ -1,7 +1,7 @@
 import { instant, workday } from '@heath/core';
 import { describe, expect, it } from 'vitest';
 import { exceptionsAfter, type OpenException } from '../../api/exceptions.ts';
-import { LongList } from '../../api/LongList.ts';
+import { LongList } from '../../api/requests/LongList.ts';
 import { cardOf } from '../../testing/samples.ts';
 import { kindsBySeverity, nameOf, ofPerson, openPlace, within } from './kinds.ts';
 import { lineOf } from './words.ts';

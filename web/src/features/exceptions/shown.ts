@@ -2,7 +2,7 @@ import type { CardReply, SettlePreview } from '@heath/contract';
 import type { Exception, Instant, ZoneOffsets } from '@heath/core';
 import { useEffect } from 'react';
 import type { CardId } from '../../api/cards.ts';
-import type { Conflict } from '../settle/index.ts';
+import type { Conflict } from '../corrections/settle/index.ts';
 
 /** What is shown of what is about to be done: the time that would be taken, and what the day would then be. */
 export interface Shown {

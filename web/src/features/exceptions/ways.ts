@@ -1,6 +1,6 @@
 import type { CardReply, CorrectRequest } from '@heath/contract';
 import { type Exception, leaveWayOf, type WayRole, waySentence, waysOf as waysOfKind } from '@heath/core';
-import { clockTime, hoursAndMinutes, shortDay } from '../../ui/format.ts';
+import { clockTime, hoursAndMinutes, shortDay } from '../../ui/text/format.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
 
 /** A way to settle an exception by one key, other than a time: what it says, and what is said of it once it is done. */

@@ -1,6 +1,6 @@
 import { exceptionLine, type Sureness } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
-import { clockTime, exceptionText, PROPOSED_BY } from '../../ui/format.ts';
+import { clockTime, exceptionText, PROPOSED_BY } from '../../ui/text/format.ts';
 
 /** What is wrong and what speaks for what, in a line: `In 21:58, nothing after · planned 06:00 · usually 06:04`. */
 export function lineOf(exception: OpenException): string {

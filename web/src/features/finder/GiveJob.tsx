@@ -3,15 +3,15 @@ import type { DepartmentId, Instant, JobId } from '@heath/core';
 import { useState } from 'react';
 import type { FoundDay } from '../../api/finder.ts';
 import { usePlacesQuery } from '../../api/reasons.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Empty } from '../../ui/Empty.tsx';
-import { clockTime, shortDay } from '../../ui/format.ts';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { RATES } from '../../ui/rates.ts';
-import { Select } from '../../ui/Select.tsx';
-import { type Bulk, BulkPanel } from '../bulks/index.ts';
-import { BULK_KEYS } from '../bulks/keys.ts';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Select } from '../../ui/controls/Select.tsx';
+import { Empty } from '../../ui/notices/Empty.tsx';
+import { useKey } from '../../ui/screen/keys.ts';
+import { clockTime, shortDay } from '../../ui/text/format.ts';
+import { Kbd } from '../../ui/text/Kbd.tsx';
+import { RATES } from '../../ui/text/rates.ts';
+import { type Bulk, BulkPanel } from '../corrections/bulks/index.ts';
+import { BULK_KEYS } from '../corrections/bulks/keys.ts';
 
 const AS_IT_IS = '';
 

@@ -1,11 +1,11 @@
 import type { AnyLook } from '@heath/contract';
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import { useForgetSearchMutation, useSaveSearchMutation, useSearchesQuery } from '../../api/finder.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Menu, MenuHeading, MenuItem, MenuLine } from '../../ui/Menu.tsx';
-import { say } from '../../ui/notices.ts';
+import { problemOf } from '../../api/requests/base.ts';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Menu, MenuHeading, MenuItem, MenuLine } from '../../ui/controls/Menu.tsx';
+import { say } from '../../ui/notices/notices.ts';
 import { lookText } from './looks.ts';
 
 /** What somebody looks for again and again: taken, kept under a name, forgotten. */

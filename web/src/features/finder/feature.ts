@@ -1,5 +1,5 @@
-import type { Feature } from '../../ui/feature.ts';
-import { BULK_KEYS } from '../bulks/keys.ts';
+import type { Feature } from '../../ui/screen/feature.ts';
+import { BULK_KEYS } from '../corrections/bulks/keys.ts';
 import { FINDER_KEYS } from './keys.ts';
 
 export const finder: Feature = {

@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const FINDER_KEYS = {
   filter: { press: '/', does: 'Filter what was found' },

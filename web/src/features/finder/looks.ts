@@ -1,5 +1,5 @@
 import type { AnyLook } from '@heath/contract';
-import { decimalHours, hoursAndMinutes } from '../../ui/format.ts';
+import { decimalHours, hoursAndMinutes } from '../../ui/text/format.ts';
 
 type What = AnyLook['what'];
 

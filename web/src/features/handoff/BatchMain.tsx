@@ -1,8 +1,8 @@
 import type { BatchDetail, HandoffReply, RefusedLine } from '@heath/contract';
 import { Link } from 'react-router';
-import { dateRange, decimalHours } from '../../ui/format.ts';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
+import { dateRange, decimalHours } from '../../ui/text/format.ts';
 import { Bridge } from './Bridge.tsx';
 import { codeColumn, figureColumns } from './code-columns.tsx';
 import { STATES } from './words.ts';

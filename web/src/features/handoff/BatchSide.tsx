@@ -1,21 +1,21 @@
 import type { BatchDetail, Delivery } from '@heath/contract';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import {
   useDeliverMutation,
   useReopenMutation,
   useTakeOutMutation,
   useVoidBatchMutation,
 } from '../../api/handoff.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { decimalHours, moment } from '../../ui/format.ts';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { Notice } from '../../ui/Notice.tsx';
-import { say } from '../../ui/notices.ts';
-import { says } from '../../ui/Says.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { say } from '../../ui/notices/notices.ts';
+import { useKey } from '../../ui/screen/keys.ts';
+import { decimalHours, moment } from '../../ui/text/format.ts';
+import { Kbd } from '../../ui/text/Kbd.tsx';
+import { says } from '../../ui/text/Says.tsx';
 import { InDoubt } from './InDoubt.tsx';
 import { HANDOFF_KEYS } from './keys.ts';
 import { ANSWERS } from './words.ts';

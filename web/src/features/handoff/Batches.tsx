@@ -1,6 +1,6 @@
 import type { HandoffBatch, HandoffReply } from '@heath/contract';
 import { Link } from 'react-router';
-import { dateRange, decimalHours } from '../../ui/format.ts';
+import { dateRange, decimalHours } from '../../ui/text/format.ts';
 import { isTrouble, STATES } from './words.ts';
 
 /** The batches of this period and those before it, each a way to what became of it. */

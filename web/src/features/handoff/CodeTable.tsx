@@ -1,9 +1,9 @@
 import type { CodeSum } from '@heath/contract';
 import { Link } from 'react-router';
-import { decimalHours } from '../../ui/format.ts';
-import { says } from '../../ui/Says.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
+import { decimalHours } from '../../ui/text/format.ts';
+import { says } from '../../ui/text/Says.tsx';
 import { codeColumn, figureColumns } from './code-columns.tsx';
 
 const COLUMNS: readonly Column<CodeSum>[] = [

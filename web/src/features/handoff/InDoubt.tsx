@@ -1,15 +1,15 @@
 import type { BatchDetail, Delivery } from '@heath/contract';
 import { parseRanges, writeRanges } from '@heath/core';
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import { useAskPaySystemMutation, usePaySystemQuery, useStateBatchMutation } from '../../api/handoff.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { Notice } from '../../ui/Notice.tsx';
-import { say } from '../../ui/notices.ts';
-import { Radio } from '../../ui/Radio.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Radio } from '../../ui/controls/Radio.tsx';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { say } from '../../ui/notices/notices.ts';
+import { useKey } from '../../ui/screen/keys.ts';
+import { Kbd } from '../../ui/text/Kbd.tsx';
 import { HANDOFF_KEYS } from './keys.ts';
 import { ANSWERS } from './words.ts';
 

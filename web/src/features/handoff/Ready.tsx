@@ -1,15 +1,15 @@
 import type { HandoffCheck, HandoffCheckReply, HandoffReply } from '@heath/contract';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { problemOf } from '../../api/base.ts';
-import { hearProgress } from '../../api/by-lines.ts';
 import { useHandOffMutation } from '../../api/handoff.ts';
+import { problemOf } from '../../api/requests/base.ts';
+import { hearProgress } from '../../api/requests/by-lines.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Kbd } from '../../ui/Kbd.tsx';
-import { useKey } from '../../ui/keys.ts';
-import { Notice } from '../../ui/Notice.tsx';
-import { say } from '../../ui/notices.ts';
-import { ProgressBar } from '../../ui/Progress.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { say } from '../../ui/notices/notices.ts';
+import { ProgressBar } from '../../ui/notices/Progress.tsx';
+import { useKey } from '../../ui/screen/keys.ts';
+import { Kbd } from '../../ui/text/Kbd.tsx';
 import { CheckLine } from './CheckLine.tsx';
 import { HANDOFF_KEYS } from './keys.ts';
 

@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import { useExplainMutation, usePaySystemQuery } from '../../api/handoff.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { decimalHours, moment } from '../../ui/format.ts';
-import { Notice } from '../../ui/Notice.tsx';
-import { say } from '../../ui/notices.ts';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { say } from '../../ui/notices/notices.ts';
+import { decimalHours, moment } from '../../ui/text/format.ts';
 
 /** Handoffs that the pay system has and this Heath does not know: they hold up every delivery until somebody says what they are. */
 export function Unmatched() {

@@ -1,7 +1,7 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
 import { hoursOf, inSteps, stepOf } from '@heath/core';
 import type { Bar, BarMark } from '../../ui/chart/bars.ts';
-import { decimalHours } from '../../ui/format.ts';
+import { decimalHours } from '../../ui/text/format.ts';
 
 type Walked = Pick<
   HandoffReply,

@@ -1,7 +1,7 @@
-import { CodeChip } from '../../ui/CodeChip.tsx';
-import { decimalHours } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
 import type { Column } from '../../ui/table/columns.ts';
+import { CodeChip } from '../../ui/text/CodeChip.tsx';
+import { decimalHours } from '../../ui/text/format.ts';
+import { Hours } from '../../ui/text/Hours.tsx';
 
 /** What some lines come to under one code. */
 interface OfCode {

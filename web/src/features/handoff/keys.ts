@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const HANDOFF_KEYS = {
   handOff: { press: 'Shift Enter', does: 'Seal and hand off' },

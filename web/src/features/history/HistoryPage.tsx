@@ -1,15 +1,15 @@
 import { useMemo, useRef } from 'react';
 import { Link } from 'react-router';
 import { type MadeCorrection, useHistoryQuery } from '../../api/history.ts';
-import { correctionWords } from '../../ui/correction-words.ts';
-import { Empty } from '../../ui/Empty.tsx';
-import { decimalHours, moment } from '../../ui/format.ts';
-import { useKey } from '../../ui/keys.ts';
-import { NotYet } from '../../ui/NotYet.tsx';
-import { Toggles } from '../../ui/Toggles.tsx';
+import { Toggles } from '../../ui/controls/Toggles.tsx';
+import { Empty } from '../../ui/notices/Empty.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
+import { useKey } from '../../ui/screen/keys.ts';
+import { useAddress } from '../../ui/screen/useAddress.ts';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
-import { useAddress } from '../../ui/useAddress.ts';
+import { correctionWords } from '../../ui/text/correction-words.ts';
+import { decimalHours, moment } from '../../ui/text/format.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { HISTORY_KEYS } from './keys.ts';
 

@@ -1,4 +1,4 @@
-import type { Feature } from '../../ui/feature.ts';
+import type { Feature } from '../../ui/screen/feature.ts';
 import { HISTORY_KEYS } from './keys.ts';
 
 export const history: Feature = {

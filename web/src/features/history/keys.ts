@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const HISTORY_KEYS = {
   filter: { press: '/', does: 'Filter the history' },

@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const IMPORT_KEYS = {
   choose: { press: 'I', does: 'Choose a file to import' },

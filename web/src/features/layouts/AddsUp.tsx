@@ -1,5 +1,5 @@
 import type { LayoutPreview } from '@heath/contract';
-import { decimalHours } from '../../ui/format.ts';
+import { decimalHours } from '../../ui/text/format.ts';
 
 /** Whether the file says what its lines come to, and its lines what the cards do. */
 export function AddsUp({

@@ -1,8 +1,8 @@
 import type { Layout, LayoutColumn } from '@heath/core';
 import { Plus } from 'lucide-react';
 import { useId, useState } from 'react';
-import { Menu, MenuItem } from '../../ui/Menu.tsx';
-import { Sortable, useSorted } from '../../ui/Sortable.tsx';
+import { Menu, MenuItem } from '../../ui/controls/Menu.tsx';
+import { Sortable, useSorted } from '../../ui/controls/Sortable.tsx';
 import { columnWords, kindsFor, newColumn } from './draft.ts';
 import type { ColumnPlace } from './place.ts';
 

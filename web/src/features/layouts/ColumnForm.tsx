@@ -1,5 +1,5 @@
 import { type ColumnField, columnKindOf, type LayoutColumn } from '@heath/core';
-import { Button } from '../../ui/Button.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
 import { BOX, OneOf, Setting, TextSetting } from '../../ui/form/Setting.tsx';
 import { kindsFor, newColumn } from './draft.ts';
 import type { ColumnPlace } from './place.ts';

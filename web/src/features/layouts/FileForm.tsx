@@ -1,7 +1,7 @@
 import { ENCODINGS, LAYOUT_KINDS, type Layout, LINE_PARTS } from '@heath/core';
-import { Checkbox } from '../../ui/Checkbox.tsx';
+import { Checkbox } from '../../ui/controls/Checkbox.tsx';
+import { ManyOf } from '../../ui/controls/ManyOf.tsx';
 import { OneOf, Setting, TextSetting } from '../../ui/form/Setting.tsx';
-import { ManyOf } from '../../ui/ManyOf.tsx';
 
 const KIND_NAMES: Readonly<Record<Layout['kind'], string>> = {
   csv: 'CSV',

@@ -1,6 +1,6 @@
 import type { LayoutPreview } from '@heath/contract';
 import type { Layout } from '@heath/core';
-import { ScrollArea } from '../../ui/ScrollArea.tsx';
+import { ScrollArea } from '../../ui/layout/ScrollArea.tsx';
 
 const ROWS_AS_TABLE = 8;
 

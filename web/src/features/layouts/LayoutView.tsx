@@ -1,17 +1,17 @@
 import type { Layout } from '@heath/core';
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import {
   useChangeLayoutMutation,
   useLayoutsQuery,
   useRemoveLayoutMutation,
   useUseLayoutMutation,
 } from '../../api/layouts.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { NotYet } from '../../ui/NotYet.tsx';
-import { type Done, say, sayDone } from '../../ui/notices.ts';
-import { useAddress } from '../../ui/useAddress.ts';
+import { Button } from '../../ui/controls/Button.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
+import { type Done, say, sayDone } from '../../ui/notices/notices.ts';
+import { useAddress } from '../../ui/screen/useAddress.ts';
 import { LayoutEditor } from './LayoutEditor.tsx';
 
 /** A layout as it is kept, to be changed: its columns, how the whole file is written, and the real lines in it. */

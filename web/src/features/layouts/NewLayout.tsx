@@ -1,10 +1,10 @@
 import type { Layout } from '@heath/core';
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import { useAddLayoutMutation, useRecognizeLayoutMutation } from '../../api/layouts.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { DropList } from '../../ui/form/DropList.tsx';
-import { say } from '../../ui/notices.ts';
-import { useAddress } from '../../ui/useAddress.ts';
+import { say } from '../../ui/notices/notices.ts';
+import { useAddress } from '../../ui/screen/useAddress.ts';
 import { firstLayout } from './draft.ts';
 import { LayoutEditor } from './LayoutEditor.tsx';
 

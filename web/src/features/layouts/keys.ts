@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const LAYOUT_KEYS = {
   tryOn: { press: 'T', does: 'Try the layout on a past handoff' },

@@ -8,10 +8,10 @@ import {
   workdayToIso,
 } from '@heath/core';
 import { type ReactNode, useState } from 'react';
-import { Button } from '../../ui/Button.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
+import { ManyOf } from '../../ui/controls/ManyOf.tsx';
+import { Select } from '../../ui/controls/Select.tsx';
 import { DateField } from '../../ui/form/DateField.tsx';
-import { ManyOf } from '../../ui/ManyOf.tsx';
-import { Select } from '../../ui/Select.tsx';
 import { namedIn, nameOfIn, withCondition } from './draft.ts';
 
 /** What a condition can name, each with what it is called: what it says itself, or what the company has of it. */

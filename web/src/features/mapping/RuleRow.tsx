@@ -1,7 +1,7 @@
 import type { MappingPreview, MappingReply } from '@heath/contract';
-import { CodeChip } from '../../ui/CodeChip.tsx';
-import { decimalHours } from '../../ui/format.ts';
-import { useSorted } from '../../ui/Sortable.tsx';
+import { useSorted } from '../../ui/controls/Sortable.tsx';
+import { CodeChip } from '../../ui/text/CodeChip.tsx';
+import { decimalHours } from '../../ui/text/format.ts';
 import { type DraftRule, sentenceOf } from './draft.ts';
 import { RULE_TRACKS } from './tracks.ts';
 

@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const MAPPING_KEYS = {
   nextRule: { press: 'J', does: 'Next rule' },

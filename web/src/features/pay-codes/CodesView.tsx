@@ -1,20 +1,20 @@
 import { AddCodeRequest, type PayCodeView } from '@heath/contract';
 import * as v from 'valibot';
-import { problemOf } from '../../api/base.ts';
 import { useAddCodeMutation, usePayCodesQuery } from '../../api/pay-codes.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
-import { CodeChip } from '../../ui/CodeChip.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { Unsaved } from '../../ui/form/Unsaved.tsx';
 import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
-import { longDay } from '../../ui/format.ts';
-import { Notice } from '../../ui/Notice.tsx';
-import { NotYet } from '../../ui/NotYet.tsx';
-import { say } from '../../ui/notices.ts';
-import { Side } from '../../ui/Side.tsx';
+import { Side } from '../../ui/layout/Side.tsx';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
+import { say } from '../../ui/notices/notices.ts';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
+import { CodeChip } from '../../ui/text/CodeChip.tsx';
+import { longDay } from '../../ui/text/format.ts';
 import { TakeList } from './TakeList.tsx';
 
 const COLUMNS: readonly Column<PayCodeView>[] = [

@@ -1,8 +1,8 @@
 import type { PayCodesReply } from '@heath/contract';
 import { Link } from 'react-router';
 import { usePayCodesQuery } from '../../api/pay-codes.ts';
-import { NotYet } from '../../ui/NotYet.tsx';
-import { Side } from '../../ui/Side.tsx';
+import { Side } from '../../ui/layout/Side.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { TakeList } from './TakeList.tsx';

@@ -1,7 +1,7 @@
 import { useTakeListMutation } from '../../api/pay-codes.ts';
 import { useMay } from '../../api/useMay.ts';
 import { DropList } from '../../ui/form/DropList.tsx';
-import { say } from '../../ui/notices.ts';
+import { say } from '../../ui/notices/notices.ts';
 
 /** Takes a list of codes, people or rates as a CSV file. */
 export function TakeList({ what, columns }: { what: 'list' | 'people' | 'rates'; columns: string }) {

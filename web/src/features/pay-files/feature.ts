@@ -1,4 +1,4 @@
-import type { Feature } from '../../ui/feature.ts';
+import type { Feature } from '../../ui/screen/feature.ts';
 import { PAY_FILES_KEYS } from './keys.ts';
 
 export const payFiles: Feature = {

@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 import { LAYOUT_KEYS } from '../layouts/keys.ts';
 import { MAPPING_KEYS } from '../mapping/keys.ts';
 

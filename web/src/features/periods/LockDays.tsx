@@ -1,16 +1,16 @@
 import type { PayPeriodsReply } from '@heath/contract';
 import type { Workday } from '@heath/core';
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import { useLockDaysMutation } from '../../api/periods.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
 import { DateField } from '../../ui/form/DateField.tsx';
 import { inFull } from '../../ui/form/dates.ts';
 import { Field } from '../../ui/form/Field.tsx';
-import { moment } from '../../ui/format.ts';
-import { Notice } from '../../ui/Notice.tsx';
-import { say } from '../../ui/notices.ts';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { say } from '../../ui/notices/notices.ts';
+import { moment } from '../../ui/text/format.ts';
 
 /** Up to which day what is paid stays as it is, and how that day is moved. */
 export function LockDays({ of: { lock, today } }: { of: PayPeriodsReply }) {

@@ -2,11 +2,13 @@ import type { PeriodSummary, StripDay, StripReply } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect } from 'react';
-import { api } from '../../api/base.ts';
 import { useStripQuery } from '../../api/periods.ts';
+import { api } from '../../api/requests/base.ts';
 import { useAppDispatch } from '../../app/hooks.ts';
+import { Select } from '../../ui/controls/Select.tsx';
 import { PeriodPicker } from '../../ui/form/PeriodPicker.tsx';
 import type { PeriodItem } from '../../ui/form/periods.ts';
+import { useAddress } from '../../ui/screen/useAddress.ts';
 import {
   dayOfMonth,
   decimalHours,
@@ -16,10 +18,8 @@ import {
   shortDay,
   spokenHours,
   weekday,
-} from '../../ui/format.ts';
-import { says } from '../../ui/Says.tsx';
-import { Select } from '../../ui/Select.tsx';
-import { useAddress } from '../../ui/useAddress.ts';
+} from '../../ui/text/format.ts';
+import { says } from '../../ui/text/Says.tsx';
 import { usePeriod } from './usePeriod.ts';
 
 /** A period as it is picked; with whose it is, where pay groups have periods of their own. */

@@ -1,8 +1,8 @@
 import type { PayPeriodsReply } from '@heath/contract';
 import { type Workday, workday } from '@heath/core';
 import { inFull } from '../../ui/form/dates.ts';
-import { dateRange } from '../../ui/format.ts';
-import { says } from '../../ui/Says.tsx';
+import { dateRange } from '../../ui/text/format.ts';
+import { says } from '../../ui/text/Says.tsx';
 import { type DrawnPeriod, monthsBetween, placeOf } from './drawn.ts';
 import { STATES } from './words.ts';
 

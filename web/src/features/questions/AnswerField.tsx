@@ -1,9 +1,9 @@
 import type { Question } from '@heath/contract';
-import { problemOf } from '../../api/base.ts';
 import { useAnswerQuestionMutation } from '../../api/questions.ts';
-import { Button } from '../../ui/Button.tsx';
+import { problemOf } from '../../api/requests/base.ts';
+import { Button } from '../../ui/controls/Button.tsx';
 import { useDraft } from '../../ui/form/useDraft.ts';
-import { say } from '../../ui/notices.ts';
+import { say } from '../../ui/notices/notices.ts';
 
 const EMPTY = { text: '' };
 

@@ -1,11 +1,11 @@
 import { isWaiting, type Question } from '@heath/contract';
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
 import { useRemindMutation, useWithdrawQuestionMutation } from '../../api/questions.ts';
-import { Button } from '../../ui/Button.tsx';
-import { moment } from '../../ui/format.ts';
-import { say } from '../../ui/notices.ts';
-import { says } from '../../ui/Says.tsx';
+import { problemOf } from '../../api/requests/base.ts';
+import { Button } from '../../ui/controls/Button.tsx';
+import { say } from '../../ui/notices/notices.ts';
+import { moment } from '../../ui/text/format.ts';
+import { says } from '../../ui/text/Says.tsx';
 import { AnswerField } from './AnswerField.tsx';
 import { OF_WHOM, standingOf } from './words.ts';
 

@@ -1,7 +1,7 @@
 import { isWaiting } from '@heath/contract';
 import { workdayToIso } from '@heath/core';
 import { Link } from 'react-router';
-import { shortDay } from '../../ui/format.ts';
+import { shortDay } from '../../ui/text/format.ts';
 import { Asked } from './Asked.tsx';
 import { useWaiting } from './useQuestionsOf.ts';
 

@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const QUESTION_KEYS = {
   ask: { press: 'Q', does: 'Ask somebody about it' },

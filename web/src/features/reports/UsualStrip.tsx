@@ -1,6 +1,6 @@
 import type { ReportReply } from '@heath/contract';
-import { decimalHours } from '../../ui/format.ts';
-import { says } from '../../ui/Says.tsx';
+import { decimalHours } from '../../ui/text/format.ts';
+import { says } from '../../ui/text/Says.tsx';
 
 /** What somebody was paid and is paid now, in 1/90,000 h. */
 interface Usual {

@@ -1,6 +1,6 @@
 import type { ReportReply } from '@heath/contract';
 import type { Bar } from '../../ui/chart/bars.ts';
-import { decimalHours } from '../../ui/format.ts';
+import { decimalHours } from '../../ui/text/format.ts';
 
 /** The steps of a whole report as bars: each from where the one before it ended. None where its columns are no steps. */
 export function barsOf({ columns, sums }: ReportReply): (Bar & { readonly id: string })[] {

@@ -1,10 +1,10 @@
 import type { ReportReply } from '@heath/contract';
 import { type CellKind, hours, type ReportCell, type Workday } from '@heath/core';
 import { inFull } from '../../ui/form/dates.ts';
-import { decimalHours, secondsDecimal } from '../../ui/format.ts';
-import { Hours } from '../../ui/Hours.tsx';
-import { says } from '../../ui/Says.tsx';
 import type { Column } from '../../ui/table/columns.ts';
+import { decimalHours, secondsDecimal } from '../../ui/text/format.ts';
+import { Hours } from '../../ui/text/Hours.tsx';
+import { says } from '../../ui/text/Says.tsx';
 import { mostOf, UsualStrip, usualIn } from './UsualStrip.tsx';
 
 type Row = ReportReply['rows'][number];

@@ -1,4 +1,4 @@
-import type { Feature } from '../../ui/feature.ts';
+import type { Feature } from '../../ui/screen/feature.ts';
 import { REPORT_KEYS } from './keys.ts';
 
 export const reports: Feature = {

@@ -1,4 +1,4 @@
-import type { Keys } from '../../ui/keys.ts';
+import type { Keys } from '../../ui/screen/keys.ts';
 
 export const REPORT_KEYS = {
   filter: { press: '/', does: 'Show only rows with a word' },

@@ -1,16 +1,16 @@
 import type { RulebooksReply } from '@heath/contract';
 import type { Workday } from '@heath/core';
 import { useState } from 'react';
-import { problemOf } from '../../api/base.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useAddEditionMutation } from '../../api/rulebooks.ts';
 import { useMay } from '../../api/useMay.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
+import { Select } from '../../ui/controls/Select.tsx';
 import { DateField } from '../../ui/form/DateField.tsx';
 import { DropList } from '../../ui/form/DropList.tsx';
 import { inFull } from '../../ui/form/dates.ts';
-import { Notice } from '../../ui/Notice.tsx';
-import { say } from '../../ui/notices.ts';
-import { Select } from '../../ui/Select.tsx';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { say } from '../../ui/notices/notices.ts';
 
 /** A file of rules that was read; its text is what it says, or why it says nothing. */
 type Read =

@@ -1,22 +1,22 @@
 import { ChangePasswordRequest, type SessionsReply } from '@heath/contract';
-import { problemOf } from '../../api/base.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import {
   useChangePasswordMutation,
   useEndSessionMutation,
   useSessionQuery,
   useSessionsQuery,
 } from '../../api/session.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { Unsaved } from '../../ui/form/Unsaved.tsx';
 import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
-import { moment } from '../../ui/format.ts';
-import { Notice } from '../../ui/Notice.tsx';
-import { NotYet } from '../../ui/NotYet.tsx';
-import { say } from '../../ui/notices.ts';
-import { says } from '../../ui/Says.tsx';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { NotYet } from '../../ui/notices/NotYet.tsx';
+import { say } from '../../ui/notices/notices.ts';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
+import { moment } from '../../ui/text/format.ts';
+import { says } from '../../ui/text/Says.tsx';
 
 const FIELDS = [
   { name: 'current', label: 'Present password', autoComplete: 'current-password' },

@@ -1,13 +1,13 @@
 import { SignInRequest } from '@heath/contract';
 import { useEffect } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { problemOf } from '../../api/base.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useDemoAccountsQuery, useSignInMutation } from '../../api/session.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
 import { Field } from '../../ui/form/Field.tsx';
 import { useSchemaForm } from '../../ui/form/useSchemaForm.ts';
-import { HeathMark } from '../../ui/HeathMark.tsx';
-import { Notice } from '../../ui/Notice.tsx';
+import { Notice } from '../../ui/notices/Notice.tsx';
+import { HeathMark } from '../../ui/text/HeathMark.tsx';
 
 const FIELDS = [
   { name: 'username', label: 'User name', type: 'text', autoComplete: 'username' },

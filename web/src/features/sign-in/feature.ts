@@ -1,4 +1,4 @@
-import type { Feature } from '../../ui/feature.ts';
+import type { Feature } from '../../ui/screen/feature.ts';
 
 export const account: Feature = {
   name: 'Your account',

@@ -1,8 +1,8 @@
 import type { TaskView } from '@heath/contract';
-import { problemOf } from '../../api/base.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useCancelTaskMutation } from '../../api/tasks.ts';
 import { useMay } from '../../api/useMay.ts';
-import { say } from '../../ui/notices.ts';
+import { say } from '../../ui/notices/notices.ts';
 
 /** Gives up an import; nothing, where there is nothing to give up: cards that are stale must be computed. */
 export function CancelWork({ task, className = '' }: { task: TaskView; className?: string }) {

@@ -1,10 +1,10 @@
 import type { DiskState, TaskView } from '@heath/contract';
 import { TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { problemOf } from '../../api/base.ts';
+import { problemOf } from '../../api/requests/base.ts';
 import { useRetryTaskMutation, useTasksQuery } from '../../api/tasks.ts';
 import { useAppSelector } from '../../app/hooks.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button } from '../../ui/controls/Button.tsx';
 import { nameOf } from './names.ts';
 
 /** The server tells by itself; this is for when it does not. */

@@ -1,7 +1,7 @@
 import type { TaskView } from '@heath/contract';
 import type { ComponentProps } from 'react';
 import { useTasksQuery } from '../../api/tasks.ts';
-import { useLater } from '../../ui/useLater.ts';
+import { useLater } from '../../ui/screen/useLater.ts';
 
 const loadOpened = () => import('./WorkListOpened.tsx').then(({ WorkListOpened }) => WorkListOpened);
 

@@ -1,8 +1,8 @@
 import type { TaskView } from '@heath/contract';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
-import { Popover } from '../../ui/Popover.tsx';
-import { ProgressBar } from '../../ui/Progress.tsx';
+import { Popover } from '../../ui/layout/Popover.tsx';
+import { ProgressBar } from '../../ui/notices/Progress.tsx';
 import { CancelWork } from './CancelWork.tsx';
 import { nameOf, placeOf, shareOf } from './names.ts';
 

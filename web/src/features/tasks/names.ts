@@ -1,6 +1,6 @@
 import type { TaskView } from '@heath/contract';
 import { workdayFromIso } from '@heath/core';
-import { dateRange } from '../../ui/format.ts';
+import { dateRange } from '../../ui/text/format.ts';
 
 /** What a task is working at, in words. */
 export function nameOf({ kind, subject }: Pick<TaskView, 'kind' | 'subject'>): string {

@@ -9,7 +9,7 @@ import {
   type Plugin,
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
-import { says } from '../Says.tsx';
+import { says } from '../text/Says.tsx';
 import { useShownTheme } from '../theme/useShownTheme.ts';
 import { type Bar, type BarMark, baseOf, MARK_INK } from './bars.ts';
 

@@ -1,7 +1,7 @@
 import type { Workday } from '@heath/core';
 import { type ReactNode, useState } from 'react';
 import { DayPicker } from 'react-day-picker';
-import { Popover } from '../Popover.tsx';
+import { Popover } from '../layout/Popover.tsx';
 import { calendarDateOf, type DaysAllowed, dayOfCalendar, inFull } from './dates.ts';
 
 const LOOK = {

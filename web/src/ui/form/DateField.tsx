@@ -1,7 +1,7 @@
 import { readDayEntry, type Workday } from '@heath/core';
 import { CalendarDays } from 'lucide-react';
 import { useState } from 'react';
-import { useLater } from '../useLater.ts';
+import { useLater } from '../screen/useLater.ts';
 import { type DaysAllowed, faultOf, inFull, writtenDay } from './dates.ts';
 import { Field } from './Field.tsx';
 

@@ -1,9 +1,9 @@
 import { FileUp } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { problemOf } from '../../api/base.ts';
-import { Button } from '../Button.tsx';
-import { Notice } from '../Notice.tsx';
+import { problemOf } from '../../api/requests/base.ts';
+import { Button } from '../controls/Button.tsx';
+import { Notice } from '../notices/Notice.tsx';
 
 /** Takes a file: dropped here, or chosen. Its bytes are sent as they are: who reads them can tell what they are. */
 export function DropList({

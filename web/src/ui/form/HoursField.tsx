@@ -1,6 +1,6 @@
 import { hoursOf, readHoursEntry, type Seconds } from '@heath/core';
 import { useState } from 'react';
-import { decimalHours, spokenHours } from '../format.ts';
+import { decimalHours, spokenHours } from '../text/format.ts';
 import { Field } from './Field.tsx';
 
 const WHY: Readonly<Record<'not-hours' | 'too-many-minutes', string>> = {

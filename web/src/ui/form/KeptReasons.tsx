@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
-import { problemOf } from '../../api/base.ts';
 import { useKeepReasonMutation, useReasonsQuery } from '../../api/reasons.ts';
-import { Menu, MenuHeading, MenuItem, MenuLine } from '../Menu.tsx';
-import { say } from '../notices.ts';
+import { problemOf } from '../../api/requests/base.ts';
+import { Menu, MenuHeading, MenuItem, MenuLine } from '../controls/Menu.tsx';
+import { say } from '../notices/notices.ts';
 
 /** So much is worth keeping. */
 const SHORTEST_KEPT = 3;

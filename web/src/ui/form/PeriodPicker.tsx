@@ -1,6 +1,6 @@
 import type { ComponentProps } from 'react';
-import { dateRange } from '../format.ts';
-import { useLater } from '../useLater.ts';
+import { useLater } from '../screen/useLater.ts';
+import { dateRange } from '../text/format.ts';
 import type { PeriodItem, PeriodPickerProps } from './periods.ts';
 
 const loadOpened = () =>

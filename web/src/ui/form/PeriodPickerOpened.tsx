@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { type ReactNode, useState } from 'react';
-import { dateRange } from '../format.ts';
-import { Popover } from '../Popover.tsx';
+import { Popover } from '../layout/Popover.tsx';
+import { dateRange } from '../text/format.ts';
 import { byYear, type PeriodPickerProps, periodsFound } from './periods.ts';
 
 /** The periods to choose from, once they were opened: see `PeriodPicker`. */

@@ -1,8 +1,8 @@
 import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
-import { type Key, useKey } from '../keys.ts';
-import { Popover } from '../Popover.tsx';
+import { Popover } from '../layout/Popover.tsx';
+import { type Key, useKey } from '../screen/keys.ts';
 
 export interface PickerItem {
   readonly id: string;

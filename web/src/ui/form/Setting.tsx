@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Select } from '../Select.tsx';
+import { Select } from '../controls/Select.tsx';
 
 export const BOX = 'w-full rounded-control border border-rule bg-field px-2 py-0.5 text-note';
 

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useBlocker } from 'react-router';
-import { Button } from '../Button.tsx';
-import { Panel } from '../Panel.tsx';
+import { Button } from '../controls/Button.tsx';
+import { Panel } from '../layout/Panel.tsx';
 
 /** Asks before somebody leaves what they typed and did not save: another screen, a reload, a closed tab. */
 export function Unsaved({ when }: { when: boolean }) {

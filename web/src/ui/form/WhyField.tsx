@@ -1,6 +1,6 @@
 import { ChevronDown } from 'lucide-react';
 import type { ComponentProps, Ref } from 'react';
-import { useLater } from '../useLater.ts';
+import { useLater } from '../screen/useLater.ts';
 
 const loadKept = () => import('./KeptReasons.tsx').then(({ KeptReasons }) => KeptReasons);
 

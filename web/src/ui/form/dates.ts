@@ -1,5 +1,5 @@
 import { type DayEntry, SECONDS_PER_DAY, type Workday, workday, workdayToIso } from '@heath/core';
-import { shortDay, weekday } from '../format.ts';
+import { shortDay, weekday } from '../text/format.ts';
 
 /** A day with its year, in words that can be typed back: `28 Oct 2026`. */
 export const writtenDay = (day: Workday): string =>

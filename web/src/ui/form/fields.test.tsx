@@ -5,7 +5,7 @@ import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { describe, expect, it, vi } from 'vitest';
 import '../../testing/app.tsx';
-import { TimeField } from '../TimeField.tsx';
+import { TimeField } from '../controls/TimeField.tsx';
 import { DateField } from './DateField.tsx';
 import { HoursField } from './HoursField.tsx';
 import { PeriodPicker } from './PeriodPicker.tsx';

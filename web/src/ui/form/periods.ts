@@ -1,5 +1,5 @@
 import { readDayEntry, type Workday, workdayToIso } from '@heath/core';
-import { dateRange } from '../format.ts';
+import { dateRange } from '../text/format.ts';
 
 /** A stretch of days that can be picked. */
 export interface PeriodItem {

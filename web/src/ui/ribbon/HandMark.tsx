@@ -1,6 +1,6 @@
 import type { Instant, ZoneOffsets } from '@heath/core';
 import { type CSSProperties, type Ref, useImperativeHandle, useState } from 'react';
-import { clockTime } from '../format.ts';
+import { clockTime } from '../text/format.ts';
 
 /** Where a hand is on a ribbon: at a time with what it holds, or drawing from one to another. */
 type Mark = { readonly at: Instant } | { readonly from: Instant; readonly to: Instant };

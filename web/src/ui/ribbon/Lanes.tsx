@@ -1,7 +1,7 @@
 import type { Instant, Workday, ZoneOffsets } from '@heath/core';
 import { createContext, type ReactNode, useContext, useMemo } from 'react';
-import { clockTime } from '../format.ts';
-import { says } from '../Says.tsx';
+import { clockTime } from '../text/format.ts';
+import { says } from '../text/Says.tsx';
 import { AxisLines, RibbonAxis } from './Ribbon.tsx';
 import { originOf, percent, type Scale } from './scale.ts';
 

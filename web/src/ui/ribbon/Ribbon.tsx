@@ -1,6 +1,6 @@
 import type { Instant, Workday } from '@heath/core';
 import { type MouseEvent, type ReactNode, useMemo, useRef } from 'react';
-import { says } from '../Says.tsx';
+import { says } from '../text/Says.tsx';
 import { HandMark } from './HandMark.tsx';
 import { type Lane, type RibbonDay, type RibbonPart, ribbonParts, ribbonSentence } from './parts.ts';
 import { axisMarks, originOf, percent, type Scale } from './scale.ts';

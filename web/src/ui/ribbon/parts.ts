@@ -10,7 +10,7 @@ import {
   type Workday,
   type ZoneOffsets,
 } from '@heath/core';
-import { classBand, clockTime, exceptionText, hoursAndMinutes, punchWord, shortDay } from '../format.ts';
+import { classBand, clockTime, exceptionText, hoursAndMinutes, punchWord, shortDay } from '../text/format.ts';
 import { clockChange, originOf, type Scale } from './scale.ts';
 
 /** What a ribbon draws: which lane a part lies in decides how it looks. */

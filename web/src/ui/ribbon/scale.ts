@@ -10,7 +10,7 @@ import {
   workday,
   type ZoneOffsets,
 } from '@heath/core';
-import { shortDay } from '../format.ts';
+import { shortDay } from '../text/format.ts';
 
 /** Part of a day's axis, in real elapsed seconds after its origin. */
 export interface Scale {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { BareCheckbox } from '../Checkbox.tsx';
+import { BareCheckbox } from '../controls/Checkbox.tsx';
 import { leastWidthOf, tracksOf } from './columns.ts';
 import { ColumnName, GroupLine, RowLine, Sums } from './parts.tsx';
 import type { TableProps } from './props.ts';

@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
-import { Menu, MenuChecks, MenuHeading, MenuItem, MenuLine } from '../Menu.tsx';
-import { say } from '../notices.ts';
+import { Menu, MenuChecks, MenuHeading, MenuItem, MenuLine } from '../controls/Menu.tsx';
+import { say } from '../notices/notices.ts';
 import type { Column } from './columns.ts';
 import type { Layout } from './kept.ts';
 import { asCsv, asTabs, asWorkbook, download } from './take-out.ts';

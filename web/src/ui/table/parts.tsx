@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight } from 'lucide-react';
 import type { CSSProperties, MouseEvent } from 'react';
-import { BareCheckbox } from '../Checkbox.tsx';
+import { BareCheckbox } from '../controls/Checkbox.tsx';
 import { type Column, textOf } from './columns.ts';
 import type { TableLine } from './useRows.ts';
 

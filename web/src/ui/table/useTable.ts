@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type MouseEvent, useId, useMemo, useRef, useState } from 'react';
-import { say } from '../notices.ts';
-import { useLongRows } from '../useLongRows.ts';
+import { say } from '../notices/notices.ts';
+import { useLongRows } from '../screen/useLongRows.ts';
 import type { Column } from './columns.ts';
 import { inLayoutOrder, useLayout } from './kept.ts';
 import { keepOnly, NOTHING_PICKED, type Pick, pick } from './picking.ts';

@@ -1,7 +1,7 @@
 import { type Clock, realSeconds } from '../../../base/clock.ts';
 import type { Tell } from '../../../database/audit-events.ts';
 import type { Queries } from '../../../database/connect.ts';
-import { lockBatch } from '../store.ts';
+import { lockBatch } from '../batches/store.ts';
 import { contradictionsIn } from './contradictions.ts';
 import type { Answer } from './pay-system.ts';
 import { addRefused, endDelivery, endTasksOf, findDelivery } from './store.ts';

@@ -12,8 +12,8 @@ import type { Reads } from '../../../database/connect.ts';
 import type { deliveryStatement } from '../../../database/schema/index.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { linesTakenOut } from '../../../pay/taken-out.ts';
-import { stateOf } from '../batch-state.ts';
-import { type BatchRow, deliveriesOf, peopleNumbered, refusedOf } from '../store.ts';
+import { stateOf } from '../batches/batch-state.ts';
+import { type BatchRow, deliveriesOf, peopleNumbered, refusedOf } from '../batches/store.ts';
 import { givenUp, statementsOf } from './store.ts';
 
 type Rows = Awaited<ReturnType<typeof deliveriesOf>>;

@@ -8,7 +8,7 @@ import { paperOf } from '../../../http/paper.ts';
 import { chunksOf } from '../../../pay/batch-file.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { fileMaker } from '../../../pay/file-maker.ts';
-import { lockBatch } from '../store.ts';
+import { lockBatch } from '../batches/store.ts';
 import { keepAnswer } from './answers.ts';
 import { askAbout, NotSent, send } from './pay-system.ts';
 import { findDelivery, keysOfBatch, setUnanswered } from './store.ts';

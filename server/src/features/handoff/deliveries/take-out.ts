@@ -5,9 +5,9 @@ import type { Context } from '../../../http/context.ts';
 import { headOf, linesOfBatch } from '../../../pay/batch-lines.ts';
 import { touchQuery } from '../../../recompute/stale-cards.ts';
 import { somebody, type Who } from '../../../rights/who.ts';
-import { stateOf } from '../batch-state.ts';
-import { compareAnew } from '../compare-anew.ts';
-import { addTakenOut, findBatch, lockBatch, paysOfBatch, peopleOfLines } from '../store.ts';
+import { stateOf } from '../batches/batch-state.ts';
+import { compareAnew } from '../batches/compare-anew.ts';
+import { addTakenOut, findBatch, lockBatch, paysOfBatch, peopleOfLines } from '../batches/store.ts';
 import { linesLeft } from './of-batch.ts';
 
 /**

@@ -4,7 +4,7 @@ import type { Clock } from '../../../base/clock.ts';
 import { writing } from '../../../database/audit-events.ts';
 import type { Database, Queries, Reads } from '../../../database/connect.ts';
 import { batchFile, delivery, refusedLine, unmatchedHandoff } from '../../../database/schema/index.ts';
-import { raiseLastNumber } from '../store.ts';
+import { raiseLastNumber } from '../batches/store.ts';
 import { type Listed, listHandoffs } from './pay-system.ts';
 
 /** Hours are kept in 1/90,000. */

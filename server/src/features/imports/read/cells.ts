@@ -24,7 +24,7 @@ export function numberFormat(id: number, code: string | undefined): NumberFormat
   if (/^(general|standard)$/i.test(code)) return PLAIN;
   // What is quoted, escaped or a color is no pattern; elapsed hours stand in brackets and are one.
   const pattern = code.replaceAll(/"[^"]*"|\\.|_.|\*./g, '').replaceAll(/\[(?![hms]+\])[^\]]*\]/gi, '');
-  const first = pattern.split(';', 1)[0]!.toLowerCase();
+  const first = pattern.split(';', 1).join('').toLowerCase();
   return { date: /[dy]/.test(first) || /mmm/.test(first), time: /[hs]/.test(first) };
 }
 

@@ -1,11 +1,11 @@
 import {
   bridgeTable,
-  type ClassId,
   classParts,
   classSums,
   type JobTime,
   nameOfPart,
   payableHours,
+  sumsByClass,
   type Walked,
 } from '@heath/core';
 import type { PlacesByNumber } from '../../../pay/lines.ts';
@@ -107,8 +107,8 @@ const NO_TIME = { clockedSeconds: 0, heldSeconds: 0, unpaidSeconds: 0, roundingS
 /** What is paid without work. */
 function paidOf(sums: NonNullable<BridgeCard['sums']>): Pick<Walked, 'leaveHours' | 'guaranteeHours'> {
   let [leaveHours, guaranteeHours] = [0, 0];
-  for (const [classId, { hours = 0 } = {}] of Object.entries(sums)) {
-    const { kind } = classParts(classId as ClassId);
+  for (const [classId, { hours }] of sumsByClass(sums)) {
+    const { kind } = classParts(classId);
     if (kind === 'leave' || kind === 'adjustment') leaveHours += hours;
     if (kind === 'guarantee') guaranteeHours += hours;
   }

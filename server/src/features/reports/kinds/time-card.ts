@@ -2,13 +2,14 @@ import {
   classParts,
   compute,
   type Hours,
+  hours,
   type Instant,
   instant,
   isPremium,
   type ReportColumn,
   type ReportRow,
   sumsOf,
-  type Workday,
+  workday,
 } from '@heath/core';
 import { Problem } from '../../../base/problem.ts';
 import { readCards } from '../../../cards/read-card.ts';
@@ -49,10 +50,10 @@ export const timeCard = defineReport({
     const { shifts, lines } = compute(input);
     const wall = new Wall(period.firstDay, period.lastDay);
     const rows: ReportRow[] = [];
-    for (let day = period.firstDay; day <= period.lastDay; day = (day + 1) as Workday) {
+    for (let day = period.firstDay; day <= period.lastDay; day = workday(day + 1)) {
       const own = lines.filter((line) => line.workday === day);
       const sum = (counts: (line: (typeof own)[number]) => boolean): Hours =>
-        own.filter(counts).reduce((total, { hours }) => total + hours, 0) as Hours;
+        hours(own.filter(counts).reduce((total, line) => total + line.hours, 0));
       const worked = shifts.filter((shift) => shift.workday === day);
       const times = worked.flatMap(({ spells }) => spells);
       const text = (at: Instant | undefined) => (at === undefined ? '–' : wall.at(subject.zone, at).text);

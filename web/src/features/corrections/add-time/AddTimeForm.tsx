@@ -1,0 +1,143 @@
+import { useMemo, useState } from 'react';
+import { usePlacesQuery } from '../../../api/reasons.ts';
+import { Button } from '../../../ui/controls/Button.tsx';
+import { Field } from '../../../ui/form/Field.tsx';
+import { useDraft } from '../../../ui/form/useDraft.ts';
+import { useKey } from '../../../ui/screen/keys.ts';
+import { clockTime, dayAndTime } from '../../../ui/text/format.ts';
+import { Kbd } from '../../../ui/text/Kbd.tsx';
+import { type Bulk, BulkPanel } from '../bulks/index.ts';
+import { BULK_KEYS } from '../bulks/keys.ts';
+import { itemsOf, readTimeLines, type TimeLine } from './lines.ts';
+import type { AddTime } from './subjects.ts';
+
+interface AddTimeProps {
+  readonly periodId: number;
+  readonly of: AddTime;
+  readonly onClose: () => void;
+}
+const EMPTY = { lines: '', from: '', to: '' };
+const NO_JOBS: readonly never[] = [];
+
+/** Time for several people on one day, or for one on several: typed or pasted, each line said back, then shown with what it changes, then kept as one. */
+export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
+  const { draft, type, forget } = useDraft(`time ${periodId} ${of.name}`, EMPTY);
+  const { data: places } = usePlacesQuery();
+  const [isShown, setShown] = useState(false);
+  const jobs = places?.jobs ?? NO_JOBS;
+  const lines = useMemo(() => readTimeLines(draft.lines, draft, of, jobs), [draft, of, jobs]);
+  const right = lines.filter((line) => line.ok);
+  const isReady = right.length > 0 && right.length === lines.length;
+  const bulk = useMemo(() => bulkOf(lines, of), [lines, of]);
+  useKey(BULK_KEYS.close, () => !isShown && onClose());
+  if (isShown)
+    return (
+      <BulkPanel
+        periodId={periodId}
+        detail={of.of}
+        bulk={bulk}
+        onClose={(isDone) => {
+          if (isDone) forget();
+          onClose();
+        }}
+      />
+    );
+  return (
+    <main aria-label="Add time" className="flex min-h-0 flex-col overflow-y-auto px-4.5 pt-3 pb-4">
+      <h1 className="text-title">Add time, {of.of}</h1>
+      <p className="text-note text-soft">
+        {of.first}, in, out, and a job where it is another. Rows pasted from a spreadsheet are read as they
+        come.
+      </p>
+      <div className="-mt-2 grid grid-cols-[calc(var(--spacing)*32)_calc(var(--spacing)*32)_auto] items-end gap-2">
+        <Field
+          label="In, of all"
+          value={draft.from}
+          placeholder="8:00"
+          onChange={(event) => type({ from: event.target.value })}
+        />
+        <Field
+          label="Out, of all"
+          value={draft.to}
+          placeholder="16:30"
+          onChange={(event) => type({ to: event.target.value })}
+        />
+        <Button
+          className="mb-1 justify-self-start"
+          disabled={of.all.length === 0}
+          onClick={() => type({ lines: withLines(draft.lines, of.all) })}
+        >
+          Put in all {of.all.length.toLocaleString('en')}
+        </Button>
+      </div>
+      <textarea
+        aria-label="Lines of time"
+        value={draft.lines}
+        rows={8}
+        spellCheck={false}
+        placeholder={of.example}
+        onChange={(event) => type({ lines: event.target.value })}
+        className="mt-3 w-full rounded-control border border-rule bg-field px-2.5 py-1.5 text-note"
+      />
+      <ol aria-label="What is understood" className="mt-2 max-h-72 overflow-y-auto text-note">
+        {lines.map((line) => (
+          <Understood key={line.line} line={line} />
+        ))}
+      </ol>
+      <p className="mt-3 flex gap-2">
+        <Button look="primary" disabled={!isReady} onClick={() => setShown(true)}>
+          Show what changes for {right.length.toLocaleString('en')}
+        </Button>
+        <Button onClick={onClose}>
+          Not now <Kbd>{BULK_KEYS.close.press}</Kbd>
+        </Button>
+      </p>
+    </main>
+  );
+}
+
+function Understood({ line }: { line: TimeLine }) {
+  if (!line.ok)
+    return (
+      <li className="border-b border-faint py-0.5 text-ember">
+        Line {line.line}: {line.fault}
+      </li>
+    );
+  const { person, from, to, job } = line;
+  return (
+    <li className="border-b border-faint py-0.5">
+      <b className="font-semibold">{person.name}</b>{' '}
+      <span className="text-soft">
+        {person.number} · {dayAndTime(from, person.offsets)} to {clockTime(to, person.offsets)}
+        {job !== null && ` · ${job.name}`}
+      </span>
+    </li>
+  );
+}
+
+/** The lines with one for each of all who, or which, have none yet. */
+const withLines = (lines: string, all: readonly string[]): string => {
+  const there = lines.toLowerCase();
+  const more = all.filter((one) => !there.includes(one.toLowerCase()));
+  return [...(lines.trim() === '' ? [] : [lines.trimEnd()]), ...more].join('\n');
+};
+
+const bulkOf = (lines: readonly TimeLine[], { of }: AddTime): Bulk => ({
+  name: 'Add time',
+  did: `Added time, ${of}`,
+  verb: 'Add for',
+  of: lines.flatMap((line) => {
+    if (!line.ok) return [];
+    const { person, day, from, to, job } = line;
+    const times = `${clockTime(from, person.offsets)} to ${clockTime(to, person.offsets)}`;
+    return [
+      {
+        personId: person.personId,
+        name: person.name,
+        workday: day,
+        line: job === null ? times : `${times}, ${job.name}`,
+        items: itemsOf(line),
+      },
+    ];
+  }),
+});
