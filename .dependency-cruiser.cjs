@@ -45,7 +45,10 @@ module.exports = {
       name: 'features-keep-their-inside',
       severity: 'error',
       from: { path: '^(server|web)/src/features/([^/]+)/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^$1/src/features/', pathNot: '^$1/src/features/($2/|[^/]+/(index|keys)\\.ts$|[^/]+/[^/]+/(index|keys)\\.ts$)' },
+      to: {
+        path: '^$1/src/features/',
+        pathNot: '^$1/src/features/($2/|[^/]+/(index|keys)\\.ts$|[^/]+/[^/]+/(index|keys)\\.ts$)',
+      },
     },
     {
       name: 'lower-floors-know-no-features',

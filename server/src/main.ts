@@ -8,17 +8,16 @@ import { clockAt } from './base/clock.ts';
 import { Disk } from './base/disk.ts';
 import { createLog } from './base/log.ts';
 import { readConfig } from './config.ts';
-import { sweepAnswers } from './database/answered.ts';
 import { connect, type Database, disconnect } from './database/connect.ts';
 import { migrate } from './database/migrate.ts';
 import { setting } from './database/schema/index.ts';
 import { compareWithPaySystem } from './features/handoff/deliveries/unmatched.ts';
 import { forgetHalfReceived, lastImportId } from './features/imports/store.ts';
-import { sweepAttempts } from './features/sign-in/attempts.ts';
 import { SessionStore } from './features/sign-in/session-store.ts';
 import type { Context } from './http/context.ts';
 import { askForStaleCards } from './recompute/stale-cards.ts';
 import { AsideThreads } from './tasks/aside-threads.ts';
+import { sweep } from './tasks/housekeeping.ts';
 import { Printer } from './tasks/printer.ts';
 import { FileReader } from './tasks/reader.ts';
 import { TaskRunner } from './tasks/runner.ts';
@@ -97,7 +96,7 @@ async function main(): Promise<void> {
     process.send?.('listening');
   });
   const alive = setInterval(() => process.send?.('alive'), ALIVE_MILLISECONDS);
-  const sweep = setInterval(() => void sweepAll(context, sessions), SWEEP_MILLISECONDS);
+  const sweeping = setInterval(() => void keepHouse(context), SWEEP_MILLISECONDS);
 
   let stopping = false;
   const stop = async () => {
@@ -105,7 +104,7 @@ async function main(): Promise<void> {
     stopping = true;
     // Whatever does not answer any more must not keep this process.
     setTimeout(() => process.exit(0), LONGEST_STOP_MILLISECONDS).unref();
-    clearInterval(sweep);
+    clearInterval(sweeping);
     clearInterval(alive);
     server.close();
     server.closeAllConnections();
@@ -149,11 +148,9 @@ function compareAtStart(context: Context): void {
   });
 }
 
-async function sweepAll({ database, log }: Context, sessions: SessionStore): Promise<void> {
+async function keepHouse({ database, log }: Context): Promise<void> {
   try {
-    await sessions.sweep();
-    await sweepAttempts(database);
-    await sweepAnswers(database);
+    await sweep(database);
   } catch (error) {
     log.warn({ err: error }, 'sweep');
   }

@@ -1,4 +1,4 @@
-import { and, eq, lt, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { type Clock, realSeconds } from '../base/clock.ts';
 import { type Tell, writing } from './audit-events.ts';
 import type { Database, Queries } from './connect.ts';
@@ -23,7 +23,6 @@ interface Asking {
 /** The same key came with another request. */
 export class KeyUsedTwice extends Error {}
 
-const KEPT_SECONDS = 30 * 86_400;
 const LOOK_MILLISECONDS = [200, 400, 800, 1600, 2000] as const;
 
 /** What a write did before; travels with other statements. */
@@ -141,9 +140,4 @@ export function once<R>(
       return result;
     }),
   );
-}
-
-/** Forgets answers that nobody asks for any more. */
-export async function sweepAnswers(database: Database): Promise<void> {
-  await database.delete(answeredWrite).where(lt(answeredWrite.answeredAt, realSeconds() - KEPT_SECONDS));
 }

@@ -1,4 +1,4 @@
-import { and, eq, gt, inArray, lt, sql } from 'drizzle-orm';
+import { and, eq, gt, inArray, sql } from 'drizzle-orm';
 import { realSeconds } from '../../base/clock.ts';
 import { Problem } from '../../base/problem.ts';
 import type { Database } from '../../database/connect.ts';
@@ -107,11 +107,4 @@ export async function forgetAttempts(database: Database, caller: Caller, userId:
     .insert(knownSignIn)
     .values({ userId, address: caller.address, until })
     .onDuplicateKeyUpdate({ set: { until } });
-}
-
-/** Deletes what is forgotten. */
-export async function sweepAttempts(database: Database): Promise<void> {
-  const now = realSeconds();
-  await database.delete(signInAttempt).where(lt(signInAttempt.resetAt, now));
-  await database.delete(knownSignIn).where(lt(knownSignIn.until, now));
 }

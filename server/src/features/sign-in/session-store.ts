@@ -1,4 +1,4 @@
-import { eq, gt, inArray, lt, sql } from 'drizzle-orm';
+import { eq, gt, inArray, sql } from 'drizzle-orm';
 import type { Request, RequestHandler } from 'express';
 import { type SessionData, Store } from 'express-session';
 import { realSeconds } from '../../base/clock.ts';
@@ -115,10 +115,5 @@ export class SessionStore extends Store {
     // Where the end lies was read a moment ago with the session, so most requests write nothing.
     if (endOf(data) - (keptUntil.get(data) ?? 0) < TOUCH_SECONDS) done();
     else this.set(sid, data, done);
-  }
-
-  /** Deletes the sessions that have run out. */
-  async sweep(): Promise<void> {
-    await this.#database.delete(session).where(lt(session.expiresAt, realSeconds()));
   }
 }
