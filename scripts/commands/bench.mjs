@@ -9,10 +9,15 @@ import { root } from '../lib/paths.mjs';
 import { run } from '../lib/run.mjs';
 import { fail } from '../lib/say.mjs';
 
-const PARTS = { calculation: 'calculation', application: 'bench', bystander: 'bystander' };
+const PARTS = {
+  calculation: 'calculation',
+  application: 'bench',
+  bystander: 'bystander',
+  growth: 'growth',
+};
 const wanted = process.argv.slice(2);
 for (const part of wanted)
-  if (!(part in PARTS)) fail(`There are calculation, application and bystander, not ${part}.`);
+  if (!(part in PARTS)) fail(`There are ${Object.keys(PARTS).join(', ')}, not ${part}.`);
 
 checkMachine();
 await installModules();
