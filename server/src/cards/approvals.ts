@@ -53,7 +53,7 @@ export const activeApprovals = (queries: Builds, periodId: number | Placeholder)
     .where(and(eq(approval.periodId, periodId), isActiveOfCard))
     .groupBy(approval.personId, approval.version);
 
-/** The same as a select that travels with others. */
+/** `activeApprovals` as a select to be sent with others. */
 export const standingSelect = select(activeApprovals(build, sql.placeholder('periodId')));
 
 /** Active approvals of one day of the cards of a period, with the fingerprint of the day that they approved. */
@@ -100,13 +100,13 @@ export const activeApprovalsOf = (
     )
     .orderBy(desc(approval.id));
 
-/** How many people each pay group asks to stand for a card. */
+/** Number of people who must approve a card, by pay group. */
 export const neededSelect = select(
   build.select({ groupId: payGroup.id, needed: payGroup.approvals }).from(payGroup),
 );
 
 /**
- * What the approvals of a card come to.
+ * Approval state of a card.
  *
  * @param current how many people stand for it as it is
  * @param ever whether somebody stands for it as it was before
@@ -117,7 +117,7 @@ function approvalState(current: number, needed: number, ever: boolean): Approval
   return ever ? 'changed' : 'none';
 }
 
-/** Tells the state of each card of a period from who stands for which version of it. */
+/** Returns a function that gives the approval state of each card of a period, from the active approvals per version. */
 export function approvalStates(
   standing: readonly ReturnType<typeof standingSelect.rows>[number][],
   needed: readonly ReturnType<typeof neededSelect.rows>[number][],
@@ -132,7 +132,7 @@ export function approvalStates(
   };
 }
 
-/** The state of one card at one of its versions, which is null while it is being computed. */
+/** Approval state of one card at a version. The version is null while the card is being computed. */
 export function stateOf(rows: readonly ApprovalRow[], version: number | null, needed: number): ApprovalState {
   const current = new Set(rows.filter((row) => row.version === version).map(({ madeBy }) => madeBy));
   return approvalState(current.size, needed, rows.length > 0);

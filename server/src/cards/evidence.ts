@@ -18,11 +18,11 @@ import { card, person, plan, punch, site } from '../database/schema/index.ts';
 import { badgePunchColumns, ownedBy, siteOfPunch } from '../records/owned-punches.ts';
 import type { CardSubject } from '../records/subjects.ts';
 
-/** A crew is the people around somebody, not a whole company. */
+/** Most people that count as a crew. */
 const MOST_PEOPLE = 30;
-/** Hours are the same where they begin and end no further apart than this. */
+/** Two shifts have the same hours where their starts, and their ends, are no further apart than this. */
 const SAME_HOURS_SECONDS = 45 * 60;
-/** So far back somebody's own shifts are looked at for what is usual: eight weeks hold eight of each weekday. */
+/** How far back a person's own shifts are read to find what is usual: eight weeks hold eight of each weekday. */
 const EARLIER_SECONDS = 56 * SECONDS_PER_DAY;
 
 /** A shift of somebody who worked the same hours at the same site or in the same job. */
@@ -30,7 +30,7 @@ interface CrewShift extends ShiftTimes {
   readonly name: string;
 }
 
-/** What speaks for what happened around a time: what the crew did, and what this person did on days before. */
+/** Evidence around an instant: shifts of the crew, and this person's earlier shifts. */
 export interface Evidence {
   readonly crew: readonly CrewShift[];
   readonly earlier: readonly ShiftTimes[];
@@ -59,14 +59,14 @@ async function punchesOf(
   return byPerson;
 }
 
-/** An instant so many seconds after another, or before it. */
+/** The instant `seconds` after another; before it where they are negative. */
 const after = (at: Instant, seconds: number): Instant => instant(at + seconds);
 
 /** Condition: the instant lies within `SAME_HOURS_SECONDS` of another. */
 const near = (column: typeof plan.startsAt | typeof plan.endsAt, at: Instant) =>
   between(column, after(at, -SAME_HOURS_SECONDS), after(at, SAME_HOURS_SECONDS));
 
-/** Those who were meant to work the same hours at the same site or in the same job, those of the same department and the nearest hours first. */
+/** People planned for the same hours at the same site or in the same job; same department first, then nearest hours. */
 function crewAround(queries: Reads, subject: CardSubject, { plans }: PersonInput, at: Instant) {
   const longest = subject.rulebook.pairing.longestSpellSeconds;
   const own = plans.find(({ startsAt, endsAt }) => startsAt - longest <= at && at <= endsAt + longest / 2);
@@ -96,7 +96,7 @@ function crewAround(queries: Reads, subject: CardSubject, { plans }: PersonInput
     .limit(MOST_PEOPLE);
 }
 
-/** What is known around a time of somebody's card that speaks for what happened then. */
+/** Reads the evidence around an instant of a card. */
 export async function evidenceAt(
   queries: Reads,
   subject: CardSubject,
@@ -126,7 +126,7 @@ export async function evidenceAt(
   return { crew, earlier: shiftTimes(ownPunches.values(), pairing) };
 }
 
-/** A card computed with its reasons and, where a punch is missing on it, with what speaks for when it was. */
+/** Computes a card with its reasons and, for each missing punch, with the evidence that its proposals rest on. */
 export async function computeWithEvidence(
   queries: Reads,
   subject: CardSubject,

@@ -59,16 +59,16 @@ const daysNeeded = ({ firstDay, lastDay, editions }: Days, input?: PersonInput):
     input === undefined ? undefined : shiftsOverOf(input),
   );
 
-/** The instants whose plans a card needs, and whose punches in all but rare cases: see `widenSpan`. */
+/** Span of the plans and punches that a card needs. Punches may need a wider one, see `widenSpan`. */
 export function spanOf(days: Days): Span {
   const { first, last } = daysNeeded(days);
   return { from: instant((first - 3) * SECONDS_PER_DAY), to: instant((last + 5) * SECONDS_PER_DAY) };
 }
 
-/** How much further is read where punches without a gap go on beyond what was read. */
+/** By how much a span is widened where punches go on without a gap beyond it. */
 const FURTHER_SECONDS = 28 * SECONDS_PER_DAY;
 
-/** Where what was read begins or ends amid punches that hang together, the wider span that must be read; null where it is enough. */
+/** The wider span to read where the span that was read begins or ends amid punches without a gap; null where it is wide enough. */
 export function widenSpan(days: Days, input: PersonInput, read: Span): Span | null {
   const { beginsBefore, goesOnAfter } = unbrokenAround(input, daysNeeded(days, input), read);
   if (!beginsBefore && !goesOnAfter) return null;
@@ -78,13 +78,13 @@ export function widenSpan(days: Days, input: PersonInput, read: Span): Span | nu
   };
 }
 
-/** The least span that holds all of these. */
+/** The smallest span that contains all of these. */
 export const spanOver = (spans: readonly Span[]): Span => ({
   from: instant(Math.min(...spans.map((span) => span.from))),
   to: instant(Math.max(...spans.map((span) => span.to))),
 });
 
-/** A span as the selects are filled with it: its instants, and its days as the database writes them. */
+/** A span as values for the selects: its instants, and its days in the database's date format. */
 export const valuesOf = ({ from, to }: Span) => ({
   from,
   to,
@@ -116,7 +116,7 @@ const punchColumns = {
   latitude: punch.latitude,
   longitude: punch.longitude,
 };
-/** A punch as it comes: an object for each took 0.3 of 3.7 seconds for a period of 10,000 people (`recompute` in the bench). */
+/** Column values of a punch. As an object each, they took 0.3 of 3.7 s for a period of 10,000 people (`recompute` in the bench). */
 type PunchValues = readonly [
   badgeId: number,
   at: Instant,
@@ -129,7 +129,7 @@ type PunchValues = readonly [
   longitude: number | null,
 ];
 
-/** A plan as it comes, for the same reason. */
+/** Column values of a plan, for the same reason. */
 type PlanValues = readonly [
   personId: number,
   workday: number,
@@ -153,7 +153,7 @@ const punchesOfBadges = (
     .from(had)
     .innerJoin(punch, and(eq(punch.badgeId, had.id), between(punch.at, from, to)));
 
-/** All that some people's cards follow from, each source by a select of its own. */
+/** Selects of all inputs of these people's cards, one per source. */
 export function inputSelects(among: Among, { from, to, firstDay, lastDay }: SpanValues) {
   return {
     punches: selectValues<PunchValues>(punchesOfBadges(badgesOf(among).as('badges_had'), from, to)),
@@ -219,7 +219,7 @@ export function inputSelects(among: Among, { from, to, firstDay, lastDay }: Span
 }
 export type InputRows = RowsOf<ReturnType<typeof inputSelects>>;
 
-/** What these cards of one period follow from, in the order given; read in one trip, and in another for whom that is not enough. */
+/** Reads the inputs of these cards of one period, in the order given. One round trip, and more for those that need a wider span. */
 export async function personInputs(
   database: Database,
   subjects: readonly CardToCompute[],
@@ -247,7 +247,7 @@ export async function personInputs(
   return subjects.flatMap((subject) => inputs.get(subject) ?? []);
 }
 
-/** What one person's rows are gathered in. */
+/** Empty lists for one person's rows. */
 const gathered = () => ({
   punches: none<Punch>(),
   plans: none<Plan>(),
@@ -255,7 +255,7 @@ const gathered = () => ({
   leave: none<Leave>(),
 });
 
-/** Rows of one period's cards, given to the people they belong to. */
+/** Inputs of one period's cards, from rows of all their people. */
 export function toInputs(
   subjects: readonly CardToCompute[],
   rows: InputRows,
@@ -293,7 +293,7 @@ export function toInputs(
   });
 }
 
-/** Gives each punch to whoever had its badge on the day that the wall clock showed. */
+/** Gives each punch to the owner of its badge on the day of the wall clock at its site. */
 function givePunches(
   { punches, brought, owners: ownerRows }: InputRows,
   span: Span,
@@ -306,7 +306,7 @@ function givePunches(
   const all = brought.length === 0 ? punches : [...punches, ...brought];
   let badge = -1;
   let own: ReturnType<Owners['of']> = [];
-  /** Whoever has the badge all the time; undefined where that changes within the span. */
+  /** Owner of the badge throughout the span; undefined where the owner changes within it. */
   let always: number | null | undefined;
   for (const [i, values] of all.entries()) {
     const [badgeId, at, , , siteId] = values;
@@ -368,7 +368,7 @@ const toPlan = ([, day, startsAt, endsAt, job, department]: PlanValues): Plan =>
   department,
 });
 
-/** What the database keeps of a correction was read when it was made: it can be read. */
+/** Reads a stored correction. Throws where it cannot be read: that was checked when it was made. */
 function toCorrection({ id, kind, says }: InputRows['corrections'][number]): Correction {
   const read = correctionFrom(correctionId(id), { ...says, kind });
   if (!read.ok) throw new Error(`Correction ${id} cannot be read: ${read.fault.field}: ${read.fault.reason}`);

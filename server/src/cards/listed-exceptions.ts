@@ -6,21 +6,21 @@ import { card, cardException } from '../database/schema/index.ts';
 
 type ListedSeverity = Exclude<Severity, 'note'>;
 
-/** What is told of an exception without computing its card again. */
+/** A stored exception of a computed card. */
 export type ListedException = Omit<typeof cardException.$inferSelect, 'periodId' | 'personId' | 'place'>;
 
-/** True of what is to settle or to look at. What is for the record alone is on the card, and in no list of what is to be done. */
+/** True where the exception is to be settled or looked at. Notes for the record are on the card, and in no list. */
 export const isListed = (exception: Exception): exception is Exception & { severity: ListedSeverity } =>
   exception.severity !== 'note';
 
 const isOfCard = and(eq(cardException.periodId, card.periodId), eq(cardException.personId, card.personId));
 
-/** True of a card that has something to settle or to look at. */
+/** Condition: the card has an exception to settle or to look at. */
 export const hasCardException = exists(
   build.select({ place: cardException.place }).from(cardException).where(isOfCard),
 );
 
-/** What there is to settle and to look at on the cards that a condition holds for, person by person, of each in order of time. */
+/** Exceptions of the cards that a condition holds for, by person and then in order of time. */
 export const exceptionsOfCards = (
   queries: Reads,
   condition: SQL | undefined,

@@ -5,7 +5,7 @@ import { period } from '../database/schema/index.ts';
 import { allEditions } from '../records/rulebooks.ts';
 import { spanOf, spanOver } from './inputs.ts';
 
-/** What a period needs is found once per process: a period may be cut, and needs less then; editions that came later are asked for, see `forgetSpan`. */
+/** Spans by period, found once per process. A period that is cut needs less; a later edition may need more, see `forgetSpan`. */
 const spans = new Map<number, Span>();
 
 /**
@@ -23,5 +23,5 @@ export async function spanOfPeriod(database: Database, id: number): Promise<Span
   return span;
 }
 
-/** An edition came that needs more: the span is found anew. */
+/** Forgets the span of a period, since an edition came that needs more. */
 export const forgetSpan = (periodId: number): void => void spans.delete(periodId);

@@ -19,7 +19,7 @@ export interface CardKey {
   readonly personId: number;
 }
 
-/** Everything there is to know of one card. */
+/** A card with its inputs, its corrections and its approvals. */
 export interface ReadCard {
   readonly subject: CardSubject;
   readonly input: PersonInput;

@@ -12,7 +12,7 @@ import {
 } from '@heath/core';
 import { packDays } from '../packed/days.ts';
 
-/** What is kept of a computed card. */
+/** What is stored of a computed card. */
 export interface CardResults {
   readonly clockedSeconds: number;
   readonly unpaidSeconds: number;

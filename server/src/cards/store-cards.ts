@@ -23,7 +23,7 @@ const namesOf = (columns: readonly MySqlColumn[]): string =>
 const replacing = (columns: readonly MySqlColumn[]): string =>
   columns.map(({ name }) => `\`${name}\` = VALUES(\`${name}\`)`).join(', ');
 
-/** What finds a card, and what an insert that never comes to pass would need. */
+/** Key of a card, and the columns without a default, which an insert must name. */
 const KEYS = [card.periodId, card.personId, card.groupId, card.departmentId, card.siteId] as const;
 const TOTALS = [
   card.computedVersion,
@@ -70,7 +70,7 @@ export const storeChangedCards = (cards: readonly ComputedCard[]): Statement[] =
     })),
   );
 
-/** Numbers of one row. Whatever is none is a fault of the calculation, and must not become part of the statement. */
+/** Whole numbers as part of a statement. Throws where one is none: a fault of the calculation must not become SQL. */
 function numbered(numbers: readonly number[]): string {
   for (const one of numbers) if (!Number.isSafeInteger(one)) throw new Error(`A card of ${String(one)}.`);
   return numbers.join(',');
@@ -103,7 +103,7 @@ function resultsOf({ subject: { periodId, personId }, results }: ComputedCard): 
   return `(${numbered([periodId, personId])},X'${results.days.toString('hex')}',${texts.join(',')})`;
 }
 
-/** Deletes what the cards of each period had before. */
+/** Statements that delete the exceptions these cards had before, one per period. */
 function clearingExceptions(cards: readonly ComputedCard[]): string[] {
   const periods = [...new Set(cards.map(({ subject }) => subject.periodId))];
   return periods.map((periodId) => {

@@ -6,7 +6,7 @@ import { stateOf } from './approvals.ts';
 import type { ReadCard } from './read-card.ts';
 import type { CardResults } from './results.ts';
 
-/** What a card adds to the strip of its period after a change, beyond what it added before. */
+/** Difference that a changed card makes to the sums of its period's strip. */
 export function stripChange(
   before: CardResults,
   after: CardResults,

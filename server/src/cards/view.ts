@@ -6,18 +6,18 @@ import { approvalViews, stateOf } from './approvals.ts';
 import type { ReadCard } from './read-card.ts';
 import type { CardResults } from './results.ts';
 
-/** What was handed off is no longer what the punches give. */
+/** True where the computed card differs from the one that was handed off. */
 const differs = (subject: CardSubject, now: CardResults): boolean =>
   subject.payableHours !== now.payableHours || subject.marks !== now.marks;
 
-/** The offsets of a zone as they travel: the first of them holds from the beginning, and JSON has no minus infinity. */
+/** Offsets of a zone for JSON, which has no minus infinity for the start of the first. */
 export const jsonOffsets = (offsets: ZoneOffsets): ZoneOffsets => ({
   ...offsets,
   starts: offsets.starts.map((start) => Math.max(start, -1e12)),
 });
 
 /**
- * A whole card as the screen draws and explains it.
+ * The card reply: everything that the screen draws and explains.
  *
  * @param version the one that the results belong to, and that somebody may stand for; null where it is not stored
  */

@@ -4,7 +4,7 @@ import type { Context } from '../http/context.ts';
 import { reaches, type Who } from '../rights/who.ts';
 import { type CardKey, type ReadCard, readCard } from './read-card.ts';
 
-/** A card as it is now, read alone. Throws 404 where there is none, or none for whoever asks: who may not see a card is not told that it is there. */
+/** Reads a card. Throws 404 where there is none within reach: a user who may not see a card is not told that it exists. */
 export async function cardWithinReach(
   { database, clock }: Pick<Context, 'database' | 'clock'>,
   who: Who,

@@ -9,11 +9,11 @@ import { answeredWrite } from './schema/index.ts';
 /** A write as its client names it: whoever asks again with the same key gets the first answer, and nothing is done twice. */
 export interface Write {
   readonly key: string;
-  /** SHA-256 of what is asked for. */
+  /** SHA-256 of the request. */
   readonly about: string;
 }
 
-/** Whose the key is. */
+/** The user of a key. */
 interface Asking {
   readonly userId: number | null;
   /** Whose pay is their own. */
@@ -25,7 +25,7 @@ export class KeyUsedTwice extends Error {}
 
 const LOOK_MILLISECONDS = [200, 400, 800, 1600, 2000] as const;
 
-/** What a write did before; travels with other statements. */
+/** Select of the kept answer of a write. */
 const answers = select(
   build
     .select({ about: answeredWrite.about, result: answeredWrite.result })
@@ -35,7 +35,7 @@ const answers = select(
     ),
 );
 
-/** Reads what a write did before; travels with other statements. */
+/** Statement that reads the kept answer of a write; to be sent with others. */
 export const answerQuery = ({ userId }: Asking, { key }: Write): Statement => answers.with({ userId, key });
 
 /**
@@ -50,7 +50,7 @@ export function answerIn(write: Write, sent: unknown): { readonly result: unknow
   return { result: row.result };
 }
 
-/** Keeps what a write did, in its own transaction. The result is JSON, made by SQL. */
+/** Statement that keeps the answer of a write, in the write's transaction. The result is JSON, made by SQL. */
 export const keepAnswer = (
   { userId }: Asking,
   { key, about }: Write,
@@ -60,7 +60,7 @@ export const keepAnswer = (
     INSERT INTO ${answeredWrite} (user_id, \`key\`, about, result, answered_at)
     VALUES (${userId}, ${key}, ${about}, ${result}, ${realSeconds()})`);
 
-/** What a write did, if it was done. */
+/** The kept answer of a write; undefined where it was not done. */
 export async function answerOf(
   database: Database,
   who: Asking,

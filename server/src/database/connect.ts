@@ -18,10 +18,10 @@ import type {
 } from './schema/index.ts';
 
 type Pool = mysql.Pool;
-/** What only reads. */
+/** Queries that only read. */
 export type Reads = Pick<MySql2Database, 'select' | 'selectDistinct' | 'execute'>;
 
-/** What is kept for Heath's own running, and tells nobody's work: it may be written without an audit event. */
+/** Tables of Heath's own running. They hold nobody's work, and may be written without an audit event. */
 type KeptTable =
   | typeof answeredWrite
   | typeof importChunk
@@ -32,7 +32,7 @@ type KeptTable =
   | typeof signInAttempt
   | typeof task;
 
-/** What reads everything, and writes those tables alone. */
+/** Queries that read everything and write those tables alone. */
 export interface RunningWrites extends Reads {
   insert<T extends KeptTable>(table: T): MySqlInsertBuilder<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
   update<T extends KeptTable>(table: T): MySqlUpdateBuilder<T, MySql2QueryResultHKT, MySql2PreparedQueryHKT>;
@@ -48,7 +48,7 @@ export type Database = RunningWrites & {
   readonly $together: { readonly reading: Pool; readonly writing: Pool };
 };
 
-/** What a write is given, see `writing`: it reads and writes everything. */
+/** Queries of a write, see `writing`: they read and write everything. */
 export type Queries = Pick<
   MySql2Database,
   'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'

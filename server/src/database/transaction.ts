@@ -48,7 +48,7 @@ export async function committing<T>(send: () => Promise<T>): Promise<T> {
   }
 }
 
-/** Takes back what is open on a connection and gives it back to the pool; one that does not answer is ended, which takes it back as well. */
+/** Rolls back the open transaction and returns the connection to the pool. A connection that does not answer is closed, which rolls back too. */
 export async function rollBack(connection: PoolConnection): Promise<void> {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<never>((_, reject) => {

@@ -2,12 +2,12 @@ import type { GivenBy, Operation } from '@heath/contract';
 import type { Request, Response } from 'express';
 import { bodyOf } from './answer.ts';
 
-/** Whoever listens is asked anew who they are so often: what was taken from somebody is not told to them much longer. */
+/** Milliseconds after which a listener's rights are read again: a right that was taken away ends what they hear. */
 const LONGEST_MILLISECONDS = 60_000;
 /** A proxy between must not take silence for an end. */
 const BEAT_MILLISECONDS = 15_000;
 const AGAIN_MILLISECONDS = 1000;
-/** Whoever takes in less than is told is let go, and comes again. */
+/** A listener that reads more slowly than events come is disconnected; it connects again. */
 const MOST_WAITING_BYTES = 1_000_000;
 
 /**

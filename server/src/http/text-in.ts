@@ -68,7 +68,7 @@ export async function encodedTextIn(request: Request, limit: string): Promise<En
   return found;
 }
 
-/** The same, of what is kept under the names that it says: where these cannot be sure, it is refused. */
+/** The same for a list whose names are stored: refused where the encoding of the names is not certain. */
 export async function textIn(request: Request, limit: string): Promise<string> {
   const { text, encoding } = await encodedTextIn(request, limit);
   if (encoding === 'windows-1252') throw noUtf8();

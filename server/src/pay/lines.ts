@@ -19,7 +19,7 @@ import { holidaysOf } from './holidays.ts';
 
 const CARDS_AT_ONCE = 200;
 
-/** Codes and names of what lines refer to by their numbers. */
+/** Codes and names of the places, jobs and groups that lines refer to, by id. */
 export async function placesByNumber(queries: Reads) {
   const of = async (table: typeof department | typeof site | typeof costCenter | typeof payGroup) => {
     const rows = await queries.select({ id: table.id, code: table.code, name: table.name }).from(table);

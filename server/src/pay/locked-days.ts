@@ -13,7 +13,7 @@ export async function lockedUntil(queries: Reads): Promise<Workday | null> {
   return row?.until ?? null;
 }
 
-/** Throws the problem that is made of what it says where a day is locked. */
+/** Throws where a day is locked; `problem` makes the error from its sentence. */
 export function refuseLocked(until: Workday | null, day: Workday, problem: (says: string) => Error): void {
   if (until !== null && day <= until)
     throw problem(`Days up to ${workdayToIso(until)} are locked: what is paid for them stays as it is.`);

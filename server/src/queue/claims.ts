@@ -17,7 +17,7 @@ export const pauseAfter = (attempt: number): number => Math.min(2 ** (attempt - 
 /** What a task does. */
 export type TaskKind = (typeof task.kind.enumValues)[number];
 
-/** What waits for nobody outside. What waits for the pay system is claimed apart, so that a slow answer holds up nothing else. */
+/** Tasks that make no external calls. Deliveries are claimed apart, so that a slow pay system holds up nothing else. */
 export const OWN_WORK: readonly TaskKind[] = ['import', 'recompute'];
 export const DELIVERING: readonly TaskKind[] = ['deliver'];
 
@@ -37,7 +37,7 @@ export interface Claimed {
   readonly attempt: number;
 }
 
-/** A task was taken away from whoever worked at it: another server has it, or somebody gave it up. */
+/** Thrown where a claimed task was taken away: another server has it, or a user canceled it. */
 export class ClaimLost extends Error {
   /** Carried from thread to thread, where the class is not. */
   readonly code = 'CLAIM_LOST';
@@ -104,7 +104,7 @@ export async function claimTask(
   }
 }
 
-/** Keeps a claim alive. */
+/** Extends the lease of a claim. */
 export async function renewLease(database: Database, claimed: Claimed): Promise<void> {
   await database
     .update(task)
@@ -112,7 +112,7 @@ export async function renewLease(database: Database, claimed: Claimed): Promise<
     .where(mine(claimed));
 }
 
-/** Says how far a claimed task has come. Throws `ClaimLost` where it was taken away, so that no more work goes into it. */
+/** Stores the progress of a claimed task. Throws `ClaimLost` where it was taken away, so that its work ends. */
 export async function tellProgress(
   database: Database,
   claimed: Claimed,

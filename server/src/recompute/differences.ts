@@ -33,7 +33,7 @@ import { currentMapping, mappingAt } from '../pay/mapping.ts';
 import { isInBatch, takenOutOf } from '../pay/taken-out.ts';
 import { sealOfCard } from '../records/sealed.ts';
 
-/** What is kept of a sealed card that says what was sent of it. */
+/** Stored difference of a sealed card that agrees with what was sent. */
 export const AGREES = { lines: [], lineCount: 0, payableHours: 0, decided: null };
 
 /** Join condition: the difference of a sealed card, as it was last compared. */
@@ -62,7 +62,7 @@ interface ComputedNow {
   readonly lines: readonly Line[];
 }
 
-/** All that was sent of a period of some people, or waived; batches that were taken back aside. */
+/** Lines of a period that were sent or waived for these people. Batches that were taken back are left out. */
 async function sentOf(
   queries: Reads,
   periodId: number,
@@ -105,7 +105,7 @@ async function sentOf(
   return sent;
 }
 
-/** What of a period was sent of some people, not taken by the pay system, and taken out of its batch: by person, what it was paid for. */
+/** Lines of a period that were taken out of their batch because the pay system refused them, by person. */
 async function takenOut(
   queries: Reads,
   periodId: number,
@@ -126,7 +126,7 @@ async function takenOut(
   return by;
 }
 
-/** By which mapping each pay group of a period was handed off: what its hours are paid under does not change with a later one. */
+/** Mapping that each pay group of a period was handed off with. A later mapping does not change the codes of its hours. */
 async function mappingsOf(queries: Reads, periodId: number) {
   const now = await currentMapping(queries);
   const rows = await queries
@@ -143,10 +143,10 @@ async function mappingsOf(queries: Reads, periodId: number) {
   return { now: compiledNow, byGroup };
 }
 
-/** What nothing catches is listed as this: no such code is ever handed off. */
+/** Code of lines that no mapping rule matches. No such code is ever handed off. */
 const NO_CODE = '';
 
-/** Holds cards as they are computed now against what was sent of them, and keeps what differs. */
+/** Compares computed cards with what was sent of them, and stores the differences. */
 export async function storeDifferences(
   database: Database,
   clock: Clock,
@@ -222,7 +222,7 @@ export async function storeDifferences(
   });
 }
 
-/** A line by nothing but what is compared. */
+/** The parts of a line that are compared. */
 const paidOf = (line: PaidLine): PaidLine => ({
   workday: workday(line.workday),
   code: line.code,
@@ -244,7 +244,7 @@ interface KeptDifference {
   readonly lines: readonly DifferenceLine[];
 }
 
-/** What was decided of them before holds no longer: it was decided of what they were. */
+/** Clears earlier decisions on these differences: they were about another version. */
 const keepDifferences = (tx: Queries, kept: readonly KeptDifference[]): Promise<void> =>
   insertMany(
     tx,

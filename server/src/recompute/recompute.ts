@@ -26,11 +26,11 @@ import { held, heldSelects } from '../records/subjects.ts';
 import { differenceOfCard, isTouched, storeDifferences } from './differences.ts';
 import { stale } from './stale-cards.ts';
 
-/** What one thread computes before it says so: enough that its reading and storing seldom pause. */
+/** Cards that one thread computes before it reports progress: enough that reading and storing seldom pause. */
 const CARDS_OF_A_PART = 1000;
 const CARDS_AT_ONCE = 250;
 
-/** Computes, and outside production throws where what always holds does not. */
+/** Computes a card. Outside production, throws where an invariant of the result is broken. */
 function computeChecked(input: PersonInput): Computed {
   const computed = compute(input);
   if (process.env.NODE_ENV !== 'production') {
@@ -40,21 +40,21 @@ function computeChecked(input: PersonInput): Computed {
   return computed;
 }
 
-/** Who computes: this thread, or others. */
+/** What computes parts of a period: this thread, or others. */
 export interface Computing {
   /** Computes some cards of a period, see `recomputeCards`. */
   readonly computeCards: (periodId: number, people: readonly number[]) => Promise<void>;
-  /** Holds some sealed cards of a period against what was sent, see `compareCards`. */
+  /** Compares some sealed cards of a period with what was sent, see `compareCards`. */
   readonly compareCards: (periodId: number, people: readonly number[]) => Promise<void>;
-  /** How many times at once. */
+  /** Number of parts that are computed at once. */
   readonly atOnce: number;
 }
 
 /**
- * Computes every stale card of a period that is open, and holds those that are sealed and were touched against what was sent. A card that
- * changes while it is computed stays stale, and is taken again.
+ * Recomputes the open cards of a period that are stale. Compares touched sealed cards with their sent lines. A card that changes while it is
+ * computed stays stale, and is computed again.
  *
- * @returns when nothing of it is computed any more, also where a part failed: then it throws what that part did
+ * @throws what the first part that failed threw, once no part is being computed any more
  */
 export async function recomputePeriod(
   database: Database,
@@ -77,7 +77,7 @@ export async function recomputePeriod(
   }
 }
 
-/** Does something with parts of a list, some at a time; where one fails, no more are begun and the others ended. */
+/** Works at parts of a list, `atOnce` of them at a time. Where one fails, no more are begun; throws once the others have ended. */
 async function inParts(
   atOnce: number,
   people: readonly number[],
@@ -137,7 +137,7 @@ export function partsOf<T>(all: readonly T[], most: number): T[][] {
   return parts;
 }
 
-/** Whose cards of a period are stale, where their pay group has not handed it off. */
+/** People whose cards of a period are stale, in pay groups that have not handed it off. */
 async function stalePeople(database: Database, periodId: number): Promise<number[]> {
   const rows = await database
     .select({ personId: card.personId })
@@ -147,7 +147,7 @@ async function stalePeople(database: Database, periodId: number): Promise<number
   return rows.map(({ personId }) => personId);
 }
 
-/** Whose sealed cards of a period follow from something else than what was last held against what was sent. */
+/** People whose sealed cards have changed inputs since they were last compared with what was sent. */
 async function touchedPeople(database: Database, periodId: number): Promise<number[]> {
   const rows = await database
     .select({ personId: card.personId })
@@ -159,7 +159,7 @@ async function touchedPeople(database: Database, periodId: number): Promise<numb
 }
 
 /**
- * Computes sealed cards of a period from what is there now and holds each against all that was sent of it. What is stored of the card stays
+ * Computes sealed cards of a period from their current inputs and compares each with what was sent of it. What is stored of the card stays
  * as it was handed off.
  */
 export async function compareCards(
@@ -178,7 +178,7 @@ export async function compareCards(
   }
 }
 
-/** A card of a period as it comes, value by value. */
+/** Column values of a card. */
 type CardValues = readonly [
   personId: PersonId,
   groupId: number,
@@ -187,7 +187,7 @@ type CardValues = readonly [
   inputVersion: number,
 ];
 
-/** Some people's cards of a period, and what they follow from. */
+/** Selects of these people's cards of a period and of their inputs. */
 const cardSelects = (among: Among, periodId: number | Placeholder, span: SpanValues) =>
   selects({
     cards: selectValues<CardValues>(
@@ -216,7 +216,7 @@ const cardSelects = (among: Among, periodId: number | Placeholder, span: SpanVal
 /** Built once: building them for each few hundred people took 0.1 of 1.6 seconds for 10,000 (`recompute` in the bench). */
 const cardsOfRun = cardSelects(amongRun, sql.placeholder('periodId'), ANY_SPAN);
 
-/** Cards and what they follow from, in one trip; those for whom the period's span is not enough are read once more. */
+/** Reads cards and their inputs in one round trip. Those that need a wider span than the period's are read once more. */
 async function readInputs(database: Database, clock: Clock, periodId: number, people: readonly number[]) {
   const asOf = clock.now();
   const span = await spanOfPeriod(database, periodId);
@@ -256,7 +256,7 @@ async function readInputs(database: Database, clock: Clock, periodId: number, pe
   return { subjects, inputs: read.map(([subject, input]) => again.get(subject) ?? input) };
 }
 
-/** Stores computed cards; one whose inputs changed while it was computed stays stale, and whoever changed it may have stored more. */
+/** Stores computed cards. A card whose inputs changed meanwhile is not stored: it stays stale, or the change stored it already. */
 async function storeUnchanged(
   database: Database,
   clock: Clock,

@@ -52,8 +52,8 @@ const FURTHEST_REACH_DAYS = 400;
 const MARGIN_DAYS = 3;
 
 /**
- * Periods whose cards punches of some people between two instants can change: those that need them as input under some edition, as far
- * as later punches hang on them.
+ * Periods whose cards may change with punches of these people in a span: those that need the punches as input under some edition, or later
+ * punches that follow them without a long gap.
  */
 export async function periodsTouched(
   queries: Reads,
@@ -70,18 +70,18 @@ export async function periodsTouched(
   return periodsNeeding(queries, editions, first, last);
 }
 
-/** Periods whose cards can hang on the days from one on: those that need them as input under some edition, those of that edition too. */
+/** Periods whose cards may depend on days from `first` on, under any edition. */
 export async function periodsFrom(queries: Reads, first: Workday): Promise<(typeof period.$inferSelect)[]> {
   const [latest] = await queries.select({ day: max(period.lastDay) }).from(period);
   const last = workday(Math.max(first, latest?.day ?? first));
   return periodsNeeding(queries, await alwaysEach(queries), first, last);
 }
 
-/** Each edition there is, as if it always held. */
+/** Every edition, each as if it always held. */
 const alwaysEach = async (queries: Reads): Promise<Editions[]> =>
   (await allEditions(queries)).map((each) => Editions.always(each));
 
-/** Periods that need a day of a span as input under one of some editions. */
+/** Periods that need a day in [first, last] as input under one of these editions. */
 async function periodsNeeding(
   queries: Reads,
   editions: readonly Editions[],
@@ -108,10 +108,10 @@ async function periodsNeeding(
 /** The last of the punches of a person. */
 const LAST_PUNCH = v.object({ person: v.number(), at: computedNumber });
 
-/** How many days of punches are looked through at once. */
+/** Days of punches that are searched at once. */
 const DAYS_AT_ONCE = 14;
 
-/** The last instant whose punches hang on some before another: those of the same person that follow them, or each other, without a longer gap. */
+/** Last instant of the punches that follow `to` without a gap longer than `apartSeconds`, over these people; `to` where there are none. */
 async function bearsUntil(
   queries: Reads,
   people: readonly number[],
@@ -170,22 +170,22 @@ export async function ensureCards(queries: Queries, periodId: number): Promise<v
      WHERE ${period.id} = ${periodId}`);
 }
 
-/** Marks these people's cards in these periods as following from inputs that are not computed yet. Neither list may be empty. */
+/** Marks these people's cards in these periods as stale. Neither list may be empty. */
 export const touchQuery = (periodIds: readonly number[], personIds: readonly number[]): SQL => sql`
   UPDATE ${card} SET input_version = input_version + 1
    WHERE ${and(inArray(card.periodId, [...periodIds]), inArray(card.personId, [...personIds]))}`;
 
-/** Marks the cards of these periods of everybody who goes by a rulebook on some day. There must be a period. */
+/** Marks as stale the cards in these periods of everybody who has this rulebook on some day. There must be a period. */
 export const touchByRulebookQuery = (periodIds: readonly number[], rulebookId: number): SQL => sql`
   UPDATE ${card} SET input_version = input_version + 1
    WHERE ${inArray(card.periodId, [...periodIds])}
      AND ${card.personId} IN (SELECT ${assignment.personId} FROM ${assignment} JOIN ${payGroup} ON ${payGroup.id} = ${assignment.groupId}
                                WHERE ${rulebookOfAssignment} = ${rulebookId})`;
 
-/** The card's results do not belong to its inputs: they changed, or it was never computed. */
+/** Condition: the card is stale, since its inputs changed or it was never computed. */
 export const stale = ne(card.inputVersion, card.computedVersion);
 
-/** Every pay group of the period's schedule has handed it off. */
+/** Condition: every pay group of the period's schedule has handed it off. */
 export const isSealed = notExists(
   build
     .select({ id: groupSchedule.groupId })
@@ -202,7 +202,7 @@ export const askForRecomputeQuery = (periodId: number): SQL => sql`
   INSERT IGNORE INTO ${task} (kind, subject_id, status)
   SELECT 'recompute', ${period.id}, 'waiting' FROM ${period} WHERE ${period.id} = ${periodId}`;
 
-/** Asks for whatever is stale to be computed: what a task that gave up, or a server that died, left undone. */
+/** Adds recompute tasks for all stale cards: a task that gave up or a server that died may have left some. */
 export async function askForStaleCards(queries: Reads): Promise<void> {
   const periods = await queries.selectDistinct({ id: card.periodId }).from(card).where(and(stale, isOpen));
   const sealed = await queries

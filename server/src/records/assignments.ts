@@ -18,7 +18,7 @@ import { type EditionIds, edition } from './rulebooks.ts';
 /** The rulebook that an assignment says, or else its pay group. */
 export const rulebookOfAssignment = sql<number>`COALESCE(${assignment.rulebookId}, ${payGroup.rulebookId})`;
 
-/** What held of some people, oldest first: where they belong, and by which rulebook and calendars they go. */
+/** Assignments of these people, oldest first: department, group, site, rulebook and calendars. */
 export const assignmentsSelect = (among: Among) =>
   select(
     build
@@ -42,7 +42,7 @@ export type AssignmentRow = ReturnType<ReturnType<typeof assignmentsSelect>['row
 /** A day of one of the calendars. */
 export type CalendarDayRow = Pick<typeof calendarDay.$inferSelect, 'calendarId' | 'day' | 'kind' | 'name'>;
 
-/** A day that lies between two, which are written as the database writes them: nobody encodes what fills a placeholder. */
+/** Condition: the column's day lies in [firstDay, lastDay]. Both are in the database's date format, since placeholder values are not encoded. */
 export const daysBetween = (column: Column, firstDay: unknown, lastDay: unknown): SQL =>
   sql`${column} BETWEEN ${firstDay} AND ${lastDay}`;
 
@@ -70,7 +70,7 @@ export const homesOf = (assignments: readonly AssignmentRow[]): Home[] =>
 
 const LONG_AGO = workday(Number.NEGATIVE_INFINITY);
 
-/** From where each of some assignments holds, and until where; the first always did. */
+/** First and last day of each of these assignments. The first one has no first day. */
 function* stretches<T extends Pick<AssignmentRow, 'firstDay'>>(assignments: readonly T[]) {
   for (const [i, one] of assignments.entries())
     yield { one, from: i === 0 ? LONG_AGO : one.firstDay, before: assignments[i + 1]?.firstDay ?? null };

@@ -4,11 +4,11 @@ import { build, select } from '../database/round-trip.ts';
 import { badgeOwner } from '../database/schema/index.ts';
 import type { Among } from './among.ts';
 
-/** The badges that these people ever had. */
+/** Ids of the badges that these people ever had. */
 export const badgesOf = (among: Among) =>
   build.selectDistinct({ id: badgeOwner.badgeId }).from(badgeOwner).where(among(badgeOwner.personId));
 
-/** Whose the badges that these people ever had were, by day. */
+/** Owners, by day, of the badges that these people ever had. */
 export const ownersSelect = (among: Among) =>
   select(
     build
@@ -22,14 +22,14 @@ export const ownersSelect = (among: Among) =>
       .orderBy(badgeOwner.badgeId, badgeOwner.firstDay),
   );
 
-/** Whose a badge is from a day on. */
+/** Owner of a badge from a day on. */
 export interface Owner {
   readonly firstDay: Workday;
   /** Null: nobody's. */
   readonly personId: number | null;
 }
 
-/** Whose badges are by day. */
+/** Owners of badges by day. */
 export class Owners {
   readonly #byBadge = new Map<number, Owner[]>();
 
@@ -53,7 +53,7 @@ export class Owners {
   }
 }
 
-/** Who has a badge on the day that the wall clock shows; null where nobody has. */
+/** Id of the owner on a day of the wall clock; null where there is none. */
 export function ownerOn(owners: readonly Owner[], day: number): number | null {
   for (let i = owners.length - 1; i >= 0; i--) {
     const owner = owners[i];

@@ -2,10 +2,10 @@ import type { PersonId } from '@heath/core';
 import { build, select, selectValues } from '../database/round-trip.ts';
 import { department, person } from '../database/schema/index.ts';
 
-/** Somebody of the list, value by value: of ten thousand, an object for each costs too much (`lists` in the bench). */
+/** Column values of a person. An object for each of ten thousand costs too much (`lists` in the bench). */
 type PersonValues = readonly [id: PersonId, number: string, name: string];
 
-/** Everybody by name, in the order of an index, which holds all of it. */
+/** All people by name, read from an index alone. */
 export const peopleByName = selectValues<PersonValues>(
   build
     .select({ id: person.id, number: person.number, name: person.name })

@@ -3,8 +3,8 @@ import { allOf } from '../database/all-of.ts';
 import { build } from '../database/round-trip.ts';
 import { card, seal } from '../database/schema/index.ts';
 
-/** The seal of a card, where its pay group has handed off its period. */
+/** Join condition: the seal of a card, which exists once its pay group has handed off the period. */
 export const sealOfCard = allOf(eq(seal.periodId, card.periodId), eq(seal.groupId, card.groupId));
 
-/** The card's pay group has not handed off its period: it is not closed against change. */
+/** Condition: the card is open, since its pay group has not handed off the period. */
 export const isOpen = notExists(build.select({ batchId: seal.batchId }).from(seal).where(sealOfCard));

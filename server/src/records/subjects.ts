@@ -28,7 +28,7 @@ export interface CardSubject {
   readonly sealed: boolean;
   /** What is paid for days up to this one stays as it is; null: no day is locked. */
   readonly lockedUntil: Workday | null;
-  /** So many people stand for it before it counts as approved. */
+  /** Number of people who must approve it before it counts as approved. */
   readonly approvalsNeeded: number;
   readonly inputVersion: number;
   readonly computedVersion: number;

@@ -10,7 +10,7 @@ import {
 import type { Reads } from '../database/connect.ts';
 import { site } from '../database/schema/index.ts';
 
-/** The zone by whose clock a day is today: that of the first site there is. */
+/** Zone that decides which day is today: that of the first site. */
 export async function zoneOfBusiness(queries: Reads): Promise<string> {
   const [first] = await queries.select({ zone: site.zone }).from(site).orderBy(site.id).limit(1);
   return first?.zone ?? 'UTC';

@@ -35,7 +35,7 @@ export async function peopleWithin(queries: Reads, { reach, personId }: Who): Pr
   return new Set(rows.map((row) => row.personId));
 }
 
-/** Of some pay groups in a period, those of which somebody reaches every card. */
+/** Those of these pay groups of which every card in the period is within reach. */
 export async function groupsWithin(
   queries: Reads,
   who: Who,

@@ -143,7 +143,7 @@ export const approval = mysqlTable(
     workday: workday('workday'),
     /** The card's `computedVersion`; of a day, its fingerprint. */
     version: int('version').notNull(),
-    /** What it then paid, so that a later change can be told; null of what takes an approval back. */
+    /** Payable hours at that version, to tell later what changed; null for a withdrawal. */
     payableHours: int('payable_hours'),
     undoes: int('undoes')
       .unique()

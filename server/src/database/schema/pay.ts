@@ -133,13 +133,13 @@ export const batch = mysqlTable(
   'batch',
   {
     id: id(),
-    /** What people call it. Null of what never leaves: hours that were waived. */
+    /** Number of the batch for people; null for waived hours, which never leave. */
     number: int('number').unique(),
     kind: mysqlEnum('kind', ['regular', 'difference', 'waived']).notNull(),
     periodId: int('period_id')
       .notNull()
       .references(() => period.id),
-    /** Null of what never leaves. */
+    /** Null for waived hours, which never leave. */
     mappingId: int('mapping_id').references(() => mapping.id),
     people: int('people').notNull(),
     lines: int('lines').notNull(),
@@ -410,7 +410,7 @@ export const decision = mysqlTable(
     version: int('version').notNull(),
     what: mysqlEnum('what', ['carry', 'waive', 'approve', 'withdraw', 'sent']).notNull(),
     reason: varchar('reason', { length: 500 }).notNull().default(''),
-    /** With which batch it went, or by which it was waived. */
+    /** The batch that sent the difference, or that waived it. */
     batchId: int('batch_id').references(() => batch.id),
     madeBy: int('made_by')
       .notNull()

@@ -70,7 +70,7 @@ export const payGroup = mysqlTable('pay_group', {
     .notNull()
     .references(() => rulebook.id),
   calendarId: int('calendar_id').references(() => calendar.id),
-  /** So many people stand for each card before it counts as approved. */
+  /** Number of people who must approve a card before it counts as approved. */
   approvals: smallint('approvals').notNull().default(1),
 });
 

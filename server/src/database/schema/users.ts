@@ -112,7 +112,7 @@ export const answeredWrite = mysqlTable(
       .notNull()
       .references(() => user.id),
     key: varchar('key', { length: 64 }).notNull(),
-    /** SHA-256 of what was asked for, so that a key given twice by mistake is noticed. */
+    /** SHA-256 of the request: a key used for two requests by mistake is noticed. */
     about: char('about', { length: 64 }).notNull(),
     result: json<unknown>('result').notNull(),
     /** Real seconds, for what must expire. */
@@ -130,7 +130,7 @@ export const auditEvent = mysqlTable(
     /** Null where Heath did it by itself. */
     userId: int('user_id').references(() => user.id),
     what: varchar('what', { length: 40 }).notNull(),
-    /** The table of what it happened to, and the row's id there. */
+    /** Table and id of the row that was written. */
     about: varchar('about', { length: 32 }).notNull(),
     aboutId: int('about_id').notNull(),
     /** What it was and what it became, as far as that is no row of its own; null where it was nothing. */

@@ -9,7 +9,7 @@ import { accountOf } from '../../packed/days.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import { addApprovals, type CardToApprove, cardsToApprove } from './store.ts';
 
-/** What somebody is about to stand for: a card, or one day of it. */
+/** A card to approve, or one day of it. */
 interface ToApprove {
   readonly card: CardToApprove;
   /** The version of the card, or the fingerprint of the day. */
@@ -43,7 +43,7 @@ function objection(who: Who, { card, isOpen }: ToApprove): LeftReason | null {
   return card.inputVersion === card.computedVersion ? isOpen : 'being computed';
 }
 
-/** Stands for cards, or for one day of them, as they are computed now; those that cannot be approved are left, each with the reason. */
+/** Approves these cards, or one day of them, at their current version. Returns the approved people, and the others each with the reason. */
 export function approve(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,

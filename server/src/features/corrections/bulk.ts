@@ -30,20 +30,20 @@ import {
 import { checkPlaces, placesIn } from './places.ts';
 import { bulkOf, insertBulk, insertCorrection, type NewCorrection } from './store.ts';
 
-/** So many cards are read in one trip; after each is told how far it is. */
+/** Number of cards read in one round trip. Progress is reported after each. */
 const CARDS_AT_ONCE = 100;
 
 const unheard: Report = () => {};
 
 type Left = BulkReply['left'][number];
 
-/** One of many changes to one card: what it is called where it is left out, and what it makes of the card as it then is. */
+/** One of several changes to a card: the exception it is about, to name it where it is left out, and the change itself. */
 interface Step {
   readonly exception: string;
   readonly change: (card: LockedCard) => Change;
 }
 
-/** A card after all of its steps that could be done. */
+/** A card after its steps. Steps that could not be done are in `left`. */
 interface Stepped {
   readonly card: LockedCard;
   readonly done: readonly Change[];
@@ -52,7 +52,7 @@ interface Stepped {
   readonly left: readonly Left[];
 }
 
-/** Does the steps of one card, each on what the last has left. One that cannot be done any more is left, with the reason; others go on. */
+/** Does the steps of one card, each on the result of the one before. A step that cannot be done is left out with its reason; the others go on. */
 function step(card: LockedCard, steps: readonly Step[]): Stepped {
   const done: Change[] = [];
   const left: Left[] = [];
@@ -72,7 +72,7 @@ function step(card: LockedCard, steps: readonly Step[]): Stepped {
   return { card: now, done, payableHours, left };
 }
 
-/** What an item of a bulk makes of a card. */
+/** The change that an item of a bulk makes to a card. */
 function changeOf(item: BulkItem, note: string | null): Step['change'] {
   if ('says' in item) return (card) => asSaid(card, { says: item.says, note });
   const { exception, way } = item;
@@ -90,7 +90,7 @@ function changeOf(item: BulkItem, note: string | null): Step['change'] {
   };
 }
 
-/** What an item asks for, as a step; the note is null as long as it is only looked at. */
+/** An item as a step. The note is null for a preview. */
 const stepOf =
   (note: string | null) =>
   (item: BulkItem): Step => ({
@@ -98,14 +98,14 @@ const stepOf =
     change: changeOf(item, note),
   });
 
-/** Jobs, departments and sites that some of many corrections name are those that there are. */
+/** Throws where one of these corrections names a job, department or site that does not exist. */
 async function checkAllPlaces(context: Pick<Context, 'database'>, items: readonly BulkItem[]): Promise<void> {
   const named = items.flatMap((item) => ('says' in item ? [item.says] : []));
   const distinct = new Map(named.map((says) => [JSON.stringify(placesIn(says)), says]));
   for (const says of distinct.values()) await checkPlaces(context, says);
 }
 
-/** Steps by whose card they are of, in one order, so that two bulks do not wait for each other. */
+/** Steps by person, in order of their ids, so that two bulks cannot deadlock. */
 function byPerson<T extends { readonly personId: number }>(
   items: readonly T[],
   toStep: (item: T) => Step,
@@ -119,7 +119,7 @@ function byPerson<T extends { readonly personId: number }>(
   return steps;
 }
 
-/** Locks each card and does its steps. One that somebody may not correct, or that is sealed, is left whole. */
+/** Locks each card and does its steps. A card that the user may not correct, or that is sealed, stays as it is. */
 async function stepAll(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,
@@ -156,7 +156,7 @@ async function stepAll(
   return { all, left };
 }
 
-/** What settling many would change, person by person; nothing is written. */
+/** Preview of a bulk: what it would change, person by person. Writes nothing. */
 export async function previewBulk(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,
@@ -184,7 +184,7 @@ export async function previewBulk(
   });
 }
 
-/** Settles many exceptions in one transaction: all of them, but for those that somebody else settled first, which it tells of. */
+/** Settles many exceptions in one transaction. Those that another user settled first are left out and returned with the reason. */
 export const settleBulk = (
   context: Context,
   write: Write | null,
@@ -198,7 +198,7 @@ export const settleBulk = (
     return byPerson(items, stepOf(note));
   });
 
-/** Takes a bulk back, as a bulk of its own. What somebody has taken back already stays so. */
+/** Undoes a bulk, as a bulk of its own. Corrections that were undone already stay so. */
 export const undoBulk = (
   context: Context,
   write: Write | null,
@@ -226,7 +226,7 @@ interface AboutBulk {
   readonly report?: Report;
 }
 
-/** Writes many corrections and the cards they lead to in one transaction: after a crash all of them are there or none. */
+/** Stores many corrections and their cards in one transaction: after a crash there are all of them or none. */
 function keepBulk(
   context: Context,
   write: Write | null,
@@ -277,7 +277,7 @@ function keepBulk(
   });
 }
 
-/** A write that was done before writes nothing more. */
+/** The reply of a write that was done before; nothing is written again. */
 const nothingMore = (reply: BulkReply) => ({ last: [], auditEvent: null, result: () => reply });
 
 const rowsOf = (
@@ -298,7 +298,7 @@ const rowsOf = (
     bulkId,
   }));
 
-/** The card as it is stored: one version further, however many corrections that took. */
+/** The card to store: one version later, however many corrections it got. */
 const cardOf = ({ card: { subject, input, before } }: Stepped): ComputedCard => ({
   subject,
   results: cardResults(input, before),

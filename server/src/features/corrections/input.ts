@@ -8,7 +8,7 @@ import type { Context } from '../../http/context.ts';
 import { carriedNames, writtenOf } from '../../records/rulebooks.ts';
 import type { Who } from '../../rights/who.ts';
 
-/** What a card follows from, so that somebody else can compute it with one more correction. */
+/** Inputs of a card, so that the browser can compute it with one more correction. */
 export async function cardInput(context: Context, who: Who, key: CardKey): Promise<CardInputReply> {
   const read = await cardWithinReach(context, who, key);
   const [employed] = await context.database

@@ -29,19 +29,19 @@ import type { CardSubject } from '../../records/subjects.ts';
 import { isOwn, reaches, type Who } from '../../rights/who.ts';
 import type { NewCorrection } from './store.ts';
 
-/** A card whose row is locked, and what it is before anything is done to it. */
+/** A card whose row is locked, computed as it stands before any change. */
 export interface LockedCard extends ReadCard {
   readonly before: Computed;
-  /** Whether what becomes of it is explained: of many at once nobody asks. */
+  /** Whether to compute reasons. Off for bulk changes, which show none. */
   readonly withReasons: boolean;
-  /** The number that the next correction has as long as it is not written: above those of all that are. */
+  /** Id of the next correction until it is stored: higher than any stored id. */
   readonly nextId: Correction['id'];
 }
 
-/** Far above all numbers that there are: of the first that is not written yet and whose number nobody expects. */
+/** Placeholder id of an unsaved correction, higher than any stored id. */
 export const NO_ID_YET = correctionId(2 ** 52);
 
-/** The card with its row locked, computed as it stands; refused where it is out of reach, or their own. */
+/** Locks the row of a card and computes the card. Throws where it is out of reach, or the user's own. */
 export async function openLocked(
   { database, clock }: Context,
   who: Who,
@@ -53,7 +53,7 @@ export async function openLocked(
   return opened(who, read, true, nextId());
 }
 
-/** A locked card as it stands. Throws where it is not there for who asks, or their own. */
+/** Computes a locked card. Throws where there is none within reach, or it is the user's own. */
 export function opened(
   who: Who,
   read: ReadCard | undefined,
@@ -67,7 +67,7 @@ export function opened(
   return { ...read, before: compute(read.input), withReasons, nextId };
 }
 
-/** Throws where a card was handed off: of many at once nobody decides what goes out as a difference. */
+/** Throws where the card is sealed: in bulk nobody decides on each difference that would follow. */
 export function refuseSealed({ subject }: LockedCard): void {
   if (subject.sealed)
     throw new Problem(
@@ -77,7 +77,7 @@ export function refuseSealed({ subject }: LockedCard): void {
     );
 }
 
-/** What would settle a missing punch: what was missing, at the time given. */
+/** Correction that adds the missing punch at this time. */
 function missingPunch({ kind, punch }: Exception, at: Instant): Says {
   const settlesOut = kind === 'missing-out';
   if (punch === null || !isMissingPunch({ kind }))
@@ -134,7 +134,7 @@ export function settled(card: LockedCard, request: Pick<SettleRequest, 'exceptio
   return { ...after, says, settles: exception.key, workday: exception.workday };
 }
 
-/** What is asked of a card; its note is null as long as it is only looked at. */
+/** A correction as it is asked for. The note is null for a preview. */
 interface Asked extends Pick<CorrectRequest, 'says' | 'settles'> {
   readonly note: string | null;
 }
@@ -204,7 +204,7 @@ export function touchedBy(input: PersonInput): DaySpan | null {
 /** What a correction says: its kind and its settings. */
 export type Says = CorrectRequest['says'];
 
-/** What a correction makes of a card. */
+/** A card with one more correction. */
 export interface Change {
   readonly says: Says;
   readonly settles: string | null;
@@ -213,7 +213,7 @@ export interface Change {
   readonly computed: Computed;
 }
 
-/** What happens near a period's end also matters to the period beside it: what marks those cards, and asks for them to be computed. */
+/** Statements that mark the cards of neighboring periods as stale where the correction lies near the period's end, and add their tasks. */
 export async function neighborsTouched(
   { database }: Context,
   subject: CardSubject,
@@ -276,7 +276,7 @@ export function takenBack(card: LockedCard, periodId: number, id: number): Chang
   return { ...corrected(card, says), says, settles: null };
 }
 
-/** A change as the row that keeps it. */
+/** Row of a change. */
 export function rowOf(
   key: CardKey,
   card: Pick<LockedCard, 'history'>,

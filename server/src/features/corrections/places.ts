@@ -13,7 +13,7 @@ const TABLES = [
 /** The numbers of the job, department and site that a correction names. */
 export const placesIn = (says: Says): readonly unknown[] => TABLES.map(([field]) => Reflect.get(says, field));
 
-/** Jobs, departments and sites that a correction names are those that there are. Throws where one is not. */
+/** Throws where a correction names a job, department or site that does not exist. */
 export async function checkPlaces({ database }: Pick<Context, 'database'>, says: Says): Promise<void> {
   for (const [field, table] of TABLES) {
     const id: unknown = Reflect.get(says, field);

@@ -55,7 +55,7 @@ import {
 import { checkPlaces } from './places.ts';
 import { insertCorrection, nextIdSelect } from './store.ts';
 
-/** The card before and after a change; nothing is written. */
+/** Preview of a change: the card before and after it. Writes nothing. */
 function preview(
   context: Context,
   who: Who,
@@ -84,7 +84,7 @@ function preview(
   });
 }
 
-/** What settling would change; nothing is written. */
+/** Preview of settling an exception. Writes nothing. */
 export const previewSettle = (
   context: Context,
   who: Who,
@@ -103,7 +103,7 @@ export async function settle(
   return keep(context, write, who, key, (card) => ({ ...settled(card, request), note: request.note }));
 }
 
-/** What a correction would change; nothing is written. */
+/** Preview of a correction. Writes nothing. */
 export async function previewCorrect(
   context: Context,
   who: Who,
@@ -126,7 +126,7 @@ export async function correct(
   return keep(context, write, who, key, (card) => ({ ...asSaid(card, request), note: request.note }));
 }
 
-/** Takes a correction back, as a correction of its own. */
+/** Undoes a correction, by a correction of its own. */
 export async function undo(
   context: Context,
   write: Write | null,
@@ -141,11 +141,11 @@ interface Correcting extends Change {
   readonly note: string;
 }
 
-/** What is kept of a correction as the answer to its write. */
+/** Kept answer of the write of a correction. */
 const Kept = v.object({ correctionId: v.number() });
 type Kept = v.InferOutput<typeof Kept>;
 
-/** Stands for the reply of a write that was answered before. */
+/** Thrown where the write was done before: its kept answer is the reply. */
 class Answered extends Error {
   constructor(readonly kept: Kept) {
     super('This write was answered before.');
@@ -174,7 +174,7 @@ async function keep(
   }
 }
 
-/** The card as it stands, for whoever asks again; one that is no longer within their reach is not shown. */
+/** Reply to a repeated write: the card as it stands. Throws where it is no longer within reach. */
 const replyTo = (context: Context, who: Who, key: CardKey, { correctionId }: Kept): Promise<SettleReply> =>
   afterwards(async () => {
     const read = await cardWithinReach(context, who, key);

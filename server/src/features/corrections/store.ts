@@ -4,25 +4,25 @@ import type { Reads } from '../../database/connect.ts';
 import { build, type Statement, select, statement } from '../../database/round-trip.ts';
 import { bulk, correction, type department, type job, type site, user } from '../../database/schema/index.ts';
 
-/** A correction that is to be written. */
+/** A correction to insert. */
 export type NewCorrection = Omit<typeof correction.$inferInsert, 'id'>;
 
-/** Adds a correction, or some. */
+/** Inserts corrections. */
 export const insertCorrection = (values: readonly NewCorrection[]): Statement =>
   statement(build.insert(correction).values([...values]));
 
-/** The number that the next correction will have, if nobody else is quicker; travels with other statements. */
+/** Id that the next correction gets unless another one is inserted first. */
 export const nextIdSelect = select(
   build.select({ id: sql<number>`COALESCE(MAX(${correction.id}), 0) + 1`.as('next_id') }).from(correction),
 );
 
-/** Adds what some corrections are made under together. */
+/** Inserts a bulk. */
 export const insertBulk = (values: Omit<typeof bulk.$inferInsert, 'id'>): Statement =>
   statement(build.insert(bulk).values(values));
 
 const undoing = alias(bulk, 'undoing');
 
-/** What was settled together on cards of a period, and who took it back; undefined where there is none. */
+/** A bulk of a period, with who undid it; undefined where there is none. */
 export async function bulkOf(queries: Reads, periodId: number, id: number) {
   const corrections = await queries
     .select({ id: correction.id, personId: correction.personId, settles: correction.settles })
@@ -38,7 +38,7 @@ export async function bulkOf(queries: Reads, periodId: number, id: number) {
   return { corrections, undoneBy: undone?.by ?? null };
 }
 
-/** Whether there is a job, a department or a site of this number. */
+/** True where there is a job, department or site of this id. */
 export async function exists(
   queries: Reads,
   table: typeof job | typeof department | typeof site,

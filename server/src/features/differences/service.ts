@@ -49,11 +49,11 @@ const lineView = ({
   hours,
 });
 
-/** What changed since it was handed off, of everybody within reach, and how far each is. */
+/** Differences of sealed cards within reach, with their state. */
 export const differences = ({ database }: Pick<Context, 'database'>, who: Who): Promise<DifferencesReply> =>
   openDifferences(database, who);
 
-/** A shift may begin or end so far beside a period and count in it. */
+/** How far outside a period a shift that counts in it may begin or end. */
 const AROUND_SECONDS = 2 * SECONDS_PER_DAY;
 
 /** What happened since the handoff that may have changed a card, the latest first. */
@@ -99,7 +99,7 @@ async function reasonsOf(
   return found.map(({ says, by, madeAt }) => ({ says, by, at: instantToIso(madeAt) }));
 }
 
-/** Decides on differences as they were looked at; each that cannot be decided is left, with the reason. */
+/** Decides on differences at the versions that the user saw. Returns those that cannot be decided, each with the reason. */
 export async function decide(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,
@@ -185,7 +185,7 @@ function objectionTo(
   return null;
 }
 
-/** Everything ever sent of a card, beside what it says now. */
+/** All lines ever sent of a card, and how they differ from the card now. */
 export async function sentAndNow(
   { database }: Pick<Context, 'database'>,
   who: Who,

@@ -41,7 +41,7 @@ import { departmentNames, peopleByName } from '../../records/people.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 
-/** What differs of a card, value by value: see `openDifferences`. */
+/** Column values of a difference, see `openDifferences`. */
 type DifferenceValues = readonly [
   periodId: number,
   personId: number,
@@ -49,7 +49,7 @@ type DifferenceValues = readonly [
   payableHours: number,
   decided: 'carry' | 'approve' | null,
 ];
-/** Where a card belongs, value by value. */
+/** Column values of the places of a card. */
 type CardValues = readonly [periodId: number, personId: number, departmentId: number, groupId: number];
 
 const isListed = gt(difference.lineCount, 0);
@@ -149,7 +149,7 @@ export async function openDifferences(database: Database, who: Who): Promise<Dif
   return list;
 }
 
-/** What is to become of a difference that was decided on, or not. */
+/** State of a difference, from its last decision. */
 const stateOf = (decided: DifferenceValues[4]): Difference['state'] =>
   decided === null ? 'open' : decided === 'carry' ? 'carried' : 'approved';
 
@@ -165,7 +165,7 @@ const daysOfPeriods = (queries: Reads, ids: readonly number[]) =>
         .where(inArray(period.id, [...ids]))
         .orderBy(desc(period.firstDay));
 
-/** What differs of one card, since when, and what was decided last of it; undefined where nothing does. */
+/** The difference of one card, since when it exists, and its last decision; undefined where there is none. */
 export async function findDifference(queries: Reads, periodId: number, personId: number) {
   const [row] = await queries
     .select({
@@ -210,14 +210,14 @@ export const correctionsSince = (queries: Reads, personId: number, since: Instan
     .orderBy(desc(correction.id))
     .limit(MOST_REASONS);
 
-/** Nobody reads more. */
+/** Most reasons that are listed. */
 const MOST_REASONS = 20;
 
 /** From 1970 to the last day that a date can have. */
 const ALWAYS: Span = { from: instant(0), to: instant(253_402_300_799) };
 
 /**
- * Files that brought punches of somebody, with the first and last of them.
+ * Files with punches of this person, each with the person's first and last punch in it.
  *
  * @param since the id of the last audit event before them: the clock alone does not tell what came first within a second
  */
@@ -299,7 +299,7 @@ export async function lockDifferences(queries: Queries, periodId: number, people
 export type LockedDifference =
   Awaited<ReturnType<typeof lockDifferences>> extends Map<number, infer One> ? One : never;
 
-/** Keeps what was decided of some differences of a period. */
+/** Inserts decisions on differences of a period. */
 export async function addDecisions(
   queries: Queries,
   periodId: number,
@@ -319,7 +319,7 @@ export async function addDecisions(
     .where(and(eq(difference.periodId, periodId), inArray(difference.personId, people)));
 }
 
-/** Keeps lines that were waived as a batch that never leaves; with that, card and sent agree. */
+/** Inserts waived lines as a batch that is never sent. After that the card agrees with what was sent. */
 export async function addWaived(
   queries: Queries,
   { of, kept }: LockedDifference,
@@ -352,7 +352,7 @@ export async function addWaived(
   return batchId;
 }
 
-/** Everything ever sent of a card, or waived, by day. */
+/** All lines ever sent of a card, or waived, by day. */
 export const sentOfCard = (queries: Reads, periodId: number, personId: number) =>
   queries
     .select({
@@ -370,7 +370,7 @@ export const sentOfCard = (queries: Reads, periodId: number, personId: number) =
     .where(and(eq(batchLine.personId, personId), isInBatch, isNull(batch.ended), eq(periodOfLine, periodId)))
     .orderBy(batchLine.workday, batch.id, batchLine.seq);
 
-/** The card of somebody within reach; undefined where there is none. */
+/** A person's card within reach; undefined where there is none. */
 export async function cardWithin(queries: Reads, who: Who, periodId: number, personId: number) {
   const [row] = await queries
     .select({ personId: card.personId })

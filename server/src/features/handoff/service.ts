@@ -19,7 +19,7 @@ import {
 import { deliveriesIn } from './deliveries/of-batch.ts';
 import { cardSums, groupsOf, hoursBefore } from './gathering/store.ts';
 
-/** What a period comes to, by its cards, which pay groups of it are closed, and its batches, as far as all of each is within reach. */
+/** Totals of a period, its pay groups with those that are sealed, and its batches, as far as each is entirely within reach. */
 export async function handoffOf(
   { database }: Pick<Context, 'database'>,
   who: Who,
@@ -90,7 +90,7 @@ export async function handoffOf(
   };
 }
 
-/** What the batches of a period come to by code, as far as they stand. */
+/** Sums by code of the active batches of a period. */
 async function sealedCodes(
   queries: Reads,
   who: Who,

@@ -13,7 +13,7 @@ const SEPARATORS = [',', ';', '\t', '|'] as const;
 /** As many lines as tell what the others are like, empty ones aside. */
 const firstLines = (text: string): string[] => text.split(LINE_END, 12).filter((line) => line !== '');
 
-/** The separator by which the first lines have the same number of values, and the most of them. */
+/** The separator that gives the first lines the same number of values, and the most values. */
 function separatorOf(text: string): Sample['separator'] {
   const lines = firstLines(text);
   const score = (separator: string) => {

@@ -29,7 +29,7 @@ export const allPeriods = (queries: Reads) =>
 export const sealedPeriods = async (queries: Reads): Promise<Set<number>> =>
   new Set((await queries.select({ id: period.id }).from(period).where(isSealed)).map(({ id }) => id));
 
-/** The periods of which some pay group was handed off. */
+/** Periods that at least one pay group has handed off. */
 export const begunToSeal = async (queries: Reads): Promise<Set<number>> =>
   new Set((await queries.selectDistinct({ id: seal.periodId }).from(seal)).map(({ id }) => id));
 

@@ -45,7 +45,7 @@ export const punchesAsTheyCame = async (queries: Reads, ids: readonly number[]) 
         .where(inArray(punch.id, [...ids]))
         .orderBy(asc(punch.at), asc(punch.id));
 
-/** Where some sites lie, by their names; without those of which nobody knows it. */
+/** Positions of these sites by name. Sites without a known position are left out. */
 export const placesOfSites = async (queries: Reads, names: readonly string[]) =>
   names.length === 0
     ? []

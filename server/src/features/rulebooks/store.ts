@@ -6,7 +6,7 @@ import { payGroup, rulebook, rulebookEdition } from '../../database/schema/index
 /** Every rulebook, by name. */
 export const allRulebooks = (queries: Reads) => queries.select().from(rulebook).orderBy(asc(rulebook.name));
 
-/** Which pay groups go by which rulebook, by name. */
+/** Names of the pay groups of each rulebook. */
 export const groupsOfRulebooks = (queries: Reads) =>
   queries
     .select({ rulebookId: payGroup.rulebookId, name: payGroup.name })

@@ -124,7 +124,7 @@ const PAY_ROLES: readonly Role[] = ['specialist', 'supervisor'];
 
 type Rights = Pick<UserView, 'roles' | 'reach' | 'personId'>;
 
-/** Whether a user can touch more of what is paid than before, or has another card as their own. */
+/** True where the change lets the user write more that affects pay, or makes another card their own. */
 function touchesPay(before: Rights, after: Rights): boolean {
   const isIn = ({ roles }: Rights) => PAY_ROLES.filter((role) => roles.includes(role));
   const parts = ({ reach }: Rights) => [

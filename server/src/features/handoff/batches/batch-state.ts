@@ -1,7 +1,7 @@
 import type { HandoffBatch } from '@heath/contract';
 import type { BatchRow } from './store.ts';
 
-/** What became of a batch, by its deliveries and by whether it was taken back. */
+/** State of a batch, from its deliveries and whether it was taken back. */
 export function stateOf({
   batch,
   delivered,

@@ -3,7 +3,7 @@ import { instantToIso } from '@heath/core';
 import { stateOf } from './batch-state.ts';
 import type { BatchRow } from './store.ts';
 
-/** A batch as people see it. */
+/** A batch as it is shown. */
 export function batchView(row: BatchRow): HandoffBatch {
   const { batch, firstDay, lastDay, by, endedBy, file, groups } = row;
   return {

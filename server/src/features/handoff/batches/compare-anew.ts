@@ -7,7 +7,7 @@ import { AGREES } from '../../../recompute/differences.ts';
 import { askForRecomputeQuery } from '../../../recompute/stale-cards.ts';
 import { sealOfCard } from '../../../records/sealed.ts';
 
-/** As long as nothing is known of what differs. */
+/** A difference that is not compared yet. */
 const NOTHING = { ...AGREES, version: 0 };
 
 /**

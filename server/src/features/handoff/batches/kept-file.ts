@@ -4,7 +4,7 @@ import { addChunk } from './store.ts';
 
 const CHUNK_BYTES = 1_048_576;
 
-/** Keeps the bytes of a file in chunks, and tells what they are known by. */
+/** Stores the bytes of a file in chunks, and computes their SHA-256. */
 export class KeptFile {
   readonly #queries: Queries;
   readonly #batchId: number;

@@ -65,7 +65,7 @@ const batches = (queries: Reads) =>
     );
 export type BatchRow = Awaited<ReturnType<typeof batches>>[number];
 
-/** Batches that are handed off, or were: of what is waived nothing leaves. */
+/** Condition: the batch is or was handed off. Waived hours are kept as batches too, and never leave. */
 const isHandedOff = ne(batch.kind, 'waived');
 
 export function batchesOf(queries: Reads, who: Who, periodId: number): Promise<BatchRow[]> {
@@ -100,13 +100,13 @@ export function batchesBefore(queries: Reads, who: Who, of: typeof period.$infer
     .limit(MOST_EARLIER);
 }
 
-/** A batch changes the pay of all that it has lines of alike. */
+/** Whose pay a batch changes: everybody with a line in it, alike. */
 export const paysOfBatch = (batchId: number): Pays => ({
   alike: (personId) =>
     sql<boolean>`EXISTS (SELECT 1 FROM ${batchLine} WHERE ${batchLine.batchId} = ${batchId} AND ${batchLine.personId} = ${personId})`,
 });
 
-/** What a batch comes to by code. */
+/** Sums of a batch by code. */
 export const codesOfBatch = (queries: Reads, batchId: number) =>
   queries
     .select({
@@ -121,7 +121,7 @@ export const codesOfBatch = (queries: Reads, batchId: number) =>
     .where(eq(batchCode.batchId, batchId))
     .orderBy(batchCode.code);
 
-/** What the batches that stand of a period come to by code. */
+/** Sums by code over the active batches of a period. */
 export const codesOfPeriod = (queries: Reads, who: Who, periodId: number) =>
   queries
     .select({
@@ -139,7 +139,7 @@ export const codesOfPeriod = (queries: Reads, who: Who, periodId: number) =>
     .groupBy(batchCode.code)
     .orderBy(batchCode.code);
 
-/** The number of the next batch. Whoever else seals waits for this transaction, so that no number is left out or given twice. */
+/** Takes the number of the next batch. Other handoffs wait for this transaction, so that no number is left out or given twice. */
 export async function nextNumber(queries: Queries): Promise<number> {
   await queries
     .insert(setting)
@@ -150,7 +150,7 @@ export async function nextNumber(queries: Queries): Promise<number> {
 
 const LAST_HANDOFF = 'last-handoff';
 
-/** Lets the next batch have a number above this one. */
+/** Raises the last number, so that the next batch has a higher one than this. */
 export async function raiseLastNumber(queries: Queries, number: number): Promise<void> {
   if (number <= (await lastNumber(queries))) return;
   await queries
@@ -175,7 +175,7 @@ export async function addBatch(queries: Queries, values: typeof batch.$inferInse
   return result.insertId;
 }
 
-/** Says what a batch came to, once its lines are written. */
+/** Stores the totals of a batch, once its lines are written. */
 export async function countBatch(
   queries: Queries,
   id: number,
@@ -193,7 +193,7 @@ export async function batchWith(queries: Reads, content: string): Promise<number
   return row?.number ?? null;
 }
 
-/** Closes the cards of some pay groups in a period: they went out with a batch. */
+/** Seals the cards of these pay groups in a period with a batch. */
 export async function sealGroups(
   queries: Queries,
   groups: readonly number[],
@@ -237,7 +237,7 @@ export async function sentSince(
     );
 }
 
-/** Opens the cards again that a batch closed. */
+/** Removes the seals of a batch: its cards are open again. */
 export async function unseal(queries: Queries, batchId: number): Promise<void> {
   await queries.delete(seal).where(eq(seal.batchId, batchId));
 }
@@ -253,14 +253,14 @@ export async function endBatch(
     .where(eq(batch.id, id));
 }
 
-/** A line of a batch before it is kept: all that its file and its row say. */
+/** A line of a batch to insert: everything that its file and its row hold. */
 export interface NewLine extends BatchLine {
   readonly personId: number;
   readonly seconds: number;
   readonly corrects: { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday } | null;
 }
 
-/** Keeps the lines of a batch. */
+/** Inserts the lines of a batch. */
 export const addLines = (queries: Queries, batchId: number, lines: readonly NewLine[]): Promise<void> =>
   insertMany(
     queries,
@@ -296,7 +296,7 @@ export async function addFile(queries: Queries, values: typeof batchFile.$inferI
   await queries.insert(batchFile).values(values);
 }
 
-/** Says what the file of a batch is known by, once its bytes are written. */
+/** Stores size and SHA-256 of the file of a batch, once its bytes are written. */
 export async function countFile(
   queries: Queries,
   batchId: number,
@@ -318,7 +318,7 @@ export const deliveriesOf = (queries: Reads, batchId: number) =>
     .where(eq(delivery.batchId, batchId))
     .orderBy(desc(delivery.id));
 
-/** What was refused of some deliveries. */
+/** Lines that the pay system refused of these deliveries. */
 export const refusedOf = (queries: Reads, deliveries: readonly number[]) =>
   deliveries.length === 0
     ? Promise.resolve([])
@@ -328,7 +328,7 @@ export const refusedOf = (queries: Reads, deliveries: readonly number[]) =>
         .where(inArray(refusedLine.deliveryId, [...deliveries]))
         .orderBy(refusedLine.deliveryId, refusedLine.line);
 
-/** Who people are, by their numbers. */
+/** People by their numbers. */
 export const peopleNumbered = async (queries: Reads, numbers: readonly string[]) =>
   numbers.length === 0
     ? []
@@ -342,7 +342,7 @@ export const addTakenOut = (
   rows: readonly (typeof takenOutLine.$inferInsert)[],
 ): Promise<void> => insertMany(queries, takenOutLine, rows);
 
-/** Whose cards some lines of a batch are of, by period. */
+/** People of these lines of a batch, with the period of their card. */
 export async function peopleOfLines(
   queries: Reads,
   { id, periodId }: { readonly id: number; readonly periodId: number },

@@ -11,7 +11,7 @@ import {
   user,
 } from '../../../database/schema/index.ts';
 
-/** A delivery, with the batch and the file that it is of. */
+/** A delivery with its batch and file. */
 export async function findDelivery(queries: Reads, id: number) {
   const [row] = await queries
     .select({ delivery, batch, file: batchFile, period })
@@ -37,12 +37,12 @@ export async function addDelivery(queries: Queries, values: typeof delivery.$inf
   return result.insertId;
 }
 
-/** Lets a delivery be sent as soon as somebody has time. */
+/** Adds the task that sends a delivery. */
 export async function askToDeliver(queries: Queries, deliveryId: number): Promise<void> {
   await queries.insert(task).values({ kind: 'deliver', subjectId: deliveryId, status: 'waiting' });
 }
 
-/** Lets a delivery that was given up be sent again, as the same one. False where it was not given up. */
+/** Restarts the task of a delivery that gave up. Returns false where it did not give up. */
 export async function askAgain(queries: Queries, deliveryId: number): Promise<boolean> {
   const [result] = await queries
     .update(task)
@@ -56,7 +56,7 @@ export async function setUnanswered(queries: Queries, id: number, since: number 
   await queries.update(delivery).set({ unansweredSince: since }).where(eq(delivery.id, id));
 }
 
-/** Says what became of a delivery. Nothing is in doubt of it afterwards, unless that is what is said. */
+/** Stores the outcome of a delivery. Clears its doubt, unless the outcome is a doubt. */
 export async function endDelivery(
   queries: Queries,
   id: number,
@@ -69,7 +69,7 @@ export async function endDelivery(
     .where(eq(delivery.id, id));
 }
 
-/** Ends what would still send some deliveries. Whoever works at it notices, and finds nothing to send. */
+/** Ends the tasks that would send these deliveries. A server that is working at one notices and sends nothing. */
 export async function endTasksOf(queries: Queries, deliveries: readonly number[]): Promise<void> {
   if (deliveries.length === 0) return;
   await queries
@@ -84,7 +84,7 @@ export async function endTasksOf(queries: Queries, deliveries: readonly number[]
     );
 }
 
-/** Keeps what somebody stated that the pay system has. */
+/** Inserts a user's statement of what the pay system has. */
 export async function addStatement(
   queries: Queries,
   values: typeof deliveryStatement.$inferInsert,
@@ -92,7 +92,7 @@ export async function addStatement(
   await queries.insert(deliveryStatement).values(values);
 }
 
-/** What was stated of some deliveries, and by whom; by delivery. */
+/** Statements about these deliveries with their users, by delivery. */
 export async function statementsOf(queries: Reads, deliveries: readonly number[]) {
   if (deliveries.length === 0) return new Map<number, never>();
   const rows = await queries

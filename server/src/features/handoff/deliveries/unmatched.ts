@@ -129,7 +129,7 @@ export async function compareWithPaySystem(
   return listed;
 }
 
-/** Lets some of them hold up nothing any more. */
+/** Ends unmatched handoffs: they no longer hold up deliveries. */
 export async function endUnmatched(
   queries: Queries,
   keys: readonly string[],

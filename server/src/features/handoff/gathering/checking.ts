@@ -9,11 +9,11 @@ import { type Gathered, gather, type Sinks } from './gather.ts';
 import { hoursBefore } from './store.ts';
 import { nameOf, toHandOff } from './to-hand-off.ts';
 
-/** What is only looked at is not printed. */
+/** Sinks that drop everything: a check only counts. */
 const NOWHERE: Sinks = { lines: async () => {}, bytes: async () => {}, paper: async () => new Uint8Array() };
 const MOST_CASES = 200;
 
-/** Whether some pay groups can be handed off, check by check. */
+/** Checks whether these pay groups can be handed off. */
 export async function checkHandoff(
   { database }: Pick<Context, 'database'>,
   who: Who,

@@ -15,18 +15,18 @@ import {
 import { AGREES } from '../../../recompute/differences.ts';
 import { sealOfCard } from '../../../records/sealed.ts';
 
-/** What changed in an earlier period, and goes out now; its lines are read when it is its turn. */
+/** A difference of an earlier period that goes out now. Its lines are read later. */
 export interface Correcting {
   readonly personId: number;
   readonly number: string;
   readonly name: string;
   readonly group: string;
   readonly period: { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday };
-  /** Which comparison this came of. */
+  /** Version of the comparison. */
   readonly version: number;
 }
 
-/** What changed in earlier periods of people of some pay groups, was approved, and is to go out, without its lines; in order of their numbers. */
+/** Approved differences of earlier periods of people of these pay groups, without their lines, in order of the people's numbers. */
 export async function correctingNow(queries: Reads, groups: readonly number[]): Promise<Correcting[]> {
   if (groups.length === 0) return [];
   const rows = await queries
@@ -67,7 +67,7 @@ export async function correctingNow(queries: Reads, groups: readonly number[]): 
   }));
 }
 
-/** The lines of some of what is to go out, in their order. */
+/** Lines of these differences, in the order of the differences. */
 export async function linesOfCorrecting(
   queries: Reads,
   some: readonly Correcting[],
@@ -84,7 +84,7 @@ export async function linesOfCorrecting(
   return some.map(({ period: { id }, personId }) => of.get(`${id} ${personId}`) ?? []);
 }
 
-/** Says that differences went out with a batch: with that, card and sent agree. Throws where one was compared anew meanwhile. */
+/** Marks differences as sent with a batch. Throws where one was compared anew meanwhile. */
 export async function markSent(
   queries: Queries,
   sent: readonly Correcting[],

@@ -63,7 +63,7 @@ interface CodeTotal {
   hours: number;
 }
 
-/** Everything that came of gathering. */
+/** Result of gathering. */
 export interface Gathered {
   readonly facts: Facts;
   /** By code; null: the catch-all. */
@@ -77,10 +77,10 @@ export interface Gathered {
   readonly correcting: { readonly lines: number; readonly people: number; readonly hours: number };
 }
 
-/** So many of what changed in earlier periods have their lines read at once. */
+/** Number of differences of earlier periods whose lines are read at once. */
 const CORRECTING_AT_ONCE = 500;
 
-/** So many characters are hashed at once: line by line, it took twice as long. */
+/** Characters hashed at once. Line by line, hashing took twice as long. */
 const CONTENT_AT_ONCE = 64 * 1024;
 
 /** More than so many payable hours a day, over all days of a period, cannot be true. */
@@ -130,7 +130,7 @@ export async function gather(
   return gathering.result(facts);
 }
 
-/** What a generator gives, with the next asked for while the last is worked on. */
+/** Values of a generator, with the next one requested while the last is worked on. */
 async function* ahead<T>(from: AsyncGenerator<T>): AsyncGenerator<T> {
   let next = from.next();
   for (;;) {

@@ -16,7 +16,7 @@ import { isGroupOfPeriod } from '../../../recompute/stale-cards.ts';
 import { batchWithinReach } from '../../../rights/reach.ts';
 import type { Who } from '../../../rights/who.ts';
 
-/** What the handoff adds up: one row a card; of those cards alone that `which` is true of. */
+/** Totals of each card of a period, to be added up. @param which restricts the cards */
 export function cardSums(queries: Reads, periodId: number, which?: SQL) {
   return queries
     .select({
@@ -90,7 +90,7 @@ export async function codesBefore(queries: Reads): Promise<Set<string> | null> {
   return rows.length === 0 ? null : new Set(rows.map(({ code }) => code));
 }
 
-/** Hours by pay code of the batches that stand of the period before one; null where there are none. */
+/** Hours by pay code of the active batches of the previous period; null where there are none. */
 export async function hoursBefore(
   queries: Reads,
   who: Who,

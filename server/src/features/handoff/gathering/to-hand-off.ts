@@ -18,7 +18,7 @@ async function layoutOfFiles(queries: Reads): Promise<ToHandOff['layout']> {
   throw new Problem(409, 'not-ready', 'There is no layout for the file yet. Make one under Pay files first.');
 }
 
-/** What is to be handed off of a period: some of its pay groups, or all that are open and whose every card is within reach. */
+/** Reads what to hand off of a period: the pay groups asked for, or all open ones of which every card is within reach. */
 export async function toHandOff(
   queries: Reads,
   who: Who,
