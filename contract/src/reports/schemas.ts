@@ -24,7 +24,7 @@ export const ReportDescription = v.strictObject({
   parts: list(v.picklist(PARTS)),
   /** It is of one person, or can be. */
   ofPerson: v.picklist(['must', 'may', 'never']),
-  /** What else it can be asked, the first where nothing is; null where it can be asked nothing else. */
+  /** Choice that the report offers, with its first value as the default; null where it offers none. */
   choice: v.nullable(
     v.strictObject({
       label: v.string(),

@@ -42,7 +42,7 @@ export const CORRECTIONS = [
 /** What a correction says, without its number. */
 export const CorrectionSchema = oneOfKinds('kind', CORRECTIONS);
 
-/** What one correction says: its kind and the settings of that. */
+/** A correction without its id: its kind and the settings of that kind. */
 export type CorrectionSays = v.InferOutput<typeof CorrectionSchema>;
 
 /** A correction and its number: one recorded change to what was clocked, never an overwrite. Later ones have higher numbers. */

@@ -56,7 +56,7 @@ interface ExceptionDefinition<Name extends string, F extends Fields, L extends o
   readonly sentence: string;
   /** What `measured` and `limit` are; nothing where there are none. */
   readonly measures: 'time' | 'distance' | 'nothing';
-  /** What a list of exceptions shows in place of the sentence, where the time of day says more: `In {at}, nothing after`. */
+  /** Line in a list of exceptions, in place of the sentence, where the time of day says more: `In {at}, nothing after`. */
   readonly line?: string;
   /** A time settles it: the one that was not punched. */
   readonly isSettledByTime?: true;

@@ -10,7 +10,7 @@ import { EXCEPTIONS } from './kinds.ts';
 import { leaveWayOf, togetherOf, waysOf } from './settled-by.ts';
 import { acceptAsItIs } from './ways.ts';
 
-/** What any rulebook can look for, as each kind's own example states it: without what names jobs and sites or needs other rules. */
+/** Kinds that any rulebook can look for: their settings name no jobs or sites, and need no other rules. */
 const NAMES = ['repeated-punch', 'too-long', 'too-short', 'not-planned', 'absent', 'late-in', 'early-out'];
 const LOOKED_FOR = Object.assign(
   {},

@@ -4,14 +4,14 @@ import type { Plan } from '../model/plan.ts';
 import type { Spell } from '../model/shift.ts';
 import { type Instant, instant, type Workday } from '../time/units.ts';
 
-/** What a sentence about a way can name: times, lengths of time in seconds, and texts. */
+/** Values that the sentences of a way name: an instant, a length of time, a rule. */
 export interface WayValues {
   readonly at?: Instant;
   readonly lengthSeconds?: number;
   readonly rule?: string;
 }
 
-/** What stands on the button of a way: what is proposed, one of several to choose from, or a way that many kinds have. */
+/** Roles of ways, the likeliest first: the proposal, one of several choices, and the ways that many kinds have. */
 export const WAY_ROLES = ['take', 'pick', 'accept', 'not worked', 'leave'] as const;
 export type WayRole = (typeof WAY_ROLES)[number];
 
@@ -41,7 +41,7 @@ export interface Together {
   readonly did: string;
 }
 
-/** What of a day its ways look at. */
+/** Plans, shifts and exceptions that the ways of an exception look at. */
 export interface DayOfWays {
   readonly plans: readonly Plan[];
   readonly shifts: readonly { readonly workday: Workday; readonly spells: readonly Spell[] }[];

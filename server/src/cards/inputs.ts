@@ -78,6 +78,12 @@ export function widenSpan(days: Days, input: PersonInput, read: Span): Span | nu
   };
 }
 
+/** True where a card needs plans or punches beyond the span that was read. */
+export function needsMore(days: Days, input: PersonInput, read: Span): boolean {
+  const needed = spanOf(days);
+  return needed.from < read.from || needed.to > read.to || widenSpan(days, input, read) !== null;
+}
+
 /** The smallest span that contains all of these. */
 export const spanOver = (spans: readonly Span[]): Span => ({
   from: instant(Math.min(...spans.map((span) => span.from))),

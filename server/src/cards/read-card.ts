@@ -10,7 +10,7 @@ import { byPerson } from '../records/by-person.ts';
 import { type CorrectionRow, historySelect } from '../records/history.ts';
 import { type CardSubject, subjectSelects, toSubjects } from '../records/subjects.ts';
 import { type ApprovalRow, approvalsSelect } from './approvals.ts';
-import { ANY_SPAN, inputSelects, spanOf, toInputs, valuesOf, widenSpan } from './inputs.ts';
+import { ANY_SPAN, inputSelects, needsMore, spanOf, toInputs, valuesOf, widenSpan } from './inputs.ts';
 import { forgetSpan, spanOfPeriod } from './period-span.ts';
 
 /** The card that a request is about. */
@@ -121,10 +121,9 @@ export async function readCards(
   const [historyOf, approvalsOf] = [byPerson(corrections), byPerson(approvals)];
   const cards: ReadCard[] = [];
   for (const [subject, input] of pairs(subjects, inputs)) {
-    const needed = spanOf(subject);
-    const reachesFurther =
-      needed.from < span.from || needed.to > span.to || widenSpan(subject, input, span) !== null;
-    const read = reachesFurther ? await readCard(database, subject, asOf, send, locked) : undefined;
+    const read = needsMore(subject, input, span)
+      ? await readCard(database, subject, asOf, send, locked)
+      : undefined;
     const { personId } = subject;
     cards.push(
       read ?? {

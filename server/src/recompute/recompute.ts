@@ -6,12 +6,11 @@ import { pairs } from '../base/pairs.ts';
 import {
   ANY_SPAN,
   inputSelects,
+  needsMore,
   personInputs,
   type SpanValues,
-  spanOf,
   toInputs,
   valuesOf,
-  widenSpan,
 } from '../cards/inputs.ts';
 import { spanOfPeriod } from '../cards/period-span.ts';
 import { cardResults } from '../cards/results.ts';
@@ -246,12 +245,7 @@ async function readInputs(database: Database, clock: Clock, periodId: number, pe
   });
   const inputs = toInputs(subjects, rows, span, asOf);
   const read = pairs(subjects, inputs);
-  const more = read.flatMap(([subject, input]) => {
-    const needed = spanOf(subject);
-    const isEnough =
-      needed.from >= span.from && needed.to <= span.to && widenSpan(subject, input, span) === null;
-    return isEnough ? [] : [subject];
-  });
+  const more = read.flatMap(([subject, input]) => (needsMore(subject, input, span) ? [subject] : []));
   const again = new Map(pairs(more, await personInputs(database, more, asOf)));
   return { subjects, inputs: read.map(([subject, input]) => again.get(subject) ?? input) };
 }

@@ -1,4 +1,4 @@
-import { and, eq, inArray, lt, lte, max, sql } from 'drizzle-orm';
+import { and, eq, lt, lte, max } from 'drizzle-orm';
 import { realSeconds } from '../base/clock.ts';
 import type { Database } from '../database/connect.ts';
 import {
@@ -64,10 +64,9 @@ export const HOUSEKEEPING: readonly Rule[] = [
         .from(importChunk)
         .innerJoin(importFile, eq(importFile.id, importChunk.importId))
         .where(eq(importFile.status, 'done'))
-        .orderBy(sql`1`)
+        .orderBy(importChunk.importId)
         .limit(20);
-      for (const { id } of files)
-        await database.delete(importChunk).where(inArray(importChunk.importId, [id]));
+      for (const { id } of files) await database.delete(importChunk).where(eq(importChunk.importId, id));
     },
   },
 ];

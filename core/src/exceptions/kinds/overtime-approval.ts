@@ -6,7 +6,7 @@ import type { Instant, Workday } from '../../time/units.ts';
 import { defineException } from '../define.ts';
 import type { Way } from '../ways.ts';
 
-/** Somebody agrees to the overtime of the rule. */
+/** The way that approves the waiting overtime. */
 function approved(exception: Exception): Way[] {
   const { workday, measured } = exception;
   const rule = overtimeRuleOf(exception);
