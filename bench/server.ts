@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { fileURLToPath } from 'node:url';
-import { SERVER_FLAGS } from '../scripts/lib/server.mjs';
+import { SERVER_ENVIRONMENT, SERVER_FLAGS } from '../scripts/lib/server.mjs';
 
 const PORT = 4899;
 export const base = `http://127.0.0.1:${PORT}`;
@@ -13,6 +13,7 @@ export const here = (path: string) => fileURLToPath(new URL(path, import.meta.ur
 export function startServer(): Promise<ChildProcess> {
   const child = spawn(process.execPath, [...SERVER_FLAGS, here('../server/main.js')], {
     env: {
+      ...SERVER_ENVIRONMENT,
       ...process.env,
       NODE_ENV: 'production',
       PORT: String(PORT),

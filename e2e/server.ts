@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { startIntake } from '@heath/pay-intake';
 import mysql from 'mysql2/promise';
 import type { TestProject } from 'vitest/node';
-import { SERVER_FLAGS } from '../scripts/lib/server.mjs';
+import { SERVER_ENVIRONMENT, SERVER_FLAGS } from '../scripts/lib/server.mjs';
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -62,7 +62,14 @@ export async function startServer(
 ): Promise<RunningServer> {
   const port = await freePort();
   const child = spawn(process.execPath, [...SERVER_FLAGS, dist('main.js')], {
-    env: { ...process.env, PORT: String(port), HEATH_DATABASE_URL: databaseUrl, HEATH_LOG: 'error', ...env },
+    env: {
+      ...SERVER_ENVIRONMENT,
+      ...process.env,
+      PORT: String(port),
+      HEATH_DATABASE_URL: databaseUrl,
+      HEATH_LOG: 'error',
+      ...env,
+    },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   await new Promise<void>((resolve, reject) => {

@@ -14,7 +14,7 @@ import { dataFolder, root } from '../lib/paths.mjs';
 import { endChild, endStartedWith, forget, remember, remembered } from '../lib/processes.mjs';
 import { run } from '../lib/run.mjs';
 import { fail, say } from '../lib/say.mjs';
-import { SERVER_FLAGS } from '../lib/server.mjs';
+import { SERVER_ENVIRONMENT, SERVER_FLAGS } from '../lib/server.mjs';
 import { checkSettings, databaseOf, payIntakeOf, portOf } from '../lib/settings.mjs';
 import { supervise } from '../lib/supervise.mjs';
 
@@ -150,7 +150,12 @@ function launchServer() {
       process.execPath,
       [...SERVER_FLAGS, join(root, 'dist', 'server', 'main.js'), serverOf],
       {
-        env: { ...env, NODE_ENV: 'production', HEATH_LOG: process.env.HEATH_LOG ?? 'warn' },
+        env: {
+          ...SERVER_ENVIRONMENT,
+          ...env,
+          NODE_ENV: 'production',
+          HEATH_LOG: process.env.HEATH_LOG ?? 'warn',
+        },
         stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       },
     );

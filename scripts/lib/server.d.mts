@@ -1,1 +1,2 @@
 export const SERVER_FLAGS: readonly string[];
+export const SERVER_ENVIRONMENT: Readonly<Record<string, string>>;

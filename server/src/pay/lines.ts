@@ -17,7 +17,7 @@ import { sealOfCard } from '../records/sealed.ts';
 import { standingAmounts } from './amounts.ts';
 import { holidaysOf } from './holidays.ts';
 
-const CARDS_AT_ONCE = 200;
+const CARDS_AT_ONCE = 100;
 
 /** Codes and names of the places, jobs and groups that lines refer to, by id. */
 export async function placesByNumber(queries: Reads) {

@@ -79,7 +79,7 @@ export class TaskRunner {
       idleTimeout: 10_000,
       // A bound that nothing comes near: the less a thread may have, the sooner it looks for what it can let go. With 160 MB, computing
       // a period of 10,000 people took 1.5 times as long (`recompute` in the bench), for 10 MB a thread.
-      resourceLimits: { maxOldGenerationSizeMb: 2048 },
+      resourceLimits: { maxOldGenerationSizeMb: 2048, maxYoungGenerationSizeMb: 48 },
     });
   }
 
