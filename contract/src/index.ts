@@ -56,6 +56,7 @@ export * from './shared/operation.ts';
 export * from './shared/params.ts';
 export * from './shared/problem.ts';
 export * from './shared/progress.ts';
+export * from './shared/views.ts';
 export * from './shared/writes.ts';
 export * from './sign-in/account-name.ts';
 export * from './sign-in/operations.ts';

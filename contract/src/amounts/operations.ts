@@ -2,6 +2,9 @@ import { defineOperation } from '../shared/operation.ts';
 import { IdParam } from '../shared/params.ts';
 import { AddAmountsRequest, AmountsReply, TakeAmountsQuery } from './schemas.ts';
 
+/** What follows from amounts: cards and their approvals, what is handed off, what changed since. */
+const FOLLOWS = ['amounts', 'cards', 'card', 'strip', 'handoff', 'mapping', 'differences'] as const;
+
 export const amountOperations = {
   amounts: defineOperation({
     method: 'GET',
@@ -11,6 +14,7 @@ export const amountOperations = {
     load: 'list',
     params: { period: IdParam },
     gives: AmountsReply,
+    shows: ['amounts'],
     status: 200,
   }),
   addAmounts: defineOperation({
@@ -22,6 +26,8 @@ export const amountOperations = {
     params: { period: IdParam },
     takes: AddAmountsRequest,
     gives: AmountsReply,
+    touches: 'people',
+    makesStale: FOLLOWS,
     status: 201,
   }),
   takeAmounts: defineOperation({
@@ -34,6 +40,8 @@ export const amountOperations = {
     query: TakeAmountsQuery.entries,
     takes: 'file',
     gives: AmountsReply,
+    touches: 'people',
+    makesStale: FOLLOWS,
     status: 200,
   }),
   takeAmountBack: defineOperation({
@@ -43,6 +51,8 @@ export const amountOperations = {
     asks: 'add amounts',
     params: { amount: IdParam },
     gives: AmountsReply,
+    touches: 'people',
+    makesStale: FOLLOWS,
     status: 201,
   }),
 } as const;

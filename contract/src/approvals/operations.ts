@@ -2,6 +2,9 @@ import { defineOperation } from '../shared/operation.ts';
 import { IdParam } from '../shared/params.ts';
 import { ApprovalsReply, ApproveRequest, WithdrawReply } from './schemas.ts';
 
+/** What shows whether somebody stands for a card, or for a day of it. */
+const SHOWN_IN = ['cards', 'card', 'strip', 'handoff', 'day'] as const;
+
 export const approvalOperations = {
   approve: defineOperation({
     method: 'POST',
@@ -11,6 +14,8 @@ export const approvalOperations = {
     params: { period: IdParam },
     takes: ApproveRequest,
     gives: ApprovalsReply,
+    touches: 'people',
+    makesStale: SHOWN_IN,
     status: 200,
   }),
   withdrawApprovals: defineOperation({
@@ -21,6 +26,8 @@ export const approvalOperations = {
     params: { period: IdParam },
     takes: ApproveRequest,
     gives: WithdrawReply,
+    touches: 'people',
+    makesStale: SHOWN_IN,
     status: 200,
   }),
 } as const;

@@ -9,6 +9,7 @@ export const badgeOperations = {
     says: 'Badges whose punches wait for an owner.',
     asks: 'see imports',
     gives: UnownedBadgesReply,
+    shows: ['badges'],
     status: 200,
   }),
   giveBadge: defineOperation({
@@ -19,6 +20,8 @@ export const badgeOperations = {
     params: { badge: IdParam },
     takes: GiveBadgeRequest,
     gives: null,
+    touches: 'people',
+    makesStale: ['badges', 'tasks'],
     status: 204,
   }),
 } as const;

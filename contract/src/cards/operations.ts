@@ -12,6 +12,7 @@ export const cardOperations = {
     load: 'list',
     params: { period: IdParam },
     gives: CardsReply,
+    shows: ['cards'],
     status: 200,
   }),
   strip: defineOperation({
@@ -23,6 +24,7 @@ export const cardOperations = {
     params: { period: IdParam },
     query: { group: v.optional(IdParam) },
     gives: StripReply,
+    shows: ['strip'],
     status: 200,
   }),
   card: defineOperation({
@@ -32,6 +34,7 @@ export const cardOperations = {
     asks: 'see cards',
     params: { period: IdParam, person: IdParam },
     gives: CardReply,
+    shows: ['card'],
     status: 200,
   }),
 } as const;

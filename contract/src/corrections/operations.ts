@@ -3,6 +3,12 @@ import { IdParam } from '../shared/params.ts';
 import { BulkPreview, BulkReply, BulkRequest } from './bulks.ts';
 import { CardInputReply, CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './schemas.ts';
 
+/** What one corrected card makes stale, beside what its reply puts into place: the card, the list, the exceptions and the strip. */
+const BESIDE_CARD = ['handoff', 'day', 'input', 'history', 'differences'] as const;
+
+/** What many corrected cards make stale. */
+const OF_MANY_CARDS = ['cards', 'card', 'day', 'input', 'history', 'exceptions', 'strip', 'handoff'] as const;
+
 export const correctionOperations = {
   cardInput: defineOperation({
     method: 'GET',
@@ -11,6 +17,7 @@ export const correctionOperations = {
     asks: 'correct',
     params: { period: IdParam, person: IdParam },
     gives: CardInputReply,
+    shows: ['input'],
     status: 200,
   }),
   previewSettle: defineOperation({
@@ -32,6 +39,8 @@ export const correctionOperations = {
     params: { period: IdParam, person: IdParam },
     takes: SettleRequest,
     gives: SettleReply,
+    touches: 'people',
+    makesStale: BESIDE_CARD,
     status: 201,
   }),
   previewCorrect: defineOperation({
@@ -53,6 +62,8 @@ export const correctionOperations = {
     params: { period: IdParam, person: IdParam },
     takes: CorrectRequest,
     gives: SettleReply,
+    touches: 'people',
+    makesStale: BESIDE_CARD,
     status: 201,
   }),
   undoCorrection: defineOperation({
@@ -62,6 +73,8 @@ export const correctionOperations = {
     asks: 'correct',
     params: { period: IdParam, person: IdParam, correction: IdParam },
     gives: SettleReply,
+    touches: 'people',
+    makesStale: BESIDE_CARD,
     status: 201,
   }),
   previewBulk: defineOperation({
@@ -85,6 +98,8 @@ export const correctionOperations = {
     params: { period: IdParam },
     takes: BulkRequest,
     gives: BulkReply,
+    touches: 'people',
+    makesStale: OF_MANY_CARDS,
     status: 200,
   }),
   undoBulk: defineOperation({
@@ -95,6 +110,8 @@ export const correctionOperations = {
     load: 'heavy',
     params: { period: IdParam, bulk: IdParam },
     gives: BulkReply,
+    touches: 'people',
+    makesStale: OF_MANY_CARDS,
     status: 200,
   }),
 } as const;

@@ -13,6 +13,7 @@ export const dayOperations = {
     params: { period: IdParam },
     query: { day: DayQuery },
     gives: DayReply,
+    shows: ['day'],
     status: 200,
   }),
   ribbons: defineOperation({
@@ -23,6 +24,7 @@ export const dayOperations = {
     params: { period: IdParam },
     query: { day, people: RibbonsOf },
     gives: RibbonsReply,
+    shows: ['day'],
     status: 200,
   }),
 } as const;

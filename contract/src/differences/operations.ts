@@ -10,6 +10,7 @@ export const differenceOperations = {
     asks: 'see cards',
     load: 'list',
     gives: DifferencesReply,
+    shows: ['differences'],
     status: 200,
   }),
   decide: defineOperation({
@@ -20,6 +21,8 @@ export const differenceOperations = {
     load: 'heavy',
     takes: DecideRequest,
     gives: DecideReply,
+    touches: 'people',
+    makesStale: ['differences', 'handoff'],
     status: 200,
   }),
   sent: defineOperation({
@@ -29,6 +32,7 @@ export const differenceOperations = {
     asks: 'see cards',
     params: { period: IdParam, person: IdParam },
     gives: SentReply,
+    shows: ['differences', 'card', 'batch'],
     status: 200,
   }),
 } as const;

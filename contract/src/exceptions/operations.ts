@@ -12,6 +12,7 @@ export const exceptionOperations = {
     load: 'list',
     params: { period: IdParam },
     gives: ExceptionsReply,
+    shows: ['exceptions'],
     status: 200,
   }),
   evidence: defineOperation({

@@ -12,6 +12,7 @@ export const finderOperations = {
     takes: Search,
     gives: FoundReply,
     keyed: false,
+    shows: ['day'],
     status: 200,
   }),
   searches: defineOperation({
@@ -20,6 +21,7 @@ export const finderOperations = {
     says: 'What one looks for again and again.',
     asks: 'see cards',
     gives: SearchesReply,
+    shows: ['searches'],
     status: 200,
   }),
   saveSearch: defineOperation({
@@ -29,6 +31,8 @@ export const finderOperations = {
     asks: 'see cards',
     takes: SaveSearchRequest,
     gives: SearchesReply,
+    touches: 'nobody',
+    makesStale: ['searches'],
     status: 200,
   }),
   forgetSearch: defineOperation({
@@ -38,6 +42,8 @@ export const finderOperations = {
     asks: 'see cards',
     params: { search: IdParam },
     gives: SearchesReply,
+    touches: 'nobody',
+    makesStale: ['searches'],
     status: 200,
   }),
 } as const;

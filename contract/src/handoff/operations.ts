@@ -14,6 +14,9 @@ import {
   StateRequest,
 } from './schemas.ts';
 
+/** What is closed, or open again. */
+const SEALED = ['handoff', 'periods', 'cards', 'card', 'strip', 'exceptions', 'differences'] as const;
+
 export const handoffOperations = {
   handoff: defineOperation({
     method: 'GET',
@@ -22,6 +25,7 @@ export const handoffOperations = {
     asks: 'see pay',
     params: { period: IdParam },
     gives: HandoffReply,
+    shows: ['handoff'],
     status: 200,
   }),
   checkHandoff: defineOperation({
@@ -34,6 +38,7 @@ export const handoffOperations = {
     takes: v.optional(CheckHandoffRequest, {}),
     gives: HandoffCheckReply,
     keyed: false,
+    shows: ['handoff', 'mapping', 'layouts', 'pay-codes'],
     status: 200,
   }),
   handOff: defineOperation({
@@ -45,6 +50,8 @@ export const handoffOperations = {
     params: { period: IdParam },
     takes: v.optional(HandOffRequest, {}),
     gives: HandoffReply,
+    touches: 'everybody',
+    makesStale: SEALED,
     status: 201,
   }),
   batch: defineOperation({
@@ -54,6 +61,7 @@ export const handoffOperations = {
     asks: 'see pay',
     params: { id: IdParam },
     gives: BatchDetail,
+    shows: ['batch'],
     status: 200,
   }),
   batchFile: defineOperation({
@@ -73,6 +81,8 @@ export const handoffOperations = {
     params: { id: IdParam },
     takes: DeliverRequest,
     gives: BatchDetail,
+    touches: 'nobody',
+    makesStale: ['batch', 'handoff'],
     status: 201,
   }),
   takeOut: defineOperation({
@@ -83,6 +93,8 @@ export const handoffOperations = {
     params: { id: IdParam },
     takes: EndBatchRequest,
     gives: BatchDetail,
+    touches: 'everybody',
+    makesStale: ['batch', ...SEALED],
     status: 201,
   }),
   reopen: defineOperation({
@@ -93,6 +105,8 @@ export const handoffOperations = {
     params: { id: IdParam },
     takes: EndBatchRequest,
     gives: BatchDetail,
+    touches: 'everybody',
+    makesStale: ['batch', ...SEALED],
     status: 200,
   }),
   askPaySystem: defineOperation({
@@ -102,6 +116,8 @@ export const handoffOperations = {
     asks: 'hand off',
     params: { id: IdParam },
     gives: BatchDetail,
+    touches: 'nobody',
+    makesStale: ['batch', 'handoff'],
     status: 200,
   }),
   stateBatch: defineOperation({
@@ -112,6 +128,8 @@ export const handoffOperations = {
     params: { id: IdParam },
     takes: StateRequest,
     gives: BatchDetail,
+    touches: 'nobody',
+    makesStale: ['batch', 'handoff'],
     status: 200,
   }),
   paySystem: defineOperation({
@@ -121,6 +139,7 @@ export const handoffOperations = {
     asks: 'see pay',
     concerns: 'everybody',
     gives: PaySystemReply,
+    shows: ['pay-system', 'handoff'],
     status: 200,
   }),
   explainUnmatched: defineOperation({
@@ -131,6 +150,8 @@ export const handoffOperations = {
     concerns: 'everybody',
     takes: ExplainRequest,
     gives: PaySystemReply,
+    touches: 'nobody',
+    makesStale: ['pay-system'],
     status: 200,
   }),
   voidBatch: defineOperation({
@@ -141,6 +162,8 @@ export const handoffOperations = {
     params: { id: IdParam },
     takes: EndBatchRequest,
     gives: BatchDetail,
+    touches: 'everybody',
+    makesStale: ['batch', ...SEALED],
     status: 200,
   }),
 } as const;

@@ -10,6 +10,7 @@ export const historyOperations = {
     asks: 'see cards',
     params: { period: IdParam },
     gives: HistoryReply,
+    shows: ['history'],
     status: 200,
   }),
 } as const;

@@ -10,6 +10,7 @@ export const importOperations = {
     says: 'Files that were brought, the newest first.',
     asks: 'see imports',
     gives: ImportsReply,
+    shows: ['imports'],
     status: 200,
   }),
   importFile: defineOperation({
@@ -20,6 +21,7 @@ export const importOperations = {
     concerns: 'everybody',
     params: { id: IdParam },
     gives: ImportReply,
+    shows: ['import'],
     status: 200,
   }),
   refusals: defineOperation({
@@ -52,6 +54,8 @@ export const importOperations = {
     query: { name: FileName },
     takes: 'file',
     gives: ImportReply,
+    touches: 'nobody',
+    makesStale: ['imports'],
     status: 201,
   }),
   startImport: defineOperation({
@@ -63,6 +67,8 @@ export const importOperations = {
     params: { id: IdParam },
     takes: StartImportRequest,
     gives: ImportReply,
+    touches: 'nobody',
+    makesStale: ['import', 'imports'],
     status: 200,
   }),
 } as const;

@@ -16,6 +16,7 @@ export const layoutOperations = {
     says: 'What files for the pay system look like.',
     asks: 'see pay',
     gives: LayoutsReply,
+    shows: ['layouts'],
     status: 200,
   }),
   addLayout: defineOperation({
@@ -26,6 +27,8 @@ export const layoutOperations = {
     concerns: 'everybody',
     takes: AddLayoutRequest,
     gives: LayoutsReply,
+    touches: 'nobody',
+    makesStale: ['layouts'],
     status: 201,
   }),
   recognizeLayout: defineOperation({
@@ -49,6 +52,8 @@ export const layoutOperations = {
     params: { layout: IdParam },
     takes: ChangeLayoutRequest,
     gives: LayoutsReply,
+    touches: 'nobody',
+    makesStale: ['layouts'],
     status: 200,
   }),
   dropLayout: defineOperation({
@@ -59,6 +64,8 @@ export const layoutOperations = {
     concerns: 'everybody',
     params: { layout: IdParam },
     gives: LayoutsReply,
+    touches: 'nobody',
+    makesStale: ['layouts'],
     status: 200,
   }),
   useLayout: defineOperation({
@@ -69,6 +76,8 @@ export const layoutOperations = {
     concerns: 'everybody',
     params: { layout: IdParam },
     gives: LayoutsReply,
+    touches: 'nobody',
+    makesStale: ['layouts'],
     status: 200,
   }),
   previewLayout: defineOperation({
@@ -82,6 +91,7 @@ export const layoutOperations = {
     takes: PreviewLayoutRequest,
     gives: LayoutPreview,
     keyed: false,
+    shows: ['mapping', 'card'],
     status: 200,
   }),
 } as const;

@@ -9,6 +9,7 @@ export const mappingOperations = {
     says: 'Which lines are paid under which code.',
     asks: 'see cards',
     gives: MappingReply,
+    shows: ['mapping'],
     status: 200,
   }),
   keepMapping: defineOperation({
@@ -19,6 +20,8 @@ export const mappingOperations = {
     concerns: 'everybody',
     takes: KeepMappingRequest,
     gives: MappingReply,
+    touches: 'everybody',
+    makesStale: ['mapping', 'handoff'],
     status: 200,
   }),
   previewMapping: defineOperation({
@@ -32,6 +35,7 @@ export const mappingOperations = {
     takes: PreviewMappingRequest,
     gives: MappingPreview,
     keyed: false,
+    shows: ['mapping', 'card'],
     status: 200,
   }),
 } as const;

@@ -8,6 +8,7 @@ export const payCodeOperations = {
     says: 'The codes of the pay system, and whom it knows.',
     asks: 'see cards',
     gives: PayCodesReply,
+    shows: ['pay-codes'],
     status: 200,
   }),
   addCode: defineOperation({
@@ -18,6 +19,8 @@ export const payCodeOperations = {
     concerns: 'everybody',
     takes: AddCodeRequest,
     gives: PayCodesReply,
+    touches: 'nobody',
+    makesStale: ['pay-codes', 'mapping'],
     status: 201,
   }),
   takeCodes: defineOperation({
@@ -29,6 +32,8 @@ export const payCodeOperations = {
     load: 'heavy',
     takes: 'file',
     gives: ListReply,
+    touches: 'nobody',
+    makesStale: ['pay-codes', 'mapping'],
     status: 200,
   }),
   rates: defineOperation({
@@ -37,6 +42,7 @@ export const payCodeOperations = {
     says: 'What an hour of somebody’s work costs, from which day on.',
     asks: 'see pay',
     gives: RatesReply,
+    shows: ['pay-codes'],
     status: 200,
   }),
   takeRates: defineOperation({
@@ -47,6 +53,8 @@ export const payCodeOperations = {
     load: 'heavy',
     takes: 'file',
     gives: ListReply,
+    touches: 'people',
+    makesStale: ['pay-codes', 'mapping'],
     status: 200,
   }),
   takePeople: defineOperation({
@@ -58,6 +66,8 @@ export const payCodeOperations = {
     load: 'heavy',
     takes: 'file',
     gives: ListReply,
+    touches: 'nobody',
+    makesStale: ['pay-codes', 'mapping'],
     status: 200,
   }),
 } as const;

@@ -14,6 +14,7 @@ export const periodOperations = {
     says: 'Pay groups and pay periods.',
     asks: 'see cards',
     gives: PeriodsReply,
+    shows: ['periods'],
     status: 200,
   }),
   payPeriods: defineOperation({
@@ -22,6 +23,7 @@ export const periodOperations = {
     says: 'The pay periods of every pay group, how they follow one another, and when people are paid.',
     asks: 'see pay',
     gives: PayPeriodsReply,
+    shows: ['periods'],
     status: 200,
   }),
   previewPayPeriods: defineOperation({
@@ -34,6 +36,7 @@ export const periodOperations = {
     takes: MakePayPeriodsRequest,
     gives: PayPeriodsPlan,
     keyed: false,
+    shows: ['periods'],
     status: 200,
   }),
   makePayPeriods: defineOperation({
@@ -45,6 +48,8 @@ export const periodOperations = {
     load: 'heavy',
     takes: MakePayPeriodsRequest,
     gives: PayPeriodsReply,
+    touches: 'everybody',
+    makesStale: ['periods', 'handoff', 'tasks'],
     status: 201,
   }),
   lockDays: defineOperation({
@@ -55,6 +60,8 @@ export const periodOperations = {
     concerns: 'everybody',
     takes: LockRequest,
     gives: PayPeriodsReply,
+    touches: 'nobody',
+    makesStale: ['periods'],
     status: 200,
   }),
 } as const;

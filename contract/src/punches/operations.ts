@@ -10,6 +10,7 @@ export const punchOperations = {
     asks: 'see cards',
     params: { period: IdParam, person: IdParam },
     gives: PunchesReply,
+    shows: ['card'],
     status: 200,
   }),
 } as const;

@@ -10,6 +10,7 @@ export const questionOperations = {
     asks: 'see cards',
     params: { period: IdParam },
     gives: QuestionsReply,
+    shows: ['questions'],
     status: 200,
   }),
   ask: defineOperation({
@@ -20,6 +21,8 @@ export const questionOperations = {
     params: { period: IdParam, person: IdParam },
     takes: AskRequest,
     gives: QuestionsReply,
+    touches: 'nobody',
+    makesStale: ['questions'],
     status: 201,
   }),
   answerQuestion: defineOperation({
@@ -30,6 +33,8 @@ export const questionOperations = {
     params: { period: IdParam, question: IdParam },
     takes: AnswerRequest,
     gives: QuestionsReply,
+    touches: 'nobody',
+    makesStale: ['questions'],
     status: 200,
   }),
   remind: defineOperation({
@@ -39,6 +44,8 @@ export const questionOperations = {
     asks: 'correct',
     params: { period: IdParam, question: IdParam },
     gives: QuestionsReply,
+    touches: 'nobody',
+    makesStale: ['questions'],
     status: 200,
   }),
   withdrawQuestion: defineOperation({
@@ -48,6 +55,8 @@ export const questionOperations = {
     asks: 'correct',
     params: { period: IdParam, question: IdParam },
     gives: QuestionsReply,
+    touches: 'nobody',
+    makesStale: ['questions'],
     status: 200,
   }),
 } as const;

@@ -8,6 +8,7 @@ export const reasonOperations = {
     says: 'Reasons that are kept for accepting exceptions.',
     asks: 'see cards',
     gives: ReasonsReply,
+    shows: ['reasons'],
     status: 200,
   }),
   keepReason: defineOperation({
@@ -17,6 +18,8 @@ export const reasonOperations = {
     asks: 'correct',
     takes: KeepReasonRequest,
     gives: ReasonsReply,
+    touches: 'nobody',
+    makesStale: ['reasons'],
     status: 200,
   }),
 } as const;

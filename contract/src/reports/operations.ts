@@ -21,6 +21,8 @@ export const reportOperations = {
     params: { period: IdParam, report: ReportName },
     query: ReportQuery.entries,
     gives: ReportReply,
+    // It follows from cards, what they are mapped to, and what they cost.
+    shows: ['cards', 'handoff', 'mapping', 'pay-codes'],
     status: 200,
   }),
   reportFile: defineOperation({

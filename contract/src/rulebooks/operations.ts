@@ -9,6 +9,7 @@ export const rulebookOperations = {
     says: 'Rulebooks, who goes by them, and from when each of their editions holds.',
     asks: 'see pay',
     gives: RulebooksReply,
+    shows: ['rulebooks'],
     status: 200,
   }),
   edition: defineOperation({
@@ -30,6 +31,8 @@ export const rulebookOperations = {
     params: { rulebook: IdParam },
     takes: AddEditionRequest,
     gives: RulebooksReply,
+    touches: 'everybody',
+    makesStale: ['rulebooks', 'tasks'],
     status: 201,
   }),
 } as const;

@@ -1,8 +1,15 @@
 import type * as v from 'valibot';
 import type { Right } from '../users/rights.ts';
+import type { View } from './views.ts';
 
 /** The right that an operation asks for; `signed in` for what everybody does with their own account, or `anybody`. */
 export type Asks = Right | 'signed in' | 'anybody';
+
+/**
+ * Whose pay a write changes at the most: nobody's; that of people, one by one, so that nobody may be among them who asks; or that of a whole group
+ * alike, which may have them in it.
+ */
+export type Touches = 'nobody' | 'people' | 'everybody';
 
 /** One address: who may ask for it, what it takes and what it gives. */
 export interface Operation {
@@ -28,6 +35,11 @@ export interface Operation {
   readonly takes?: v.GenericSchema | 'file';
   /** The body of its reply; a CSV file; another file; nothing. */
   readonly gives: v.GenericSchema | 'csv' | 'file' | null;
+  /** The views that its reply is shown in. */
+  readonly shows?: readonly View[];
+  /** The views that are to be read anew once it was done. */
+  readonly makesStale?: readonly View[];
+  readonly touches?: Touches;
   /** Its reply is sent again whenever it changes, as server-sent events. */
   readonly events?: true;
   /** False where nothing is kept though it is no GET: it then carries no key of its client. */
@@ -45,12 +57,18 @@ type ParamsOfPath<Path extends string> = [NamesIn<Path>] extends [never]
   ? { readonly params?: never }
   : { readonly params: Readonly<Record<NamesIn<Path>, v.GenericSchema>> };
 
+/** What a write that keeps something must say besides. */
+type SaidOfWrites<O extends Operation> = O extends { readonly method: 'GET' } | { readonly keyed: false }
+  ? { readonly touches?: never }
+  : { readonly touches: Touches; readonly makesStale: readonly View[] };
+
 /**
- * Defines an address: the server's route, its right, the OpenAPI page and the client's call come from it. A path whose named parts have no
- * schemas does not compile.
+ * Defines an address: the server's route, its right, the OpenAPI page, the client's call and what it keeps of replies come from it. A path whose named
+ * parts have no schemas does not compile, nor does a write that does not say whose pay it touches and what it makes stale.
  */
-export const defineOperation = <const O extends Operation>(operation: O & ParamsOfPath<O['path']>): O =>
-  operation;
+export const defineOperation = <const O extends Operation>(
+  operation: O & ParamsOfPath<O['path']> & SaidOfWrites<O>,
+): O => operation;
 
 type Entries<E> = E extends v.ObjectEntries
   ? v.InferOutput<v.ObjectSchema<E, undefined>>

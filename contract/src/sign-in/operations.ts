@@ -15,6 +15,7 @@ export const signInOperations = {
     says: 'Who is signed in.',
     asks: 'anybody',
     gives: SignedInUser,
+    shows: ['session'],
     status: 200,
   }),
   demoAccounts: defineOperation({
@@ -33,6 +34,7 @@ export const signInOperations = {
     takes: SignInRequest,
     gives: SignedInUser,
     keyed: false,
+    makesStale: ['session'],
     status: 200,
   }),
   signOut: defineOperation({
@@ -42,6 +44,7 @@ export const signInOperations = {
     asks: 'anybody',
     gives: null,
     keyed: false,
+    makesStale: ['session'],
     status: 204,
   }),
   changePassword: defineOperation({
@@ -60,6 +63,7 @@ export const signInOperations = {
     says: 'Where one is signed in.',
     asks: 'signed in',
     gives: SessionsReply,
+    shows: ['session'],
     status: 200,
   }),
   endSession: defineOperation({
@@ -70,6 +74,7 @@ export const signInOperations = {
     params: { session: SessionParam },
     gives: null,
     keyed: false,
+    makesStale: ['session'],
     status: 204,
   }),
 } as const;

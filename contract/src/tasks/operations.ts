@@ -9,6 +9,7 @@ export const taskOperations = {
     says: 'Work that waits, runs, or gave up; and the disk.',
     asks: 'see work',
     gives: TasksReply,
+    shows: ['tasks'],
     status: 200,
   }),
   liveTasks: defineOperation({
@@ -28,6 +29,8 @@ export const taskOperations = {
     concerns: 'everybody',
     params: { task: IdParam },
     gives: TasksReply,
+    touches: 'nobody',
+    makesStale: ['tasks', 'import', 'imports'],
     status: 200,
   }),
   retryTask: defineOperation({
@@ -37,6 +40,8 @@ export const taskOperations = {
     asks: 'import',
     params: { task: IdParam },
     gives: TasksReply,
+    touches: 'nobody',
+    makesStale: ['tasks', 'strip', 'import', 'imports', 'batch', 'handoff'],
     status: 200,
   }),
 } as const;

@@ -18,6 +18,8 @@ export const userOperations = {
     asks: 'keep users',
     takes: AddUserRequest,
     gives: UserReply,
+    touches: 'nobody',
+    makesStale: [],
     status: 201,
   }),
   changeUser: defineOperation({
@@ -28,6 +30,8 @@ export const userOperations = {
     params: { user: IdParam },
     takes: ChangeUserRequest,
     gives: UserReply,
+    touches: 'nobody',
+    makesStale: [],
     status: 200,
   }),
 } as const;

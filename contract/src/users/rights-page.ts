@@ -6,11 +6,11 @@ import { ROLES } from './schemas.ts';
 const isRight = (asks: Operation['asks']): asks is Right => asks in RIGHTS;
 
 function row([name, one]: readonly [string, Operation]): string {
-  const { method, path, says, asks, concerns } = one;
+  const { method, path, says, asks, concerns, touches } = one;
   const may = isRight(asks)
     ? ROLES.filter((role) => (RIGHTS[asks] as readonly string[]).includes(role)).join(', ')
     : asks;
-  const cells = [name, `\`${method} ${path}\``, asks, may, concerns ?? '', says];
+  const cells = [name, `\`${method} ${path}\``, asks, may, concerns ?? '', touches ?? '', says];
   return `| ${cells.join(' | ')} |`;
 }
 
@@ -20,15 +20,16 @@ export function rightsPage(): string {
     [
       `## ${domain}`,
       '',
-      '| operation | address below `/api` | right | roles | concerns | what it does |',
-      '| --- | --- | --- | --- | --- | --- |',
+      '| operation | address below `/api` | right | roles | concerns | touches the pay of | what it does |',
+      '| --- | --- | --- | --- | --- | --- | --- |',
       ...Object.entries<Operation>(operations).map(row),
     ].join('\n'),
   );
   return `# Who may do what
 
 Made from the definitions of the operations (\`contract/src/*/operations.ts\`). Whoever has the right still sees and changes only whom they reach; what
-concerns everybody cannot be cut to a reach, and asks for one over everybody. Nobody changes what they are paid themselves, whatever their role.
+concerns everybody cannot be cut to a reach, and asks for one over everybody. A write touches the pay of nobody, of people one by one, or of everybody
+alike: nobody may be among the people whose pay they change, whatever their role, and where it is everybody's, what they change of their own is marked.
 
 ${domains.join('\n\n')}
 `;

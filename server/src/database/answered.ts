@@ -1,3 +1,4 @@
+import type { Touches } from '@heath/contract';
 import { and, eq, sql } from 'drizzle-orm';
 import { type Clock, realSeconds } from '../base/clock.ts';
 import { type Tell, writing } from './audit-events.ts';
@@ -11,6 +12,8 @@ export interface Write {
   readonly key: string;
   /** SHA-256 of the request. */
   readonly about: string;
+  /** Whose pay its operation touches at the most. */
+  readonly touches?: Touches | undefined;
 }
 
 /** The user of a key. */
@@ -126,7 +129,7 @@ export function once<R>(
 ): Promise<R> {
   const { userId, personId } = who;
   return answered(database, who, write, () =>
-    writing(database, { userId, personId, at: clock.now() }, async (tx, tell) => {
+    writing(database, { userId, personId, at: clock.now(), touches: write?.touches }, async (tx, tell) => {
       if (write === null || userId === null) return work(tx, tell);
       const { key, about } = write;
       // First of all: of two that come at once, the second waits here for the first, and then finds its answer.

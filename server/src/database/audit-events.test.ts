@@ -6,7 +6,7 @@ import { desc, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createCode } from '../features/pay-codes/service.ts';
 import { type Company, freshCompany } from '../testing/company.ts';
-import { writing } from './audit-events.ts';
+import { EVERYBODY, type Pays, writing } from './audit-events.ts';
 import { inTransaction, statement } from './round-trip.ts';
 import { auditEvent, payCode } from './schema/index.ts';
 
@@ -49,6 +49,24 @@ describe('a write', () => {
       inTransaction(company.database, async () => ({ last: [insert], auditEvent: null, result: () => {} })),
     ).rejects.toThrow('did not say what it does');
     expect(await codes()).toBe(before);
+  });
+
+  it('that changes more than its operation says is taken back', async () => {
+    const telling = (touches: 'nobody' | 'people' | 'everybody', pays: Pays) =>
+      writing(company.database, { ...BY, touches }, async (_tx, tell) =>
+        tell({ what: 'tried', about: 'pay_code', aboutId: 1, pays }),
+      );
+    await expect(telling('nobody', [1])).rejects.toThrow('touches people, and its definition says nobody');
+    await expect(telling('nobody', EVERYBODY)).rejects.toThrow('touches everybody');
+    await expect(telling('everybody', [1])).rejects.toThrow('touches people');
+    await expect(telling('people', EVERYBODY)).rejects.toThrow('touches everybody');
+    expect(await company.database.select().from(auditEvent).where(eq(auditEvent.what, 'tried'))).toEqual([]);
+    await telling('people', 'nobody');
+    await telling('people', [1]);
+    await telling('everybody', EVERYBODY);
+    expect(await company.database.select().from(auditEvent).where(eq(auditEvent.what, 'tried'))).toHaveLength(
+      3,
+    );
   });
 
   it('that is taken back leaves no row of it', async () => {

@@ -1,3 +1,4 @@
+import type { Touches } from '@heath/contract';
 import type { Instant } from '@heath/core';
 import { and, type Column, eq, type SQL, sql } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
@@ -12,6 +13,8 @@ export interface By {
   /** Whose pay is their own; null where it is nobody's. */
   readonly personId: number | null;
   readonly at: Instant;
+  /** Whose pay the operation that is asked for touches at the most, by its definition; left out where none is asked for. */
+  readonly touches?: Touches | undefined;
 }
 
 /**
@@ -28,6 +31,13 @@ export const EVERYBODY: Pays = { alike: () => true };
 
 /** Somebody would change what they are paid themselves. Nothing is kept of it. */
 export class OwnPay extends Error {}
+
+/** Throws where a write changes more than the definition of its operation says. */
+function refuseMoreThan(touches: Touches | undefined, pays: Pays): void {
+  const changes = pays === 'nobody' ? pays : 'alike' in pays ? 'everybody' : 'people';
+  if (touches !== undefined && changes !== 'nobody' && changes !== touches)
+    throw new Error(`A write touches ${changes}, and its definition says ${touches}.`);
+}
 
 /** What a write did, to which row, and whose pay it changes. */
 export interface AuditEvent {
@@ -63,15 +73,18 @@ function ownPay({ personId }: By, pays: Pays): boolean | SQL<boolean> {
   return isAlike ? pays.alike(personId) : false;
 }
 
-const rowOf = (by: By, { aboutId, before = null, after = null, pays, ...one }: AuditEvent) => ({
-  userId: by.userId,
-  at: by.at,
-  ...one,
-  aboutId: typeof aboutId === 'number' ? aboutId : sql<number>`${aboutId}`,
-  before,
-  after,
-  isOwnPay: ownPay(by, pays),
-});
+function rowOf(by: By, { aboutId, before = null, after = null, pays, ...one }: AuditEvent) {
+  refuseMoreThan(by.touches, pays);
+  return {
+    userId: by.userId,
+    at: by.at,
+    ...one,
+    aboutId: typeof aboutId === 'number' ? aboutId : sql<number>`${aboutId}`,
+    before,
+    after,
+    isOwnPay: ownPay(by, pays),
+  };
+}
 
 /** A transaction on the tables of Heath's own running reaches all others as well; whoever writes those adds an audit event. */
 const onAllTables = (running: RunningWrites): Queries => running as unknown as Queries;

@@ -1,29 +1,10 @@
-import { type GivenBy, type Operation, written } from '@heath/contract';
+import type { GivenBy, Operation } from '@heath/contract';
 import type { Response } from 'express';
-import * as v from 'valibot';
-import { isByLines } from './by-lines.ts';
-
-/** Outside production every reply is held against its schema: what is promised is what is sent. */
-const CHECKS = process.env.NODE_ENV !== 'production';
+import { bodyOf } from './body-of.ts';
+import { endWithEvent } from './progress.ts';
 
 /** Sends what an operation gives, as its schema says it is written. */
 export function answer<O extends Operation>(response: Response, operation: O, given: GivenBy<O>): void {
   const body = bodyOf(operation, given);
-  if (isByLines(response)) response.end(JSON.stringify(body));
-  else response.status(operation.status).json(body);
-}
-
-/** What an operation gives, as its schema says it is written. */
-export function bodyOf<O extends Operation>({ method, path, gives }: O, given: GivenBy<O>): unknown {
-  if (gives === null || typeof gives === 'string') throw new Error(`${method} ${path} gives no JSON.`);
-  const body = written(gives, given);
-  if (CHECKS) check(`${method} ${path}`, gives, body);
-  return body;
-}
-
-function check(name: string, gives: v.GenericSchema, body: unknown): void {
-  const { issues } = v.safeParse(gives, JSON.parse(JSON.stringify(body)));
-  const issue = issues?.[0];
-  if (issue !== undefined)
-    throw new Error(`The reply of ${name} is not as promised: ${v.getDotPath(issue)}: ${issue.message}`);
+  if (!endWithEvent(response, 'reply', JSON.stringify(body))) response.status(operation.status).json(body);
 }

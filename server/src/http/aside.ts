@@ -2,10 +2,10 @@ import { type GivenBy, OPERATIONS, type OperationName } from '@heath/contract';
 import type { Clock } from '../base/clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { Who } from '../rights/who.ts';
-import { bodyOf } from './answer.ts';
-import type { Report } from './by-lines.ts';
+import { bodyOf } from './body-of.ts';
 import { type Checked, checked, type Unchecked } from './checked.ts';
 import type { Printing } from './printing.ts';
+import type { Report } from './progress.ts';
 
 /** What there is where an operation is answered aside: no server, and nothing of its process. */
 export interface ReadContext {

@@ -12,7 +12,7 @@ import {
   isToBeRepeated,
   OutcomeUnknown,
 } from '../database/failures.ts';
-import { isByLines } from './by-lines.ts';
+import { endWithEvent } from './progress.ts';
 
 export const notFound: RequestHandler = () => {
   throw new Problem(404, 'not-found', 'There is nothing at this address.');
@@ -110,7 +110,7 @@ export const sendProblem: ErrorRequestHandler = (error, request, response, _next
     status: problem?.status ?? 500,
     ...problem?.more,
   };
-  if (isByLines(response)) return void response.end(JSON.stringify(body));
+  if (endWithEvent(response, 'problem', JSON.stringify(body))) return;
   // Half a reply cannot be mended; whoever reads it must notice that it broke off.
   if (response.headersSent) return void response.destroy();
   if (!request.complete) readToItsEnd(request);

@@ -6,9 +6,9 @@ import { refusePartOf } from '../rights/reach.ts';
 import type { Who } from '../rights/who.ts';
 import { answer } from './answer.ts';
 import type { AnswerAside, Aside } from './aside.ts';
-import { isByLines, type Report, reportTo } from './by-lines.ts';
 import { type Checked, checked } from './checked.ts';
 import { HeavyWork } from './heavy.ts';
+import { endWithEvent, type Report, reportTo } from './progress.ts';
 import { writeOf } from './write.ts';
 
 declare module 'express-serve-static-core' {
@@ -81,14 +81,13 @@ const answeredAside =
   (answerAside: AnswerAside, name: OperationName, { status }: Operation): RequestHandler =>
   async (request, response) => {
     const bytes = await bytesAside(answerAside, name, request, response);
-    if (isByLines(response)) response.end(bytes);
-    else response.status(status).type('json').send(bytes);
+    if (!endWithEvent(response, 'reply', bytes.toString())) response.status(status).type('json').send(bytes);
   };
 
 const answeredHere =
   <O extends Operation>(operation: O, handler: Answers<O>): RequestHandler =>
   async (request, response) => {
-    const write = isKeyed(operation) ? writeOf(request) : null;
+    const write = isKeyed(operation) ? writeOf(request, operation) : null;
     const given: unknown = await handler({
       ...checked(operation, request),
       get who() {

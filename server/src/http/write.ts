@@ -1,15 +1,15 @@
 import { createHash } from 'node:crypto';
-import { WRITE_KEY_HEADER, WriteKey } from '@heath/contract';
+import { type Operation, WRITE_KEY_HEADER, WriteKey } from '@heath/contract';
 import type { Request } from 'express';
 import { Problem, valid } from '../base/problem.ts';
 import type { Write } from '../database/answered.ts';
 
 /** A write as its request names it: the key of the client, and what is asked for. */
-export function writeOf(request: Request): Write {
+export function writeOf(request: Request, { touches }: Operation): Write {
   const about = createHash('sha256')
     .update(JSON.stringify([request.method, request.originalUrl, request.body ?? null]))
     .digest('hex');
-  return { key: valid(WriteKey, request.get(WRITE_KEY_HEADER)), about };
+  return { key: valid(WriteKey, request.get(WRITE_KEY_HEADER)), about, touches };
 }
 
 /**

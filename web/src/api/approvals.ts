@@ -5,9 +5,6 @@ import { call } from './requests/call.ts';
 
 const { approve, withdrawApprovals } = approvalOperations;
 
-/** What shows whether somebody stands for a card. */
-const SHOWN_IN = ['cards', 'card', 'strip', 'handoff'] as const;
-
 interface People {
   readonly periodId: number;
   readonly people: readonly number[];
@@ -20,17 +17,12 @@ const asked = ({ periodId, people, workday }: People) => ({
   body: workday === null ? { people } : { people, workday: workdayToIso(workday) },
 });
 /** A day that somebody stands for shows on the day alone. */
-const shownIn = ({ workday }: People) => (workday === null ? SHOWN_IN : (['day'] as const));
+const stale = (_reply: unknown, _error: unknown, { workday }: People) =>
+  workday === null ? approve.makesStale : (['day'] as const);
 
 export const { useApproveMutation, useWithdrawMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    approve: build.mutation({
-      ...call(approve, asked),
-      invalidatesTags: (_reply, _error, people) => shownIn(people),
-    }),
-    withdraw: build.mutation({
-      ...call(withdrawApprovals, asked),
-      invalidatesTags: (_reply, _error, people) => shownIn(people),
-    }),
+    approve: build.mutation({ ...call(approve, asked), invalidatesTags: stale }),
+    withdraw: build.mutation({ ...call(withdrawApprovals, asked), invalidatesTags: stale }),
   }),
 });

@@ -13,17 +13,13 @@ interface Given {
 
 export const { useUnownedBadgesQuery, useGiveBadgeMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    unownedBadges: build.query({
-      ...callAlone(unownedBadges),
-      providesTags: ['badges'],
-    }),
+    unownedBadges: build.query(callAlone(unownedBadges)),
     /** Whose a badge is from a day on; null: nobody's. */
-    giveBadge: build.mutation({
-      ...call(giveBadge, ({ badgeId, personId, firstDay }: Given) => ({
+    giveBadge: build.mutation(
+      call(giveBadge, ({ badgeId, personId, firstDay }: Given) => ({
         params: { badge: badgeId },
         body: { personId, firstDay: workdayToIso(firstDay) },
       })),
-      invalidatesTags: ['badges', 'tasks'],
-    }),
+    ),
   }),
 });

@@ -8,20 +8,16 @@ interface Many {
   readonly periodId: number;
   readonly body: BulkRequest;
 }
-const asked = ({ periodId, body }: Many) => ({ params: { period: periodId }, body, byLines: true });
-
-/** Many cards changed: what shows them is asked for anew. */
-const CHANGED = ['cards', 'card', 'day', 'input', 'history', 'exceptions', 'strip', 'handoff'] as const;
+const asked = ({ periodId, body }: Many) => ({ params: { period: periodId }, body, tellsProgress: true });
 
 export const { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } = api.injectEndpoints({
   endpoints: (build) => ({
     previewBulk: build.query({ ...call(previewBulk, asked), keepUnusedDataFor: 0 }),
-    settleBulk: build.mutation({ ...call(settleBulk, asked), invalidatesTags: CHANGED }),
-    undoBulk: build.mutation({
-      ...call(undoBulk, ({ periodId, bulkId }: { periodId: number; bulkId: number }) => ({
+    settleBulk: build.mutation(call(settleBulk, asked)),
+    undoBulk: build.mutation(
+      call(undoBulk, ({ periodId, bulkId }: { periodId: number; bulkId: number }) => ({
         params: { period: periodId, bulk: bulkId },
       })),
-      invalidatesTags: CHANGED,
-    }),
+    ),
   }),
 });

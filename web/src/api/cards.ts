@@ -17,12 +17,8 @@ export const cardsApi = periodsApi.injectEndpoints({
     cards: build.query({
       ...call(cardOperations.cards, (period: number) => ({ params: { period } })),
       transformResponse: (reply: CardsReply) => new LongList(cardRows(reply)),
-      providesTags: ['cards'],
     }),
-    card: build.query({
-      ...call(cardOperations.card, (card: CardId) => ({ params: cardParams(card) })),
-      providesTags: ['card'],
-    }),
+    card: build.query(call(cardOperations.card, (card: CardId) => ({ params: cardParams(card) }))),
   }),
 });
 export const { useCardsQuery, useCardQuery } = cardsApi;

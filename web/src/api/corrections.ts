@@ -92,9 +92,6 @@ const correcting = ({ says, settles, note, ...card }: CardId & Correcting) => ({
   body: { says: asWritten(says), settles, note },
 });
 
-/** What shows more than the card that changed, beside what `showCard` puts into place. */
-const CHANGED = ['handoff', 'day', 'input', 'history', 'differences'] as const;
-
 export const {
   useCardInputQuery,
   usePreviewSettleQuery,
@@ -104,20 +101,15 @@ export const {
   useUndoMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    cardInput: build.query({
-      ...call(cardInput, (card: CardId) => ({ params: cardParams(card) })),
-      providesTags: ['input'],
-    }),
+    cardInput: build.query(call(cardInput, (card: CardId) => ({ params: cardParams(card) }))),
     previewSettle: build.query({ ...call(previewSettle, settling), keepUnusedDataFor: 0 }),
     settle: build.mutation({
       ...call(settle, settling),
       onQueryStarted: ({ body: _, ...card }, underWay) => showCard(card, underWay),
-      invalidatesTags: CHANGED,
     }),
     correct: build.mutation({
       ...call(correct, correcting),
       onQueryStarted: ({ periodId, personId }, underWay) => showCard({ periodId, personId }, underWay),
-      invalidatesTags: CHANGED,
     }),
     previewCorrect: build.query({ ...call(previewCorrect, correcting), keepUnusedDataFor: 0 }),
     undo: build.mutation({
@@ -125,7 +117,6 @@ export const {
         params: { ...cardParams(card), correction: correctionId },
       })),
       onQueryStarted: ({ correctionId: _, ...card }, underWay) => showCard(card, underWay),
-      invalidatesTags: CHANGED,
     }),
   }),
 });

@@ -40,7 +40,6 @@ const daysApi = cardsApi.injectEndpoints({
         query: { day: day === null ? undefined : workdayToIso(day) },
       })),
       transformResponse: asDay,
-      providesTags: ['day'],
     }),
     ribbons: build.query({
       ...call(dayOperations.ribbons, ({ periodId, day, people }: Drawn) => ({
@@ -48,7 +47,6 @@ const daysApi = cardsApi.injectEndpoints({
         query: { day: workdayToIso(day), people: people.join(',') },
       })),
       transformResponse: (reply: unknown) => Object.freeze(reads(RibbonsReply)(reply).ribbons),
-      providesTags: ['day'],
     }),
   }),
 });

@@ -29,7 +29,6 @@ const differencesApi = api.injectEndpoints({
     differences: build.query({
       ...callAlone(differenceOperations.differences),
       transformResponse: (body: unknown) => listOf(reads(DifferencesReply)(body)),
-      providesTags: ['differences'],
     }),
     decide: build.mutation({
       ...call(differenceOperations.decide, (body: DecideRequest) => ({ body })),
@@ -37,7 +36,6 @@ const differencesApi = api.injectEndpoints({
         const { decided, left, ...after } = reads(DecideReply)(body);
         return { decided, left, ...listOf(after) };
       },
-      invalidatesTags: ['differences', 'handoff'],
       /** What differs now is there before whoever decided is told so: the next key goes by it. */
       async onQueryStarted(_asked, { dispatch, queryFulfilled }) {
         try {
@@ -50,10 +48,7 @@ const differencesApi = api.injectEndpoints({
         }
       },
     }),
-    sent: build.query({
-      ...call(differenceOperations.sent, (card: CardId) => ({ params: cardParams(card) })),
-      providesTags: ['differences', 'card', 'batch'],
-    }),
+    sent: build.query(call(differenceOperations.sent, (card: CardId) => ({ params: cardParams(card) }))),
   }),
 });
 export const { useDifferencesQuery, useDecideMutation, useSentQuery } = differencesApi;

@@ -48,7 +48,6 @@ export const exceptionsApi = cardsApi.injectEndpoints({
     exceptions: build.query({
       ...call(exceptionOperations.exceptions, (period: number) => ({ params: { period } })),
       transformResponse: (reply: unknown) => new LongList(openExceptions(reads(ExceptionsReply)(reply))),
-      providesTags: ['exceptions'],
     }),
     evidence: build.query(
       call(exceptionOperations.evidence, ({ exception, ...card }: CardId & { exception: string }) => ({

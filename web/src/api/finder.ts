@@ -38,19 +38,11 @@ export const { useFoundQuery, useSearchesQuery, useSaveSearchMutation, useForget
           body: { ...search, from: workdayToIso(from), to: workdayToIso(to) },
         })),
         transformResponse: asFound,
-        providesTags: ['day'],
       }),
-      searches: build.query({
-        ...callAlone(finderOperations.searches),
-        providesTags: ['searches'],
-      }),
-      saveSearch: build.mutation({
-        ...call(finderOperations.saveSearch, (body: SaveSearchRequest) => ({ body })),
-        invalidatesTags: ['searches'],
-      }),
-      forgetSearch: build.mutation({
-        ...call(finderOperations.forgetSearch, (search: number) => ({ params: { search } })),
-        invalidatesTags: ['searches'],
-      }),
+      searches: build.query(callAlone(finderOperations.searches)),
+      saveSearch: build.mutation(call(finderOperations.saveSearch, (body: SaveSearchRequest) => ({ body }))),
+      forgetSearch: build.mutation(
+        call(finderOperations.forgetSearch, (search: number) => ({ params: { search } })),
+      ),
     }),
   });

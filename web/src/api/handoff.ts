@@ -10,9 +10,6 @@ import { call, callAlone } from './requests/call.ts';
 
 const ops = handoffOperations;
 
-/** What is closed, or open again: whatever shows it is asked for anew. */
-const SEALED = ['handoff', 'periods', 'cards', 'card', 'strip', 'exceptions', 'differences'] as const;
-
 interface Checked {
   readonly periodId: number;
   readonly body: v.InferOutput<typeof CheckHandoffRequest>;
@@ -42,56 +39,42 @@ export const {
   useExplainMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    handoff: build.query({
-      ...call(ops.handoff, (period: number) => ({ params: { period } })),
-      providesTags: ['handoff'],
-    }),
+    handoff: build.query(call(ops.handoff, (period: number) => ({ params: { period } }))),
     checkHandoff: build.query({
       ...call(ops.checkHandoff, ({ periodId, body }: Checked) => ({
         params: { period: periodId },
         body,
-        byLines: true,
+        tellsProgress: true,
       })),
-      providesTags: ['handoff', 'mapping', 'layouts', 'pay-codes'],
       keepUnusedDataFor: 30,
     }),
-    handOff: build.mutation({
-      ...call(ops.handOff, ({ periodId, body }: Sealed) => ({
+    handOff: build.mutation(
+      call(ops.handOff, ({ periodId, body }: Sealed) => ({
         params: { period: periodId },
         body,
-        byLines: true,
+        tellsProgress: true,
       })),
-      invalidatesTags: SEALED,
-    }),
-    batch: build.query({
-      ...call(ops.batch, (id: number) => ({ params: { id } })),
-      providesTags: ['batch'],
-    }),
-    deliver: build.mutation({
-      ...call(ops.deliver, ({ id, what }: { id: number; what: 'all' | 'rest' }) => ({
+    ),
+    batch: build.query(call(ops.batch, (id: number) => ({ params: { id } }))),
+    deliver: build.mutation(
+      call(ops.deliver, ({ id, what }: { id: number; what: 'all' | 'rest' }) => ({
         params: { id },
         body: { what },
       })),
-      invalidatesTags: ['batch', 'handoff'],
-    }),
-    takeOut: build.mutation({ ...call(ops.takeOut, ending), invalidatesTags: ['batch', ...SEALED] }),
-    reopen: build.mutation({ ...call(ops.reopen, ending), invalidatesTags: ['batch', ...SEALED] }),
-    voidBatch: build.mutation({ ...call(ops.voidBatch, ending), invalidatesTags: ['batch', ...SEALED] }),
-    askPaySystem: build.mutation({
-      ...call(ops.askPaySystem, (id: number) => ({ params: { id } })),
-      invalidatesTags: ['batch', 'handoff'],
-    }),
-    stateBatch: build.mutation({
-      ...call(ops.stateBatch, ({ id, ...body }: { id: number } & v.InferOutput<typeof StateRequest>) => ({
+    ),
+    takeOut: build.mutation(call(ops.takeOut, ending)),
+    reopen: build.mutation(call(ops.reopen, ending)),
+    voidBatch: build.mutation(call(ops.voidBatch, ending)),
+    askPaySystem: build.mutation(call(ops.askPaySystem, (id: number) => ({ params: { id } }))),
+    stateBatch: build.mutation(
+      call(ops.stateBatch, ({ id, ...body }: { id: number } & v.InferOutput<typeof StateRequest>) => ({
         params: { id },
         body,
       })),
-      invalidatesTags: ['batch', 'handoff'],
-    }),
-    paySystem: build.query({ ...callAlone(ops.paySystem), providesTags: ['pay-system', 'handoff'] }),
-    explain: build.mutation({
-      ...call(ops.explainUnmatched, (body: { keys: readonly string[]; reason: string }) => ({ body })),
-      invalidatesTags: ['pay-system'],
-    }),
+    ),
+    paySystem: build.query(callAlone(ops.paySystem)),
+    explain: build.mutation(
+      call(ops.explainUnmatched, (body: { keys: readonly string[]; reason: string }) => ({ body })),
+    ),
   }),
 });

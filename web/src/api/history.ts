@@ -29,7 +29,6 @@ export const { useHistoryQuery } = api.injectEndpoints({
       ...call(historyOperations.history, (period: number) => ({ params: { period } })),
       transformResponse: madeCorrections,
       // What is taken back by its key while it is looked at is seen to be so.
-      providesTags: ['history'],
       // Others correct all the time: it is asked for anew whenever it is opened.
       keepUnusedDataFor: 0,
     }),

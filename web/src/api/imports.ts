@@ -17,18 +17,14 @@ const REFUSALS_AT_ONCE = 500;
 export const { useImportsQuery, useImportQuery, useStartImportMutation, useRefusalsInfiniteQuery } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      imports: build.query({ ...callAlone(imports), providesTags: ['imports'] }),
-      import: build.query({
-        ...call(importFile, (id: number) => ({ params: { id } })),
-        providesTags: ['import'],
-      }),
-      startImport: build.mutation({
-        ...call(startImport, ({ id, mapping }: { id: number; mapping: Mapping }) => ({
+      imports: build.query(callAlone(imports)),
+      import: build.query(call(importFile, (id: number) => ({ params: { id } }))),
+      startImport: build.mutation(
+        call(startImport, ({ id, mapping }: { id: number; mapping: Mapping }) => ({
           params: { id },
           body: { ...mapping },
         })),
-        invalidatesTags: ['import', 'imports'],
-      }),
+      ),
       /** Some hundred at a time, each after the line of the last. */
       refusals: build.infiniteQuery<RefusalsReply, number, number>({
         query: ({ queryArg: id, pageParam: after }) =>

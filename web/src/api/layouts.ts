@@ -26,28 +26,23 @@ export const {
   useRecognizeLayoutMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    layouts: build.query({ ...callAlone(ops.layouts), providesTags: ['layouts'] }),
+    layouts: build.query(callAlone(ops.layouts)),
     previewLayout: build.query({
       ...call(ops.previewLayout, ({ periodId, body }: Previewed) => ({
         params: { period: periodId },
         body,
-        byLines: true,
+        tellsProgress: true,
       })),
-      providesTags: ['mapping', 'card'],
       keepUnusedDataFor: 10,
     }),
     recognizeLayout: build.mutation(
       call(ops.recognizeLayout, (body: File) => ({ body, type: 'text/plain' })),
     ),
-    addLayout: build.mutation({
-      ...call(ops.addLayout, (body: { says: Layout }) => ({ body })),
-      invalidatesTags: ['layouts'],
-    }),
-    changeLayout: build.mutation({
-      ...call(ops.changeLayout, ({ id, ...body }: Changed) => ({ params: { layout: id }, body })),
-      invalidatesTags: ['layouts'],
-    }),
-    removeLayout: build.mutation({ ...call(ops.dropLayout, byId), invalidatesTags: ['layouts'] }),
-    useLayout: build.mutation({ ...call(ops.useLayout, byId), invalidatesTags: ['layouts'] }),
+    addLayout: build.mutation(call(ops.addLayout, (body: { says: Layout }) => ({ body }))),
+    changeLayout: build.mutation(
+      call(ops.changeLayout, ({ id, ...body }: Changed) => ({ params: { layout: id }, body })),
+    ),
+    removeLayout: build.mutation(call(ops.dropLayout, byId)),
+    useLayout: build.mutation(call(ops.useLayout, byId)),
   }),
 });

@@ -16,19 +16,17 @@ interface Kept {
 
 export const { useMappingQuery, usePreviewMappingQuery, useKeepMappingMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    mapping: build.query({ ...callAlone(mapping), providesTags: ['mapping'] }),
+    mapping: build.query(callAlone(mapping)),
     previewMapping: build.query({
       ...call(previewMapping, ({ periodId, body }: Previewed) => ({
         params: { period: periodId },
         body,
-        byLines: true,
+        tellsProgress: true,
       })),
-      providesTags: ['mapping', 'card'],
       keepUnusedDataFor: 10,
     }),
-    keepMapping: build.mutation({
-      ...call(keepMapping, ({ basedOn, rules }: Kept) => ({ body: { basedOn, rules } })),
-      invalidatesTags: ['mapping', 'handoff'],
-    }),
+    keepMapping: build.mutation(
+      call(keepMapping, ({ basedOn, rules }: Kept) => ({ body: { basedOn, rules } })),
+    ),
   }),
 });

@@ -12,21 +12,16 @@ interface TakenList {
   readonly file: File;
 }
 
-const TAKEN = ['pay-codes', 'mapping'] as const;
-
 export const { usePayCodesQuery, useRatesQuery, useAddCodeMutation, useTakeListMutation } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      payCodes: build.query({ ...callAlone(payCodes), providesTags: ['pay-codes'] }),
-      rates: build.query({ ...callAlone(rates), providesTags: ['pay-codes'] }),
-      addCode: build.mutation({
-        ...call(addCode, (body: { code: string; name: string }) => ({ body })),
-        invalidatesTags: TAKEN,
-      }),
+      payCodes: build.query(callAlone(payCodes)),
+      rates: build.query(callAlone(rates)),
+      addCode: build.mutation(call(addCode, (body: { code: string; name: string }) => ({ body }))),
       takeList: build.mutation({
         query: ({ what, file }: TakenList) => requestFor(LISTS[what], { body: file }),
         transformResponse: reads(takeCodes.gives),
-        invalidatesTags: TAKEN,
+        invalidatesTags: takeCodes.makesStale,
       }),
     }),
   });

@@ -18,31 +18,27 @@ interface OfGroup {
 
 export const periodsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    periods: build.query({ ...callAlone(periods), providesTags: ['periods'] }),
-    payPeriods: build.query({ ...callAlone(payPeriods), providesTags: ['periods'] }),
-    planPayPeriods: build.query({
-      ...call(previewPayPeriods, (asked: MakePayPeriodsRequest) => ({
+    periods: build.query(callAlone(periods)),
+    payPeriods: build.query(callAlone(payPeriods)),
+    planPayPeriods: build.query(
+      call(previewPayPeriods, (asked: MakePayPeriodsRequest) => ({
         body: written(previewPayPeriods.takes, asked),
       })),
-      providesTags: ['periods'],
-    }),
-    makePayPeriods: build.mutation({
-      ...call(makePayPeriods, (asked: MakePayPeriodsRequest) => ({
+    ),
+    makePayPeriods: build.mutation(
+      call(makePayPeriods, (asked: MakePayPeriodsRequest) => ({
         body: written(makePayPeriods.takes, asked),
       })),
-      invalidatesTags: ['periods', 'handoff', 'tasks'],
-    }),
-    lockDays: build.mutation({
-      ...call(lockDays, (asked: LockRequest) => ({ body: written(lockDays.takes, asked) })),
-      invalidatesTags: ['periods'],
-    }),
-    strip: build.query({
-      ...call(cardOperations.strip, ({ periodId, groupId }: OfGroup) => ({
+    ),
+    lockDays: build.mutation(
+      call(lockDays, (asked: LockRequest) => ({ body: written(lockDays.takes, asked) })),
+    ),
+    strip: build.query(
+      call(cardOperations.strip, ({ periodId, groupId }: OfGroup) => ({
         params: { period: periodId },
         query: { group: groupId ?? undefined },
       })),
-      providesTags: ['strip'],
-    }),
+    ),
   }),
 });
 export const {

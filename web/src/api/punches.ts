@@ -5,9 +5,6 @@ import { call } from './requests/call.ts';
 
 export const { usePunchesQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    punches: build.query({
-      ...call(punchOperations.punches, (card: CardId) => ({ params: cardParams(card) })),
-      providesTags: ['card'],
-    }),
+    punches: build.query(call(punchOperations.punches, (card: CardId) => ({ params: cardParams(card) }))),
   }),
 });

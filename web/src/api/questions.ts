@@ -11,9 +11,6 @@ interface OfQuestion {
 }
 const ofQuestion = ({ periodId, id }: OfQuestion) => ({ params: { period: periodId, question: id } });
 
-/** Whoever asks or answers gets all questions: they are put in the place of those that were there. */
-const invalidatesTags = ['questions'] as const;
-
 export const {
   useQuestionsQuery,
   useAskMutation,
@@ -22,25 +19,20 @@ export const {
   useWithdrawQuestionMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    questions: build.query({
-      ...call(questions, (period: number) => ({ params: { period } })),
-      providesTags: ['questions'],
-    }),
-    ask: build.mutation({
-      ...call(ask, ({ body, ...card }: CardId & { body: AskRequest }) => ({
+    questions: build.query(call(questions, (period: number) => ({ params: { period } }))),
+    ask: build.mutation(
+      call(ask, ({ body, ...card }: CardId & { body: AskRequest }) => ({
         params: cardParams(card),
         body,
       })),
-      invalidatesTags,
-    }),
-    answerQuestion: build.mutation({
-      ...call(answerQuestion, ({ text, ...question }: OfQuestion & { text: string }) => ({
+    ),
+    answerQuestion: build.mutation(
+      call(answerQuestion, ({ text, ...question }: OfQuestion & { text: string }) => ({
         ...ofQuestion(question),
         body: { text },
       })),
-      invalidatesTags,
-    }),
-    remind: build.mutation({ ...call(remind, ofQuestion), invalidatesTags }),
-    withdrawQuestion: build.mutation({ ...call(withdrawQuestion, ofQuestion), invalidatesTags }),
+    ),
+    remind: build.mutation(call(remind, ofQuestion)),
+    withdrawQuestion: build.mutation(call(withdrawQuestion, ofQuestion)),
   }),
 });

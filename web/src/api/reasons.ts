@@ -5,11 +5,8 @@ import { call, callAlone } from './requests/call.ts';
 export const { useReasonsQuery, useKeepReasonMutation, useLeaveKindsQuery, usePlacesQuery } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      reasons: build.query({ ...callAlone(reasonOperations.reasons), providesTags: ['reasons'] }),
-      keepReason: build.mutation({
-        ...call(reasonOperations.keepReason, (text: string) => ({ body: { text } })),
-        invalidatesTags: ['reasons'],
-      }),
+      reasons: build.query(callAlone(reasonOperations.reasons)),
+      keepReason: build.mutation(call(reasonOperations.keepReason, (text: string) => ({ body: { text } }))),
       leaveKinds: build.query(callAlone(leaveKindOperations.leaveKinds)),
       places: build.query(callAlone(placeOperations.places)),
     }),

@@ -26,8 +26,6 @@ export const { useReportsQuery, useReportQuery } = api.injectEndpoints({
     reports: build.query(callAlone(reports)),
     report: build.query({
       ...call(report, asked),
-      // Whatever changes cards, what they are mapped to or what they cost.
-      providesTags: ['cards', 'handoff', 'mapping', 'pay-codes'],
       keepUnusedDataFor: 30,
     }),
   }),

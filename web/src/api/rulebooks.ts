@@ -6,14 +6,13 @@ const { rulebooks, addEdition } = rulebookOperations;
 
 export const { useRulebooksQuery, useAddEditionMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    rulebooks: build.query({ ...callAlone(rulebooks), providesTags: ['rulebooks'] }),
+    rulebooks: build.query(callAlone(rulebooks)),
     addEdition: build.mutation({
       ...call(addEdition, ({ rulebookId, ...asked }: AddEditionRequest & { rulebookId: number }) => ({
         params: { rulebook: rulebookId },
         body: written(addEdition.takes, asked),
       })),
       // What follows from it is asked for anew when it is computed.
-      invalidatesTags: ['rulebooks', 'tasks'],
     }),
   }),
 });

@@ -14,21 +14,12 @@ export const {
   useDemoAccountsQuery,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    session: build.query({ ...callAlone(ops.session), providesTags: ['session'] }),
+    session: build.query(callAlone(ops.session)),
     demoAccounts: build.query(callAlone(ops.demoAccounts)),
-    signIn: build.mutation({
-      ...call(ops.signIn, (body: SignInRequest) => ({ body })),
-      invalidatesTags: ['session'],
-    }),
+    signIn: build.mutation(call(ops.signIn, (body: SignInRequest) => ({ body }))),
     signOut: build.mutation(callAlone(ops.signOut)),
-    changePassword: build.mutation({
-      ...call(ops.changePassword, (body: ChangePasswordRequest) => ({ body })),
-      invalidatesTags: ['session'],
-    }),
-    sessions: build.query({ ...callAlone(ops.sessions), providesTags: ['session'] }),
-    endSession: build.mutation({
-      ...call(ops.endSession, (session: string) => ({ params: { session } })),
-      invalidatesTags: ['session'],
-    }),
+    changePassword: build.mutation(call(ops.changePassword, (body: ChangePasswordRequest) => ({ body }))),
+    sessions: build.query(callAlone(ops.sessions)),
+    endSession: build.mutation(call(ops.endSession, (session: string) => ({ params: { session } }))),
   }),
 });

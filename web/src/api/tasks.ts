@@ -32,7 +32,6 @@ const tasksApi = api.injectEndpoints({
     /** Work that goes on, as the server tells it live while anything shows it. */
     tasks: build.query({
       ...callAlone(ops.tasks),
-      providesTags: ['tasks'],
       async onCacheEntryAdded(
         _,
         { cacheDataLoaded, cacheEntryRemoved, getCacheEntry, updateCachedData, dispatch },
@@ -56,14 +55,8 @@ const tasksApi = api.injectEndpoints({
         end();
       },
     }),
-    retryTask: build.mutation({
-      ...call(ops.retryTask, (task: number) => ({ params: { task } })),
-      invalidatesTags: ['tasks', 'strip', 'import', 'imports', 'batch', 'handoff'],
-    }),
-    cancelTask: build.mutation({
-      ...call(ops.cancelTask, (task: number) => ({ params: { task } })),
-      invalidatesTags: ['tasks', 'import', 'imports'],
-    }),
+    retryTask: build.mutation(call(ops.retryTask, (task: number) => ({ params: { task } }))),
+    cancelTask: build.mutation(call(ops.cancelTask, (task: number) => ({ params: { task } }))),
   }),
 });
 export const { useTasksQuery, useRetryTaskMutation, useCancelTaskMutation } = tasksApi;

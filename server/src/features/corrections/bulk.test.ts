@@ -3,12 +3,13 @@ import {
   type BulkItem,
   type BulkRequest,
   cardRows,
+  EVENT_STREAM,
   type ExceptionsReply,
-  PROGRESS_LINES,
   type SettleItem,
 } from '@heath/contract';
 import { compute, instantFromIso, isMissingPunch } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
+import { createParser } from 'eventsource-parser';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { readCard } from '../../cards/read-card.ts';
 import { cardResults } from '../../cards/results.ts';
@@ -312,8 +313,8 @@ describe('corrections by hand of several people at once', () => {
   });
 });
 
-describe('a client that reads lines', () => {
-  it('hears how far many corrections have come; a refusal after the first line is the last one', async () => {
+describe('a client that reads events', () => {
+  it('hears how far many corrections have come; a refusal after the first is the last one', async () => {
     const { base, close } = await serve(company);
     const json = { 'Content-Type': 'application/json', Origin: base };
     const signedIn = await fetch(`${base}/api/session`, {
@@ -328,26 +329,42 @@ describe('a client that reads lines', () => {
         headers: { ...json, Cookie: cookie, Accept: accept, 'Idempotency-Key': randomUUID() },
         body: JSON.stringify(request(all)),
       });
-      const lines = (await reply.text()).split('\n').map((line) => JSON.parse(line));
-      for (const { bulkId } of lines) if (bulkId !== undefined) undoLast = () => takeBack(bulkId);
-      return { status: reply.status, type: reply.headers.get('content-type') ?? '', lines };
+      const type = reply.headers.get('content-type') ?? '';
+      const text = await reply.text();
+      const told: { readonly event: string | undefined; readonly data: Record<string, unknown> }[] = [];
+      const parser = createParser({
+        onEvent: ({ event, data }) => told.push({ event, data: JSON.parse(data) }),
+      });
+      if (type.startsWith(EVENT_STREAM)) parser.feed(text);
+      else told.push({ event: undefined, data: JSON.parse(text) });
+      for (const { data } of told)
+        if (typeof data.bulkId === 'number') undoLast = takeBack.bind(null, data.bulkId);
+      return { status: reply.status, told };
     };
     const all = await items();
     const people = new Set(all.map(({ personId }) => personId)).size;
     const whole = await ask(all, '*/*');
-    expect([whole.status, whole.lines.length, whole.lines[0].corrections]).toEqual([200, 1, all.length]);
+    expect(whole).toMatchObject({
+      status: 200,
+      told: [{ event: undefined, data: { corrections: all.length } }],
+    });
     await undoLast?.();
-    const told = await ask(all, PROGRESS_LINES);
-    expect(told.type).toContain(PROGRESS_LINES);
-    expect(told.lines).toEqual([
-      { done: people, of: people },
-      expect.objectContaining({ corrections: all.length, left: [] }),
+    const { told } = await ask(all, EVENT_STREAM);
+    expect(told).toEqual([
+      { event: 'progress', data: { done: people, of: people } },
+      { event: 'reply', data: expect.objectContaining({ corrections: all.length, left: [] }) },
     ]);
     // All of it is settled by now.
-    const refused = await ask(all, PROGRESS_LINES);
-    expect(refused.lines).toEqual([
-      { done: people, of: people },
-      expect.objectContaining({ status: 409, title: expect.stringContaining('settled this already') }),
+    const refused = await ask(all, EVENT_STREAM);
+    expect(refused.told).toEqual([
+      { event: 'progress', data: { done: people, of: people } },
+      {
+        event: 'problem',
+        data: expect.objectContaining({
+          status: 409,
+          title: expect.stringContaining('settled this already'),
+        }),
+      },
     ]);
     close();
   });

@@ -9,8 +9,8 @@ import { type ComputedCard, storeChangedCards } from '../../cards/store-cards.ts
 import { answered, answerIn, answerQuery, keepAnswer, type Write } from '../../database/answered.ts';
 import { auditEventQuery } from '../../database/audit-events.ts';
 import { insertedId, inTransaction, type Send, type Statement } from '../../database/round-trip.ts';
-import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
+import type { Report } from '../../http/progress.ts';
 import { Slice } from '../../http/slices.ts';
 import { partsOf } from '../../recompute/recompute.ts';
 import { somebody, type Who } from '../../rights/who.ts';
@@ -235,7 +235,12 @@ function keepBulk(
   { what, note, undoes, report = unheard }: AboutBulk,
   stepsOf: () => Promise<ReadonlyMap<number, readonly Step[]>>,
 ): Promise<BulkReply> {
-  const by = { userId: somebody(who), personId: who.personId, at: context.clock.now() };
+  const by = {
+    userId: somebody(who),
+    personId: who.personId,
+    at: context.clock.now(),
+    touches: write?.touches,
+  };
   return answered(context.database, who, write, async () => {
     const steps = await stepsOf();
     return inTransaction(context.database, async ({ send }) => {

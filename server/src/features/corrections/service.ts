@@ -191,7 +191,12 @@ function keepInOneTransaction(
   key: CardKey,
   correct: (card: LockedCard) => Correcting,
 ): Promise<SettleReply> {
-  const by = { userId: somebody(who), personId: who.personId, at: context.clock.now() };
+  const by = {
+    userId: somebody(who),
+    personId: who.personId,
+    at: context.clock.now(),
+    touches: write?.touches,
+  };
   return inTransaction(context.database, async (trip) => {
     const first = firstTrip(who, write, trip);
     const card = await openLocked(context, who, first.send, key, first.nextId);

@@ -4,9 +4,9 @@ import { comeBy } from '../../base/fault-points.ts';
 import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Queries } from '../../database/connect.ts';
-import type { Report } from '../../http/by-lines.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
+import type { Report } from '../../http/progress.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { KeptFile } from './batches/kept-file.ts';
 import {

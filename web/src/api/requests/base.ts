@@ -1,4 +1,4 @@
-import { type ProblemBody, type ProblemType, WRITE_KEY_HEADER } from '@heath/contract';
+import { type ProblemBody, type ProblemType, VIEWS, WRITE_KEY_HEADER } from '@heath/contract';
 import {
   type BaseQueryFn,
   createApi,
@@ -33,7 +33,7 @@ function isUnanswered(error: FetchBaseQueryError | undefined): boolean {
   return error.status >= 500 && (type === undefined || TRIED_AGAIN.includes(type));
 }
 
-/** A problem says by itself with which status it was refused: what came line by line had begun well. */
+/** A problem says by itself with which status it was refused: what came as events had begun well. */
 function asTold<T extends { readonly error?: FetchBaseQueryError | undefined }>(result: T): T {
   const { error } = result;
   const { status } = ((typeof error?.status === 'number' ? error.data : null) ?? {}) as Partial<ProblemBody>;
@@ -95,33 +95,7 @@ const askUntilAnswered: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryE
 /** Everything that comes from the server; each feature adds its own requests. */
 export const api = createApi({
   baseQuery: askUntilAnswered,
-  tagTypes: [
-    'session',
-    'periods',
-    'cards',
-    'card',
-    'day',
-    'input',
-    'history',
-    'exceptions',
-    'strip',
-    'imports',
-    'import',
-    'pay-codes',
-    'amounts',
-    'mapping',
-    'layouts',
-    'rulebooks',
-    'batch',
-    'differences',
-    'questions',
-    'searches',
-    'reasons',
-    'badges',
-    'handoff',
-    'pay-system',
-    'tasks',
-  ],
+  tagTypes: VIEWS,
   endpoints: () => ({}),
 });
 

@@ -1,7 +1,7 @@
 import type { Operation } from '@heath/contract';
 import type { FetchArgs } from '@reduxjs/toolkit/query/react';
 import type * as v from 'valibot';
-import { byLines } from './by-lines.ts';
+import { withProgress } from './progress.ts';
 import { reads } from './reads.ts';
 
 type Given<E, T> = E extends v.ObjectEntries ? T : undefined;
@@ -20,7 +20,7 @@ interface Asking<O extends Operation> {
   /** The type of a file; text with commas where nothing is said. */
   readonly type?: string;
   /** How far it has come is told while it is done: see `hearProgress`. */
-  readonly byLines?: boolean;
+  readonly tellsProgress?: boolean;
 }
 
 /** The address of an operation below /api. Throws where a named part of its path is not given. */
@@ -43,20 +43,34 @@ export function addressOf<O extends Operation>(
 
 /** The request for an operation. */
 export function requestFor<O extends Operation>(operation: O, asking: Asking<O>): FetchArgs {
-  const { body, type = 'text/csv', byLines: inLines = false } = asking;
+  const { body, type = 'text/csv', tellsProgress = false } = asking;
   return {
     url: addressOf(operation, asking),
     method: operation.method,
     ...(body === undefined ? {} : { body }),
     ...(operation.takes === 'file' ? { headers: { 'Content-Type': type } } : {}),
-    ...(inLines && body instanceof Object ? byLines(body) : {}),
+    ...(tellsProgress && body instanceof Object ? withProgress(body) : {}),
   };
 }
 
 /** What a reply is read as. */
 type ReadAs<O extends Operation> = O['gives'] extends v.GenericSchema ? v.InferOutput<O['gives']> : null;
 
-/** How an endpoint asks for an operation, and what it makes of the reply: all that its definition says. */
+/** What is kept of replies: in which views a read is shown, and which of them a write makes stale. */
+type Kept<O extends Operation> = (O extends { readonly shows: infer Views }
+  ? { readonly providesTags: Views }
+  : Record<never, never>) &
+  (O extends { readonly makesStale: infer Views }
+    ? { readonly invalidatesTags: Views }
+    : Record<never, never>);
+
+const keptOf = <O extends Operation>({ shows, makesStale }: O): Kept<O> =>
+  ({
+    ...(shows === undefined ? {} : { providesTags: shows }),
+    ...(makesStale === undefined ? {} : { invalidatesTags: makesStale }),
+  }) as Kept<O>;
+
+/** How an endpoint asks for an operation, what it makes of the reply, and what it keeps: all that its definition says. */
 export function call<O extends Operation & { readonly gives: v.GenericSchema | null }, Arg>(
   operation: O,
   ask: (arg: Arg) => Asking<O>,
@@ -65,6 +79,7 @@ export function call<O extends Operation & { readonly gives: v.GenericSchema | n
   return {
     query: (arg: Arg) => requestFor(operation, ask(arg)),
     transformResponse: (gives === null ? () => null : reads(gives)) as (body: unknown) => ReadAs<O>,
+    ...keptOf(operation),
   };
 }
 

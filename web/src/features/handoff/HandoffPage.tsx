@@ -1,7 +1,7 @@
 import type { HandoffReply, PeriodSummary } from '@heath/contract';
 import { useEffect, useMemo, useState } from 'react';
 import { useBatchQuery, useCheckHandoffQuery, useHandoffQuery } from '../../api/handoff.ts';
-import { hearProgress } from '../../api/requests/by-lines.ts';
+import { hearProgress } from '../../api/requests/progress.ts';
 import { Toggles } from '../../ui/controls/Toggles.tsx';
 import { Side } from '../../ui/layout/Side.tsx';
 import { Empty } from '../../ui/notices/Empty.tsx';

@@ -2,7 +2,7 @@ import type { HandoffCheck, HandoffCheckReply, HandoffReply } from '@heath/contr
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHandOffMutation } from '../../api/handoff.ts';
 import { problemOf } from '../../api/requests/base.ts';
-import { hearProgress } from '../../api/requests/by-lines.ts';
+import { hearProgress } from '../../api/requests/progress.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/controls/Button.tsx';
 import { Notice } from '../../ui/notices/Notice.tsx';

@@ -3,7 +3,7 @@ import type { Layout, LayoutColumn } from '@heath/core';
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { useHandoffQuery } from '../../api/handoff.ts';
 import { usePreviewLayoutQuery } from '../../api/layouts.ts';
-import { hearProgress } from '../../api/requests/by-lines.ts';
+import { hearProgress } from '../../api/requests/progress.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/controls/Button.tsx';
 import { Unsaved } from '../../ui/form/Unsaved.tsx';

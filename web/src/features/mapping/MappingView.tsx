@@ -3,7 +3,7 @@ import type { MappingRule } from '@heath/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useKeepMappingMutation, useMappingQuery, usePreviewMappingQuery } from '../../api/mapping.ts';
 import { problemOf } from '../../api/requests/base.ts';
-import { hearProgress } from '../../api/requests/by-lines.ts';
+import { hearProgress } from '../../api/requests/progress.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/controls/Button.tsx';
 import { Sortable } from '../../ui/controls/Sortable.tsx';

@@ -1,7 +1,7 @@
 import type { CodeSum, HandoffCheckReply } from '@heath/contract';
 import { checkAll, isWorked, liesBeside } from '@heath/core';
-import type { Report } from '../../../http/by-lines.ts';
 import type { Context } from '../../../http/context.ts';
+import type { Report } from '../../../http/progress.ts';
 import { codesByCode } from '../../../pay/batch-lines.ts';
 import type { Who } from '../../../rights/who.ts';
 import { lastNumber } from '../batches/store.ts';

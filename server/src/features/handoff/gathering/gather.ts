@@ -21,8 +21,8 @@ import {
 import { activeApprovals } from '../../../cards/approvals.ts';
 import type { Database, Reads } from '../../../database/connect.ts';
 import type { period } from '../../../database/schema/index.ts';
-import type { Report } from '../../../http/by-lines.ts';
 import type { Printing } from '../../../http/printing.ts';
+import type { Report } from '../../../http/progress.ts';
 import { codesByCode, headOf } from '../../../pay/batch-lines.ts';
 import { fileMaker } from '../../../pay/file-maker.ts';
 import { knownPeople } from '../../../pay/known-people.ts';

@@ -3,7 +3,7 @@ import type { Workday } from '@heath/core';
 import { useMemo, useRef, useState } from 'react';
 import { usePreviewBulkQuery, useSettleBulkMutation, useUndoBulkMutation } from '../../../api/bulks.ts';
 import { problemOf } from '../../../api/requests/base.ts';
-import { hearProgress } from '../../../api/requests/by-lines.ts';
+import { hearProgress } from '../../../api/requests/progress.ts';
 import { Button } from '../../../ui/controls/Button.tsx';
 import { BareCheckbox } from '../../../ui/controls/Checkbox.tsx';
 import { WhyField } from '../../../ui/form/WhyField.tsx';

@@ -1,0 +1,27 @@
+import { EVENT_STREAM } from '@heath/contract';
+import type { Request, Response } from 'express';
+import { beginEvents, isOfEvents, sendEvent } from './events.ts';
+
+/** Hears how much of some work is done. */
+export type Report = (done: number, of: number) => void;
+
+/** Tells the client how far its work has come, where it accepts events; nobody else hears of it. */
+export function reportTo(request: Request, response: Response): Report {
+  if (request.get('Accept') !== EVENT_STREAM) return () => {};
+  return (done, of) => {
+    if (!isOfEvents(response)) beginEvents(response);
+    sendEvent(response, 'progress', JSON.stringify({ done, of }));
+  };
+}
+
+/**
+ * Ends a reply that has begun to tell how far it has come.
+ *
+ * @returns false where it has not: nothing is sent then
+ */
+export function endWithEvent(response: Response, name: 'reply' | 'problem', json: string): boolean {
+  if (!isOfEvents(response)) return false;
+  sendEvent(response, name, json);
+  response.end();
+  return true;
+}
