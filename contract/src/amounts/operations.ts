@@ -25,6 +25,20 @@ export const amountOperations = {
     load: 'heavy',
     params: { period: IdParam },
     takes: AddAmountsRequest,
+    example: {
+      body: {
+        amounts: [
+          {
+            personId: 7,
+            day: '2026-10-20',
+            what: 'Mileage',
+            amount: '12.50',
+            job: null,
+            note: 'To the north quay',
+          },
+        ],
+      },
+    },
     gives: AmountsReply,
     touches: 'people',
     makesStale: FOLLOWS,
@@ -39,6 +53,7 @@ export const amountOperations = {
     params: { period: IdParam },
     query: TakeAmountsQuery.entries,
     takes: 'file',
+    example: { body: 'number,day,what,amount\nMF-0107,2026-10-21,Expenses,18.75\n' },
     gives: AmountsReply,
     touches: 'people',
     makesStale: FOLLOWS,

@@ -19,6 +19,7 @@ export const badgeOperations = {
     asks: 'give badges',
     params: { badge: IdParam },
     takes: GiveBadgeRequest,
+    example: { body: { personId: 7, firstDay: '2026-10-19' } },
     gives: null,
     touches: 'people',
     makesStale: ['badges', 'tasks'],

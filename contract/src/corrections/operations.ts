@@ -9,6 +9,16 @@ const BESIDE_CARD = ['handoff', 'day', 'input', 'history', 'differences'] as con
 /** What many corrected cards make stale. */
 const OF_MANY_CARDS = ['cards', 'card', 'day', 'input', 'history', 'exceptions', 'strip', 'handoff'] as const;
 
+const EXAMPLE_CORRECTION = {
+  kind: 'flat-hours',
+  workday: '2026-10-20',
+  as: 'adjustment',
+  code: 'Storm pay',
+  length: 'PT1H',
+  job: null,
+  department: null,
+};
+
 export const correctionOperations = {
   cardInput: defineOperation({
     method: 'GET',
@@ -27,6 +37,10 @@ export const correctionOperations = {
     asks: 'correct',
     params: { period: IdParam, person: IdParam },
     takes: SettleRequest,
+    example: {
+      params: { person: '4' },
+      body: { exception: 'missing-out:punch-1388', at: 1_793_138_400, note: '' },
+    },
     gives: SettlePreview,
     keyed: false,
     status: 200,
@@ -38,6 +52,10 @@ export const correctionOperations = {
     asks: 'correct',
     params: { period: IdParam, person: IdParam },
     takes: SettleRequest,
+    example: {
+      params: { person: '4' },
+      body: { exception: 'missing-out:punch-1388', at: 1_793_138_400, note: 'Seen at the gate' },
+    },
     gives: SettleReply,
     touches: 'people',
     makesStale: BESIDE_CARD,
@@ -50,6 +68,7 @@ export const correctionOperations = {
     asks: 'correct',
     params: { period: IdParam, person: IdParam },
     takes: CorrectRequest,
+    example: { params: { person: '7' }, body: { says: EXAMPLE_CORRECTION, note: '' } },
     gives: SettlePreview,
     keyed: false,
     status: 200,
@@ -61,6 +80,7 @@ export const correctionOperations = {
     asks: 'correct',
     params: { period: IdParam, person: IdParam },
     takes: CorrectRequest,
+    example: { params: { person: '7' }, body: { says: EXAMPLE_CORRECTION, note: 'Harbor duty as planned' } },
     gives: SettleReply,
     touches: 'people',
     makesStale: BESIDE_CARD,
@@ -72,6 +92,7 @@ export const correctionOperations = {
     says: 'Takes a correction back, as a correction of its own.',
     asks: 'correct',
     params: { period: IdParam, person: IdParam, correction: IdParam },
+    example: { params: { person: '4' } },
     gives: SettleReply,
     touches: 'people',
     makesStale: BESIDE_CARD,
@@ -85,6 +106,13 @@ export const correctionOperations = {
     load: 'heavy',
     params: { period: IdParam },
     takes: BulkRequest,
+    example: {
+      body: {
+        what: 'Accepted as they are',
+        note: '',
+        items: [{ personId: 13, exception: 'late-in:punch-906', way: { kind: 'accept' } }],
+      },
+    },
     gives: BulkPreview,
     keyed: false,
     status: 200,
@@ -97,6 +125,13 @@ export const correctionOperations = {
     load: 'heavy',
     params: { period: IdParam },
     takes: BulkRequest,
+    example: {
+      body: {
+        what: 'Accepted as they are',
+        note: 'Looked at',
+        items: [{ personId: 13, exception: 'late-in:punch-906', way: { kind: 'accept' } }],
+      },
+    },
     gives: BulkReply,
     touches: 'people',
     makesStale: OF_MANY_CARDS,

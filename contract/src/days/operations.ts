@@ -23,6 +23,7 @@ export const dayOperations = {
     asks: 'see cards',
     params: { period: IdParam },
     query: { day, people: RibbonsOf },
+    example: { query: { day: '2026-10-26', people: '1,2,3' } },
     gives: RibbonsReply,
     shows: ['day'],
     status: 200,

@@ -20,6 +20,7 @@ export const differenceOperations = {
     asks: 'approve',
     load: 'heavy',
     takes: DecideRequest,
+    example: { body: { what: 'carry', differences: [{ periodId: 1, personId: 7, version: 2 }] } },
     gives: DecideReply,
     touches: 'people',
     makesStale: ['differences', 'handoff'],

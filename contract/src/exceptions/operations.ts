@@ -21,6 +21,7 @@ export const exceptionOperations = {
     says: 'What the crew did and what is usual, as evidence for an exception.',
     asks: 'see cards',
     params: { period: IdParam, person: IdParam, exception: ExceptionKey },
+    example: { params: { person: '12', exception: 'missing-out:punch-490' } },
     gives: EvidenceReply,
     status: 200,
   }),

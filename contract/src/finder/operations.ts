@@ -10,6 +10,14 @@ export const finderOperations = {
     asks: 'see cards',
     load: 'heavy',
     takes: Search,
+    example: {
+      body: {
+        look: { what: 'longer', seconds: 43_200 },
+        from: '2026-10-19',
+        to: '2026-11-01',
+        groupId: null,
+      },
+    },
     gives: FoundReply,
     keyed: false,
     shows: ['day'],
@@ -30,6 +38,7 @@ export const finderOperations = {
     says: 'Keeps what one looks for under a name.',
     asks: 'see cards',
     takes: SaveSearchRequest,
+    example: { body: { name: 'Long days', look: { what: 'longer', seconds: 43_200 } } },
     gives: SearchesReply,
     touches: 'nobody',
     makesStale: ['searches'],

@@ -9,6 +9,35 @@ import {
   RecognizedLayout,
 } from './schemas.ts';
 
+const column = (holds: string, heading: string) => ({
+  holds,
+  heading,
+  width: null,
+  fill: ' ',
+  align: 'left',
+});
+const EXAMPLE_LAYOUT = {
+  name: 'Hours by day',
+  kind: 'csv',
+  lineFor: ['person', 'day', 'code'],
+  columns: [
+    column('person', 'NUMBER'),
+    { ...column('workday', 'DAY'), pattern: 'YYYY-MM-DD' },
+    column('code', 'CODE'),
+    { ...column('hours', 'HOURS'), written: '8.50', decimals: 2 },
+  ],
+  hasHeading: true,
+  header: null,
+  trailer: null,
+  nothing: 'leave out',
+  separator: ';',
+  quotes: 'where needed',
+  decimalMark: '.',
+  lineEnd: 'crlf',
+  encoding: 'utf-8',
+  fileName: 'hours-{batch}.csv',
+};
+
 export const layoutOperations = {
   layouts: defineOperation({
     method: 'GET',
@@ -26,6 +55,7 @@ export const layoutOperations = {
     asks: 'map pay codes',
     concerns: 'everybody',
     takes: AddLayoutRequest,
+    example: { body: { says: EXAMPLE_LAYOUT } },
     gives: LayoutsReply,
     touches: 'nobody',
     makesStale: ['layouts'],
@@ -39,6 +69,7 @@ export const layoutOperations = {
     concerns: 'everybody',
     load: 'heavy',
     takes: 'file',
+    example: { body: 'EMP,DATE,CODE,HOURS\nMF-0107,2026-10-26,100,8.00\n' },
     gives: RecognizedLayout,
     keyed: false,
     status: 200,
@@ -51,6 +82,7 @@ export const layoutOperations = {
     concerns: 'everybody',
     params: { layout: IdParam },
     takes: ChangeLayoutRequest,
+    example: { body: { says: EXAMPLE_LAYOUT, version: 1 } },
     gives: LayoutsReply,
     touches: 'nobody',
     makesStale: ['layouts'],
@@ -63,6 +95,7 @@ export const layoutOperations = {
     asks: 'map pay codes',
     concerns: 'everybody',
     params: { layout: IdParam },
+    example: { params: { layout: '2' } },
     gives: LayoutsReply,
     touches: 'nobody',
     makesStale: ['layouts'],
@@ -89,6 +122,7 @@ export const layoutOperations = {
     load: 'heavy',
     params: { period: IdParam },
     takes: PreviewLayoutRequest,
+    example: { body: { says: EXAMPLE_LAYOUT } },
     gives: LayoutPreview,
     keyed: false,
     shows: ['mapping', 'card'],

@@ -2,6 +2,11 @@ import { defineOperation } from '../shared/operation.ts';
 import { IdParam } from '../shared/params.ts';
 import { KeepMappingRequest, MappingPreview, MappingReply, PreviewMappingRequest } from './schemas.ts';
 
+const EXAMPLE_RULES = [
+  { name: 'Double time', firstDay: null, lastDay: null, when: { multipliers: [2] }, code: '310' },
+  { name: 'All else', firstDay: null, lastDay: null, when: {}, code: '100' },
+];
+
 export const mappingOperations = {
   mapping: defineOperation({
     method: 'GET',
@@ -19,6 +24,7 @@ export const mappingOperations = {
     asks: 'map pay codes',
     concerns: 'everybody',
     takes: KeepMappingRequest,
+    example: { body: { basedOn: 1, rules: EXAMPLE_RULES } },
     gives: MappingReply,
     touches: 'everybody',
     makesStale: ['mapping', 'handoff'],
@@ -33,6 +39,7 @@ export const mappingOperations = {
     load: 'heavy',
     params: { period: IdParam },
     takes: PreviewMappingRequest,
+    example: { body: { rules: EXAMPLE_RULES } },
     gives: MappingPreview,
     keyed: false,
     shows: ['mapping', 'card'],

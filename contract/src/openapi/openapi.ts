@@ -6,6 +6,7 @@ import { DOMAINS } from '../operations.ts';
 import { isKeyed, type Operation } from '../shared/operation.ts';
 import { IdParam } from '../shared/params.ts';
 import { ProblemBody } from '../shared/problem.ts';
+import { EVENT_STREAM } from '../shared/progress.ts';
 import { WRITE_KEY_HEADER } from '../shared/writes.ts';
 
 type Json = Readonly<Record<string, unknown>>;
@@ -40,8 +41,8 @@ const schemaOf = (schema: v.GenericSchema): Json => {
   return rest;
 };
 
-const inJson = (schema: v.GenericSchema, type = 'application/json'): Json => ({
-  content: { [type]: { schema: schemaOf(schema) } },
+const inJson = (schema: v.GenericSchema, example?: unknown, type = 'application/json'): Json => ({
+  content: { [type]: { schema: schemaOf(schema), ...(example === undefined ? {} : { example }) } },
 });
 
 const ID = { type: 'integer', minimum: 0, maximum: 999_999_999 };
@@ -52,13 +53,19 @@ function unwrapped(schema: v.GenericSchema): { readonly inner: v.GenericSchema; 
   return { inner: (schema as unknown as { readonly wrapped: v.GenericSchema }).wrapped, optional: true };
 }
 
-function parameter(name: string, place: 'path' | 'query', schema: v.GenericSchema): Json {
+function parameter(
+  name: string,
+  place: 'path' | 'query',
+  schema: v.GenericSchema,
+  example: string | undefined,
+): Json {
   const { inner, optional } = unwrapped(schema);
   return {
     name,
     in: place,
     required: !optional,
     schema: inner === IdParam ? ID : schemaOf(inner),
+    ...(example === undefined ? {} : { example: inner === IdParam ? Number(example) : example }),
   };
 }
 
@@ -71,17 +78,28 @@ const KEY = {
 };
 
 const parametersOf = (one: Operation): Json[] => [
-  ...Object.entries(one.params ?? {}).map(([name, schema]) => parameter(name, 'path', schema as never)),
-  ...Object.entries(one.query ?? {}).map(([name, schema]) => parameter(name, 'query', schema as never)),
+  ...Object.entries(one.params ?? {}).map(([name, schema]) =>
+    parameter(name, 'path', schema as never, one.example?.params?.[name] ?? '1'),
+  ),
+  ...Object.entries(one.query ?? {}).map(([name, schema]) =>
+    parameter(name, 'query', schema as never, one.example?.query?.[name]),
+  ),
   ...(isKeyed(one) ? [KEY] : []),
 ];
 
-const BYTES = { content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } } };
+const bytes = (example?: unknown): Json => ({
+  content: {
+    'application/octet-stream': {
+      schema: { type: 'string', format: 'binary' },
+      ...(example === undefined ? {} : { example }),
+    },
+  },
+});
 
 function replyOf({ gives, events }: Operation): Json {
   if (gives === 'csv') return { content: { 'text/csv': { schema: { type: 'string' } } } };
-  if (gives === 'file') return BYTES;
-  return gives === null ? {} : inJson(gives, events === true ? 'text/event-stream' : undefined);
+  if (gives === 'file') return bytes();
+  return gives === null ? {} : inJson(gives, undefined, events === true ? EVENT_STREAM : undefined);
 }
 
 /** The right that an operation asks for, in words. */
@@ -99,7 +117,7 @@ const needs = ({ asks, concerns }: Operation): string => {
 function operation(name: string, tag: string, one: Operation): Json {
   const parameters = parametersOf(one);
   const { takes, gives, status } = one;
-  const body = takes === 'file' ? BYTES : takes && inJson(takes);
+  const body = takes === 'file' ? bytes(one.example?.body) : takes && inJson(takes, one.example?.body);
   return {
     operationId: name,
     tags: [tag],
@@ -137,7 +155,7 @@ export function openApi(): Json {
       responses: {
         Problem: {
           description: 'What is wrong, where, and what would be right (RFC 9457).',
-          ...inJson(ProblemBody, 'application/problem+json'),
+          ...inJson(ProblemBody, undefined, 'application/problem+json'),
         },
       },
     },

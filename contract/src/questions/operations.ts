@@ -20,6 +20,10 @@ export const questionOperations = {
     asks: 'correct',
     params: { period: IdParam, person: IdParam },
     takes: AskRequest,
+    example: {
+      params: { person: '12' },
+      body: { exception: 'missing-out:punch-490', of: 'person', text: 'When did you leave on Wednesday?' },
+    },
     gives: QuestionsReply,
     touches: 'nobody',
     makesStale: ['questions'],
@@ -32,6 +36,7 @@ export const questionOperations = {
     asks: 'see cards',
     params: { period: IdParam, question: IdParam },
     takes: AnswerRequest,
+    example: { body: { text: 'At half past five' } },
     gives: QuestionsReply,
     touches: 'nobody',
     makesStale: ['questions'],

@@ -17,6 +17,7 @@ export const reasonOperations = {
     says: 'Keeps a reason for everybody.',
     asks: 'correct',
     takes: KeepReasonRequest,
+    example: { body: { text: 'Agreed beforehand' } },
     gives: ReasonsReply,
     touches: 'nobody',
     makesStale: ['reasons'],

@@ -20,6 +20,7 @@ export const reportOperations = {
     load: 'heavy',
     params: { period: IdParam, report: ReportName },
     query: ReportQuery.entries,
+    example: { params: { report: 'hours-and-cost' }, query: { by: 'department' } },
     gives: ReportReply,
     // It follows from cards, what they are mapped to, and what they cost.
     shows: ['cards', 'handoff', 'mapping', 'pay-codes'],
@@ -34,6 +35,7 @@ export const reportOperations = {
     load: 'heavy',
     params: { period: IdParam, report: ReportName },
     query: { ...ReportQuery.entries, format: ReportFormat },
+    example: { params: { report: 'hours-and-cost' }, query: { by: 'department', format: 'csv' } },
     gives: 'file',
     status: 200,
   }),

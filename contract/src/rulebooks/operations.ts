@@ -30,6 +30,23 @@ export const rulebookOperations = {
     load: 'heavy',
     params: { rulebook: IdParam },
     takes: AddEditionRequest,
+    example: {
+      body: {
+        firstDay: '2027-01-04',
+        rules: {
+          name: 'Harbor hours',
+          pairing: { repeatWindow: 'PT2M', longestSpell: 'PT14H', shiftGap: 'PT4H' },
+          rounding: [],
+          breaks: { paidUpTo: 'PT20M' },
+          workday: { startsAt: '00:00', shiftBelongsTo: 'day it starts' },
+          workweek: { startsOn: 'monday' },
+          overtime: [
+            { name: 'Over 40 a week', basis: 'workweek', tiers: [{ above: 'PT40H', multiplier: 1.5 }] },
+          ],
+          premiums: [],
+        },
+      },
+    },
     gives: RulebooksReply,
     touches: 'everybody',
     makesStale: ['rulebooks', 'tasks'],

@@ -5,6 +5,15 @@ import type { View } from './views.ts';
 /** The right that an operation asks for; `signed in` for what everybody does with their own account, or `anybody`. */
 export type Asks = Right | 'signed in' | 'anybody';
 
+/** What is asked of an operation, as it travels: for readers of the API, and sent to a real server by a test. */
+export interface Example {
+  /** Parts of the path; ids that are left out are 1. */
+  readonly params?: Readonly<Record<string, string>>;
+  readonly query?: Readonly<Record<string, string>>;
+  /** JSON, or the text of a file. */
+  readonly body?: unknown;
+}
+
 /**
  * Whose pay a write changes at the most: nobody's; that of people, one by one, so that nobody may be among them who asks; or that of a whole group
  * alike, which may have them in it.
@@ -31,6 +40,7 @@ export interface Operation {
   /** The schema of each named part of the path. */
   readonly params?: v.ObjectEntries;
   readonly query?: v.ObjectEntries;
+  readonly example?: Example;
   /** The body that it takes; a file, as its bytes; left out where it takes none. */
   readonly takes?: v.GenericSchema | 'file';
   /** The body of its reply; a CSV file; another file; nothing. */

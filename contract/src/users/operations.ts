@@ -17,6 +17,15 @@ export const userOperations = {
     says: 'Adds a user, with a password that is told this once.',
     asks: 'keep users',
     takes: AddUserRequest,
+    example: {
+      body: {
+        username: 'signe',
+        name: 'Signe Holm',
+        roles: ['auditor'],
+        reach: { all: true, groups: [], sites: [], departments: [], reports: false, self: false },
+        personId: null,
+      },
+    },
     gives: UserReply,
     touches: 'nobody',
     makesStale: [],
@@ -29,6 +38,15 @@ export const userOperations = {
     asks: 'keep users',
     params: { user: IdParam },
     takes: ChangeUserRequest,
+    example: {
+      body: {
+        roles: ['auditor'],
+        reach: { all: true, groups: [], sites: [], departments: [], reports: false, self: false },
+        personId: null,
+        ended: false,
+        newPassword: false,
+      },
+    },
     gives: UserReply,
     touches: 'nobody',
     makesStale: [],

@@ -2,7 +2,7 @@
  * Every operation as a specialist of one pay group who has a card in it: what it shows, and whose pay it changes. Their own card, one within their reach
  * and one beyond it. What a write changes is read from the database, whatever it answered.
  */
-import { differenceRows } from '@heath/contract';
+import { differenceRows, OPERATIONS, type Operation } from '@heath/contract';
 import { DEMO_USERS } from '@heath/demo';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -217,28 +217,10 @@ const OF_BATCHES = [
   'POST /handoffs/:id/void',
   'POST /differences/decide',
 ];
-/** Writes that change nobody's pay. */
-const OF_NOBODY = [
-  'POST /session',
-  'DELETE /session',
-  'PUT /password',
-  'DELETE /sessions/:session',
-  'POST /periods/:period/cards/:person/preview',
-  'POST /periods/:period/cards/:person/corrections/preview',
-  'POST /periods/:period/bulks/preview',
-  'POST /periods/:period/cards/:person/questions',
-  'POST /periods/:period/questions/:question/answer',
-  'POST /periods/:period/questions/:question/remind',
-  'POST /periods/:period/questions/:question/withdraw',
-  'POST /found',
-  'POST /searches',
-  'DELETE /searches/:search',
-  'POST /reasons',
-  'POST /periods/:period/handoff/check',
-  'POST /tasks/:task/retry',
-  'POST /users',
-  'PUT /users/:user',
-];
+/** Writes that change nobody's pay, by their definitions: where one does all the same, it is refused. */
+const OF_NOBODY = Object.values<Operation>(OPERATIONS)
+  .filter(({ touches = 'nobody' }) => touches === 'nobody')
+  .map(({ method, path }) => `${method} ${path}`);
 
 describe('what a write changes', () => {
   it('is known of every operation that writes', () => {
