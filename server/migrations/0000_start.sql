@@ -143,7 +143,6 @@ CREATE TABLE `batch_code` (
 --> statement-breakpoint
 CREATE TABLE `batch_file` (
 	`batch_id` int NOT NULL,
-	`layout_name` varchar(120) NOT NULL,
 	`layout` longtext NOT NULL,
 	`name` varchar(120) NOT NULL,
 	`lines` int NOT NULL,
@@ -260,7 +259,6 @@ CREATE TABLE `known_person` (
 CREATE TABLE `layout` (
 	`id` int AUTO_INCREMENT NOT NULL,
 	`code` varchar(32) NOT NULL,
-	`name` varchar(120) NOT NULL,
 	`says` longtext NOT NULL,
 	`is_in_use` boolean NOT NULL DEFAULT false,
 	`used` int GENERATED ALWAYS AS (IF(is_in_use, 1, NULL)) VIRTUAL,
@@ -571,9 +569,9 @@ CREATE TABLE `correction` (
 	`person_id` int NOT NULL,
 	`kind` varchar(32) NOT NULL,
 	`says` longtext NOT NULL,
-	`punch_id` int,
-	`at` bigint,
-	`undoes` int,
+	`punch_id` int GENERATED ALWAYS AS (JSON_VALUE(says, '$.punch')) STORED,
+	`at` bigint GENERATED ALWAYS AS (JSON_VALUE(says, '$.at')) STORED,
+	`undoes` int GENERATED ALWAYS AS (JSON_VALUE(says, '$.undoes')) STORED,
 	`first_day` date,
 	`last_day` date,
 	`settles` varchar(200),

@@ -108,9 +108,7 @@ async function loadPaySystem(tx: Queries, people: readonly DemoPerson[]): Promis
     await tx.insert(tables.payCode).values({ code, name, kind, multiplier: multiplier ?? null });
   await tx.insert(tables.mapping).values({ rules: MAPPING, madeAt: instantFromIso(DEMO_NOW) });
   for (const [i, says] of LAYOUTS.entries())
-    await tx
-      .insert(tables.layout)
-      .values({ code: codeOf(says.name), name: says.name, says, isInUse: i === 0 });
+    await tx.insert(tables.layout).values({ code: codeOf(says.name), says, isInUse: i === 0 });
   await insertAll(
     tx,
     tables.knownPerson,

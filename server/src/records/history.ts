@@ -31,6 +31,17 @@ export const historySelect = (among: Among) =>
   );
 export type CorrectionRow = Omit<ReturnType<ReturnType<typeof historySelect>['rows']>[number], 'personId'>;
 
+const numberOf = (value: unknown): number | null => (typeof value === 'number' ? value : null);
+
+/** What the database reads from the settings of a correction: the raw punch that it is about, and the correction that it takes back. */
+export const namedBy = ({
+  punch,
+  undoes,
+}: CorrectionRow['says']): Pick<CorrectionRow, 'punchId' | 'undoes'> => ({
+  punchId: numberOf(punch),
+  undoes: numberOf(undoes),
+});
+
 /** The corrections that others took back: an undo that was itself undone takes nothing back. */
 export function undoneAmong(rows: readonly Pick<CorrectionRow, 'id' | 'undoes'>[]): ReadonlySet<number> {
   const undone = new Set<number>();

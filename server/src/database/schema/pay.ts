@@ -110,7 +110,6 @@ export const mapping = mysqlTable('mapping', {
 export const layout = mysqlTable('layout', {
   id: id(),
   code: varchar('code', { length: 32 }).notNull().unique(),
-  name: varchar('name', { length: 120 }).notNull(),
   says: json<Layout>('says').notNull(),
   /** The one in which handoffs are sealed. */
   isInUse: boolean('is_in_use').notNull().default(false),
@@ -185,7 +184,6 @@ export const batchFile = mysqlTable('batch_file', {
   batchId: int('batch_id')
     .primaryKey()
     .references(() => batch.id),
-  layoutName: varchar('layout_name', { length: 120 }).notNull(),
   layout: json<Layout>('layout').notNull(),
   name: varchar('name', { length: 120 }).notNull(),
   lines: int('lines').notNull(),

@@ -113,14 +113,18 @@ export const correction = mysqlTable(
       .references(() => person.id),
     /** The name of one of the core's kinds. */
     kind: varchar('kind', { length: 32 }).notNull(),
-    /** The settings of that kind. */
+    /** The settings of that kind. What the database must know of them it reads from there. */
     says: json<Readonly<Record<string, unknown>>>('says').notNull(),
     /** The raw punch that it is about, so that it is read wherever it lies. */
-    punchId: int('punch_id').references(() => punch.id),
+    punchId: int('punch_id')
+      .generatedAlwaysAs(sql`JSON_VALUE(says, '$.punch')`, { mode: 'stored' })
+      .references(() => punch.id),
     /** Where it puts a punch: which punches hang together is found in the database. */
-    at: at('at'),
+    at: at('at').generatedAlwaysAs(sql`JSON_VALUE(says, '$.at')`, { mode: 'stored' }),
     /** The correction that it takes back. */
-    undoes: int('undoes').references((): AnyMySqlColumn => correction.id),
+    undoes: int('undoes')
+      .generatedAlwaysAs(sql`JSON_VALUE(says, '$.undoes')`, { mode: 'stored' })
+      .references((): AnyMySqlColumn => correction.id),
     /** The first and last workday that it can change; null where nothing that it is about is there. */
     firstDay: workday('first_day'),
     lastDay: workday('last_day'),

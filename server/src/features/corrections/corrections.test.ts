@@ -292,8 +292,8 @@ describe('a correction of any kind', () => {
     expect(await code({ settles: 'twice', turn: 1 })).toBe('kept');
     expect(await code({ personId: 999_999 })).toBe('ER_NO_REFERENCED_ROW_2');
     expect(await code({ madeBy: 999_999 })).toBe('ER_NO_REFERENCED_ROW_2');
-    expect(await code({ kind: 'undo', undoes: 999_999 })).toBe('ER_NO_REFERENCED_ROW_2');
+    expect(await code({ kind: 'undo', says: { undoes: 999_999 } })).toBe('ER_NO_REFERENCED_ROW_2');
     const [undone] = await database.select().from(correction).where(sql`${correction.undoes} IS NOT NULL`);
-    expect(await code({ kind: 'undo', undoes: undone!.undoes })).toBe('ER_DUP_ENTRY');
+    expect(await code({ kind: 'undo', says: { undoes: undone!.undoes } })).toBe('ER_DUP_ENTRY');
   });
 });

@@ -38,6 +38,7 @@ import {
 import type { Context } from '../../http/context.ts';
 import { afterwards } from '../../http/write.ts';
 import { askForRecomputeQuery, touchQuery } from '../../recompute/stale-cards.ts';
+import { namedBy } from '../../records/history.ts';
 import { storedVersion } from '../../records/subjects.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
@@ -216,7 +217,7 @@ function keepInOneTransaction(
     const answer =
       write === null ? [] : [keepAnswer(who, write, sql`JSON_OBJECT('correctionId', LAST_INSERT_ID())`)];
     const replyWith = (id: number): SettleReply => {
-      const history = [...card.history, { ...values, id, by: who.name }];
+      const history = [...card.history, { ...values, ...namedBy(values.says), id, by: who.name }];
       const told = id === card.nextId ? computed : withId(input, correctionId(id), card.withReasons);
       return {
         correctionId: id,

@@ -121,7 +121,7 @@ async function addEmptyBatch(
     premiumHours: 0,
   });
   const name = nameOf(what);
-  await addFile(tx, { batchId, layoutName: layout.name, layout, name, lines: 0, bytes: 0, sha256: '' });
+  await addFile(tx, { batchId, layout, name, lines: 0, bytes: 0, sha256: '' });
   return batchId;
 }
 

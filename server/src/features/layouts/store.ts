@@ -16,7 +16,7 @@ export async function addLayout(
   says: Layout,
   isInUse: boolean,
 ): Promise<number> {
-  const [result] = await queries.insert(layout).values({ code, name: says.name, says, isInUse });
+  const [result] = await queries.insert(layout).values({ code, says, isInUse });
   return result.insertId;
 }
 
@@ -26,7 +26,7 @@ export async function changeLayout(
   says: Layout,
   version: number,
 ): Promise<void> {
-  await queries.update(layout).set({ says, name: says.name, version }).where(eq(layout.id, id));
+  await queries.update(layout).set({ says, version }).where(eq(layout.id, id));
 }
 
 export async function removeLayout(queries: Queries, id: number): Promise<void> {

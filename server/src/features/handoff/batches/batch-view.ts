@@ -34,7 +34,7 @@ export function batchView(row: BatchRow): HandoffBatch {
         ? null
         : {
             name: file.name,
-            layout: file.layoutName,
+            layout: file.layout.name,
             lines: file.lines,
             bytes: file.bytes,
             sha256: file.sha256,
