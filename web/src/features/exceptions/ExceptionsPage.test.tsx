@@ -111,6 +111,54 @@ describe('exceptions', () => {
     expect(sent).toEqual([{ method: 'POST', path: `/periods/2/cards/11/${where}`, body }]);
   });
 
+  it('show what a way would change, and Enter takes the way that is shown: the likeliest, or the one pointed at', async () => {
+    const late = {
+      ...onCard(11),
+      key: 'late-in:punch-11',
+      kind: 'late-in',
+      severity: 'to look at',
+      proposals: [],
+      measured: 1500,
+      limit: 900,
+    };
+    const { reaches: _, punch: __, ...listed } = late;
+    const asked = answering((one) => {
+      if (one.path === '/periods/2/exceptions')
+        return ok({
+          people: [someone(11, 'Aino Brook')],
+          zones: [offsets],
+          exceptions: [{ ...listed, person: 0, zone: 0 }],
+          computing: 0,
+        });
+      if (one.path === '/periods/2/cards/11') return ok({ ...cardOf(11), exceptions: [late] });
+      if (one.method === 'POST' && !one.path.endsWith('/preview'))
+        return { status: 409, body: { title: 'No.' } };
+      return server(done)(one);
+    });
+    show(<ExceptionsPage />, '/exceptions');
+    await isOpen('Aino Brook');
+    const kindOf = ({ body }: Asked) => (body as { readonly says: { readonly kind: string } }).says.kind;
+    const previews = () => asked.filter(({ path }) => path.endsWith('/corrections/preview')).map(kindOf);
+    const taken = () => asked.filter(({ path }) => path.endsWith('/corrections')).map(kindOf);
+    const ways = () =>
+      within(screen.getByRole('region', { name: 'Open exception' }))
+        .getAllByRole('button')
+        .filter(({ textContent }) => /(S|N|Enter)$/.test(textContent ?? ''));
+    const shown = () => ways().filter(({ textContent }) => textContent?.endsWith('Enter'));
+    await waitFor(() => expect(shown()).toHaveLength(1));
+    for (const way of ways()) {
+      await user.hover(way);
+      await waitFor(() =>
+        expect(shown().map(({ textContent }) => textContent?.slice(0, 6))).toEqual([
+          way.textContent?.slice(0, 6),
+        ]),
+      );
+      await user.keyboard('{Enter}');
+      await waitFor(() => expect(taken().at(-1)).toBe(previews().at(-1)));
+    }
+    expect(new Set(taken()).size).toBe(ways().length);
+  });
+
   it('say who was first where somebody was, until that is understood', async () => {
     const first = { by: 'May Oakley', madeAt: '2026-11-02T09:00:00Z', at: '2026-10-28T14:30:00Z' };
     answering(

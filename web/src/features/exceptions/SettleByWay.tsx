@@ -9,7 +9,10 @@ import { waysOf } from './ways.ts';
 
 const EMPTY = { note: '' };
 
-/** Settles what no time can: accepted, not worked, approved, turned into leave. What the likeliest would change is shown; of the others, when they are pointed at. */
+/**
+ * Settles what no time can: accepted, not worked, approved, turned into leave. What one way would change is shown: the likeliest, or the one that is pointed
+ * at. That one stands out, and Enter takes it.
+ */
 export function SettleByWay({
   id,
   card,
@@ -41,6 +44,7 @@ export function SettleByWay({
         note={draft.note}
         onType={(note) => type({ note })}
         why={why}
+        shown={shownWay ?? null}
         onNear={setNear}
         onDone={forget}
       />

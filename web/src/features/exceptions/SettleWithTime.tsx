@@ -1,12 +1,9 @@
 import { type Proposal, sureness } from '@heath/core';
 import { useRef } from 'react';
-import { Button } from '../../ui/controls/Button.tsx';
-import { TimeField } from '../../ui/controls/TimeField.tsx';
 import { Notice } from '../../ui/notices/Notice.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { clockTime, PROPOSED_BY, shortDay } from '../../ui/text/format.ts';
-import { Kbd } from '../../ui/text/Kbd.tsx';
-import { useSayCorrected, useSettling } from '../corrections/settle/index.ts';
+import { TakeTime, TypeTime, useSayCorrected, useSettling } from '../corrections/settle/index.ts';
 import { Effect } from './Effect.tsx';
 import { EXCEPTION_KEYS } from './keys.ts';
 import { type SettleProps, type Shown, useShown } from './shown.ts';
@@ -34,8 +31,8 @@ export function SettleWithTime({
     onConflict: (conflict) => onConflict(conflict, offsets),
     onSettled: (correctionId) => sayCorrected(`Settled ${shortDay(exception.workday)}`, correctionId),
   });
-  const { proposal, typed, chosen, effect, isBusy, isRefused, draft, direction, take, type, at } = settling;
-  useKey(EXCEPTION_KEYS.take, () => void take(proposal?.at ?? null));
+  const { chosen, effect, draft, type, take } = settling;
+  useKey(EXCEPTION_KEYS.take, () => void take());
   useKey(EXCEPTION_KEYS.type, () => field.current?.focus());
   useShown(onShow, { chosen, preview: effect });
   return (
@@ -45,25 +42,15 @@ export function SettleWithTime({
         {effect !== null && <Effect preview={effect} />}
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        {proposal !== undefined && (
-          <Button look="primary" disabled={isBusy} onClick={() => void take(proposal.at)}>
-            Take {clockTime(proposal.at, offsets)} <Kbd>{EXCEPTION_KEYS.take.press}</Kbd>
-          </Button>
-        )}
+        <TakeTime settling={settling} offsets={offsets} press={EXCEPTION_KEYS.take.press} />
         <div className="w-56">
-          <TimeField
+          <TypeTime
             ref={field}
             inRow
-            label={`${proposal === undefined ? 'Type' : 'Or type'} the time  (${EXCEPTION_KEYS.type.press})`}
-            text={draft.time}
-            beside={exception.at}
-            direction={direction}
+            settling={settling}
+            exception={exception}
             offsets={offsets}
-            error={at('at')}
-            onType={(time) => type({ time })}
-            onEnter={() => {
-              if (!isRefused) void take(typed);
-            }}
+            press={EXCEPTION_KEYS.type.press}
           />
         </div>
         <WayButtons
@@ -73,6 +60,7 @@ export function SettleWithTime({
           note={draft.note}
           onType={(note) => type({ note })}
           why={why}
+          shown={null}
           onNear={() => {}}
           onDone={settling.forget}
         />

@@ -22,13 +22,16 @@ interface WayButtonsProps {
   readonly note: string;
   readonly onType: (note: string) => void;
   readonly why: RefObject<HTMLInputElement | null>;
+  /** The way whose effect is shown: Enter takes it. Null where the effect of something else is shown. */
+  readonly shown: Way | null;
   /** A way is pointed at, or none any more. */
   readonly onNear: (way: Way | null) => void;
   readonly onDone: () => void;
 }
 
 /** A button for each way to settle an exception, and why. */
-export function WayButtons({ id, exception, ways, note, onType, why, onNear, onDone }: WayButtonsProps) {
+export function WayButtons(props: WayButtonsProps) {
+  const { id, exception, ways, note, onType, why, shown, onNear, onDone } = props;
   const [correct, { isLoading }] = useCorrectMutation();
   const sayCorrected = useSayCorrected(id);
   const isAsked = asksWhy(exception);
@@ -49,11 +52,11 @@ export function WayButtons({ id, exception, ways, note, onType, why, onNear, onD
   useKey(EXCEPTION_KEYS.why, () => why.current?.focus());
   return (
     <>
-      {ways.map((way, i) => (
+      {ways.map((way) => (
         <WayButton
           key={way.name}
           way={way}
-          look={i === 0 && way.press === EXCEPTION_KEYS.take.press ? 'primary' : 'plain'}
+          isShown={way.name === shown?.name}
           disabled={isLoading}
           onTake={() => void take(way)}
           onNear={onNear}
@@ -76,29 +79,34 @@ export function WayButtons({ id, exception, ways, note, onType, why, onNear, onD
 
 function WayButton({
   way,
-  look,
+  isShown,
   disabled,
   onTake,
   onNear,
 }: {
   way: Way;
-  look: 'primary' | 'plain';
+  isShown: boolean;
   disabled: boolean;
   onTake: () => void;
   onNear: (way: Way | null) => void;
 }) {
-  useKey({ press: way.press, does: way.name }, onTake);
+  const { take } = EXCEPTION_KEYS;
+  // Enter takes what is shown, whichever way that is.
+  const ownPress = way.press === take.press ? null : way.press;
+  useKey({ press: ownPress ?? take.press, does: way.name }, () => (ownPress !== null || isShown) && onTake());
+  useKey(take, () => ownPress !== null && isShown && onTake());
   return (
     <Button
-      look={look}
+      look={isShown ? 'primary' : 'plain'}
       disabled={disabled}
       onClick={onTake}
-      onPointerEnter={() => onNear(way)}
+      // Not when a row comes to lie below a mouse that rests: who goes on by keyboard means the likeliest of each.
+      onPointerMove={() => onNear(way)}
       onPointerLeave={() => onNear(null)}
       onFocus={() => onNear(way)}
       onBlur={() => onNear(null)}
     >
-      {way.name} <Kbd>{way.press}</Kbd>
+      {way.name} {(isShown || ownPress !== null) && <Kbd>{isShown ? take.press : ownPress}</Kbd>}
     </Button>
   );
 }

@@ -1,15 +1,17 @@
 import type { LayoutPreview } from '@heath/contract';
 import type { Layout } from '@heath/core';
 import { ScrollArea } from '../../ui/layout/ScrollArea.tsx';
+import { OfBefore } from '../../ui/notices/OfBefore.tsx';
+import type { ShownPreview } from './place.ts';
 
 const ROWS_AS_TABLE = 8;
 
 /** The first real lines, as a table and as the text of the file. */
-export function FilePreview({ preview, says }: { preview: LayoutPreview; says: Layout }) {
+export function FilePreview({ preview, says }: { preview: ShownPreview; says: Layout }) {
   const lines = preview.rows.filter(({ part }) => part === 'line').slice(0, ROWS_AS_TABLE);
   const texts = preview.rows.filter(({ text }) => text !== null);
   return (
-    <>
+    <OfBefore when={preview.isOfBefore}>
       {preview.faults.length > 0 && <Faults preview={preview} />}
       <div className="mt-3 overflow-x-auto">
         <table className="w-full text-note">
@@ -60,7 +62,7 @@ export function FilePreview({ preview, says }: { preview: LayoutPreview; says: L
           </ScrollArea>
         </section>
       )}
-    </>
+    </OfBefore>
   );
 }
 

@@ -193,9 +193,10 @@ function usePreview(periodId: number, says: Layout, batchId: number | undefined,
     [asked, batchId],
   );
   useEffect(() => hearProgress(body, setShare), [body]);
-  const { data, error } = usePreviewLayoutQuery(
+  const { data, error, isFetching } = usePreviewLayoutQuery(
     { periodId, body },
     { skip: !isSound || objectionsTo(asked).length > 0 },
   );
-  return { preview: isSound ? data : undefined, share, error };
+  const isOfBefore = isFetching || asked !== says;
+  return { preview: isSound && data !== undefined ? { ...data, isOfBefore } : undefined, share, error };
 }

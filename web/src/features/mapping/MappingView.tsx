@@ -12,6 +12,7 @@ import { Side } from '../../ui/layout/Side.tsx';
 import { Notice } from '../../ui/notices/Notice.tsx';
 import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { type Done, say, sayDone } from '../../ui/notices/notices.ts';
+import { OfBefore } from '../../ui/notices/OfBefore.tsx';
 import { ProgressBar } from '../../ui/notices/Progress.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { decimalHours } from '../../ui/text/format.ts';
@@ -65,7 +66,7 @@ function Editor({
   useEffect(() => {
     if (latest.id !== kept.id && !isChanged) adopt(latest);
   });
-  const { preview, share, previewError } = usePreview(period.id, draft);
+  const { preview, isOfBefore, share, previewError } = usePreview(period.id, draft);
   const open = draft.findIndex(({ id }) => id === openId);
   const move = (by: number) => {
     const to = open + by;
@@ -115,7 +116,7 @@ function Editor({
             <Notice>{problemOf(saveError ?? previewError).title}</Notice>
           </div>
         )}
-        {preview === undefined && previewError === undefined && (
+        {(preview === undefined || isOfBefore) && previewError === undefined && (
           <ProgressBar label="Mapping the lines" share={share} />
         )}
         {show !== 'catch-all' && (
@@ -128,7 +129,7 @@ function Editor({
                   draft={one}
                   place={i + 1}
                   names={kept.names}
-                  does={preview?.rules[i]}
+                  does={isOfBefore ? undefined : preview?.rules[i]}
                   isOpen={one.id === openId}
                   isFixed={!may || show === 'never'}
                   onOpen={() => setOpenId(one.id)}
@@ -137,8 +138,10 @@ function Editor({
             </ol>
           </Sortable>
         )}
-        {preview !== undefined && <CatchAll preview={preview} isAlone={show === 'catch-all'} />}
-        {preview !== undefined && isChanged && <Changes preview={preview} />}
+        <OfBefore when={isOfBefore}>
+          {preview !== undefined && <CatchAll preview={preview} isAlone={show === 'catch-all'} />}
+          {preview !== undefined && isChanged && <Changes preview={preview} />}
+        </OfBefore>
         <Unsaved when={isChanged && !isSaving} />
       </main>
       <Side label="Rule" className="bg-sheet px-5 py-4">
@@ -172,8 +175,9 @@ function usePreview(periodId: number, draft: readonly DraftRule[]) {
   const [share, setShare] = useState<number | null>(null);
   const body = useMemo(() => ({ rules: draft.map(({ rule }) => rule) }), [draft]);
   useEffect(() => hearProgress(body, setShare), [body]);
-  const { data, error } = usePreviewMappingQuery({ periodId, body });
-  return { preview: data?.rules.length === draft.length ? data : undefined, share, previewError: error };
+  const { data, error, isFetching } = usePreviewMappingQuery({ periodId, body });
+  const preview = data?.rules.length === draft.length ? data : undefined;
+  return { preview, isOfBefore: isFetching, share, previewError: error };
 }
 
 function useSaving(kept: MappingReply, draft: readonly DraftRule[], onKept: (kept: MappingReply) => void) {

@@ -15,13 +15,27 @@ interface TimeFieldProps {
   readonly error?: string | undefined;
   readonly onType: (text: string) => void;
   readonly onEnter: () => void;
+  /** Escape was pressed: what was typed is not meant. */
+  readonly onEscape?: () => void;
   /** In a row with buttons: its name is in the field while that is empty. */
   readonly inRow?: boolean;
 }
 
 /** A time as people type it (`5p`, `17`, `1705`, `5:05 pm`, `+30`); says back the full date and time it understood. */
 export function TimeField(props: TimeFieldProps) {
-  const { label, text, beside, direction, offsets, ref, error, onType, onEnter, inRow = false } = props;
+  const {
+    label,
+    text,
+    beside,
+    direction,
+    offsets,
+    ref,
+    error,
+    onType,
+    onEnter,
+    onEscape,
+    inRow = false,
+  } = props;
   const id = useId();
   const entry = text.trim() === '' ? null : readTimeEntry(text, beside, direction, offsets);
   const isWrong = error !== undefined || (entry !== null && !entry.ok);
@@ -42,7 +56,9 @@ export function TimeField(props: TimeFieldProps) {
             onChange={(event) => onType(event.target.value)}
             onKeyDown={(event) => {
               if (event.key === 'Enter') onEnter();
-              if (event.key === 'Escape') event.currentTarget.blur();
+              if (event.key !== 'Escape') return;
+              onEscape?.();
+              event.currentTarget.blur();
             }}
             className={`bg-transparent outline-none ${inRow ? 'w-full min-w-0' : 'w-24'}`}
           />

@@ -74,8 +74,9 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
     hearProgress(body, setShare);
     return body;
   }, [bulk, all]);
-  const { currentData: preview, error, refetch } = usePreviewBulkQuery({ periodId, body: whole });
+  const { currentData: ofAll, error, refetch } = usePreviewBulkQuery({ periodId, body: whole });
   const kept = useMemo(() => all.filter((one) => !out.has(idOf(one))), [all, out]);
+  const preview = usePreviewOfKept(periodId, bulk, ofAll, kept, out);
   const { run, isBusy } = useSettleBulk(periodId, () => onClose(true));
   const isAsked = bulk.asksWhy === true;
   const take = () => {
@@ -127,6 +128,39 @@ export function BulkPanel({ periodId, detail, bulk, onClose }: BulkPanelProps) {
       </footer>
     </main>
   );
+}
+
+/**
+ * What doing those that are kept would change. Of a person of whom some are left out, what the others alone would change is computed anew; undefined
+ * until it is.
+ */
+function usePreviewOfKept(
+  periodId: number,
+  bulk: Bulk,
+  ofAll: BulkPreview | undefined,
+  kept: readonly BulkEntry[],
+  out: ReadonlySet<string>,
+): BulkPreview | undefined {
+  const inPart = useMemo(() => {
+    const cut = new Set(bulk.of.filter((one) => out.has(idOf(one))).map(({ personId }) => personId));
+    return kept.filter(({ personId }) => cut.has(personId));
+  }, [bulk, kept, out]);
+  const { currentData } = usePreviewBulkQuery(
+    { periodId, body: bodyOf(bulk, inPart, '') },
+    { skip: inPart.length === 0 },
+  );
+  return useMemo(() => {
+    if (inPart.length === 0 || ofAll === undefined) return ofAll;
+    if (currentData === undefined) return undefined;
+    const anew = new Set(inPart.map(({ personId }) => personId));
+    const others = <T extends { readonly personId: number }>(of: readonly T[]) =>
+      of.filter(({ personId }) => !anew.has(personId));
+    return {
+      ...ofAll,
+      people: [...others(ofAll.people), ...currentData.people],
+      left: [...others(ofAll.left), ...currentData.left],
+    };
+  }, [inPart, ofAll, currentData]);
 }
 
 const bodyOf = ({ did }: Bulk, of: readonly BulkEntry[], note: string): BulkRequest => ({

@@ -68,6 +68,39 @@ describe('settling a missing punch', () => {
     });
   });
 
+  it('takes the time that is shown, whichever key or button: the typed one, and the proposed one once that is left', async () => {
+    const asked = answering(server(unanswered));
+    show(panel());
+    const shown = async (label: string, effect: string) => {
+      expect(screen.getByRole('button', { name: /^Take/ }).textContent).toContain(`Take ${label}`);
+      await waitFor(() => expect(screen.getByLabelText('Effect').textContent).toContain(effect));
+    };
+    const sent = () =>
+      asked
+        .filter(({ path }) => path.endsWith('/settle'))
+        .map(({ body }) => (body as { readonly at: number }).at);
+    await shown('the planned 14:00', 'Payable with 14:00');
+    await user.type(time(), '9p');
+    await shown('Wed 28 Oct, 21:00', 'Payable with 21:00');
+    await user.tab();
+    await user.keyboard('{Escape}p');
+    await waitFor(() => expect(sent()).toEqual([instantFromIso('2026-10-28T21:00:00Z')]));
+    await user.click(screen.getByRole('button', { name: /^Take/ }));
+    await waitFor(() => expect(sent()).toHaveLength(2));
+    expect(sent()[1]).toBe(sent()[0]);
+    // What cannot be read is no time, and no other is taken in its place.
+    await user.clear(time());
+    await user.type(time(), '9x');
+    expect(screen.queryByRole('button', { name: /^Take/ })).toBeNull();
+    await user.keyboard('{Enter}');
+    // Escape leaves what was typed.
+    await user.keyboard('{Escape}');
+    await shown('the planned 14:00', 'Payable with 14:00');
+    await user.keyboard('p');
+    await waitFor(() => expect(sent()).toHaveLength(3));
+    expect(sent()[2]).toBe(PLANNED);
+  });
+
   it('says before that it withdraws what somebody approved, and says nothing of it where nobody did', async () => {
     answering(server(unanswered));
     const stands = (by: string, yes: boolean) => ({
@@ -94,7 +127,7 @@ describe('settling a missing punch', () => {
     unmount();
     show(panel());
     expect([time().value, note().value]).toEqual(['1505', 'seen']);
-    expect(screen.getByRole('button', { name: /Settle with Wed 28 Oct, 15:05/ })).toBeDefined();
+    expect(screen.getByRole('button', { name: /^Take Wed 28 Oct, 15:05/ })).toBeDefined();
   });
 
   it('says at the time what is wrong with it, and lets it not be taken', async () => {
@@ -109,7 +142,7 @@ describe('settling a missing punch', () => {
     await waitFor(() => expect(time().getAttribute('aria-invalid')).toBe('true'));
     const id = time().getAttribute('aria-describedby') ?? '';
     expect(document.getElementById(id)?.textContent).toBe('That time is too far from the punch.');
-    expect(screen.getByRole('button', { name: /Settle with/ })).toHaveProperty('disabled', true);
+    expect(screen.getByRole('button', { name: /^Take/ })).toHaveProperty('disabled', true);
     expect(screen.queryByLabelText('Effect')).toBeNull();
   });
 

@@ -6,20 +6,17 @@ import {
   type Exception,
   type Proposal,
   payableHours,
-  type ZoneOffsets,
 } from '@heath/core';
-import { type Ref, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import type { CardId } from '../../../api/cards.ts';
-import { Button } from '../../../ui/controls/Button.tsx';
-import { TimeField } from '../../../ui/controls/TimeField.tsx';
 import { Field } from '../../../ui/form/Field.tsx';
 import { Notice } from '../../../ui/notices/Notice.tsx';
 import { useKey } from '../../../ui/screen/keys.ts';
 import { clockTime, dayAndTime, decimalHours, shortDay } from '../../../ui/text/format.ts';
 import { Hours } from '../../../ui/text/Hours.tsx';
-import { Kbd } from '../../../ui/text/Kbd.tsx';
 import { WithdrawsApproval } from '../../approvals/index.ts';
 import { SETTLE_KEYS } from './keys.ts';
+import { TakeTime, TypeTime } from './SettleTime.tsx';
 import { type Conflict, useSettling } from './useSettling.ts';
 
 interface SettlePanelProps {
@@ -36,9 +33,9 @@ interface SettlePanelProps {
 export function SettlePanel({ id, card, exception, typing, onConflict, onSettled }: SettlePanelProps) {
   const { offsets } = card;
   const settling = useSettling({ id, exception, offsets, onConflict, onSettled });
-  const { proposal, chosen, effect, isBusy, take } = settling;
+  const { draft, type, chosen, effect, take, at } = settling;
   const field = useRef<HTMLInputElement>(null);
-  useKey(SETTLE_KEYS.take, () => void take(proposal?.at ?? null));
+  useKey(SETTLE_KEYS.take, () => void take());
   useKey(SETTLE_KEYS.type, () => field.current?.focus());
   useEffect(() => {
     if (typing > 0) field.current?.focus();
@@ -46,57 +43,19 @@ export function SettlePanel({ id, card, exception, typing, onConflict, onSettled
   return (
     <section className="mb-4 border-b border-rule pb-4" aria-label="Settle">
       <Missing exception={exception} card={card} />
-      {proposal !== undefined && (
-        <Button
-          look="primary"
-          disabled={isBusy}
-          onClick={() => void take(proposal.at)}
-          className="mt-3 w-full justify-center"
-        >
-          Take {TAKE[proposal.from]} {clockTime(proposal.at, offsets)}
-          <Kbd>{SETTLE_KEYS.take.press}</Kbd>
-        </Button>
-      )}
-      <Typed settling={settling} exception={exception} offsets={offsets} field={field} />
-      {chosen !== null && effect !== null && (
-        <Effect at={clockTime(chosen, offsets)} before={effect.before} after={effect.after} />
-      )}
-      <WithdrawsApproval card={card} />
-      {settling.elsewhere.map(({ title }) => (
-        <div key={title} className="mt-2">
-          <Notice>{title}</Notice>
-        </div>
-      ))}
-    </section>
-  );
-}
-
-/** A time of one's own, and why: what is wrong with either stands below it. */
-function Typed({
-  settling,
-  exception,
-  offsets,
-  field,
-}: {
-  settling: ReturnType<typeof useSettling>;
-  exception: Exception;
-  offsets: ZoneOffsets;
-  field: Ref<HTMLInputElement>;
-}) {
-  const { draft, type, direction, proposal, typed, chosen, isBusy, isRefused, take, at } = settling;
-  return (
-    <>
+      <TakeTime
+        settling={settling}
+        offsets={offsets}
+        press={SETTLE_KEYS.take.press}
+        className="mt-3 w-full justify-center"
+      />
       <div className="mt-3">
-        <TimeField
+        <TypeTime
           ref={field}
-          label={`${proposal === undefined ? 'Type' : 'Or type'} the time of the ${direction === 'after' ? 'out' : 'in'}  (${SETTLE_KEYS.type.press})`}
-          text={draft.time}
-          beside={exception.at}
-          direction={direction}
+          settling={settling}
+          exception={exception}
           offsets={offsets}
-          error={at('at')}
-          onType={(time) => type({ time })}
-          onEnter={() => void take(typed)}
+          press={SETTLE_KEYS.type.press}
         />
       </div>
       <div className="-mt-2">
@@ -107,23 +66,22 @@ function Typed({
           error={at('note')}
           onChange={(event) => type({ note: event.target.value })}
           onKeyDown={(event) => {
-            if (event.key === 'Enter') void take(chosen);
+            if (event.key === 'Enter') void take();
             if (event.key === 'Escape') event.currentTarget.blur();
           }}
           placeholder="confirmed with the watch log"
         />
       </div>
-      {typed !== null && (
-        <Button
-          disabled={isBusy || isRefused}
-          onClick={() => void take(typed)}
-          className="mt-2 w-full justify-center"
-        >
-          Settle with {dayAndTime(typed, offsets)}
-          <Kbd>Enter</Kbd>
-        </Button>
+      {chosen !== null && effect !== null && (
+        <Effect at={clockTime(chosen, offsets)} before={effect.before} after={effect.after} />
       )}
-    </>
+      <WithdrawsApproval card={card} />
+      {settling.elsewhere.map(({ title }) => (
+        <div key={title} className="mt-2">
+          <Notice>{title}</Notice>
+        </div>
+      ))}
+    </section>
   );
 }
 
@@ -144,12 +102,6 @@ function Missing({ exception, card }: Pick<SettlePanelProps, 'exception' | 'card
     </>
   );
 }
-
-const TAKE: Readonly<Record<Proposal['from'], string>> = {
-  plan: 'the planned',
-  crew: "the crew's",
-  habit: 'the usual',
-};
 
 /** What speaks for a proposed time. */
 function evidence(proposal: Proposal): string {

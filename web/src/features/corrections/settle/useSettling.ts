@@ -13,7 +13,7 @@ export interface Conflict {
   readonly note: string;
 }
 
-interface Settling {
+interface SettlingOf {
   readonly id: CardId;
   readonly exception: Exception;
   readonly offsets: ZoneOffsets;
@@ -26,22 +26,29 @@ const SAID_BY_THE_CARD: readonly ProblemType[] = ['already-settled', 'stale'];
 
 const EMPTY = { time: '', note: '' };
 
-/** What settles a missing punch: what is proposed, what was typed, what it would change, and how it is taken. */
-export function useSettling({ id, exception, offsets, onConflict, onSettled }: Settling) {
+/**
+ * What settles a missing punch: what is proposed, what was typed, what it would change, and how it is taken. One time is chosen at any moment: the typed
+ * one, else the proposed one. Whatever shows a time shows that one, and whatever takes a time takes that one.
+ */
+export function useSettling({ id, exception, offsets, onConflict, onSettled }: SettlingOf) {
   const { draft, type, forget } = useDraft(exception.key, EMPTY);
   const [settle, { error, isLoading }] = useSettleMutation();
   const direction = exception.kind === 'missing-out' ? 'after' : 'before';
   const entry = draft.time.trim() === '' ? null : readTimeEntry(draft.time, exception.at, direction, offsets);
   const typed = entry?.ok === true ? entry.at : null;
   const proposal = exception.proposals[0];
-  const chosen = typed ?? proposal?.at ?? null;
+  // What is typed and cannot be read is not passed over: nothing is chosen until it can be, or is gone.
+  const isUnread = entry?.ok === false;
+  const chosen = isUnread ? null : (typed ?? proposal?.at ?? null);
   const preview = usePreviewSettleQuery(
     { ...id, body: { exception: exception.key, at: chosen ?? 0, note: '' } },
     { skip: chosen === null },
   );
 
-  const take = async (at: Instant | null) => {
-    if (at === null || isLoading) return;
+  const canTake = chosen !== null && !isLoading && !preview.isError;
+  const take = async () => {
+    if (!canTake) return;
+    const at = chosen;
     const result = await settle({ ...id, body: { exception: exception.key, at, note: draft.note } });
     if (result.data !== undefined) {
       forget();
@@ -71,9 +78,9 @@ export function useSettling({ id, exception, offsets, onConflict, onSettled }: S
     typed,
     chosen,
     /** What the chosen time would change; null while that is not known. */
-    effect: chosen !== null && refusal === null ? (preview.data ?? null) : null,
-    isRefused: refusal !== null,
-    isBusy: isLoading,
+    effect: chosen !== null && refusal === null ? (preview.currentData ?? null) : null,
+    /** A time is chosen, and nothing is known against it. */
+    canTake,
     take,
     /** What is wrong with a field. */
     at,
@@ -81,3 +88,4 @@ export function useSettling({ id, exception, offsets, onConflict, onSettled }: S
     elsewhere: problems.filter(({ field }) => field !== 'at' && field !== 'note') as readonly ProblemBody[],
   } as const;
 }
+export type Settling = ReturnType<typeof useSettling>;
