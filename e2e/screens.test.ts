@@ -73,7 +73,7 @@ describe('every screen', () => {
     ['/pay-files?show=layout-1', 'text=TRAILER'],
     ['/pay-files?show=new-layout', 'text=New layout'],
     ['/pay-files?show=codes', 'text=Take their list'],
-    ['/pay-files?show=people', 'text=People it knows'],
+    ['/pay-files?show=people', 'h1:text("People it does not know")'],
     ['/pay-files?show=rates', 'text=What they are for'],
     ['/pay-files?show=periods', 'text=people are paid'],
     ['/reports', 'text=Engine Room'],
@@ -376,11 +376,10 @@ describe('what a card says', () => {
       "SELECT p.id, p.at FROM punch p JOIN badge_owner o ON o.badge_id = p.badge_id WHERE o.person_id = ? AND p.at > UNIX_TIMESTAMP('2026-10-20') ORDER BY p.at LIMIT 1",
       [person.id],
     )) as unknown as [[{ id: number; at: number }]];
-    const row = (kind: string, says: object, about: number | null) => [
+    const row = (kind: string, says: object) => [
       person.id,
       kind,
       JSON.stringify(says),
-      about,
       period.id,
       '',
       0,
@@ -390,13 +389,13 @@ describe('what a card says', () => {
     ];
     const added = { at: punch.at + 7200, punchKind: 'break-in', zone: 'Europe/London' };
     await database.query(
-      'INSERT INTO correction (person_id, kind, says, punch_id, period_id, note, payable_before, payable_after, made_by, made_at) VALUES ?',
+      'INSERT INTO correction (person_id, kind, says, period_id, note, payable_before, payable_after, made_by, made_at) VALUES ?',
       [
         [
-          row('move', { punch: punch.id, at: punch.at + 60 }, punch.id),
-          row('drop', { punch: punch.id }, punch.id),
-          row('add', added, null),
-          row('flat-hours', { workday: 20_749, as: 'leave', code: 'Shore leave', length: 'PT4H' }, null),
+          row('move', { punch: punch.id, at: punch.at + 60 }),
+          row('drop', { punch: punch.id }),
+          row('add', added),
+          row('flat-hours', { workday: 20_749, as: 'leave', code: 'Shore leave', length: 'PT4H' }),
         ],
       ],
     );

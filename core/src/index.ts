@@ -3,7 +3,13 @@
 // From input to what comes out.
 export { broken } from './card/always-holds.ts';
 export type { Computed } from './card/card.ts';
-export { DAY_STATES, type DayAccount, type DayState, dayAccounts } from './card/day-account.ts';
+export {
+  cardFingerprint,
+  DAY_STATES,
+  type DayAccount,
+  type DayState,
+  dayAccounts,
+} from './card/day-account.ts';
 // What comes out: shifts, segments, lines, and their reasons.
 export { type JobTime, jobTimes } from './card/job-times.ts';
 export type { DayReason } from './card/reasons.ts';

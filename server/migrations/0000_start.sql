@@ -3,7 +3,7 @@ CREATE TABLE `approval` (
 	`period_id` int NOT NULL,
 	`person_id` int NOT NULL,
 	`workday` date,
-	`version` int NOT NULL,
+	`fingerprint` int NOT NULL,
 	`payable_hours` int,
 	`undoes` int,
 	`made_by` int NOT NULL,
@@ -27,6 +27,8 @@ CREATE TABLE `card` (
 	`rounding_seconds` int NOT NULL DEFAULT 0,
 	`payable_hours` int NOT NULL DEFAULT 0,
 	`to_settle` smallint NOT NULL DEFAULT 0,
+	`results_fingerprint` int NOT NULL DEFAULT 0,
+	`amounts_fingerprint` int NOT NULL DEFAULT 0,
 	`marks` varchar(64) NOT NULL DEFAULT '',
 	CONSTRAINT `card_period_id_person_id_pk` PRIMARY KEY(`period_id`,`person_id`)
 );

@@ -1,13 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compute } from '../compute.ts';
+import type { PersonInput } from '../input/person.ts';
 import type { Leave } from '../model/leave.ts';
-import type { Punch } from '../model/punch.ts';
+import type { EffectivePunch, Punch } from '../model/punch.ts';
 import { at, type computeFor, inputFor, plan, punch, rulebook, shifts } from '../testing/fixtures.ts';
 import { anyEditions, anyPerson } from '../testing/random.ts';
 import { editionsOf, inputOf, STRETCHES } from '../testing/random-input.ts';
-import { seconds, workdayFromIso } from '../time/units.ts';
-import { type DayState, dayAccounts } from './day-account.ts';
+import { seconds, type Workday, workdayFromIso } from '../time/units.ts';
+import type { Computed } from './card.ts';
+import { cardFingerprint, type DayState, dayAccounts } from './day-account.ts';
 
 const rules = rulebook({ exceptions: { 'late-in': { severity: 'to look at', over: 'PT5M' } } });
 const DAY = '2026-10-20';
@@ -136,5 +138,83 @@ describe('the account of a workday', () => {
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('the fingerprint of a card', () => {
+  /** What an approval approves of a card: the punches of its days, and what they pay. */
+  const approvedOf = ({ first, last }: PersonInput, { shifts: all, lines }: Computed) => {
+    const isOfCard = (one: { readonly workday: Workday }) => one.workday >= first && one.workday <= last;
+    const clocked = ({ at: when, kind, job }: EffectivePunch) => [when, kind, job];
+    return JSON.stringify([
+      all
+        .filter(isOfCard)
+        .map(({ workday, spells, missingIn, missingOut, onTheClock }) => [
+          workday,
+          spells.map((spell) => [clocked(spell.in), clocked(spell.out)]),
+          missingIn.map(clocked),
+          missingOut.map(clocked),
+          onTheClock === null ? null : clocked(onTheClock),
+        ]),
+      lines
+        .filter(isOfCard)
+        .map(({ workday, classId, multiplier, hours, job, department, site, costCenter }) => [
+          workday,
+          classId,
+          multiplier,
+          hours,
+          job,
+          department,
+          site,
+          costCenter,
+        ]),
+    ]);
+  };
+  const told = (input: PersonInput) => {
+    const computed = compute(input);
+    return {
+      approved: approvedOf(input, computed),
+      fingerprint: cardFingerprint(dayAccounts(input, computed)),
+    };
+  };
+
+  it('is another one if and only if a punch or a number of it is, whatever changes around it', () => {
+    let alike = 0;
+    fc.assert(
+      fc.property(
+        anyEditions(60),
+        anyEditions(60),
+        anyPerson(60),
+        anyPerson(60),
+        fc.constantFrom(...STRETCHES),
+        fc.nat(),
+        (editions, others, person, another, stretch, nth) => {
+          const rules = editionsOf(editions, stretch);
+          const before = told(inputOf(rules, person, stretch));
+          const { punches } = person;
+          const without = punches.filter((_, i) => i !== nth % Math.max(punches.length, 1));
+          for (const after of [
+            inputOf(editionsOf(others, stretch), person, stretch),
+            inputOf(rules, { ...person, punches: without, corrections: [] }, stretch),
+            inputOf(
+              rules,
+              { ...person, punches: [...punches, ...another.punches], corrections: [] },
+              stretch,
+            ),
+            inputOf(rules, { ...person, plans: another.plans }, stretch),
+            inputOf(rules, { ...person, leave: another.leave }, stretch),
+            inputOf(rules, { ...person, holidays: another.holidays, restDays: another.restDays }, stretch),
+            inputOf(rules, { ...person, corrections: [] }, stretch),
+          ].map(told)) {
+            const isSame = after.approved === before.approved;
+            if (isSame) alike++;
+            expect(after.fingerprint === before.fingerprint).toBe(isSame);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+    // Both sides of it happened.
+    expect(alike).toBeGreaterThan(0);
   });
 });

@@ -131,6 +131,10 @@ function isAsPlanned(plan: PersonInput['plans'][number], shifts: readonly Comput
   return isNear(firstPunch(first).at, plan.startsAt) && isNear(lastPunch(last).at, plan.endsAt);
 }
 
+/** Fingerprint of a whole card: another one when what was clocked or is paid on one of its days is other. Below 2³¹. */
+export const cardFingerprint = (days: readonly Pick<DayAccount, 'fingerprint'>[]): number =>
+  days.reduce((fingerprint, day) => withNumber(fingerprint, day.fingerprint), OFFSET) & 0x7fffffff;
+
 /** FNV-1a over whole numbers and names, whose offset and prime are as its authors publish them. */
 const OFFSET = 0x811c9dc5;
 const PRIME = 0x01000193;
@@ -144,8 +148,8 @@ function withName(fingerprint: number, name: string): number {
   return made;
 }
 
-const withPunch = (fingerprint: number, { at, job }: EffectivePunch): number =>
-  withNumber(withNumber(fingerprint, at), job ?? 0);
+const withPunch = (fingerprint: number, { at, kind, job }: EffectivePunch): number =>
+  withNumber(withNumber(withName(fingerprint, kind), at), job ?? 0);
 
 function fingerprintOf({ shifts, lines }: Gathered): number {
   let fingerprint = OFFSET;
@@ -155,10 +159,10 @@ function fingerprintOf({ shifts, lines }: Gathered): number {
     for (const punch of missingOut) fingerprint = withPunch(fingerprint, punch);
     if (onTheClock !== null) fingerprint = withPunch(fingerprint, onTheClock);
   }
-  for (const { classId, hours, job, department } of lines)
-    fingerprint = withNumber(
-      withNumber(withNumber(withName(fingerprint, classId), hours), job ?? 0),
-      department ?? 0,
-    );
+  for (const { classId, multiplier, hours, job, department, site, costCenter } of lines) {
+    fingerprint = withName(fingerprint, `${classId} ${multiplier ?? ''}`);
+    for (const value of [hours, job, department, site, costCenter])
+      fingerprint = withNumber(fingerprint, value ?? 0);
+  }
   return fingerprint & 0x7fffffff;
 }

@@ -18,7 +18,7 @@ const isActiveOfCard = and(isActive, isNull(approval.workday));
 
 type Builds = Pick<Reads, 'select'> | typeof build;
 
-/** Active approvals of these people's cards in a period, with the card version they approved, oldest first. */
+/** Active approvals of these people's cards in a period, with the fingerprint that they approved, oldest first. */
 export const approvalsSelect = (among: Among) =>
   select(
     build
@@ -27,7 +27,7 @@ export const approvalsSelect = (among: Among) =>
         by: user.name,
         madeBy: approval.madeBy,
         madeAt: approval.madeAt,
-        version: approval.version,
+        fingerprint: approval.fingerprint,
         payableHours: approval.payableHours,
       })
       .from(approval)
@@ -40,18 +40,18 @@ export const approvalsSelect = (among: Among) =>
   );
 export type ApprovalRow = ReturnType<ReturnType<typeof approvalsSelect>['rows']>[number];
 
-/** Number of active approvals per card version of a period. Versions without one are left out. */
+/** Number of active approvals per card and fingerprint, of a period. */
 export const activeApprovals = (queries: Builds, periodId: number | Placeholder) =>
   queries
     .select({
       personId: approval.personId,
-      version: approval.version,
+      fingerprint: approval.fingerprint,
       people: sql<number>`COUNT(DISTINCT ${approval.madeBy})`.as('people'),
     })
     .from(approval)
     .leftJoin(undoing, isUndoing)
     .where(and(eq(approval.periodId, periodId), isActiveOfCard))
-    .groupBy(approval.personId, approval.version);
+    .groupBy(approval.personId, approval.fingerprint);
 
 /** `activeApprovals` as a select to be sent with others. */
 export const standingSelect = select(activeApprovals(build, sql.placeholder('periodId')));
@@ -59,7 +59,7 @@ export const standingSelect = select(activeApprovals(build, sql.placeholder('per
 /** Active approvals of one day of the cards of a period, with the fingerprint of the day that they approved. */
 export const dayApprovalsSelect = select(
   build
-    .select({ personId: approval.personId, fingerprint: approval.version })
+    .select({ personId: approval.personId, fingerprint: approval.fingerprint })
     .from(approval)
     .leftJoin(undoing, isUndoing)
     .where(
@@ -86,7 +86,7 @@ export const activeApprovalsOf = (
     .select({
       id: approval.id,
       personId: approval.personId,
-      version: approval.version,
+      fingerprint: approval.fingerprint,
       madeBy: approval.madeBy,
     })
     .from(approval)
@@ -117,32 +117,32 @@ function approvalState(current: number, needed: number, ever: boolean): Approval
   return ever ? 'changed' : 'none';
 }
 
-/** Returns a function that gives the approval state of each card of a period, from the active approvals per version. */
+/** Returns a function that gives the approval state of each card of a period, from the active approvals per fingerprint. */
 export function approvalStates(
   standing: readonly ReturnType<typeof standingSelect.rows>[number][],
   needed: readonly ReturnType<typeof neededSelect.rows>[number][],
-): (personId: number, groupId: number, version: number | null) => ApprovalState {
+): (personId: number, groupId: number, fingerprint: number) => ApprovalState {
   const neededBy = new Map(needed.map(({ groupId, needed: people }) => [groupId, people]));
   const standingOf = byPerson(standing);
-  return (personId, groupId, version) => {
+  return (personId, groupId, fingerprint) => {
     const own = standingOf.get(personId);
     if (own === undefined) return 'none';
-    const current = own.find((one) => one.version === version)?.people ?? 0;
+    const current = own.find((one) => one.fingerprint === fingerprint)?.people ?? 0;
     return approvalState(current, neededBy.get(groupId) ?? 1, true);
   };
 }
 
-/** Approval state of one card at a version. The version is null while the card is being computed. */
-export function stateOf(rows: readonly ApprovalRow[], version: number | null, needed: number): ApprovalState {
-  const current = new Set(rows.filter((row) => row.version === version).map(({ madeBy }) => madeBy));
+/** Approval state of one card that has this fingerprint. */
+export function stateOf(rows: readonly ApprovalRow[], fingerprint: number, needed: number): ApprovalState {
+  const current = new Set(rows.filter((row) => row.fingerprint === fingerprint).map(({ madeBy }) => madeBy));
   return approvalState(current.size, needed, rows.length > 0);
 }
 
 /** Approvals as the card shows them. */
-export const approvalViews = (rows: readonly ApprovalRow[], version: number | null): CardReply['approvals'] =>
-  rows.map(({ by, madeAt, version: of, payableHours }) => ({
+export const approvalViews = (rows: readonly ApprovalRow[], fingerprint: number): CardReply['approvals'] =>
+  rows.map(({ by, madeAt, fingerprint: of, payableHours }) => ({
     by,
     madeAt: instantToIso(madeAt),
-    stands: of === version,
+    stands: of === fingerprint,
     payableHours,
   }));

@@ -1,6 +1,7 @@
 import type { DayMark } from '@heath/contract';
 import {
   type Computed,
+  cardFingerprint,
   classSums,
   type DayAccount,
   dayAccounts,
@@ -20,6 +21,8 @@ export interface CardResults {
   readonly roundingSeconds: number;
   readonly payableHours: number;
   readonly toSettle: number;
+  /** Of what was clocked and computed, see `cardFingerprint`. */
+  readonly resultsFingerprint: number;
   /** As the database has them. */
   readonly days: Buffer;
   /** A mark for each of them, as the list shows them. */
@@ -62,6 +65,7 @@ export function cardResults(input: PersonInput, computed: Computed): CardResults
     roundingSeconds: rounding,
     payableHours: payableHours(sums),
     toSettle: computed.exceptions.filter(holdsUp).length,
+    resultsFingerprint: cardFingerprint(days),
     days: packDays(days, plannedSeconds, clockedSeconds),
     marks: days.map((day, i) => markOf(day, clockedSeconds[i] ?? 0)).join(''),
     sums,

@@ -33,6 +33,7 @@ const TOTALS = [
   card.roundingSeconds,
   card.payableHours,
   card.toSettle,
+  card.resultsFingerprint,
   card.marks,
 ] as const;
 const TOTALS_HEAD = `INSERT INTO \`card\` (${namesOf([...KEYS, card.inputVersion, ...TOTALS])}) VALUES `;
@@ -92,6 +93,7 @@ function totalsOf({ subject, results }: ComputedCard): string {
     results.roundingSeconds,
     results.payableHours,
     results.toSettle,
+    results.resultsFingerprint,
   ]);
   return `(${numbers},${inQuotes(results.marks)})`;
 }

@@ -1,10 +1,10 @@
 import type { StripChange } from '@heath/contract';
 import { workday } from '@heath/core';
 import { readDayNumber } from '../packed/days.ts';
-import { storedVersion } from '../records/subjects.ts';
 import { stateOf } from './approvals.ts';
 import type { ReadCard } from './read-card.ts';
 import type { CardResults } from './results.ts';
+import { fingerprintOf } from './view.ts';
 
 /** Difference that a changed card makes to the sums of its period's strip. */
 export function stripChange(
@@ -20,12 +20,13 @@ export function stripChange(
     const changed = { day, clockedSeconds: more('clocked'), toSettle: more('toSettle') };
     if (changed.clockedSeconds !== 0 || changed.toSettle !== 0) days.push(changed);
   }
+  const isApproved = (results: CardResults) =>
+    stateOf(approvals, fingerprintOf(subject, results), subject.approvalsNeeded) === 'approved';
   return {
     days,
     clockedSeconds: after.clockedSeconds - before.clockedSeconds,
     payableHours: after.payableHours - before.payableHours,
     toSettle: after.toSettle - before.toSettle,
-    // Whoever stood for the card stood for what it was.
-    approved: stateOf(approvals, storedVersion(subject), subject.approvalsNeeded) === 'approved' ? -1 : 0,
+    approved: Number(isApproved(after)) - Number(isApproved(before)),
   };
 }

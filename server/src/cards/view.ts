@@ -16,19 +16,21 @@ export const jsonOffsets = (offsets: ZoneOffsets): ZoneOffsets => ({
   starts: offsets.starts.map((start) => Math.max(start, -1e12)),
 });
 
-/**
- * The card reply: everything that the screen draws and explains.
- *
- * @param version the one that the results belong to, and that somebody may stand for; null where it is not stored
- */
+/** Fingerprint of a card with these results, as approvals have it; of one that was handed off, that of what was. */
+export const fingerprintOf = (
+  { sealed, fingerprint, amountsFingerprint }: CardSubject,
+  results: Pick<CardResults, 'resultsFingerprint'>,
+): number => (sealed ? fingerprint : results.resultsFingerprint ^ amountsFingerprint);
+
+/** The card reply: everything that the screen draws and explains. */
 export function cardView(
   { subject, input, history, approvals }: ReadCard,
   computed: Computed,
   results: CardResults,
-  version: number | null,
 ): CardReply {
   const inPeriod = (day: number) => day >= subject.firstDay && day <= subject.lastDay;
   const offsets = input.zones.of(subject.zone);
+  const fingerprint = fingerprintOf(subject, results);
   return {
     row: {
       personId: subject.personId,
@@ -39,7 +41,7 @@ export function cardView(
       payableHours: results.payableHours,
       toSettle: results.toSettle,
       marks: results.marks,
-      approval: stateOf(approvals, version, subject.approvalsNeeded),
+      approval: stateOf(approvals, fingerprint, subject.approvalsNeeded),
     },
     rulebook: subject.rulebook.name,
     edition: subject.rulebook.edition,
@@ -60,6 +62,6 @@ export function cardView(
       return reason.step === 'correction' || inPeriod(reason.workday);
     }),
     corrections: correctionViews(history, subject.periodId, input),
-    approvals: approvalViews(approvals, version),
+    approvals: approvalViews(approvals, fingerprint),
   };
 }

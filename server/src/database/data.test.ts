@@ -153,7 +153,7 @@ async function fillTheRest(): Promise<void> {
     `INSERT INTO bulk (what, made_by, made_at) VALUES ('x', 1, 1)`,
     `INSERT INTO correction (person_id, kind, says, period_id, note, payable_before, payable_after, made_by, made_at)
      SELECT person_id, 'accept', '{"exception":"x","workday":20000}', period_id, '', 0, 0, 1, 1 FROM card LIMIT 1`,
-    `INSERT INTO approval (period_id, person_id, version, made_by, made_at)
+    `INSERT INTO approval (period_id, person_id, fingerprint, made_by, made_at)
      SELECT period_id, person_id, 1, 1, 1 FROM card LIMIT 1`,
     `INSERT INTO question (period_id, person_id, exception, workday, asked_of, text, made_by, made_at)
      SELECT period_id, person_id, 'x', '2026-10-19', 'person', 'x', 1, 1 FROM card LIMIT 1`,

@@ -12,6 +12,7 @@ import {
   person,
   seal,
   site,
+  wholeFingerprint,
 } from '../database/schema/index.ts';
 import { sealOfCard } from '../records/sealed.ts';
 import { standingAmounts } from './amounts.ts';
@@ -44,7 +45,8 @@ export interface CardOfLines {
   readonly groupId: number;
   readonly departmentId: number;
   readonly isComputed: boolean;
-  readonly version: number;
+  /** What an approval of it must have approved. */
+  readonly fingerprint: number;
   readonly toSettle: number;
   readonly payableHours: number;
   readonly lastDay: Workday | null;
@@ -131,6 +133,7 @@ export async function* linesOfCards(
         departmentId: card.departmentId,
         inputVersion: card.inputVersion,
         computedVersion: card.computedVersion,
+        fingerprint: wholeFingerprint,
         batchId: seal.batchId,
         toSettle: card.toSettle,
         payableHours: card.payableHours,
@@ -161,7 +164,7 @@ export async function* linesOfCards(
         groupId: row.groupId,
         departmentId: row.departmentId,
         isComputed,
-        version: row.computedVersion,
+        fingerprint: row.fingerprint,
         toSettle: row.toSettle,
         payableHours: isComputed ? row.payableHours : 0,
         lastDay: row.lastDay,

@@ -2,7 +2,17 @@ import type { CompiledRulebook, Editions, PersonId, Workday } from '@heath/core'
 import { eq, type SQL, sql } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { build, select, selects } from '../database/round-trip.ts';
-import { card, dayLock, department, payGroup, period, person, seal, site } from '../database/schema/index.ts';
+import {
+  card,
+  dayLock,
+  department,
+  payGroup,
+  period,
+  person,
+  seal,
+  site,
+  wholeFingerprint,
+} from '../database/schema/index.ts';
 import type { Among } from './among.ts';
 import { type AssignmentRow, assignmentsSelect, editionsOf } from './assignments.ts';
 import { byPerson } from './by-person.ts';
@@ -32,6 +42,9 @@ export interface CardSubject {
   readonly approvalsNeeded: number;
   readonly inputVersion: number;
   readonly computedVersion: number;
+  /** As stored: of the amounts that stand on it, and of the whole card. */
+  readonly amountsFingerprint: number;
+  readonly fingerprint: number;
   readonly payableHours: number;
   /** A mark a day, as stored. */
   readonly marks: string;
@@ -73,6 +86,8 @@ const cardSelect = (condition: SQL) =>
         approvalsNeeded: payGroup.approvals,
         inputVersion: card.inputVersion,
         computedVersion: card.computedVersion,
+        amountsFingerprint: card.amountsFingerprint,
+        fingerprint: wholeFingerprint,
         payableHours: card.payableHours,
         marks: card.marks,
         lockedUntil: dayLock.until,
@@ -135,10 +150,3 @@ export async function toSubjects(
     return [{ ...card, ...own, personId: card.personId as PersonId, sealed: batchId !== null, rulebook }];
   });
 }
-
-/** The version that the stored results of a card belong to; null while they are computed anew. */
-export const storedVersion = ({
-  inputVersion,
-  computedVersion,
-}: Pick<CardSubject, 'inputVersion' | 'computedVersion'>): number | null =>
-  inputVersion === computedVersion ? computedVersion : null;

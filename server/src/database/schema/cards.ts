@@ -1,4 +1,5 @@
 import type { ClassSums, JobTime, Line, Proposal } from '@heath/core';
+import { sql } from 'drizzle-orm';
 import {
   type AnyMySqlColumn,
   customType,
@@ -71,11 +72,18 @@ export const card = mysqlTable(
     roundingSeconds: int('rounding_seconds').notNull().default(0),
     payableHours: int('payable_hours').notNull().default(0),
     toSettle: smallint('to_settle').notNull().default(0),
+    /** Of what was clocked and computed, and of the amounts that stand on it. */
+    resultsFingerprint: int('results_fingerprint').notNull().default(0),
+    amountsFingerprint: int('amounts_fingerprint').notNull().default(0),
     /** A mark a day, as the list shows them. */
     marks: varchar('marks', { length: MOST_DAYS }).notNull().default(''),
   },
   (t) => [primaryKey({ columns: [t.periodId, t.personId] }), index('card_person').on(t.personId)],
 );
+
+/** Fingerprint of a card as a whole: an approval stands while this is what it approved. */
+export const wholeFingerprint =
+  sql<number>`(${card.resultsFingerprint} ^ ${card.amountsFingerprint})`.mapWith(Number);
 
 const ofCard = () => ({ periodId: int('period_id').notNull(), personId: int('person_id').notNull() });
 
@@ -130,8 +138,8 @@ export const cardException = mysqlTable(
 );
 
 /**
- * Somebody stands for a card as it was computed at one version, or for one day of it as it then was; only ever added, and taken back by a
- * row of its own.
+ * Somebody stands for a card as it then was, or for one day of it; only ever added, and taken back by a row of its own. It falls when what was clocked
+ * or is paid becomes other, and stands again when that is as it was.
  */
 export const approval = mysqlTable(
   'approval',
@@ -141,9 +149,9 @@ export const approval = mysqlTable(
     personId: int('person_id').notNull(),
     /** The one day; null where it is the card. */
     workday: workday('workday'),
-    /** The card's `computedVersion`; of a day, its fingerprint. */
-    version: int('version').notNull(),
-    /** Payable hours at that version, to tell later what changed; null for a withdrawal. */
+    /** That of the card, or of the day, as it was approved. */
+    fingerprint: int('fingerprint').notNull(),
+    /** Payable hours then, to tell later what changed; null for a withdrawal. */
     payableHours: int('payable_hours'),
     undoes: int('undoes')
       .unique()

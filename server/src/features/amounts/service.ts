@@ -14,7 +14,14 @@ import { lockedUntil, refuseLocked } from '../../pay/locked-days.ts';
 import { idsByNumber } from '../../pay/people-by-number.ts';
 import { askForRecomputeQuery, touchQuery } from '../../recompute/stale-cards.ts';
 import { somebody, type Who } from '../../rights/who.ts';
-import { addAmounts, amountsOf, findAmount, idsOfJobs, peopleWithCards } from './store.ts';
+import {
+  addAmounts,
+  amountsOf,
+  findAmount,
+  fingerprintAmounts,
+  idsOfJobs,
+  peopleWithCards,
+} from './store.ts';
 
 type Asks = Pick<Context, 'database' | 'clock'>;
 
@@ -137,6 +144,7 @@ function refuseKnown(rows: readonly Same[], standing: readonly Same[]): void {
 
 /** The cards follow from other inputs now: an approval no longer stands, and what was sealed is held against what was sent. */
 async function touch(tx: Queries, periodId: number, people: readonly number[]): Promise<void> {
+  await fingerprintAmounts(tx, periodId, people);
   await tx.execute(touchQuery([periodId], people));
   await tx.execute(askForRecomputeQuery(periodId));
 }

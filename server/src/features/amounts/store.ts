@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { card, flatAmount, job, period, person, user } from '../../database/schema/index.ts';
@@ -70,4 +70,21 @@ export async function findAmount(queries: Reads, id: number) {
     .where(eq(flatAmount.id, id))
     .for('update');
   return row;
+}
+
+/** Stores the fingerprint of the amounts that stand on these people's cards: what was approved with others is approved no longer. */
+export async function fingerprintAmounts(
+  queries: Queries,
+  periodId: number,
+  people: readonly number[],
+): Promise<void> {
+  const ofAmount = sql`CRC32(CONCAT_WS('\t', one.workday, one.name, one.amount, one.job_id))`;
+  const standing = sql`
+    (SELECT COALESCE(SUM(${ofAmount}), 0) & 2147483647
+       FROM flat_amount one LEFT JOIN flat_amount undoing ON undoing.undoes = one.id
+      WHERE one.period_id = ${card.periodId} AND one.person_id = ${card.personId} AND one.undoes IS NULL AND undoing.id IS NULL)`;
+  await queries
+    .update(card)
+    .set({ amountsFingerprint: standing })
+    .where(and(eq(card.periodId, periodId), inArray(card.personId, [...people])));
 }

@@ -1,14 +1,17 @@
 import { cardRows, withChange } from '@heath/contract';
+import { workdayFromIso } from '@heath/core';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { payGroup } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import type { Who } from '../../rights/who.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
+import { addAll, amounts, takeAmountBack } from '../amounts/service.ts';
 import { listCards, openCard, periodStrip } from '../cards/service.ts';
 import { previewBulk, settleBulk, undoBulk } from '../corrections/bulk.ts';
 import { correct, previewCorrect, undo } from '../corrections/service.ts';
 import { listExceptions } from '../exceptions/service.ts';
+import { addEdition, rulebooks, rulesOf } from '../rulebooks/service.ts';
 import { approve, withdraw } from './service.ts';
 
 let company: Company;
@@ -76,12 +79,47 @@ describe('an approval', () => {
     expect(withChange(before, change!)).toEqual(await strip());
     expect(await told()).toEqual(['changed', 0]);
     expect((await card()).approvals).toMatchObject([{ stands: false, payableHours: was }]);
-    // Taken back, the card is what it was, but nobody has looked at it since.
+    // Taken back, the card is what was approved.
     const back = await undo(company, null, company.who, key(), correctionId);
-    expect(back.change!.approved).toBe(0);
-    expect(await told()).toEqual(['changed', 0]);
-    await stand();
+    expect(back.change!.approved).toBe(1);
+    expect(back.card.row.approval).toBe('approved');
     expect(await told()).toEqual(['approved', 1]);
+    await takeBack();
+  });
+
+  it('stands while what it approved is as it was, whatever comes in; and falls with what changes it', async () => {
+    await stand();
+    const { number } = (await card()).row;
+    const punches = async (name: string, ...lines: string[]) => {
+      await importFile(
+        company,
+        name,
+        bytes(['Person no,Punched at,Type,Job,Site', ...lines.map((line) => `${line},,`)].join('\n')),
+      );
+      await company.work();
+    };
+    await punches('later.csv', `${number},2026-11-02T08:00:00Z,in`, `${number},2026-11-02T09:00:00Z,out`);
+    expect(await told()).toEqual(['approved', 1]);
+    for (const { id } of (await rulebooks(company)).rulebooks) {
+      const rules = (await rulesOf(company, id, 1)).rules as Record<string, unknown>;
+      await addEdition(company, company.who, null, id, { firstDay: workdayFromIso('2026-10-21'), rules });
+    }
+    await company.work();
+    expect(await told()).toEqual(['approved', 1]);
+    const day = workdayFromIso('2026-10-20');
+    await addAll(company, company.who, null, company.periodId, {
+      amounts: [{ personId, day, what: 'Mileage', amount: '12.50', job: null, note: '' }],
+      again: true,
+    });
+    expect(await told()).toEqual(['changed', 0]);
+    await company.work();
+    expect(await told()).toEqual(['changed', 0]);
+    const [newest] = (await amounts(company, company.who, company.periodId)).amounts;
+    await takeAmountBack(company, company.who, null, newest!.id);
+    await company.work();
+    expect(await told()).toEqual(['approved', 1]);
+    await punches('within.csv', `${number},2026-11-01T03:00:00Z,in`, `${number},2026-11-01T04:00:00Z,out`);
+    expect(await told()).toEqual(['changed', 0]);
     await takeBack();
   });
 

@@ -12,16 +12,16 @@ import { addApprovals, type CardToApprove, cardsToApprove } from './store.ts';
 /** A card to approve, or one day of it. */
 interface ToApprove {
   readonly card: CardToApprove;
-  /** The version of the card, or the fingerprint of the day. */
-  readonly version: number;
+  /** That of the card, or of the day. */
+  readonly fingerprint: number;
   readonly payableHours: number;
   /** Why it cannot be approved yet; null where it can. */
   readonly isOpen: LeftReason | null;
 }
 
 function wholeCard(card: CardToApprove): ToApprove {
-  const { computedVersion: version, payableHours, toSettle } = card;
-  return { card, version, payableHours, isOpen: toSettle > 0 ? 'to settle' : null };
+  const { fingerprint, payableHours, toSettle } = card;
+  return { card, fingerprint, payableHours, isOpen: toSettle > 0 ? 'to settle' : null };
 }
 
 function oneDay(card: CardToApprove, day: Workday): ToApprove {
@@ -29,7 +29,7 @@ function oneDay(card: CardToApprove, day: Workday): ToApprove {
   const isAtWork = account.state === 'at work' || account.state === 'to come';
   return {
     card,
-    version: account.fingerprint,
+    fingerprint: account.fingerprint,
     payableHours: account.payableHours,
     isOpen: account.toSettle > 0 ? 'to settle' : isAtWork ? 'at work' : null,
   };
@@ -43,7 +43,7 @@ function objection(who: Who, { card, isOpen }: ToApprove): LeftReason | null {
   return card.inputVersion === card.computedVersion ? isOpen : 'being computed';
 }
 
-/** Approves these cards, or one day of them, at their current version. Returns the approved people, and the others each with the reason. */
+/** Approves these cards, or one day of them, as they are now. Returns the approved people, and the others each with the reason. */
 export function approve(
   context: Pick<Context, 'database' | 'clock'>,
   who: Who,
@@ -74,17 +74,17 @@ export function approve(
     const standing = new Set(
       (await activeApprovalsOf(tx, periodId, people, workday))
         .filter((one) => one.madeBy === madeBy)
-        .map(({ personId, version }) => `${personId} ${version}`),
+        .map(({ personId, fingerprint }) => `${personId} ${fingerprint}`),
     );
     await addApprovals(
       tx,
       approved
-        .filter(({ card, version }) => !standing.has(`${card.personId} ${version}`))
-        .map(({ card: { personId }, version, payableHours }) => ({
+        .filter(({ card, fingerprint }) => !standing.has(`${card.personId} ${fingerprint}`))
+        .map(({ card: { personId }, fingerprint, payableHours }) => ({
           periodId,
           personId,
           workday: workday ?? null,
-          version,
+          fingerprint,
           payableHours,
           madeBy,
           madeAt: context.clock.now(),
@@ -126,11 +126,11 @@ export function withdraw(
     const made = { madeBy: somebody(who), madeAt: context.clock.now() };
     await addApprovals(
       tx,
-      taken.map(({ id, personId, version }) => ({
+      taken.map(({ id, personId, fingerprint }) => ({
         periodId,
         personId,
         workday: workday ?? null,
-        version,
+        fingerprint,
         undoes: id,
         ...made,
       })),

@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Queries } from '../../database/connect.ts';
-import { approval, card, cardResult, period, seal } from '../../database/schema/index.ts';
+import { approval, card, cardResult, period, seal, wholeFingerprint } from '../../database/schema/index.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
 /** The cards of some people in a period, locked. */
@@ -17,6 +17,7 @@ export function cardsToApprove(tx: Queries, periodId: number, people: readonly n
       computedVersion: card.computedVersion,
       toSettle: card.toSettle,
       payableHours: card.payableHours,
+      fingerprint: wholeFingerprint,
       firstDay: period.firstDay,
       days: cardResult.days,
       batchId: seal.batchId,

@@ -6,7 +6,6 @@ import { cardView } from '../../cards/view.ts';
 import { cardWithinReach } from '../../cards/within-reach.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
-import { storedVersion } from '../../records/subjects.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsByName, stripRows } from './store.ts';
 import { strip } from './view.ts';
@@ -36,5 +35,5 @@ export async function openCard(
 ): Promise<CardReply> {
   const read = await cardWithinReach(context, who, key);
   const computed = await computeWithEvidence(context.database, read.subject, read.input);
-  return cardView(read, computed, cardResults(read.input, computed), storedVersion(read.subject));
+  return cardView(read, computed, cardResults(read.input, computed));
 }

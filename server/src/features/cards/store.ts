@@ -6,7 +6,7 @@ import { activeApprovals, approvalStates, neededSelect, standingSelect } from '.
 import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
-import { card, cardResult, payGroup, seal } from '../../database/schema/index.ts';
+import { card, cardResult, payGroup, seal, wholeFingerprint } from '../../database/schema/index.ts';
 import { departmentNames, peopleByName } from '../../records/people.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
@@ -20,6 +20,7 @@ type CardValues = readonly [
   payableHours: number,
   toSettle: number,
   marks: string,
+  fingerprint: number,
 ];
 const sealedGroups = (periodId: number) =>
   select(build.select({ groupId: seal.groupId }).from(seal).where(eq(seal.periodId, periodId)));
@@ -40,6 +41,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
         payableHours: card.payableHours,
         toSettle: card.toSettle,
         marks: card.marks,
+        fingerprint: wholeFingerprint,
       })
       .from(card)
       .where(and(eq(card.periodId, periodId), reach)),
@@ -76,7 +78,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
   for (const [personId, number, name] of peopleByName.rows(people)) {
     const values = cardOf.get(personId);
     if (values === undefined) continue;
-    const [, departmentId, groupId, input, computed, payableHours, toSettle, marks] = values;
+    const [, departmentId, groupId, input, computed, payableHours, toSettle, marks, fingerprint] = values;
     // A sealed card shows what was handed off, an open one nothing while it is being computed.
     const isStale = input !== computed && !isSealed.has(groupId);
     list.personId.push(personId);
@@ -87,7 +89,7 @@ export async function cardsByName(database: Database, periodId: number, reach: S
     list.payableHours.push(isStale ? null : payableHours);
     list.toSettle.push(isStale ? 0 : toSettle);
     list.marks.push(isStale ? '' : marks);
-    const state = stateOfCard(personId, groupId, input === computed ? computed : null);
+    const state = stateOfCard(personId, groupId, fingerprint);
     list.approval.push(APPROVAL_STATES.indexOf(state));
   }
   return list;
@@ -114,7 +116,7 @@ export function stripRows(queries: Reads, periodId: number, reach: SQL, groupId?
     .innerJoin(payGroup, eq(payGroup.id, card.groupId))
     .leftJoin(cardResult, resultOfCard)
     .leftJoin(seal, sealOfCard)
-    .leftJoin(active, and(eq(active.personId, card.personId), eq(active.version, card.computedVersion)))
+    .leftJoin(active, and(eq(active.personId, card.personId), eq(active.fingerprint, wholeFingerprint)))
     .where(
       and(eq(card.periodId, periodId), reach, groupId === undefined ? undefined : eq(card.groupId, groupId)),
     );

@@ -39,7 +39,6 @@ import type { Context } from '../../http/context.ts';
 import { afterwards } from '../../http/write.ts';
 import { askForRecomputeQuery, touchQuery } from '../../recompute/stale-cards.ts';
 import { namedBy } from '../../records/history.ts';
-import { storedVersion } from '../../records/subjects.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
   asSaid,
@@ -181,7 +180,7 @@ const replyTo = (context: Context, who: Who, key: CardKey, { correctionId }: Kep
     const read = await cardWithinReach(context, who, key);
     const computed = compute(read.input, true);
     const results = cardResults(read.input, computed);
-    const card = cardView(read, computed, results, storedVersion(read.subject));
+    const card = cardView(read, computed, results);
     return { correctionId, card, change: null };
   });
 
@@ -221,7 +220,7 @@ function keepInOneTransaction(
       const told = id === card.nextId ? computed : withId(input, correctionId(id), card.withReasons);
       return {
         correctionId: id,
-        card: cardView({ ...card, input, history }, told, results, card.subject.inputVersion + 1),
+        card: cardView({ ...card, input, history }, told, results),
         // What was handed off stays as it was sent: the strip goes on showing that.
         change: card.subject.sealed ? null : stripChange(before, results, card),
       };

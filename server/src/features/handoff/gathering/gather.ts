@@ -176,7 +176,7 @@ class Gathering {
   #seq = 0;
   readonly codes = new Map<string | null, CodeTotal>();
   readonly cards: (Omit<CardFacts, 'isApproved' | 'past' | 'alsoIn'> & {
-    readonly version: number;
+    readonly fingerprint: number;
     readonly groupId: number;
   })[] = [];
   readonly #uncaught = new Map<string, { lines: number; hours: number }>();
@@ -238,7 +238,8 @@ class Gathering {
       codes.add(code);
       made.push(this.#made(card, line, code, line.group, null));
     }
-    const { personId, number, name, isComputed, toSettle, payableHours, lastDay, version, groupId } = card;
+    const { personId, number, name, isComputed, toSettle, payableHours, lastDay, fingerprint, groupId } =
+      card;
     this.cards.push({
       personId,
       number,
@@ -247,7 +248,7 @@ class Gathering {
       toSettle,
       payableHours,
       lastDay,
-      version,
+      fingerprint,
       groupId,
       lastPaidDay,
       codes,
@@ -360,8 +361,8 @@ async function factsOf(
 ): Promise<Facts> {
   const needed = new Map(groups.map(({ id, approvals }) => [id, approvals]));
   const stands = new Map(
-    (await activeApprovals(queries, period.id)).map(({ personId, version, people }) => [
-      `${personId} ${version}`,
+    (await activeApprovals(queries, period.id)).map(({ personId, fingerprint, people }) => [
+      `${personId} ${fingerprint}`,
       people,
     ]),
   );
@@ -371,9 +372,9 @@ async function factsOf(
   return {
     firstDay: period.firstDay,
     lastDay: period.lastDay,
-    cards: gathering.cards.map(({ version, groupId, ...card }) => ({
+    cards: gathering.cards.map(({ fingerprint, groupId, ...card }) => ({
       ...card,
-      isApproved: (stands.get(`${card.personId} ${version}`) ?? 0) >= (needed.get(groupId) ?? 1),
+      isApproved: (stands.get(`${card.personId} ${fingerprint}`) ?? 0) >= (needed.get(groupId) ?? 1),
       past: past.get(card.personId) ?? [],
       alsoIn: also.get(card.personId) ?? [],
     })),
