@@ -250,8 +250,8 @@ const OPEN_EXCEPTIONS = 3000;
 /** Takes out the last punch of a shift of so many people, as if it had been forgotten: each then lacks an out, and the plan proposes one. */
 async function forgetOuts(connection: Connection): Promise<number> {
   const [{ affectedRows }] = await connection.query<ResultSetHeader>(
-    `INSERT INTO correction (person_id, kind, says, punch_id, first_day, last_day, period_id, note, payable_before, payable_after, made_by, made_at)
-     SELECT o.person_id, 'drop', CONCAT('{"punch":', p.id, '}'), p.id, DATE(FROM_UNIXTIME(p.at)), DATE(FROM_UNIXTIME(p.at)), 1, 'measured', 0, 0, 1, 1
+    `INSERT INTO correction (person_id, kind, says, workday, first_day, last_day, period_id, note, payable_before, payable_after, made_by, made_at)
+     SELECT o.person_id, 'drop', CONCAT('{"punch":', p.id, '}'), DATE(FROM_UNIXTIME(p.at)), DATE(FROM_UNIXTIME(p.at)), DATE(FROM_UNIXTIME(p.at)), 1, 'measured', 0, 0, 1, 1
        FROM badge_owner o JOIN punch p ON p.badge_id = o.badge_id
        JOIN (SELECT badge_id, MAX(at) AS at FROM punch WHERE kind = 'out' GROUP BY badge_id) l ON l.badge_id = p.badge_id AND l.at = p.at
       WHERE p.kind = 'out' AND o.person_id IS NOT NULL AND o.person_id > 64

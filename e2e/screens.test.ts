@@ -380,6 +380,7 @@ describe('what a card says', () => {
       person.id,
       kind,
       JSON.stringify(says),
+      '2026-10-22',
       period.id,
       '',
       0,
@@ -389,7 +390,7 @@ describe('what a card says', () => {
     ];
     const added = { at: punch.at + 7200, punchKind: 'break-in', zone: 'Europe/London' };
     await database.query(
-      'INSERT INTO correction (person_id, kind, says, period_id, note, payable_before, payable_after, made_by, made_at) VALUES ?',
+      'INSERT INTO correction (person_id, kind, says, workday, period_id, note, payable_before, payable_after, made_by, made_at) VALUES ?',
       [
         [
           row('move', { punch: punch.id, at: punch.at + 60 }),

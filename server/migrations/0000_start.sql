@@ -574,6 +574,7 @@ CREATE TABLE `correction` (
 	`punch_id` int GENERATED ALWAYS AS (JSON_VALUE(says, '$.punch')) STORED,
 	`at` bigint GENERATED ALWAYS AS (JSON_VALUE(says, '$.at')) STORED,
 	`undoes` int GENERATED ALWAYS AS (JSON_VALUE(says, '$.undoes')) STORED,
+	`workday` date NOT NULL,
 	`first_day` date,
 	`last_day` date,
 	`settles` varchar(200),

@@ -188,6 +188,8 @@ export const CorrectionView = v.strictObject({
   kind: v.string(),
   /** Its settings, as that kind has them. */
   says: ofCore<Readonly<Record<string, unknown>>>(v.looseObject({ workday: v.optional(day) })),
+  /** The workday that it is about. */
+  workday: day,
   /** The raw punch that it is about, as it was made; null where it is about none on this card. */
   punch: v.nullable(v.strictObject({ kind: v.picklist(PUNCH_KINDS), at })),
   note: v.string(),

@@ -151,8 +151,8 @@ async function fillTheRest(): Promise<void> {
     `INSERT INTO device (code, name, site_id) SELECT 'gate', 'Gate', MIN(id) FROM site`,
     `INSERT INTO reason (text, made_by, made_at) VALUES ('x', 1, 1)`,
     `INSERT INTO bulk (what, made_by, made_at) VALUES ('x', 1, 1)`,
-    `INSERT INTO correction (person_id, kind, says, period_id, note, payable_before, payable_after, made_by, made_at)
-     SELECT person_id, 'accept', '{"exception":"x","workday":20000}', period_id, '', 0, 0, 1, 1 FROM card LIMIT 1`,
+    `INSERT INTO correction (person_id, kind, says, workday, period_id, note, payable_before, payable_after, made_by, made_at)
+     SELECT person_id, 'accept', '{"exception":"x","workday":20000}', '2024-10-04', period_id, '', 0, 0, 1, 1 FROM card LIMIT 1`,
     `INSERT INTO approval (period_id, person_id, fingerprint, made_by, made_at)
      SELECT period_id, person_id, 1, 1, 1 FROM card LIMIT 1`,
     `INSERT INTO question (period_id, person_id, exception, workday, asked_of, text, made_by, made_at)

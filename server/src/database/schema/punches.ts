@@ -125,6 +125,8 @@ export const correction = mysqlTable(
     undoes: int('undoes')
       .generatedAlwaysAs(sql`JSON_VALUE(says, '$.undoes')`, { mode: 'stored' })
       .references((): AnyMySqlColumn => correction.id),
+    /** The workday that it is about: of what it settles, what it says, or else the first on which something became other. */
+    workday: workday('workday').notNull(),
     /** The first and last workday that it can change; null where nothing that it is about is there. */
     firstDay: workday('first_day'),
     lastDay: workday('last_day'),

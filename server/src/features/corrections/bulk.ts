@@ -173,10 +173,7 @@ export async function previewBulk(
       .map(({ card: { subject }, done, payableHours }) => ({
         personId: subject.personId,
         name: subject.name,
-        exceptions: done.map(({ settles, input }) => ({
-          key: settles ?? '',
-          workday: touchedBy(input)?.first ?? subject.firstDay,
-        })),
+        exceptions: done.map(({ settles, workday }) => ({ key: settles ?? '', workday })),
         payableBeforeHours: payableHours[0] ?? 0,
         payableAfterHours: payableHours.at(-1) ?? 0,
       }));

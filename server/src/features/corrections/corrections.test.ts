@@ -1,5 +1,5 @@
 import { CorrectRequest, cardRows, day, withChange, written } from '@heath/contract';
-import { compute, instantFromIso, isPremium } from '@heath/core';
+import { compute, instantFromIso, isPremium, workday } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -268,6 +268,7 @@ describe('a correction of any kind', () => {
       personId,
       kind: 'accept',
       says: { exception: 'x', workday: 20_000 },
+      workday: workday(20_000),
       periodId,
       note: '',
       payableBefore: 0,

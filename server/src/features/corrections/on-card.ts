@@ -8,6 +8,7 @@ import {
   correctionKind,
   correctionsInForce,
   type DaySpan,
+  daysChanged,
   daysTouched,
   type Exception,
   type Instant,
@@ -185,8 +186,19 @@ export function asSaid(card: LockedCard, asked: Asked) {
     throw new Problem(422, 'invalid', 'That does not settle the exception: it is still there.', {
       field: 'settles',
     });
-  const workday = exception?.workday ?? firstDayTouched(card.subject, after.input);
+  const workday = exception?.workday ?? workdayOf(card, says, after);
   return { ...after, says, settles: exception?.key ?? null, workday };
+}
+
+/** The workday that a correction is about: the one that it names, or the first of the period on which something becomes other. */
+function workdayOf(
+  { subject, before }: LockedCard,
+  says: Says,
+  { input, computed }: Pick<Change, 'input' | 'computed'>,
+): Workday {
+  if ('workday' in says) return says.workday;
+  const { firstDay: first, lastDay: last } = subject;
+  return daysChanged({ before, after: computed }, { first, last })[0] ?? firstDayTouched(subject, input);
 }
 
 /** The first workday of the period that the last correction of an input can change. */
@@ -208,6 +220,8 @@ export type Says = CorrectRequest['says'];
 export interface Change {
   readonly says: Says;
   readonly settles: string | null;
+  /** The workday that it is about. */
+  readonly workday: Workday;
   /** The card's input with it, last. */
   readonly input: PersonInput;
   readonly computed: Computed;
@@ -273,14 +287,14 @@ export function takenBack(card: LockedCard, periodId: number, id: number): Chang
   const undone = card.history.find((row) => row.id === id && row.periodId === periodId);
   if (undone === undefined) throw new Problem(404, 'not-found', 'There is no such correction on this card.');
   const says: Says = { kind: 'undo', undoes: correctionId(lastWordOn(card, id)) };
-  return { ...corrected(card, says), says, settles: null };
+  return { ...corrected(card, says), says, settles: null, workday: undone.workday };
 }
 
 /** Row of a change. */
 export function rowOf(
   key: CardKey,
   card: Pick<LockedCard, 'history'>,
-  { says, settles, input }: Change,
+  { says, settles, workday, input }: Change,
   more: Pick<NewCorrection, 'note' | 'payableBefore' | 'payableAfter' | 'madeBy' | 'madeAt'>,
 ) {
   const touched = touchedBy(input);
@@ -289,6 +303,7 @@ export function rowOf(
     ...key,
     kind,
     says: settings,
+    workday,
     firstDay: touched?.first ?? null,
     lastDay: touched?.last ?? null,
     settles,

@@ -18,6 +18,7 @@ export const correctionsOf = (queries: Reads, periodId: number, reach: SQL, most
       id: correction.id,
       kind: correction.kind,
       says: correction.says,
+      workday: correction.workday,
       undoes: correction.undoes,
       note: correction.note,
       payableBefore: correction.payableBefore,

@@ -182,6 +182,7 @@ describe('pay periods', () => {
       personId: someone!.personId,
       kind: 'flat-hours',
       says: {},
+      workday: third!.firstDay,
       firstDay: third!.firstDay,
       lastDay: third!.firstDay,
       periodId: third!.id,

@@ -239,7 +239,7 @@ export const changesOf = (queries: Reads, periodId: number, most: number) =>
       id: correction.id,
       kind: correction.kind,
       says: correction.says,
-      firstDay: correction.firstDay,
+      workday: correction.workday,
       note: correction.note,
       payableBefore: correction.payableBefore,
       payableAfter: correction.payableAfter,

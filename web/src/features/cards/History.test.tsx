@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import type { CardReply, CorrectionView } from '@heath/contract';
-import { instantFromIso } from '@heath/core';
+import { instantFromIso, workdayFromIso } from '@heath/core';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
@@ -12,6 +12,7 @@ const correction = (id: number, more: Partial<CorrectionView> = {}): CorrectionV
   id,
   kind: 'add',
   says: { at: instantFromIso('2026-10-28T17:00:00Z') + id * 60, punchKind: 'out' },
+  workday: workdayFromIso('2026-10-28'),
   punch: null,
   note: '',
   by: 'Odile Fell',
@@ -36,7 +37,7 @@ describe('the history of a card', () => {
     show(<History card={cardWith(made)} onUndo={null} />);
     const told = screen.getByRole('region', { name: 'History' }).textContent ?? '';
     expect(told).toMatch(
-      /Out 17:02 added by May Oakley.*payable 0\.00 → 1\.00 · “seen by the watch”.*Out 17:01/s,
+      /Wed 28 Oct Out 17:02 added by May Oakley.*payable 0\.00 → 1\.00 · “seen by the watch”.*Out 17:01/s,
     );
     // Nobody who only looks can take one back.
     expect(screen.queryByRole('button')).toBeNull();

@@ -2,7 +2,7 @@ import type { CardReply, CorrectionView } from '@heath/contract';
 import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { correctionWords } from '../../ui/text/correction-words.ts';
-import { decimalHours, moment } from '../../ui/text/format.ts';
+import { decimalHours, moment, shortDay } from '../../ui/text/format.ts';
 
 /** So many are drawn before somebody asks for all. */
 const NEWEST = 10;
@@ -49,6 +49,7 @@ function CorrectionMade({ correction, card, onUndo }: Made & { correction: Corre
   return (
     <div className="border-t border-faint py-1.5">
       <div className={correction.undone ? 'line-through opacity-70' : ''}>
+        <b className="font-semibold">{shortDay(correction.workday)}</b>{' '}
         {correctionWords(correction, card.offsets)} by {correction.by}
       </div>
       <div className="text-soft">

@@ -9,7 +9,7 @@ import { useAddress } from '../../ui/screen/useAddress.ts';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { correctionWords } from '../../ui/text/correction-words.ts';
-import { decimalHours, moment } from '../../ui/text/format.ts';
+import { decimalHours, moment, shortDay } from '../../ui/text/format.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { HISTORY_KEYS } from './keys.ts';
 
@@ -61,6 +61,13 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
       </Link>
     ),
     room: 30,
+  },
+  {
+    id: 'day',
+    name: 'Day',
+    value: ({ workday }) => workday,
+    text: ({ workday }) => shortDay(workday),
+    room: 18,
   },
   { id: 'number', name: 'Number', value: (made) => made.number, room: 19 },
   { id: 'department', name: 'Department', value: ({ department }) => department, room: 25 },

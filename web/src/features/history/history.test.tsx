@@ -11,6 +11,7 @@ const made = (id: number, name: string, more: object = {}) => ({
   id,
   kind: 'add',
   says: { at: AT, punchKind: 'out' },
+  workday: '2026-10-28',
   punch: null,
   note: '',
   by: 'Odile Fell',

@@ -38,7 +38,7 @@ export const changes = defineReport({
             one.by,
             one.number,
             one.name,
-            one.firstDay,
+            one.workday,
             one.together ?? correctionKind(one.kind).label,
             one.note,
             one.payableBefore,
