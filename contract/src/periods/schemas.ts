@@ -1,5 +1,6 @@
-import { SchemeSchema } from '@heath/core';
+import { type Instant, SchemeSchema } from '@heath/core';
 import * as v from 'valibot';
+import { at, ofCore } from '../cards/card-parts.ts';
 import { day } from '../shared/day.ts';
 import { list } from '../shared/list.ts';
 
@@ -22,6 +23,8 @@ export const PeriodsReply = v.strictObject({
   periods: list(PeriodSummary),
   /** The period that is worked on: the first that has begun and is not handed off, or the last that has begun. Null where there is none. */
   current: v.nullable(id),
+  /** By the clock of the business: what is typed beyond it is still to come. */
+  now: ofCore<Instant>(at),
 });
 export type PeriodsReply = v.InferOutput<typeof PeriodsReply>;
 

@@ -20,6 +20,7 @@ export const PERIODS = {
     { id: 1, firstDay: '2026-10-05', lastDay: '2026-10-18', sealed: true, groups: ['Afloat'] },
   ],
   current: 2,
+  now: Date.UTC(2026, 10, 2, 9) / 1000,
 };
 
 export const STRIP = {

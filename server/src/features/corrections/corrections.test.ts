@@ -1,5 +1,5 @@
 import { CorrectRequest, cardRows, day, withChange, written } from '@heath/contract';
-import { compute, instantFromIso, isPremium, workday } from '@heath/core';
+import { compute, instant, instantFromIso, isPremium, workday } from '@heath/core';
 import { and, eq, sql } from 'drizzle-orm';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -160,6 +160,46 @@ describe('a correction of any kind', () => {
     const shift = opened.shifts.find(({ spells }) => spells.length > 0)!;
     return { key, shift, day: shift.workday };
   };
+  it('states no time that has not come yet, but leave may lie ahead', async () => {
+    const { key, shift, day } = await worked();
+    const spell = shift.spells[0]!;
+    // As on the day itself, an hour after they came.
+    const early = { ...company, clock: { now: () => instant(spell.in.at + 3600) } };
+    const { zone } = spell.in;
+    const add = (hours: number) => ({
+      kind: 'add',
+      at: spell.in.at + hours * 3600,
+      punchKind: 'break-out',
+      zone,
+      job: null,
+      department: null,
+      site: null,
+      note: null,
+    });
+    const flat = (as: string, on: number) => ({
+      kind: 'flat-hours',
+      workday: on,
+      as,
+      code: as === 'leave' ? 'Annual leave' : 'Storm pay',
+      length: 'PT1H',
+      job: null,
+      department: null,
+    });
+    const said = async (says: object) => {
+      try {
+        await previewCorrect(early, company.who, key, asked(says));
+        return 'allowed';
+      } catch (error) {
+        const { status, message, more } = error as Problem;
+        return `${status} ${more.field}: ${message}`;
+      }
+    };
+    expect(await said(add(2))).toBe('422 says.at: That time has not come yet. Give one that has passed.');
+    expect(await said(flat('adjustment', day + 1))).toContain('has not come yet. Give a day up to');
+    expect(await said(flat('adjustment', day))).toBe('allowed');
+    expect(await said(flat('leave', day + 1))).toBe('allowed');
+  });
+
   const payableOn = async (key: ReturnType<typeof KEY>, day: number) =>
     (await openCard(company, company.who, key)).lines
       .filter((line) => line.workday === day && !isPremium(line.classId))

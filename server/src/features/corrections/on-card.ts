@@ -19,6 +19,8 @@ import {
   type PersonInput,
   SECONDS_PER_DAY,
   type Workday,
+  wallOf,
+  workday,
   workdayToIso,
 } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
@@ -78,6 +80,17 @@ export function refuseSealed({ subject }: LockedCard): void {
     );
 }
 
+/** Throws where time is stated that has not come yet. Leave and plans alone may lie ahead. */
+function refuseFuture({ input: { asOf, zones }, subject }: LockedCard, says: Says, field: string): void {
+  if (asOf === null) return;
+  const refused = (what: string, upTo: string) =>
+    new Problem(422, 'invalid', `${what} has not come yet. Give ${upTo}.`, { field });
+  const today = workday(Math.floor(wallOf(zones.of(subject.zone), asOf) / SECONDS_PER_DAY));
+  if ('at' in says && says.at > asOf) throw refused('That time', 'one that has passed');
+  if (says.kind === 'flat-hours' && says.as !== 'leave' && says.workday > today)
+    throw refused(workdayToIso(says.workday), `a day up to ${workdayToIso(today)}, or leave`);
+}
+
 /** Correction that adds the missing punch at this time. */
 function missingPunch({ kind, punch }: Exception, at: Instant): Says {
   const settlesOut = kind === 'missing-out';
@@ -123,6 +136,7 @@ function refuseLocked({ subject, before }: LockedCard, after: Computed): void {
 export function settled(card: LockedCard, request: Pick<SettleRequest, 'exception' | 'at'>) {
   const exception = stillOpen(card, request.exception);
   const says = missingPunch(exception, instant(request.at));
+  refuseFuture(card, says, 'at');
   const after = corrected(card, says);
   if (after.computed.exceptions.some((left) => left.key === exception.key)) {
     throw new Problem(
@@ -167,6 +181,7 @@ export function asSaid(card: LockedCard, asked: Asked) {
         field: 'says.kind',
       },
     );
+  refuseFuture(card, says, 'at' in says ? 'says.at' : 'says.workday');
   const { punches = [], corrections = [] } = correctionKind(says.kind).touched(says);
   if (punches.some((punch) => !card.input.punches.some(({ id }) => id === punch)))
     throw new Problem(422, 'invalid', 'There is no such punch on this card.', { field: 'says.punch' });
@@ -186,8 +201,12 @@ export function asSaid(card: LockedCard, asked: Asked) {
     throw new Problem(422, 'invalid', 'That does not settle the exception: it is still there.', {
       field: 'settles',
     });
-  const workday = exception?.workday ?? workdayOf(card, says, after);
-  return { ...after, says, settles: exception?.key ?? null, workday };
+  return {
+    ...after,
+    says,
+    settles: exception?.key ?? null,
+    workday: exception?.workday ?? workdayOf(card, says, after),
+  };
 }
 
 /** The workday that a correction is about: the one that it names, or the first of the period on which something becomes other. */

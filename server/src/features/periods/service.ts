@@ -41,7 +41,8 @@ const WORKED_ON_DAYS = 45;
 
 /** Pay groups and pay periods, the newest first, and which of them is worked on. */
 export async function listPeriods({ database, clock }: Asks): Promise<PeriodsReply> {
-  const today = await todayOf(database, clock.now());
+  const now = clock.now();
+  const today = await todayOf(database, now);
   const [groups, rows, sealed, groupsOf] = [
     await payGroups(database),
     await allPeriods(database),
@@ -60,6 +61,7 @@ export async function listPeriods({ database, clock }: Asks): Promise<PeriodsRep
       groups: groupsOf.get(id) ?? [],
     })),
     current: (open ?? begun.at(-1) ?? rows.at(-1))?.id ?? null,
+    now,
   };
 }
 

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { usePlacesQuery } from '../../../api/reasons.ts';
+import { useNow } from '../../../api/useNow.ts';
 import { Button } from '../../../ui/controls/Button.tsx';
 import { Field } from '../../../ui/form/Field.tsx';
 import { useDraft } from '../../../ui/form/useDraft.ts';
@@ -25,7 +26,8 @@ export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
   const { data: places } = usePlacesQuery();
   const [isShown, setShown] = useState(false);
   const jobs = places?.jobs ?? NO_JOBS;
-  const lines = useMemo(() => readTimeLines(draft.lines, draft, of, jobs), [draft, of, jobs]);
+  const now = useNow();
+  const lines = useMemo(() => readTimeLines(draft.lines, draft, of, jobs, now), [draft, of, jobs, now]);
   const right = lines.filter((line) => line.ok);
   const isReady = right.length > 0 && right.length === lines.length;
   const bulk = useMemo(() => bulkOf(lines, of), [lines, of]);

@@ -17,8 +17,9 @@ const people = [
 ];
 const jobs = [{ id: 7, name: 'Stores' }];
 const day = workdayFromIso('2026-10-28');
+const NOW = instantFromIso('2026-10-30T09:00:00Z');
 const read = (text: string, same = { from: '', to: '' }, of = day) =>
-  readTimeLines(text, same, ofDay(of, people, []), jobs);
+  readTimeLines(text, same, ofDay(of, people, []), jobs, NOW);
 const at = (iso: string) => instantFromIso(iso);
 
 describe('time for several people', () => {
@@ -29,6 +30,22 @@ describe('time for several people', () => {
       // Six in the morning after ten at night is the next day's.
       { ok: true, line: 2, from: at('2026-10-28T22:00:00Z'), to: at('2026-10-29T06:00:00Z'), job: null },
       { ok: false, line: 4, fault: 'abena stands here twice: line 1 says it, too.' },
+    ]);
+  });
+
+  it('may be typed with blanks between, where in and out are given', () => {
+    expect(read('Abena Abernathy 8:00 16:30\nGaspar Ruiz 22 6')).toMatchObject([
+      { person: { personId: 1 }, from: at('2026-10-28T08:00:00Z'), to: at('2026-10-28T16:30:00Z') },
+      { person: { personId: 3 }, to: at('2026-10-29T06:00:00Z') },
+    ]);
+    expect(read('Gaspar Ruiz', { from: '8', to: '9' })).toMatchObject([{ person: { personId: 3 } }]);
+  });
+
+  it('that has not come yet is refused', () => {
+    const today = workdayFromIso('2026-10-30');
+    expect(read('MF-0101\t7:00\t9:00\nMF-0102\t8:00\t9:01', undefined, today)).toMatchObject([
+      { ok: true },
+      { ok: false, fault: 'Fri 30 Oct, 09:01 has not come yet: give time that has passed.' },
     ]);
   });
 
@@ -74,7 +91,7 @@ describe('time of one person on several days', () => {
   const gaspar = person(2, 'MF-0102', 'Gaspar Ribeiro');
   const period = { firstDay: workdayFromIso('2026-10-05'), lastDay: workdayFromIso('2026-10-18') };
   const said = (text: string) =>
-    readTimeLines(text, { from: '8:00', to: '16:00' }, ofPerson(gaspar, period), jobs).map((line) =>
+    readTimeLines(text, { from: '8:00', to: '16:00' }, ofPerson(gaspar, period), jobs, null).map((line) =>
       line.ok ? workdayToIso(line.day) : line.fault,
     );
 
@@ -101,7 +118,7 @@ describe('time of one person on several days', () => {
   it('never guesses: what can be two days, or is none of the period, is said', () => {
     // With days before or behind the month, both ways of reading a date can lie within a period.
     const long = { firstDay: workdayFromIso('2026-09-01'), lastDay: workdayFromIso('2026-10-31') };
-    const [line] = readTimeLines('9/10', { from: '8', to: '9' }, ofPerson(gaspar, long), jobs);
+    const [line] = readTimeLines('9/10', { from: '8', to: '9' }, ofPerson(gaspar, long), jobs, null);
     expect(line).toMatchObject({
       ok: false,
       fault: '9/10 can be Thu 10 Sep or Fri 9 Oct: write it as 2026-09-10.',

@@ -7,7 +7,9 @@ import {
   readTimeEntry,
   SECONDS_PER_DAY,
   wallClock,
+  type ZoneOffsets,
 } from '@heath/core';
+import { dayAndTime } from '../../../ui/text/format.ts';
 import type { AddTime, Subject } from './subjects.ts';
 
 /** What is typed once for all lines that do not say it. */
@@ -32,13 +34,16 @@ const LONGEST_SECONDS = 20 * 3600;
 
 /**
  * Lines as they are typed, or pasted from a spreadsheet: a person or a date, in, out, a job. A tab, a semicolon or a comma stands between.
- * A line that leaves in and out away has those that are the same for all.
+ * A line that leaves in and out away has those that are the same for all. Blanks may stand between, too, where in and out are given.
+ *
+ * @param now what lies after it is refused; null: it is not known
  */
 export function readTimeLines(
   text: string,
   same: SameForAll,
   { read }: Pick<AddTime, 'read'>,
   jobs: PlacesReply['jobs'],
+  now: Instant | null,
 ): TimeLine[] {
   const seen = new Map<string, string>();
   return text.split(/\r\n|\r|\n/).flatMap((typed, i): TimeLine[] => {
@@ -53,6 +58,8 @@ export function readTimeLines(
       return wrong(`${from || same.from || 'Nothing'} is not a time to begin: 6:05, 1405 or 5p is.`);
     const end = readTimeEntry(to || same.to, start.at, 'after', person.offsets);
     if (!end.ok) return wrong(`${to || same.to || 'Nothing'} is not a time to end: 14:05 or 10p is.`);
+    if (now !== null && end.at > now)
+      return wrong(`${dayAndTime(end.at, person.offsets)} has not come yet: give time that has passed.`);
     if (end.at - start.at > LONGEST_SECONDS) return wrong('That is more than twenty hours.');
     const named = job === '' ? null : jobs.find(({ name }) => name.toLowerCase() === job.toLowerCase());
     if (named === undefined) return wrong(`There is no job named ${job}.`);
@@ -65,9 +72,15 @@ export function readTimeLines(
 }
 
 const cellsOf = (line: string): string[] => {
-  const separator = ['\t', ';', ','].find((one) => line.includes(one)) ?? '\t';
-  return line.split(separator).map((cell) => cell.trim());
+  const separator = ['\t', ';', ','].find((one) => line.includes(one));
+  if (separator !== undefined) return line.split(separator).map((cell) => cell.trim());
+  const words = line.trim().split(/\s+/);
+  const times = words.slice(-2);
+  return words.length > 2 && times.every(isTime) ? [words.slice(0, -2).join(' '), ...times] : [line.trim()];
 };
+
+const ANY_DAY: ZoneOffsets = { zone: 'UTC', starts: [0], offsets: [0] };
+const isTime = (word: string): boolean => readTimeEntry(word, instant(0), 'after', ANY_DAY).ok;
 
 /** The last instant before a day at the site of somebody: what follows it is the day's. */
 const beforeDay = ({ person: { offsets }, day }: Subject): Instant =>
