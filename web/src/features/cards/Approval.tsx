@@ -1,4 +1,5 @@
 import type { CardReply } from '@heath/contract';
+import { Check } from 'lucide-react';
 import { memo } from 'react';
 import type { CardId } from '../../api/cards.ts';
 import { useSessionQuery } from '../../api/session.ts';
@@ -45,7 +46,8 @@ function Standing({ card: { approvals, row } }: { card: CardReply }) {
   const when = moment(last.madeAt);
   if (row.approval === 'approved')
     return (
-      <span className="text-moss">
+      <span className="text-soft">
+        <Check size={14} className="mr-1 inline text-moss" aria-hidden="true" />
         Approved by{' '}
         {approvals
           .filter(({ stands }) => stands)

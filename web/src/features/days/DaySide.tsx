@@ -9,6 +9,7 @@ import {
   type Workday,
   workdayToIso,
 } from '@heath/core';
+import { Check } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { CardId, useCardQuery } from '../../api/cards.ts';
@@ -226,7 +227,12 @@ function ApproveDay({
   useKey(DAY_KEYS.approve, () => void act());
   return (
     <p className="mt-3 flex flex-wrap items-center gap-2 text-note">
-      {row.approval === 'approved' && <span className="text-moss">This day is approved.</span>}
+      {row.approval === 'approved' && (
+        <span className="text-soft">
+          <Check size={14} className="mr-1 inline text-moss" aria-hidden="true" />
+          This day is approved.
+        </span>
+      )}
       {row.approval === 'changed' && <span className="text-ember">Changed since it was approved.</span>}
       {can && (
         <Button disabled={isBusy} onClick={() => void act()}>

@@ -43,7 +43,7 @@ export function SettleWithTime({
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <TakeTime settling={settling} offsets={offsets} press={EXCEPTION_KEYS.take.press} />
-        <div className="w-56">
+        <div className="w-48">
           <TypeTime
             ref={field}
             inRow

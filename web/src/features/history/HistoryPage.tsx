@@ -50,7 +50,7 @@ const number = (hours: number): number => hours / 90_000;
 /** Together as wide as a window of 1024 pixels. */
 const COLUMNS: readonly Column<MadeCorrection>[] = [
   { id: 'when', name: 'When', value: ({ madeAt }) => madeAt, text: ({ madeAt }) => moment(madeAt), room: 30 },
-  { id: 'by', name: 'By', value: ({ by }) => by, room: 22 },
+  { id: 'by', name: 'By', value: ({ by }) => by, room: 20 },
   {
     id: 'person',
     name: 'Person',
@@ -67,20 +67,20 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
     name: 'Day',
     value: ({ workday }) => workday,
     text: ({ workday }) => shortDay(workday),
-    room: 18,
+    room: 21,
   },
-  { id: 'number', name: 'Number', value: (made) => made.number, room: 19 },
-  { id: 'department', name: 'Department', value: ({ department }) => department, room: 25 },
+  { id: 'number', name: 'Number', value: (made) => made.number, room: 17 },
+  { id: 'department', name: 'Department', value: ({ department }) => department, room: 24 },
   {
     id: 'what',
     name: 'What',
     value: (made) => whatOf(made),
     show: (made) => <span className={made.undone ? 'line-through opacity-70' : ''}>{whatOf(made)}</span>,
-    room: 40,
+    room: 30,
     grows: true,
   },
-  { id: 'why', name: 'Why', value: ({ note }) => note || null, room: 21, grows: true },
-  { id: 'together', name: 'Together', value: ({ together }) => together, room: 19 },
+  { id: 'why', name: 'Why', value: ({ note }) => note || null, room: 16, grows: true },
+  { id: 'together', name: 'Together', value: ({ together }) => together, room: 19, grows: true },
   {
     id: 'before',
     name: 'Before, h',

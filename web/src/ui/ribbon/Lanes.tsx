@@ -48,17 +48,22 @@ export function Lanes({
         <div className="pointer-events-none absolute inset-y-0 right-0 left-lane top-4.5">
           <div className="relative h-full">
             <AxisLines scale={scale} day={day} />
-            {mark !== null && (
-              <span
-                className="absolute inset-y-0 border-l-2 border-dashed border-heather"
-                style={{ left: `${place.at(mark)}%` }}
-              >
-                <b className="absolute top-1 left-2 text-note text-heather">{clockTime(mark, offsets)}</b>
-              </span>
-            )}
           </div>
         </div>
         {children}
+        {mark !== null && (
+          // Above what lies on the lanes: a time in the middle of a band is read there, too.
+          <div className="pointer-events-none absolute inset-y-0 right-0 left-lane top-4.5">
+            <span
+              className="absolute inset-y-0 border-l-2 border-dashed border-heather"
+              style={{ left: `${place.at(mark)}%` }}
+            >
+              <b className="absolute top-1 left-1.5 rounded-control bg-sheet px-1 text-note text-heather">
+                {clockTime(mark, offsets)}
+              </b>
+            </span>
+          </div>
+        )}
       </div>
     </Place>
   );

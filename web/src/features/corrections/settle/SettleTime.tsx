@@ -55,7 +55,7 @@ export function TypeTime({
     <TimeField
       ref={ref}
       inRow={inRow}
-      label={`${proposal === undefined ? 'Type' : 'Or type'} the time of the ${direction === 'after' ? 'out' : 'in'}  (${press})`}
+      label={`${proposal === undefined ? 'Type' : 'Or type'} the time${inRow ? '' : ` of the ${direction === 'after' ? 'out' : 'in'}`}  (${press})`}
       text={draft.time}
       beside={exception.at}
       direction={direction}
