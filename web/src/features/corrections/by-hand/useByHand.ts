@@ -32,7 +32,7 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
   const { says, note } = draft;
   const { currentData: input } = useCardInputQuery(id, { skip: !may || (says === null && !isNear) });
   const zone = card?.offsets.zone ?? 'UTC';
-  const { effect, isOfAnother, follow } = useEffectOf(input, says, zone);
+  const { effect, follow } = useEffectOf(input, says, zone);
   const [correct, { isLoading, error, reset }] = useCorrectMutation();
   const sayCorrected = useSayCorrected(id);
 
@@ -63,8 +63,7 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
     forget();
   }, [forget, reset]);
   const keep = async () => {
-    // Nothing is kept whose effect is not what is shown.
-    if (says === null || isLoading || isOfAnother || card === undefined) return;
+    if (says === null || isLoading || card === undefined) return;
     const { data } = await correct({ ...id, says, note });
     if (data === undefined) return;
     forget();

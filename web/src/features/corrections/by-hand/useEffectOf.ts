@@ -16,7 +16,7 @@ interface Asked {
 
 /**
  * What a correction would make of a card, computed beside the screen. While one is computed only the latest of those that come is kept: a
- * hand moves faster than it matters. The effect is null while it is not known yet; what was known of the same card stays until then, as that of another.
+ * hand moves faster than it matters. The effect is null while it is not known yet; what was known of the same card stays until then.
  *
  * `follow` asks for what a hand does at that moment: it is drawn once, with its effect, instead of once before and once after.
  */
@@ -74,6 +74,5 @@ export function useEffectOf(of: CardInputReply | undefined, says: Says | null, z
     },
     [ask, of, zone],
   );
-  const effect = known !== null && known.of === of && says !== null ? known.effect : null;
-  return { effect, isOfAnother: effect !== null && !isKnown, follow };
+  return { effect: known !== null && known.of === of && says !== null ? known.effect : null, follow };
 }
