@@ -14,14 +14,8 @@ export function reportTo(request: Request, response: Response): Report {
   };
 }
 
-/**
- * Ends a reply that has begun to tell how far it has come.
- *
- * @returns false where it has not: nothing is sent then
- */
-export function endWithEvent(response: Response, name: 'reply' | 'problem', json: string): boolean {
-  if (!isOfEvents(response)) return false;
+/** Ends a reply of events with the last of them. */
+export function endWithEvent(response: Response, name: 'reply' | 'problem', json: string): void {
   sendEvent(response, name, json);
   response.end();
-  return true;
 }

@@ -12,6 +12,7 @@ import {
   isToBeRepeated,
   OutcomeUnknown,
 } from '../database/failures.ts';
+import { isOfEvents } from './events.ts';
 import { endWithEvent } from './progress.ts';
 
 export const notFound: RequestHandler = () => {
@@ -110,7 +111,7 @@ export const sendProblem: ErrorRequestHandler = (error, request, response, _next
     status: problem?.status ?? 500,
     ...problem?.more,
   };
-  if (endWithEvent(response, 'problem', JSON.stringify(body))) return;
+  if (isOfEvents(response)) return endWithEvent(response, 'problem', JSON.stringify(body));
   // Half a reply cannot be mended; whoever reads it must notice that it broke off.
   if (response.headersSent) return void response.destroy();
   if (!request.complete) readToItsEnd(request);

@@ -7,6 +7,7 @@ import type { Who } from '../rights/who.ts';
 import { answer } from './answer.ts';
 import type { AnswerAside, Aside } from './aside.ts';
 import { type Checked, checked } from './checked.ts';
+import { isOfEvents } from './events.ts';
 import { HeavyWork } from './heavy.ts';
 import { endWithEvent, type Report, reportTo } from './progress.ts';
 import { writeOf } from './write.ts';
@@ -81,7 +82,8 @@ const answeredAside =
   (answerAside: AnswerAside, name: OperationName, { status }: Operation): RequestHandler =>
   async (request, response) => {
     const bytes = await bytesAside(answerAside, name, request, response);
-    if (!endWithEvent(response, 'reply', bytes.toString())) response.status(status).type('json').send(bytes);
+    if (isOfEvents(response)) endWithEvent(response, 'reply', bytes.toString());
+    else response.status(status).type('json').send(bytes);
   };
 
 const answeredHere =
