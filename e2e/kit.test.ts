@@ -122,6 +122,9 @@ describe('by keyboard', () => {
     await expect.poll(() => focused('role')).toBe('option');
     await press('ArrowUp', 'Escape');
     await expect.poll(() => says('chosen')).toContain('night');
+    // While it is closed a letter is the screen's, and chooses nothing.
+    await press('a', 'd');
+    await expect.poll(() => says('chosen')).toContain('night');
   });
 
   it('one of a few, a way to look and a box are chosen', async () => {

@@ -34,7 +34,7 @@ export { EXCEPTIONS, exceptionLabel, exceptionLine, exceptionSentence } from './
 export { isSettledByTime, leaveWayOf, togetherOf, waySentence, waysOf } from './exceptions/settled-by.ts';
 export { shiftTimes } from './exceptions/shift-times.ts';
 export { type Sureness, sureness } from './exceptions/sureness.ts';
-export type { Together, WayRole } from './exceptions/ways.ts';
+export { punchBeside, type Together, type WayRole } from './exceptions/ways.ts';
 // Classes, pay codes, and money where a rate is given.
 export {
   type HolidayAverage,
@@ -74,14 +74,19 @@ export {
   classOf,
   classParts,
   guaranteeClass,
+  inSumOrder,
   isAmount,
   isClassId,
   isOvertime,
   isPremium,
+  isSumId,
   isWorked,
   leaveClass,
   liesBeside,
   premiumClass,
+  type SumId,
+  sumLabel,
+  sumOf,
 } from './model/classes.ts';
 export type { ComputedShift } from './model/computed-shift.ts';
 export {

@@ -213,7 +213,7 @@ export const LAYOUTS: readonly Layout[] = [
     trailer: [
       column('words', '', { text: 'TRAILER' }),
       column('line count', 'lines'),
-      column('hours', 'hours', hoursWritten),
+      column('control total', 'control total', hoursWritten),
       column('people count', 'people'),
     ],
     nothing: 'leave out',

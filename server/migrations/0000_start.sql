@@ -137,10 +137,11 @@ CREATE TABLE `batch_chunk` (
 CREATE TABLE `batch_code` (
 	`batch_id` int NOT NULL,
 	`code` varchar(16) NOT NULL,
+	`sum` varchar(120) NOT NULL,
 	`lines` int NOT NULL,
 	`people` int NOT NULL,
 	`hours` bigint NOT NULL,
-	CONSTRAINT `batch_code_batch_id_code_pk` PRIMARY KEY(`batch_id`,`code`)
+	CONSTRAINT `batch_code_batch_id_code_sum_pk` PRIMARY KEY(`batch_id`,`code`,`sum`)
 );
 --> statement-breakpoint
 CREATE TABLE `batch_file` (
@@ -148,6 +149,7 @@ CREATE TABLE `batch_file` (
 	`layout` longtext NOT NULL,
 	`name` varchar(120) NOT NULL,
 	`lines` int NOT NULL,
+	`lines_of_batch` int NOT NULL DEFAULT 0,
 	`bytes` bigint NOT NULL,
 	`sha256` char(64) NOT NULL,
 	CONSTRAINT `batch_file_batch_id` PRIMARY KEY(`batch_id`)

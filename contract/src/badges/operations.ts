@@ -1,6 +1,6 @@
 import { defineOperation } from '../shared/operation.ts';
 import { IdParam } from '../shared/params.ts';
-import { GiveBadgeRequest, UnownedBadgesReply } from './schemas.ts';
+import { BadgeCandidatesReply, GiveBadgeRequest, UnownedBadgesReply } from './schemas.ts';
 
 export const badgeOperations = {
   unownedBadges: defineOperation({
@@ -9,6 +9,18 @@ export const badgeOperations = {
     says: 'Badges whose punches wait for an owner.',
     asks: 'see imports',
     gives: UnownedBadgesReply,
+    shows: ['badges'],
+    status: 200,
+  }),
+  badgeCandidates: defineOperation({
+    method: 'GET',
+    path: '/badges/:badge/candidates',
+    says: 'Who may own a badge that nobody owns, with what speaks for each and what would become payable.',
+    asks: 'give badges',
+    params: { badge: IdParam },
+    query: { period: IdParam },
+    example: { query: { period: '1' } },
+    gives: BadgeCandidatesReply,
     shows: ['badges'],
     status: 200,
   }),

@@ -1,4 +1,7 @@
+import type { ZoneOffsets } from '@heath/core';
 import * as v from 'valibot';
+import { at, ofCore } from '../cards/card-parts.ts';
+import { ZoneOffsetsSchema } from '../cards/schemas.ts';
 import { day } from '../shared/day.ts';
 import { list } from '../shared/list.ts';
 
@@ -17,6 +20,29 @@ export const UnownedBadgesReply = v.object({
   ),
 });
 export type UnownedBadgesReply = v.InferOutput<typeof UnownedBadgesReply>;
+
+/** GET /api/badges/:badge/candidates: who may own it, those for whom most speaks first. */
+export const BadgeCandidatesReply = v.object({
+  /** Offsets of the zone in which the badge was used; null where it never was while nobody had it. */
+  zone: v.nullable(ofCore<ZoneOffsets>(ZoneOffsetsSchema)),
+  candidates: list(
+    v.object({
+      personId: v.number(),
+      name: v.string(),
+      number: v.string(),
+      /** Their plan where and when the badge was used, of which they left no punch; null without one. */
+      planned: v.nullable(v.object({ startsAt: at, endsAt: at })),
+      /** The last day on which the badge was theirs; null where it never was. */
+      hadUntil: v.nullable(day),
+      /** Their own badge, where it differs by one character. */
+      badge: v.nullable(v.string()),
+      /** Payable hours of the period, now and with the punches of the badge; in 1/90,000 h. */
+      payableBeforeHours: v.number(),
+      payableAfterHours: v.number(),
+    }),
+  ),
+});
+export type BadgeCandidatesReply = v.InferOutput<typeof BadgeCandidatesReply>;
 
 /** PUT /api/badges/:id/owner: whose a badge is from a day on; what was punched with it since then is theirs. */
 export const GiveBadgeRequest = v.object(

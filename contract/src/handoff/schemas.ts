@@ -1,17 +1,20 @@
+import { isSumId, type SumId } from '@heath/core';
 import * as v from 'valibot';
-import { classId } from '../cards/card-parts.ts';
+import { ofCore } from '../cards/card-parts.ts';
 import { day } from '../shared/day.ts';
 import { list } from '../shared/list.ts';
 
 const count = v.pipe(v.number(), v.integer());
 const moment = v.pipe(v.string(), v.isoTimestamp());
 
-/** Hours under one pay code; `code` is null in the catch-all. */
+/** What can be added up together: payable hours, premium hours, or one kind of amount. */
+const sumId = ofCore<SumId>(v.pipe(v.string(), v.check(isSumId, 'There is no such sum.')));
+
+/** Hours, premium hours or one kind of amount under one pay code; `code` is null in the catch-all. */
 export const CodeSum = v.strictObject({
   code: v.nullable(v.string()),
   name: v.string(),
-  classIds: list(classId),
-  premium: v.boolean(),
+  sum: sumId,
   /** Whether worked time is paid under it. */
   worked: v.boolean(),
   people: count,
@@ -118,7 +121,15 @@ export const HandoffBatch = v.strictObject({
   ended: v.nullable(v.strictObject({ reason: v.string(), by: v.string(), at: moment })),
   /** Null of what never leaves: hours that were waived. */
   file: v.nullable(
-    v.strictObject({ name: v.string(), layout: v.string(), lines: count, bytes: count, sha256: v.string() }),
+    v.strictObject({
+      name: v.string(),
+      layout: v.string(),
+      lines: count,
+      /** Lines of the batch that stand in it, alone or joined; the others come to nothing and were left out. */
+      linesOfBatch: count,
+      bytes: count,
+      sha256: v.string(),
+    }),
   ),
 });
 export type HandoffBatch = v.InferOutput<typeof HandoffBatch>;
@@ -127,7 +138,14 @@ export type HandoffBatch = v.InferOutput<typeof HandoffBatch>;
 export const BatchDetail = v.strictObject({
   batch: HandoffBatch,
   codes: list(
-    v.strictObject({ code: v.string(), name: v.string(), lines: count, people: count, hours: count }),
+    v.strictObject({
+      code: v.string(),
+      name: v.string(),
+      sum: sumId,
+      lines: count,
+      people: count,
+      hours: count,
+    }),
   ),
   /** The latest first. */
   deliveries: list(Delivery),

@@ -42,6 +42,8 @@ export const LayoutPreview = v.strictObject({
   lines: count,
   people: count,
   hoursInCards: count,
+  /** Lines of the batch that stand in it, alone or joined. */
+  linesOfBatch: count,
   hoursInFile: count,
   hoursInBatch: count,
   /** What falls into the catch-all, and so is in no file. */

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import type { CorrectionSays } from '../corrections/kinds.ts';
 import type { SiteId } from '../model/ids.ts';
 import { correctionId } from '../model/ids.ts';
 import type { Rulebook } from '../rulebook/schema.ts';
 import { at, computeFor, plan, punch, rulebook } from '../testing/fixtures.ts';
 import { workdayToIso } from '../time/units.ts';
+import { waysOf } from './settled-by.ts';
+import { punchBeside } from './ways.ts';
 
 const night = plan('2026-10-27', '2026-10-27 22:00', '2026-10-28 06:00');
 const late = plan('2026-10-27', '2026-10-27 13:00', '2026-10-27 21:30');
@@ -297,5 +300,49 @@ describe('an exception stands in every period that it can change', () => {
     expect(daysOf(out, '2026-10-21')).toEqual(['missing-in']);
     const late = [punch('in', '2026-10-21 00:10'), punch('out', '2026-10-21 00:20'), ...out];
     expect(daysOf(late, '2026-10-20')).toEqual([]);
+  });
+});
+
+describe('somebody who clocked in twice', () => {
+  const rules = rulebook();
+  const waysFor = (punches: ReturnType<typeof punch>[]) => {
+    const computed = computeFor(punches, rules);
+    const [missed] = computed.exceptions;
+    const day = { ...computed, plans: [] };
+    return { missed: missed!, ways: waysOf(missed!, day), beside: punchBeside(missed!, day)?.at };
+  };
+  const after = (punches: ReturnType<typeof punch>[], says: CorrectionSays) =>
+    computeFor(punches, rules, { corrections: [{ id: correctionId(1), ...says }] });
+
+  it('is offered that the second in is no punch: the shift begins with the first', () => {
+    const punches = [
+      punch('in', '2026-10-20 05:21'),
+      punch('in', '2026-10-20 05:55'),
+      punch('out', '2026-10-20 13:21'),
+    ];
+    const { missed, ways, beside } = waysFor(punches);
+    expect([missed.kind, beside]).toEqual(['missing-out', at('2026-10-20 05:55')]);
+    expect(ways[0]).toMatchObject({ role: 'pick', says: { kind: 'drop', punch: punches[1]!.id } });
+    const settled = after(punches, ways[0]!.says);
+    expect([settled.exceptions, settled.lines[0]?.hours]).toEqual([[], 8 * 90_000]);
+  });
+
+  it('or out twice: the first out is none, and the shift ends with the last', () => {
+    const punches = [
+      punch('in', '2026-10-20 06:00'),
+      punch('out', '2026-10-20 13:30'),
+      punch('out', '2026-10-20 14:00'),
+    ];
+    const { missed, ways } = waysFor(punches);
+    expect([missed.kind, ways[0]!.says]).toEqual(['missing-in', { kind: 'drop', punch: punches[1]!.id }]);
+    const settled = after(punches, ways[0]!.says);
+    expect([settled.exceptions, settled.lines[0]?.hours]).toEqual([[], 8 * 90_000]);
+  });
+
+  it('is not offered it where nothing, or something else, lies beside', () => {
+    expect(waysFor([punch('in', '2026-10-20 06:00')]).ways.map(({ role }) => role)).toEqual([
+      'accept',
+      'not worked',
+    ]);
   });
 });

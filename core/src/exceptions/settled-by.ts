@@ -34,11 +34,12 @@ export const togetherOf = (kind: string): Together => exceptionKind(kind)?.toget
 /** A sentence of a way or of many settled together, with how whoever shows it writes times and lengths of time. */
 export const waySentence = (
   sentence: string,
-  { at, lengthSeconds, rule }: WayValues,
+  { at, other, lengthSeconds, rule }: WayValues,
   written: { readonly clock: (at: Instant) => string; readonly length: (seconds: number) => string },
 ): string =>
   sentenceWith(sentence, {
     at: at === undefined ? undefined : written.clock(at),
+    other: other === undefined ? undefined : written.clock(other),
     length: lengthSeconds === undefined ? undefined : written.length(lengthSeconds),
     rule,
   });

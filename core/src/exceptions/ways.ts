@@ -1,12 +1,15 @@
 import type { CorrectionSays } from '../corrections/kinds.ts';
 import type { Exception } from '../model/exception.ts';
 import type { Plan } from '../model/plan.ts';
+import type { EffectivePunch } from '../model/punch.ts';
 import type { Spell } from '../model/shift.ts';
 import { type Instant, instant, type Workday } from '../time/units.ts';
 
 /** Values that the sentences of a way name: an instant, a length of time, a rule. */
 export interface WayValues {
   readonly at?: Instant;
+  /** Another instant of the same sentence. */
+  readonly other?: Instant;
   readonly lengthSeconds?: number;
   readonly rule?: string;
 }
@@ -77,6 +80,41 @@ const notWorked = (from: Instant, to: Instant): Way => ({
 
 /** The one punch that an exception hangs on was no work. */
 export const punchNotWorked = ({ at }: Exception): Way[] => [notWorked(at, instant(at + 1))];
+
+/** The punch next to a missing one: the first after an in that lacks its out, the last before an out that lacks its in. */
+export function punchBeside(
+  { at, kind }: Exception,
+  { shifts, exceptions }: DayOfWays,
+): EffectivePunch | null {
+  const direction = kind === 'missing-out' ? 1 : -1;
+  const away = (one: EffectivePunch) => (one.at - at) * direction;
+  const all = [
+    ...shifts.flatMap(({ spells }) => spells.flatMap((spell) => [spell.in, spell.out])),
+    ...exceptions.flatMap((one) => one.punch ?? []),
+  ].filter((one) => away(one) > 0);
+  return all.reduce<EffectivePunch | null>(
+    (nearest, one) => (nearest === null || away(one) < away(nearest) ? one : nearest),
+    null,
+  );
+}
+
+/** Somebody clocked in twice, or out twice: the second in, or the first out, is no punch, and the shift has its end there. */
+export function neighborNoPunch(exception: Exception, day: DayOfWays): Way[] {
+  const { at, punch } = exception;
+  const beside = punchBeside(exception, day);
+  if (punch === null || beside === null || beside.id === null) return [];
+  if (beside.kind !== punch.kind || (punch.kind !== 'in' && punch.kind !== 'out')) return [];
+  const end = punch.kind === 'in' ? 'In' : 'Out';
+  return [
+    {
+      role: 'pick',
+      name: `${end} at {at}, {other} is no punch`,
+      did: `${end} at {at}, {other} taken out`,
+      values: { at, other: beside.at },
+      says: { kind: 'drop', punch: beside.id },
+    },
+  ];
+}
 
 /** The plan that begins where an exception lies was not worked. */
 export const planNotWorked = ({ at }: Exception, { plans }: DayOfWays): Way[] =>

@@ -20,10 +20,32 @@ const P = 'premium:'.charCodeAt(0);
 export const isPremium = (classId: ClassId): boolean => classId.charCodeAt(0) === P;
 
 /** Units, miles, tips, expenses: a quantity that no hour stands behind. */
-export const isAmount = (classId: ClassId): boolean => classId.startsWith('amount:');
+export const isAmount = (classId: ClassId): classId is `amount:${string}` => classId.startsWith('amount:');
 
 /** What is not added to payable hours: premiums, and what is no hours. */
 export const liesBeside = (classId: ClassId): boolean => isPremium(classId) || isAmount(classId);
+
+/** What can be added up together: payable hours, premium hours beside them, and each kind of amount by itself. */
+export type SumId = 'hours' | 'premium hours' | `amount:${string}`;
+
+/** The sum that a line of this class belongs to. */
+export const sumOf = (classId: ClassId): SumId =>
+  isPremium(classId) ? 'premium hours' : isAmount(classId) ? classId : 'hours';
+
+/** True for a text that names a sum. */
+export const isSumId = (text: string): text is SumId =>
+  text === 'hours' || text === 'premium hours' || (text.startsWith('amount:') && isClassId(text));
+
+/** Hours before premium hours before amounts, these by name. */
+export const inSumOrder = (a: SumId, b: SumId): number =>
+  a === b ? 0 : SUM_RANK.indexOf(a.charAt(0)) - SUM_RANK.indexOf(b.charAt(0)) || (a < b ? -1 : 1);
+const SUM_RANK = 'hpa';
+
+/** A sum in the trade's words; an amount by what is counted. */
+export function sumLabel(sum: SumId): string {
+  if (sum === 'hours') return 'Payable hours';
+  return sum === 'premium hours' ? 'Premium hours' : sum.slice('amount:'.length);
+}
 
 /** Ordinary time and overtime; all other classes are paid without being worked. */
 export const isWorked = (classId: ClassId): boolean => classId === 'ordinary' || classId.startsWith(OVERTIME);

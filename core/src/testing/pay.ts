@@ -196,7 +196,7 @@ const patterns = fc.record({
 const settingsOf = (name: (typeof COLUMNS)[number]['name']): fc.Arbitrary<object> => {
   if (name === 'workday' || name === 'period first' || name === 'period last' || name === 'pay day')
     return patterns;
-  if (name === 'hours') return written;
+  if (name === 'hours' || name === 'premium hours' || name === 'control total') return written;
   if (name === 'hours of codes')
     return fc
       .tuple(written, fc.subarray(['110', '215', '220', '340'], { minLength: 1 }))
@@ -258,7 +258,10 @@ export const layouts: fc.Arbitrary<Layout> = fc
   // What would not be let through is mended, rather than thrown away: columns that need a line part get it.
   .map((layout): Layout => {
     const hasCodes = layout.columns.some(({ holds }) => holds === 'hours of codes');
+    const isByCode =
+      layout.lineFor.includes('code') || layout.columns.some((one) => needsOf(one).includes('code'));
     const own = layout.columns
+      .filter(({ holds }) => holds !== 'premium hours' || (!isByCode && !hasCodes))
       .filter((column) => !(hasCodes && column.holds === 'hours'))
       .filter(
         (column, i, all) => all.findIndex(({ holds }) => holds === column.holds) === i || !isHours(column),
@@ -337,7 +340,7 @@ export const plainLayouts: fc.Arbitrary<Layout> = fc
         ? [
             columnOf('words', '', { text: 'TRAILER' }),
             columnOf('line count', ''),
-            columnOf('hours', '', how),
+            columnOf('control total', '', how),
             columnOf('people count', ''),
           ]
         : null,
@@ -348,5 +351,6 @@ export const plainLayouts: fc.Arbitrary<Layout> = fc
   })
   .filter((layout) => layoutObjections(layout).length === 0);
 
-const isHours = ({ holds }: LayoutColumn): boolean => holds === 'hours' || holds === 'hours of codes';
+const isHours = ({ holds }: LayoutColumn): boolean =>
+  holds === 'hours' || holds === 'premium hours' || holds === 'hours of codes';
 const needsOf = ({ holds }: LayoutColumn) => COLUMNS.find(({ name }) => name === holds)?.needs ?? [];

@@ -13,7 +13,7 @@ export interface BadgePunch {
 }
 
 /** Zones as they are around some punches. */
-function zonesAround(punches: readonly BadgePunch[]): ZoneTables {
+export function zonesAround(punches: readonly { readonly at: Instant }[]): ZoneTables {
   let [from, to] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const { at } of punches) {
     from = Math.min(from, at);

@@ -42,7 +42,7 @@ export function check(text: string, known: Known, ledger: Ledger): Answer {
     [
       hundredths(trailer[2] ?? ''),
       hours.reduce<number>((sum, one) => sum + (one ?? 0), 0),
-      'hundredths of an hour',
+      'hundredths, all figures added up',
     ],
     [Number(trailer[3]), new Set(rest.map((row) => row[0])).size, 'people'],
   ].find(([said, found]) => said !== found);

@@ -1,7 +1,7 @@
 import { on } from '../../kinds/example.ts';
 import { defineException } from '../define.ts';
 import { lacking } from '../missing.ts';
-import { PLANNED_TIME_TOGETHER, punchNotWorked } from '../ways.ts';
+import { neighborNoPunch, PLANNED_TIME_TOGETHER, punchNotWorked } from '../ways.ts';
 
 /** An in without an out. */
 export const missingOut = defineException({
@@ -12,7 +12,7 @@ export const missingOut = defineException({
   measures: 'nothing',
   line: 'In {at}, nothing after',
   isSettledByTime: true,
-  ways: punchNotWorked,
+  ways: (exception, day) => [...neighborNoPunch(exception, day), ...punchNotWorked(exception)],
   together: PLANNED_TIME_TOGETHER,
   unlessSaid: 'holds up',
   settings: {},

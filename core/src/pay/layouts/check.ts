@@ -16,6 +16,8 @@ export interface FileFault {
 export interface FileCheck {
   readonly lines: number;
   readonly people: number;
+  /** Number of the batch's lines that stand in the file, alone or joined. The others come to nothing and were left out. */
+  readonly linesOfBatch: number;
   /** What the texts of the file add up to, read back; in 1/90,000 h. */
   readonly hoursInFile: number;
   readonly hoursInBatch: number;
@@ -33,6 +35,7 @@ export class FileChecker {
   readonly #people = new Set<string>();
   #faultCount = 0;
   #lines = 0;
+  #linesOfBatch = 0;
   #hoursInFile = 0;
 
   constructor(layout: Layout) {
@@ -44,6 +47,7 @@ export class FileChecker {
     if (part === 'heading') return;
     if (line !== null) {
       this.#lines++;
+      this.#linesOfBatch += line.seqs.length;
       this.#people.add(line.first.person);
     }
     columns.forEach((column, i) => {
@@ -86,6 +90,7 @@ export class FileChecker {
     return {
       lines: this.#lines,
       people: this.#people.size,
+      linesOfBatch: this.#linesOfBatch,
       hoursInFile: this.#hoursInFile,
       hoursInBatch,
       faults: this.#faults,

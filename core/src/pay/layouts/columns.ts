@@ -2,6 +2,7 @@ import { account } from './columns/account.ts';
 import { batchNumber } from './columns/batch-number.ts';
 import { code } from './columns/code.ts';
 import { codeName } from './columns/code-name.ts';
+import { controlTotal } from './columns/control-total.ts';
 import { costCenter } from './columns/cost-center.ts';
 import { department } from './columns/department.ts';
 import { group } from './columns/group.ts';
@@ -17,6 +18,7 @@ import { peopleCount } from './columns/people-count.ts';
 import { periodFirst } from './columns/period-first.ts';
 import { periodLast } from './columns/period-last.ts';
 import { person } from './columns/person.ts';
+import { premiumHours } from './columns/premium-hours.ts';
 import { reference } from './columns/reference.ts';
 import { site } from './columns/site.ts';
 import { words } from './columns/words.ts';
@@ -35,6 +37,7 @@ export const COLUMNS = [
   codeName,
   account,
   hours,
+  premiumHours,
   hoursOfCodes,
   multiplier,
   job,
@@ -47,4 +50,5 @@ export const COLUMNS = [
   batchNumber,
   lineCount,
   peopleCount,
+  controlTotal,
 ] as const;

@@ -15,17 +15,18 @@ export interface FileRow {
 /** Counts what the lines of a file come to. */
 class Totals {
   readonly #people = new Set<string>();
-  lines = 0;
-  hours = 0;
+  readonly #sums = { lines: 0, hours: 0, premiumHours: 0, figures: 0 };
 
-  add({ hours, first }: FileLine): void {
-    this.lines++;
-    this.hours += hours;
+  add({ payableHours, premiumHours, figures, first }: FileLine): void {
+    this.#sums.lines++;
+    this.#sums.hours += payableHours;
+    this.#sums.premiumHours += premiumHours;
+    this.#sums.figures += figures;
     this.#people.add(first.person);
   }
 
   get sums(): FileTotals {
-    return { lines: this.lines, hours: this.hours, people: this.#people.size };
+    return { ...this.#sums, people: this.#people.size };
   }
 }
 
@@ -42,7 +43,7 @@ export function totalsOf(
   return totals.sums;
 }
 
-const NO_TOTALS: FileTotals = { lines: 0, hours: 0, people: 0 };
+const NO_TOTALS: FileTotals = { lines: 0, hours: 0, premiumHours: 0, figures: 0, people: 0 };
 
 /** Makes the rows of a file from the lines of its batch, one after another, so that a large one is never held whole. */
 export class RowMaker {

@@ -121,6 +121,11 @@ export function layoutObjections(layout: Layout): LayoutObjection[] {
     say('columns', 'No column holds hours: the file would say nothing of what is paid.');
   if (columns.some(({ holds }) => holds === 'hours of codes') && lineFor.includes('code'))
     say('lineFor', 'Codes are columns here, so there cannot be a line for each of them: take code out.');
+  if (columns.some(({ holds }) => holds === 'premium hours') && lineFor.includes('code'))
+    say(
+      'columns',
+      'A line for each code has its premium hours under “Hours” already: take the column of premium hours out.',
+    );
   const twice = columns.flatMap((column) => (column.holds === 'hours of codes' ? column.codes : []));
   const again = twice.find((code, i) => twice.indexOf(code) < i);
   if (again !== undefined)

@@ -165,6 +165,63 @@ describe('a layout', () => {
     ]);
   });
 
+  it('adds nothing to what is unlike it: hours, premium hours and amounts', () => {
+    const lines = [
+      line(1, '2026-10-19', '110', 8),
+      line(2, '2026-10-19', '110', 2, { classId: 'premium:Night' }),
+      line(3, '2026-10-19', '910', 83.2, { classId: 'amount:Mileage' }),
+      line(4, '2026-10-19', '920', 18.75, { classId: 'amount:Expenses' }),
+    ];
+    const trailer = [
+      column('line count', ''),
+      column('hours', ''),
+      column('premium hours', ''),
+      column('control total', ''),
+    ];
+    // A line has one figure, of one kind, though two kinds have a code in common.
+    expect(
+      textMade({ ...LAYOUT, trailer }, lines)
+        .split('\r\n')
+        .slice(1, -1),
+    ).toEqual([
+      'MF-0101,19/10/2026,110,8.00,7-0001',
+      'MF-0101,19/10/2026,110,2.00,7-0002',
+      'MF-0101,19/10/2026,910,83.20,7-0003',
+      'MF-0101,19/10/2026,920,18.75,7-0004',
+      '4,8.00,2.00,111.95',
+    ]);
+    // Where lines are not told apart by code, hours are payable hours alone; what is in no column holds the file up.
+    const columns = [column('person', 'EMP'), column('hours', 'H'), column('premium hours', 'P')];
+    const byPerson: Layout = { ...LAYOUT, columns, lineFor: ['person'], trailer };
+    expect(textMade(byPerson, lines).split('\r\n').slice(1, -1)).toEqual([
+      'MF-0101,8.00,2.00',
+      '1,8.00,2.00,111.95',
+    ]);
+    expect(isSound(made(byPerson, lines).check)).toBe(false);
+    expect(isSound(made(byPerson, lines.slice(0, 2)).check)).toBe(true);
+  });
+
+  it('leaves out lines that come to nothing under every code, and counts them', () => {
+    const lines = [
+      line(1, '2026-10-19', '110', 8),
+      line(2, '2026-10-19', '110', -8),
+      line(3, '2026-10-20', '110', 1),
+      line(4, '2026-10-20', '110', 2),
+    ];
+    expect(made(LAYOUT, lines).check).toMatchObject({ lines: 1, linesOfBatch: 2 });
+    // Eight hours more under one code and eight less under another are something.
+    const columns = [
+      column('person', 'EMP'),
+      column('hours of codes', 'A', { codes: ['110'] }),
+      column('hours of codes', 'B', { codes: ['215'] }),
+    ];
+    const moved = [line(1, '2026-10-19', '110', -8), line(2, '2026-10-19', '215', 8)];
+    expect(made({ ...LAYOUT, columns, lineFor: ['person'] }, moved).check).toMatchObject({
+      lines: 1,
+      linesOfBatch: 2,
+    });
+  });
+
   it('names a line that corrects an earlier period by that one', () => {
     const corrects = { firstDay: workdayFromIso('2026-10-05'), lastDay: workdayFromIso('2026-10-18') };
     const columns = [column('person', 'EMP'), column('period first', 'FROM'), column('hours', 'HOURS')];

@@ -26,7 +26,7 @@ describe('a sample of fixed width', () => {
       ['words', 10],
       ['words', 6],
       ['period last', 8],
-      ['hours', 9],
+      ['control total', 9],
     ]);
     expect([found.says.kind, found.says.hasHeading, found.says.trailer]).toEqual(['fixed', false, null]);
     expect(layoutObjections(found.says)).toEqual([]);
@@ -48,7 +48,7 @@ describe('a sample of fixed width', () => {
       ['code', 'CODE', 'left'],
       ['hours', 'HOURS', 'right'],
     ]);
-    expect(found.says.trailer?.map(({ holds }) => holds)).toEqual(['words', 'line count', 'hours']);
+    expect(found.says.trailer?.map(({ holds }) => holds)).toEqual(['words', 'line count', 'control total']);
   });
 
   it('has a code apart from what touches it', () => {

@@ -104,7 +104,7 @@ function recordOf(line: string, counted: Counted): LayoutColumn[] {
     const figure = /^\d+([.,]\d+)?$/.test(text) ? Number(text.replace(',', '.')) : Number.NaN;
     if (isDate(text)) return columnOf('period last', '', { ...width, pattern: 'YYYYMMDD' });
     if (/[.,]/.test(text) && Math.abs(figure - counted.hours) < 0.005)
-      return columnOf('hours', '', { ...width, decimals: text.split(/[.,]/)[1]?.length ?? 0 });
+      return columnOf('control total', '', { ...width, decimals: text.split(/[.,]/)[1]?.length ?? 0 });
     if (figure === counted.lines) return columnOf('line count', '', width);
     if (figure === counted.people) return columnOf('people count', '', width);
     return columnOf('words', '', { ...width, text });

@@ -1,6 +1,7 @@
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sumOf } from '../../model/classes.ts';
 import { batches, plainLayouts } from '../../testing/pay.ts';
 import { layoutObjections } from './layout.ts';
 import { recognizeLayout, type Sample } from './recognize.ts';
@@ -39,7 +40,7 @@ describe('a layout from a sample', () => {
     expect(says.trailer?.map((column) => column.holds)).toEqual([
       'words',
       'line count',
-      'hours',
+      'control total',
       'line count',
     ]);
     expect([says.kind, says.separator, says.lineEnd, says.hasHeading]).toEqual(['csv', ',', 'crlf', true]);
@@ -92,7 +93,11 @@ describe('a layout from a sample', () => {
   it('that is sure of all writes the file again, byte by byte; else it says of what it is not', () => {
     const how = { same: 0, unsure: 0 };
     fc.assert(
-      fc.property(plainLayouts, batches, (layout, { head, lines }) => {
+      fc.property(plainLayouts, batches, (layout, { head, lines: all }) => {
+        // What a layout has no column for cannot be told from a sample of it.
+        const lines = layout.lineFor.includes('code')
+          ? all
+          : all.filter(({ classId }) => sumOf(classId) === 'hours');
         const text = new TextDecoder().decode(fileOf(layout, head, lines).bytes);
         const separator = layout.kind === 'tsv' ? '\t' : layout.separator;
         const rows = parse(text, { delimiter: separator, relax_column_count: true, skip_empty_lines: true });

@@ -178,7 +178,10 @@ function trailerOf(
     const counts = (): LayoutColumn | null => {
       if (i === 0) return null;
       if (Math.abs(hoursIn(figure) - sum) < SAME_HOURS)
-        return columnOf('hours', 'hours', { ...writtenAs(hoursColumn), decimals: decimalsOf(figure) });
+        return columnOf('control total', 'control total', {
+          ...writtenAs(hoursColumn),
+          decimals: decimalsOf(figure),
+        });
       if (Number(figure) === lines.length) return columnOf('line count', 'lines');
       return Number(figure) === people ? columnOf('people count', 'people') : null;
     };

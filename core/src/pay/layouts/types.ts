@@ -42,7 +42,12 @@ export interface FileLine {
   readonly first: BatchLine;
   /** The lines of the batch that it stands for. */
   readonly seqs: readonly number[];
+  /** Its one figure where lines are told apart by code: hours, premium hours or an amount. Otherwise its payable hours alone. */
   readonly hours: number;
+  readonly payableHours: number;
+  readonly premiumHours: number;
+  /** Every figure that it stands for, hours, premium hours and amounts added up. */
+  readonly figures: number;
   /** The same by code, where codes are columns. */
   readonly hoursByCode: ReadonlyMap<string, number>;
 }
@@ -51,7 +56,11 @@ export interface FileLine {
 export interface FileTotals {
   readonly lines: number;
   readonly people: number;
+  /** Payable hours. */
   readonly hours: number;
+  readonly premiumHours: number;
+  /** Every figure, whatever it counts: a control total. */
+  readonly figures: number;
 }
 
 /** One value of a file: its text, and the number that it is where it is one; null for a figure like `8:30`. Left out of words. */

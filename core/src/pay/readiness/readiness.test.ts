@@ -31,7 +31,15 @@ const FACTS: Facts = {
   codes: [{ code: '110', firstDay: null, lastDay: null }],
   codesBefore: new Set(['110']),
   hoursInLines: 80 * HOUR,
-  file: { lines: 10, people: 1, hoursInFile: 80 * HOUR, hoursInBatch: 80 * HOUR, faults: [], faultCount: 0 },
+  file: {
+    lines: 10,
+    linesOfBatch: 10,
+    people: 1,
+    hoursInFile: 80 * HOUR,
+    hoursInBatch: 80 * HOUR,
+    faults: [],
+    faultCount: 0,
+  },
   settings: { hoursADay: 16 * HOUR },
 };
 const card = (change: Partial<CardFacts>): Partial<Facts> => ({ cards: [{ ...CARD, ...change }] });

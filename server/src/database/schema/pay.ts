@@ -1,5 +1,5 @@
 import { DELIVERY_STATUSES } from '@heath/contract';
-import type { ClassId, Layout, MappingRule } from '@heath/core';
+import type { ClassId, Layout, MappingRule, SumId } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import {
   type AnyMySqlColumn,
@@ -164,7 +164,7 @@ export const batch = mysqlTable(
   (t) => [index('batch_period').on(t.periodId)],
 );
 
-/** What a batch comes to under one code. */
+/** What a batch comes to under one code: hours, premium hours and each kind of amount by themselves. */
 export const batchCode = mysqlTable(
   'batch_code',
   {
@@ -172,11 +172,13 @@ export const batchCode = mysqlTable(
       .notNull()
       .references(() => batch.id),
     code: varchar('code', { length: 16 }).notNull(),
+    /** What is added up: `hours`, `premium hours`, or the class of an amount. */
+    sum: varchar('sum', { length: 120 }).$type<SumId>().notNull(),
     lines: int('lines').notNull(),
     people: int('people').notNull(),
     hours: bigint('hours', { mode: 'number' }).notNull(),
   },
-  (t) => [primaryKey({ columns: [t.batchId, t.code] })],
+  (t) => [primaryKey({ columns: [t.batchId, t.code, t.sum] })],
 );
 
 /** The file of a batch, as it was sealed: its layout then, and what its bytes are known by. */
@@ -187,6 +189,8 @@ export const batchFile = mysqlTable('batch_file', {
   layout: json<Layout>('layout').notNull(),
   name: varchar('name', { length: 120 }).notNull(),
   lines: int('lines').notNull(),
+  /** Number of the batch's lines that stand in it, alone or joined; the others came to nothing and were left out. */
+  linesOfBatch: int('lines_of_batch').notNull().default(0),
   bytes: bigint('bytes', { mode: 'number' }).notNull(),
   sha256: char('sha256', { length: 64 }).notNull(),
 });

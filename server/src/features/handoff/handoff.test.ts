@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { cardRows, type HandoffBatch } from '@heath/contract';
-import { instant, isPremium } from '@heath/core';
+import { instant, sumOf, workdayFromIso } from '@heath/core';
 import { startIntake } from '@heath/pay-intake';
 import { parse } from 'csv-parse/sync';
 import { and, eq, sql } from 'drizzle-orm';
@@ -22,6 +22,7 @@ import { importFile } from '../../demo/acting.ts';
 import { chunksOf } from '../../pay/batch-file.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
+import { addAll } from '../amounts/service.ts';
 import { listCards, openCard } from '../cards/service.ts';
 import { keepMapping, mappingNow } from '../mapping/service.ts';
 import { deliver as sendDelivery } from './deliveries/run.ts';
@@ -90,6 +91,15 @@ describe('before a handoff', () => {
     expect(await company.database.select().from(batchTable)).toEqual([]);
     await settleAll(company);
     expect(await checks()).toEqual(['approved why 64', 'known people why 1']);
+    const { personId } = cardRows(await listCards(company, company.who, company.periodId))[0]!;
+    const day = workdayFromIso('2026-10-20');
+    await addAll(company, company.who, null, company.periodId, {
+      amounts: [
+        { personId, day, what: 'Mileage', amount: '83.20', job: null, note: '' },
+        { personId, day, what: 'Expenses', amount: '18.75', job: null, note: '' },
+      ],
+    });
+    await company.recompute();
     await approveAll(company);
     expect(await checks()).toEqual(['known people why 1']);
     const { checks: all } = await checkHandoff(company, company.who, company.periodId, undefined, quiet);
@@ -164,8 +174,13 @@ describe('sealing', () => {
     const rows = cardRows(await listCards(company, company.who, company.periodId));
     const cards = rows.reduce((sum, row) => sum + row.payableHours!, 0);
     const lines = await company.database.select().from(batchLine);
-    const payable = lines.filter(({ classId }) => !isPremium(classId));
-    expect(payable.reduce((sum, { hours }) => sum + hours, 0)).toBe(cards);
+    const sumsOf = (some: typeof lines, of: string) =>
+      some.reduce((sum, { classId, hours }) => sum + (sumOf(classId) === of ? hours : 0), 0);
+    expect(sumsOf(lines, 'hours')).toBe(cards);
+    expect([sumsOf(lines, 'amount:Mileage'), sumsOf(lines, 'amount:Expenses')]).toEqual([
+      83.2 * 90_000,
+      18.75 * 90_000,
+    ]);
     for (const id of [night, rest]) {
       const { batch, codes } = await detail(id);
       const own = lines.filter(({ batchId }) => batchId === id);
@@ -173,9 +188,17 @@ describe('sealing', () => {
         own.length,
         new Set(own.map(({ personId }) => personId)).size,
       ]);
-      expect(batch.payableHours + batch.premiumHours).toBe(own.reduce((sum, { hours }) => sum + hours, 0));
-      for (const { code, hours, people, lines: count } of codes) {
-        const under = own.filter((line) => line.code === code);
+      expect([batch.payableHours, batch.premiumHours]).toEqual([
+        sumsOf(own, 'hours'),
+        sumsOf(own, 'premium hours'),
+      ]);
+      // Nothing is added up that is unlike: each code has its hours, its premium hours and each amount by themselves.
+      for (const kind of new Set(own.map(({ classId }) => sumOf(classId))))
+        expect(codes.reduce((sum, { sum: of, hours }) => sum + (of === kind ? hours : 0), 0)).toBe(
+          sumsOf(own, kind),
+        );
+      for (const { code, sum: of, hours, people, lines: count } of codes) {
+        const under = own.filter((line) => line.code === code && sumOf(line.classId) === of);
         expect([count, people, hours]).toEqual([
           under.length,
           new Set(under.map(({ personId }) => personId)).size,
@@ -191,7 +214,16 @@ describe('sealing', () => {
       const trailer = rest_.pop()!;
       expect(heading).toEqual(['EMP', 'DATE', 'CODE', 'HOURS', 'COST', 'REF']);
       const hundredths = rest_.reduce((sum, row) => sum + Math.round(Number(row[3]) * 100), 0);
-      expect(hundredths * 900).toBe(batch.payableHours + batch.premiumHours);
+      expect(hundredths * 900).toBe(own.reduce((sum, { hours }) => sum + hours, 0));
+      // What comes to nothing is left out, and counted.
+      const joined = new Map<string, { lines: number; hours: number }>();
+      for (const { personId, workday, code, job, costCenter, hours } of own) {
+        const key = [personId, workday, code, job, costCenter].join();
+        const sum = joined.get(key) ?? { lines: 0, hours: 0 };
+        joined.set(key, { lines: sum.lines + 1, hours: sum.hours + hours });
+      }
+      const left = [...joined.values()].reduce((sum, one) => (one.hours === 0 ? sum + one.lines : sum), 0);
+      expect([batch.file!.lines, batch.file!.linesOfBatch]).toEqual([rest_.length, own.length - left]);
       expect(trailer).toEqual([
         'TRAILER',
         String(rest_.length),

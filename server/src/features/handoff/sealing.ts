@@ -59,6 +59,7 @@ export function handOff(
     await refuseTwin(tx, gathered);
     await countFile(tx, batchId, {
       lines: gathered.facts.file.lines,
+      linesOfBatch: gathered.facts.file.linesOfBatch,
       bytes: kept.bytes,
       sha256: await kept.end(),
     });
@@ -136,10 +137,10 @@ async function refuseTwin(tx: Queries, { content }: Gathered): Promise<void> {
     );
 }
 
-/** What the batch comes to under each code; lines without a code are in no file. */
+/** What the batch comes to under each code, by what is added up; lines without a code are in no file. */
 const codesOf = ({ codes }: Gathered, batchId: number) =>
-  [...codes].flatMap(([code, { lines, people, hours }]) =>
-    code === null ? [] : [{ batchId, code, lines, people: people.size, hours }],
+  codes.flatMap(({ code, sum, lines, people, hours }) =>
+    code === null ? [] : [{ batchId, code, sum, lines, people: people.size, hours }],
   );
 
 /** The checks that were not met and had a reason, with what they found. */

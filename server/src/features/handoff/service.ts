@@ -17,7 +17,7 @@ import {
   lastNumber,
 } from './batches/store.ts';
 import { deliveriesIn } from './deliveries/of-batch.ts';
-import { cardSums, groupsOf, hoursBefore } from './gathering/store.ts';
+import { cardSums, groupsOf, hoursBefore, keyOfSum } from './gathering/store.ts';
 
 /** Totals of a period, its pay groups with those that are sealed, and its batches, as far as each is entirely within reach. */
 export async function handoffOf(
@@ -99,16 +99,15 @@ async function sealedCodes(
   const rows = await codesOfPeriod(queries, who, of.id);
   if (rows.length === 0) return [];
   const previous = await hoursBefore(queries, who, of);
-  return rows.map(({ code, name, kind, people, lines, hours }) => ({
+  return rows.map(({ code, name, kind, sum, people, lines, hours }) => ({
     code,
     name,
-    classIds: [],
-    premium: kind === 'premium' || kind === 'amount',
-    worked: kind === 'hours',
+    sum,
+    worked: kind === 'hours' && sum === 'hours',
     people,
     lines,
     hours,
-    previousHours: previous === null ? null : (previous.get(code) ?? 0),
+    previousHours: previous === null ? null : (previous.get(keyOfSum({ code, sum })) ?? 0),
   }));
 }
 

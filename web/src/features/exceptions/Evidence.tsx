@@ -4,6 +4,7 @@ import {
   firstInstantOf,
   type Instant,
   isMissingPunch,
+  type Plan,
   SECONDS_PER_DAY,
   type ShiftTimes,
   wallClock,
@@ -19,8 +20,7 @@ import { clockTime, weekday } from '../../ui/text/format.ts';
 interface EvidenceProps {
   readonly card: CardReply;
   readonly exception: Exception;
-  /** Undefined until it is known. */
-  readonly evidence: EvidenceReply | undefined;
+  readonly evidence: EvidenceShown;
   /** What would be taken, and what the day would then be. */
   readonly chosen: Instant | null;
   readonly preview: SettlePreview | null;
@@ -29,19 +29,37 @@ interface EvidenceProps {
 /** More of a crew would say no more. */
 const MOST_CREW = 3;
 
+/** What speaks for a time and is shown of it, each on the exception's day. */
+export interface EvidenceShown {
+  readonly plans: readonly Plan[];
+  readonly crew: readonly (ShiftTimes & { readonly name: string })[];
+  readonly usual: readonly ShiftTimes[];
+}
+
+/**
+ * What is shown of the evidence for an exception: its lanes and what is said of them are made from this.
+ *
+ * @param evidence undefined until it is known
+ */
+export const evidenceShown = (
+  card: CardReply,
+  exception: Exception,
+  evidence: EvidenceReply | undefined,
+): EvidenceShown => ({
+  plans: dayOfCard(card, exception.workday).plans,
+  crew: (evidence?.crew ?? []).slice(0, MOST_CREW),
+  usual: (evidence?.usual ?? []).map((times) => onDay(times, exception, card)),
+});
+
 /** What somebody would look up to settle an exception, on one axis: clocked, plan, crew, what is usual, and what would be paid. */
 export function Evidence({ card, exception, evidence, chosen, preview }: EvidenceProps) {
   const { offsets } = card;
   const { workday: day } = exception;
   const of = useMemo(() => dayOfCard(card, day), [card, day]);
-  const usual = useMemo(
-    () => (evidence?.usual ?? []).map((times) => onDay(times, exception, card)),
-    [evidence, exception, card],
-  );
-  const crew = (evidence?.crew ?? []).slice(0, MOST_CREW);
+  const { plans, crew, usual } = evidence;
   const scale = useMemo(
-    () => axisOf(card, exception, [...of.plans, ...crewTimes(evidence), ...usual]),
-    [card, exception, of, evidence, usual],
+    () => axisOf(card, exception, [...plans, ...crew, ...usual]),
+    [card, exception, plans, crew, usual],
   );
   const axis = { day, scale, offsets };
   const span = (from: Instant, to: Instant) => `${clockTime(from, offsets)} to ${clockTime(to, offsets)}`;
@@ -55,10 +73,10 @@ export function Evidence({ card, exception, evidence, chosen, preview }: Evidenc
           plans={NONE}
           segments={NONE}
           notWorked={NONE}
-          inHole={() => holeOf(exception, card)}
+          inHole={(part) => (part.exception?.key === exception.key ? holeOf(exception, card) : '')}
         />
       </Lane>
-      {of.plans.map(({ startsAt, endsAt }) => (
+      {plans.map(({ startsAt, endsAt }) => (
         <Lane key={startsAt} name="Plan" detail={span(startsAt, endsAt)}>
           <Stretch look="plan" from={startsAt} to={endsAt} text={`Planned ${span(startsAt, endsAt)}`} />
         </Lane>
@@ -83,7 +101,6 @@ export function Evidence({ card, exception, evidence, chosen, preview }: Evidenc
 }
 
 const NONE: readonly never[] = [];
-const crewTimes = (evidence: EvidenceReply | undefined) => (evidence?.crew ?? []).slice(0, MOST_CREW);
 
 /** Of a day before, the end that is missing on this one; both ends where none is. */
 function UsualTimes({

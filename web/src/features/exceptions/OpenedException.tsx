@@ -9,7 +9,7 @@ import { shortDay } from '../../ui/text/format.ts';
 import { WithdrawsApproval } from '../approvals/index.ts';
 import type { Conflict } from '../corrections/settle/index.ts';
 import { QuestionThread } from '../questions/index.ts';
-import { Evidence } from './Evidence.tsx';
+import { Evidence, evidenceShown } from './Evidence.tsx';
 import { SettleByWay } from './SettleByWay.tsx';
 import { SettleWithTime } from './SettleWithTime.tsx';
 import type { SettleProps, Shown } from './shown.ts';
@@ -68,11 +68,16 @@ function Settle(settle: SettleProps) {
   const { currentData: evidence } = useEvidenceQuery({ ...id, exception: exception.key });
   const [shown, show] = useState(NOTHING);
   const mayCorrect = useMayCorrect(id.personId);
-  const Ways = isSettledByTime(exception) ? SettleWithTime : SettleByWay;
+  const evidenceIs = useMemo(() => evidenceShown(card, exception, evidence), [card, exception, evidence]);
   return (
     <>
-      <Evidence card={card} exception={exception} evidence={evidence} {...shown} />
-      {mayCorrect && <Ways {...settle} onShow={show} />}
+      <Evidence card={card} exception={exception} evidence={evidenceIs} {...shown} />
+      {mayCorrect &&
+        (isSettledByTime(exception) ? (
+          <SettleWithTime {...settle} evidence={evidence === undefined ? null : evidenceIs} onShow={show} />
+        ) : (
+          <SettleByWay {...settle} onShow={show} />
+        ))}
       {mayCorrect && <WithdrawsApproval card={card} />}
       <QuestionThread id={id} exception={exception.key} />
     </>

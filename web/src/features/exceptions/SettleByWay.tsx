@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
-import { usePreviewCorrectQuery } from '../../api/corrections.ts';
 import { useDraft } from '../../ui/form/useDraft.ts';
 import { Effect } from './Effect.tsx';
 import { type SettleProps, type Shown, useShown } from './shown.ts';
+import { useWayPreview } from './useWayPreview.ts';
 import { WayButtons } from './WayButtons.tsx';
 import type { Way } from './ways.ts';
 import { waysOf } from './ways.ts';
@@ -23,17 +23,8 @@ export function SettleByWay({
   const why = useRef<HTMLInputElement>(null);
   const ways = waysOf(exception, card);
   const [near, setNear] = useState<Way | null>(null);
-  const shownWay = near ?? ways[0];
-  const { currentData } = usePreviewCorrectQuery(
-    {
-      ...id,
-      says: shownWay?.says ?? { kind: 'accept', exception: '', workday: exception.workday },
-      settles: exception.key,
-      note: '',
-    },
-    { skip: shownWay === undefined },
-  );
-  const preview = currentData ?? null;
+  const shownWay = near ?? ways[0] ?? null;
+  const preview = useWayPreview(id, exception, shownWay);
   useShown(onShow, { chosen: null, preview });
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2">
@@ -44,7 +35,7 @@ export function SettleByWay({
         note={draft.note}
         onType={(note) => type({ note })}
         why={why}
-        shown={shownWay ?? null}
+        shown={shownWay}
         onNear={setNear}
         onDone={forget}
       />

@@ -1,24 +1,29 @@
-import { type Proposal, sureness } from '@heath/core';
-import { useRef } from 'react';
+import { type Proposal, punchBeside, sureness } from '@heath/core';
+import { useRef, useState } from 'react';
 import { Notice } from '../../ui/notices/Notice.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { clockTime, PROPOSED_BY, shortDay } from '../../ui/text/format.ts';
-import { TakeTime, TypeTime, useSayCorrected, useSettling } from '../corrections/settle/index.ts';
+import { TakeTime, TypeTime, useSayCorrected, useSettling, whyNoTime } from '../corrections/settle/index.ts';
 import { Effect } from './Effect.tsx';
+import type { EvidenceShown } from './Evidence.tsx';
 import { EXCEPTION_KEYS } from './keys.ts';
 import { type SettleProps, type Shown, useShown } from './shown.ts';
+import { useWayPreview } from './useWayPreview.ts';
 import { WayButtons } from './WayButtons.tsx';
-import { waysOf } from './ways.ts';
+import { type Way, waysOf } from './ways.ts';
 import { surenessText } from './words.ts';
 
-/** A missing punch: the best time is taken by one key, another is typed, or it is settled without a time. */
-export function SettleWithTime({
-  id,
-  card,
-  exception,
-  onConflict,
-  onShow,
-}: SettleProps & { onShow: (shown: Shown) => void }) {
+interface SettleWithTimeProps extends SettleProps {
+  /** Null until it is known. */
+  readonly evidence: EvidenceShown | null;
+  readonly onShow: (shown: Shown) => void;
+}
+
+/**
+ * A missing punch: the best time is taken by one key, another is typed, or it is settled without a time. What is shown is the chosen time,
+ * or the way that is pointed at; where no time is chosen, the way that is likeliest, if there is one to choose. Enter takes that.
+ */
+export function SettleWithTime({ id, card, exception, evidence, onConflict, onShow }: SettleWithTimeProps) {
   const field = useRef<HTMLInputElement>(null);
   const why = useRef<HTMLInputElement>(null);
   const { offsets } = card;
@@ -31,18 +36,29 @@ export function SettleWithTime({
     onConflict: (conflict) => onConflict(conflict, offsets),
     onSettled: (correctionId) => sayCorrected(`Settled ${shortDay(exception.workday)}`, correctionId),
   });
-  const { chosen, effect, draft, type, take } = settling;
-  useKey(EXCEPTION_KEYS.take, () => void take());
+  const { chosen, draft, type, take } = settling;
+  const ways = waysOf(exception, card);
+  const [near, setNear] = useState<Way | null>(null);
+  const likeliest = chosen === null && draft.time === '' && ways[0]?.role === 'pick' ? ways[0] : null;
+  const shownWay = near ?? likeliest;
+  const preview = useWayPreview(id, exception, shownWay);
+  const effect = shownWay === null ? settling.effect : preview;
+  useKey(EXCEPTION_KEYS.take, () => shownWay === null && void take());
   useKey(EXCEPTION_KEYS.type, () => field.current?.focus());
-  useShown(onShow, { chosen, preview: effect });
+  useShown(onShow, { chosen: shownWay === null ? chosen : null, preview: effect });
   return (
     <div className="mt-3">
       <div className="mb-2 flex items-baseline gap-4">
-        <Proposals exception={exception} offsets={offsets} />
+        <Proposals exception={exception} card={card} evidence={evidence} />
         {effect !== null && <Effect preview={effect} />}
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <TakeTime settling={settling} offsets={offsets} press={EXCEPTION_KEYS.take.press} />
+        <TakeTime
+          settling={settling}
+          offsets={offsets}
+          press={EXCEPTION_KEYS.take.press}
+          isShown={shownWay === null}
+        />
         <div className="w-48">
           <TypeTime
             ref={field}
@@ -56,12 +72,12 @@ export function SettleWithTime({
         <WayButtons
           id={id}
           exception={exception}
-          ways={waysOf(exception, card)}
+          ways={ways}
           note={draft.note}
           onType={(note) => type({ note })}
           why={why}
-          shown={null}
-          onNear={() => {}}
+          shown={shownWay}
+          onNear={setNear}
           onDone={settling.forget}
         />
       </div>
@@ -77,13 +93,16 @@ export function SettleWithTime({
 /** Where each time that is proposed comes from, the surest first, and how sure that is. */
 function Proposals({
   exception,
-  offsets,
-}: Pick<SettleProps, 'exception'> & { offsets: SettleProps['card']['offsets'] }) {
+  card,
+  evidence,
+}: Pick<SettleWithTimeProps, 'exception' | 'card' | 'evidence'>) {
   const { proposals } = exception;
-  if (proposals.length === 0)
+  const { offsets } = card;
+  if (proposals.length === 0 && evidence === null) return null;
+  if (proposals.length === 0 && evidence !== null)
     return (
       <p className="text-note text-soft">
-        Nothing is planned, nobody worked beside, and nothing is usual: it needs a time.
+        {whyNoTime(exception, punchBeside(exception, card)?.at ?? null, evidence, offsets)}
       </p>
     );
   return (

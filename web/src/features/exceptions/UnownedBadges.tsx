@@ -13,6 +13,7 @@ import { type Done, say, sayDone } from '../../ui/notices/notices.ts';
 import { useKey } from '../../ui/screen/keys.ts';
 import { moment } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
+import { BadgeCandidates } from './BadgeCandidates.tsx';
 import { BADGE_KEYS } from './keys.ts';
 
 type Badge = UnownedBadgesReply['badges'][number];
@@ -81,6 +82,15 @@ function UnownedBadge({
           to {time(badge.lastAt)}
         </span>
       </header>
+      {may && (
+        <BadgeCandidates
+          badge={badge}
+          periodId={periodId}
+          hasKeys={isFirst}
+          chosen={personId}
+          onChoose={setPerson}
+        />
+      )}
       {may && (
         <div className="mt-2 flex flex-wrap items-start gap-3">
           <span className="mt-6">

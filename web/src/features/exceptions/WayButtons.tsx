@@ -50,6 +50,7 @@ export function WayButtons(props: WayButtonsProps) {
     sayCorrected(did, data.correctionId);
   };
   useKey(EXCEPTION_KEYS.why, () => why.current?.focus());
+  useKey(EXCEPTION_KEYS.take, () => shown !== null && void take(shown));
   return (
     <>
       {ways.map((way) => (
@@ -91,10 +92,9 @@ function WayButton({
   onNear: (way: Way | null) => void;
 }) {
   const { take } = EXCEPTION_KEYS;
-  // Enter takes what is shown, whichever way that is.
+  // Enter takes what is shown, whichever way that is: the row of buttons listens for it.
   const ownPress = way.press === take.press ? null : way.press;
-  useKey({ press: ownPress ?? take.press, does: way.name }, () => (ownPress !== null || isShown) && onTake());
-  useKey(take, () => ownPress !== null && isShown && onTake());
+  useKey({ press: ownPress ?? take.press, does: way.name }, () => ownPress !== null && onTake());
   return (
     <Button
       look={isShown ? 'primary' : 'plain'}

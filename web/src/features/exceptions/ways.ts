@@ -5,6 +5,7 @@ import { EXCEPTION_KEYS } from './keys.ts';
 
 /** A way to settle an exception by one key, other than a time: what it says, and what is said of it once it is done. */
 export interface Way {
+  readonly role: WayRole;
   readonly press: string;
   readonly name: string;
   readonly says: CorrectRequest['says'];
@@ -24,6 +25,7 @@ export function waysOf(exception: Exception, card: CardReply): Way[] {
   const written = { clock: (at: Exception['at']) => clockTime(at, card.offsets), length: hoursAndMinutes };
   let picks = 0;
   return waysOfKind(exception, card).map(({ role, name, did, values = {}, says }) => ({
+    role,
     press: role === 'pick' ? String(++picks) : KEYS[role].press,
     name: waySentence(name, values, written),
     did: `${waySentence(did, values, written)}, ${shortDay(exception.workday)}`,
@@ -38,6 +40,7 @@ export function leaveOf(
   const way = leaveWayOf(exception);
   if (way === null) return null;
   return ({ code, name }) => ({
+    role: 'leave',
     press: KEYS.leave.press,
     name,
     says: way.saysOf(code),

@@ -1,18 +1,19 @@
 import type { BatchDetail, HandoffReply, RefusedLine } from '@heath/contract';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { dateRange, decimalHours } from '../../ui/text/format.ts';
 import { Bridge } from './Bridge.tsx';
-import { codeColumn, figureColumns } from './code-columns.tsx';
+import { amountSums, codeColumn, figureColumns, idOfCode } from './code-columns.tsx';
 import { STATES } from './words.ts';
 
 type CodeOfBatch = BatchDetail['codes'][number];
 
-const CODES: readonly Column<CodeOfBatch>[] = [
+const columnsFor = (codes: readonly CodeOfBatch[]): readonly Column<CodeOfBatch>[] => [
   codeColumn(),
-  { id: 'name', name: 'Pay code', value: ({ name }) => name, room: 48, grows: true },
-  ...figureColumns<CodeOfBatch>(({ hours }) => hours, { withLines: true }),
+  { id: 'name', name: 'Pay code', value: ({ name }) => name, sum: amountSums, room: 46, grows: true },
+  ...figureColumns(codes, { withLines: true }),
 ];
 
 const REFUSED: readonly Column<RefusedLine>[] = [
@@ -52,6 +53,7 @@ export function BatchMain({
   /** For the bridge: of a period that is closed as a whole. */
   handoff: HandoffReply | null;
 }) {
+  const columns = useMemo(() => columnsFor(codes), [codes]);
   const doubt = deliveries[0]?.doubt ?? null;
   const refused = doubt?.refused ?? deliveries[0]?.refused ?? [];
   const head = doubt === null ? 'Lines that were not taken' : 'Lines that it says it refused';
@@ -83,9 +85,9 @@ export function BatchMain({
       <Table
         id="handoff-batch"
         name="Control totals of this batch"
-        columns={CODES}
+        columns={columns}
         rows={codes}
-        idOf={({ code }) => code}
+        idOf={idOfCode}
         height="rows"
         empty="This batch has no lines."
       />

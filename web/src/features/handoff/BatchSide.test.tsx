@@ -1,12 +1,12 @@
 // @vitest-environment jsdom
 import type { BatchDetail } from '@heath/contract';
 import { workdayFromIso } from '@heath/core';
-import { screen, waitFor } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
 import { type Asked, answering, ok, show } from '../../testing/app.tsx';
 import { SPECIALIST } from '../../testing/samples.ts';
-import { BatchSide } from './BatchSide.tsx';
+import { BatchSide, whyLinesDiffer } from './BatchSide.tsx';
 
 const HOUR = 90_000;
 const BATCH: BatchDetail['batch'] = {
@@ -25,7 +25,14 @@ const BATCH: BatchDetail['batch'] = {
   madeAt: '2026-11-02T09:00:00Z',
   overrides: [{ check: 'known people', says: '1 person unknown to the pay system', reason: 'Next week' }],
   ended: null,
-  file: { name: 'pay-7.csv', layout: 'Tideline intake', lines: 1200, bytes: 40_000, sha256: 'ab'.repeat(32) },
+  file: {
+    name: 'pay-7.csv',
+    layout: 'Tideline intake',
+    lines: 1200,
+    linesOfBatch: 1222,
+    bytes: 40_000,
+    sha256: 'ab'.repeat(32),
+  },
 };
 const detail = (change: Partial<BatchDetail['batch']>, more: Partial<BatchDetail> = {}): BatchDetail => ({
   batch: { ...BATCH, ...change },
@@ -46,6 +53,20 @@ const user = userEvent.setup();
 const posted = (asked: readonly Asked[]) =>
   asked.filter(({ method }) => method === 'POST').map(({ path, body }) => [path, body]);
 
+const DELIVERY: BatchDetail['deliveries'][number] = {
+  id: 3,
+  status: 'in doubt',
+  lines: 4,
+  isRest: false,
+  answer: 'The pay system did not answer in time.',
+  madeBy: 'Odile Fell',
+  madeAt: '2026-11-02T09:00:00Z',
+  answeredAt: null,
+  refused: [],
+  doubt: null,
+  statement: null,
+};
+
 describe('a batch', () => {
   it('shows its sums, its file and why it went all the same; downloading is told apart from delivering', async () => {
     open(detail({}));
@@ -55,6 +76,32 @@ describe('a batch', () => {
     expect(screen.getByLabelText('Passed over').textContent).toContain('“Next week”');
     expect(screen.getByRole('link', { name: /Download/ }).getAttribute('href')).toBe('/api/handoffs/7/file');
     expect(screen.getByText('Downloading delivers nothing.')).toBeDefined();
+  });
+
+  it('says why its file has fewer lines than its cards: what was left out, what was joined', () => {
+    open(detail({}));
+    expect(
+      screen.getByText(
+        'Of 1,234 lines of cards 12 come to nothing and are left out, 22 are joined with others that the layout does not tell apart.',
+      ),
+    ).toBeDefined();
+    expect(whyLinesDiffer(1200, { lines: 1200, linesOfBatch: 1200 })).toBe('');
+    expect(whyLinesDiffer(1201, { lines: 1200, linesOfBatch: 1200 })).toContain('1 come');
+  });
+
+  it('of which lines were refused is headed so, and offers what the refusals are about', async () => {
+    const refused = [
+      { line: 3, personId: 4, about: 'Reed', hours: HOUR, reason: 'Nobody has the number MF-0164.' },
+      { line: 4, personId: 4, about: 'Reed', hours: HOUR, reason: 'Nobody has the number MF-0164.' },
+    ];
+    const delivery: BatchDetail['deliveries'][number] = { ...DELIVERY, status: 'in part', refused };
+    open(detail({ state: 'in part' }, { linesLeft: 2, deliveries: [delivery] }));
+    expect(screen.getByRole('heading', { name: 'Handed off in part' })).toBeDefined();
+    const out = await screen.findByLabelText('Take out');
+    expect(out.textContent).toContain('Nobody has the number MF-0164. 2 lines');
+    expect(within(out).getByRole('link', { name: 'people and numbers' }).getAttribute('href')).toContain(
+      'people',
+    );
   });
 
   it('is delivered by its key, and the rest of it where part was accepted', async () => {
@@ -84,20 +131,6 @@ describe('a batch', () => {
     await user.click(screen.getByRole('button', { name }));
     await waitFor(() => expect(posted(asked)).toEqual([[path, { reason: 'A wrong night' }]]));
   });
-
-  const DELIVERY: BatchDetail['deliveries'][number] = {
-    id: 3,
-    status: 'in doubt',
-    lines: 4,
-    isRest: false,
-    answer: 'The pay system did not answer in time.',
-    madeBy: 'Odile Fell',
-    madeAt: '2026-11-02T09:00:00Z',
-    answeredAt: null,
-    refused: [],
-    doubt: null,
-    statement: null,
-  };
 
   it('that had no answer is asked about by its key, and not taken back meanwhile', async () => {
     const asked = open(detail({ state: 'in doubt' }, { deliveries: [DELIVERY] }));

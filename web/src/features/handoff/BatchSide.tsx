@@ -1,6 +1,7 @@
 import type { BatchDetail, Delivery } from '@heath/contract';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import {
   useDeliverMutation,
   useReopenMutation,
@@ -20,10 +21,18 @@ import { InDoubt } from './InDoubt.tsx';
 import { HANDOFF_KEYS } from './keys.ts';
 import { ANSWERS } from './words.ts';
 
-const HEADS = { off: 'Handed off', doubt: 'In doubt', back: 'Taken back' } as const;
-
-const headOf = (state: BatchDetail['batch']['state']): keyof typeof HEADS =>
-  state === 'reopened' || state === 'void' ? 'back' : state === 'in doubt' ? 'doubt' : 'off';
+const HEADS: Readonly<Record<BatchDetail['batch']['state'], string>> = {
+  sealed: 'Sealed',
+  'under way': 'On its way',
+  accepted: 'Handed off',
+  'in part': 'Handed off in part',
+  refused: 'Refused',
+  'gave up': 'Not sent',
+  'in doubt': 'In doubt',
+  'not taken': 'Not taken',
+  reopened: 'Taken back',
+  void: 'Taken back',
+};
 
 /** Beside a batch: its file, how it was delivered, and the ways that are open with it. */
 export function BatchSide({ detail }: { detail: BatchDetail }) {
@@ -36,7 +45,7 @@ export function BatchSide({ detail }: { detail: BatchDetail }) {
   ] as const;
   return (
     <>
-      <h2 className="mb-2 text-lead">{HEADS[headOf(batch.state)]}</h2>
+      <h2 className="mb-2 text-lead">{HEADS[batch.state]}</h2>
       <section aria-label="Batch">
         <p className="text-note text-soft">
           {batch.ended === null
@@ -60,7 +69,7 @@ export function BatchSide({ detail }: { detail: BatchDetail }) {
             ))}
           </ul>
         )}
-        {batch.file !== null && <File id={batch.id} file={batch.file} />}
+        {batch.file !== null && <File batch={batch} file={batch.file} />}
       </section>
       {batch.ended === null && batch.file !== null && <Deliver detail={detail} />}
       {batch.ended === null && <InDoubt detail={detail} />}
@@ -71,7 +80,30 @@ export function BatchSide({ detail }: { detail: BatchDetail }) {
   );
 }
 
-function File({ id, file }: { id: number; file: NonNullable<BatchDetail['batch']['file']> }) {
+/** Why a file has another number of lines than the cards of its batch; empty where it has the same. */
+export function whyLinesDiffer(
+  lines: number,
+  file: Pick<NonNullable<BatchDetail['batch']['file']>, 'lines' | 'linesOfBatch'>,
+): string {
+  const leftOut = lines - file.linesOfBatch;
+  const joined = file.linesOfBatch - file.lines;
+  const parts = [
+    leftOut === 0 ? '' : `${leftOut.toLocaleString('en')} come to nothing and are left out`,
+    joined === 0
+      ? ''
+      : `${joined.toLocaleString('en')} are joined with others that the layout does not tell apart`,
+  ].filter((part) => part !== '');
+  return parts.length === 0 ? '' : `Of ${lines.toLocaleString('en')} lines of cards ${parts.join(', ')}.`;
+}
+
+function File({
+  batch: { id, lines },
+  file,
+}: {
+  batch: BatchDetail['batch'];
+  file: NonNullable<BatchDetail['batch']['file']>;
+}) {
+  const why = whyLinesDiffer(lines, file);
   return (
     <div className="border-t border-faint py-1.5 text-note">
       <p className="flex items-baseline justify-between gap-2">
@@ -82,6 +114,7 @@ function File({ id, file }: { id: number; file: NonNullable<BatchDetail['batch']
         {file.layout}, {file.lines.toLocaleString('en')} lines,{' '}
         <span {...says(`SHA-256 ${file.sha256}`)}>SHA-256 {file.sha256.slice(0, 12)}…</span>
       </p>
+      {why !== '' && <p className="text-soft">{why}</p>}
       <a
         href={`/api/handoffs/${id}/file`}
         download
@@ -171,23 +204,56 @@ function Deliveries({ deliveries }: { deliveries: readonly Delivery[] }) {
   );
 }
 
-/** What is left and never will be taken as it is: it is open again, and goes out under the code that the mapping has for it then. */
-function TakeOut({ detail: { batch, linesLeft } }: { detail: BatchDetail }) {
+/** Why lines were refused, as the pay system said, with how many each, the most first. */
+export function reasonsOf(
+  refused: BatchDetail['deliveries'][number]['refused'],
+): { readonly reason: string; readonly lines: number }[] {
+  const counts = new Map<string, number>();
+  for (const { reason } of refused) counts.set(reason, (counts.get(reason) ?? 0) + 1);
+  return [...counts].map(([reason, lines]) => ({ reason, lines })).sort((a, b) => b.lines - a.lines);
+}
+const REASONS_SHOWN = 3;
+
+/** What is left and never will be taken as it is: it is open again, and goes out as its card and the mapping have it then. */
+function TakeOut({ detail: { batch, linesLeft, deliveries } }: { detail: BatchDetail }) {
   const [takeOut, { isLoading, error }] = useTakeOutMutation();
   const may = useMay('hand off');
   const [reason, setReason] = useState('');
   if (!may || batch.state !== 'in part' || linesLeft === 0) return null;
   const isWhy = reason.trim().length >= 3;
+  const reasons = reasonsOf(deliveries[0]?.refused ?? []);
   const go = async () => {
     const { data } = await takeOut({ id: batch.id, reason });
     if (data !== undefined) say('What was not taken is open again, under Afterwards.');
   };
   return (
     <section aria-label="Take out" className="mt-5 border-t border-rule pt-3">
-      <h3 className="font-semibold">Or correct their codes</h3>
+      <h3 className="font-semibold">Or take them out</h3>
+      <ul className="text-note">
+        {reasons.slice(0, REASONS_SHOWN).map(({ reason: why, lines }) => (
+          <li key={why}>
+            {why} <span className="text-soft">{lines === 1 ? 'One line' : `${lines} lines`}</span>
+          </li>
+        ))}
+        {reasons.length > REASONS_SHOWN && (
+          <li className="text-soft">and {reasons.length - REASONS_SHOWN} reasons more</li>
+        )}
+      </ul>
       <p className="text-note text-soft">
-        What was not taken leaves this batch and is a difference of its cards: change the mapping, and it goes
-        out under the new code.
+        What was not taken leaves this batch and is open again, as a difference of its cards. Put right what
+        it was refused for (
+        <Link to="/pay-files?show=people" className="underline">
+          people and numbers
+        </Link>
+        ,{' '}
+        <Link to="/pay-files?show=codes" className="underline">
+          codes
+        </Link>
+        ,{' '}
+        <Link to="/pay-files?show=rules" className="underline">
+          mapping
+        </Link>
+        ), and it goes out anew.
       </p>
       {error !== undefined && <Notice>{problemOf(error).title}</Notice>}
       <div className="mt-2 flex gap-2">

@@ -1,12 +1,13 @@
 import type { CodeSum } from '@heath/contract';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { decimalHours } from '../../ui/text/format.ts';
 import { says } from '../../ui/text/Says.tsx';
-import { codeColumn, figureColumns } from './code-columns.tsx';
+import { amountSums, codeColumn, figureColumns, idOfCode } from './code-columns.tsx';
 
-const COLUMNS: readonly Column<CodeSum>[] = [
+const columnsFor = (codes: readonly CodeSum[]): readonly Column<CodeSum>[] => [
   codeColumn(),
   {
     id: 'name',
@@ -22,11 +23,11 @@ const COLUMNS: readonly Column<CodeSum>[] = [
         )}
       </>
     ),
-    sum: () => 'Payable hours, premiums and amounts aside',
-    room: 48,
+    sum: amountSums,
+    room: 46,
     grows: true,
   },
-  ...figureColumns<CodeSum>(({ hours, premium }) => (premium ? 0 : hours)),
+  ...figureColumns(codes),
   {
     id: 'against',
     name: 'Against last period',
@@ -34,20 +35,21 @@ const COLUMNS: readonly Column<CodeSum>[] = [
     text: (sum) => againstText(sum),
     show: (sum) => <Against sum={sum} />,
     isFigure: true,
-    room: 36,
+    room: 32,
   },
 ];
 
-/** Hours by code, beside those of the period before. */
+/** Hours, premium hours and amounts by code, beside those of the period before. */
 export function CodeTable({ codes }: { codes: readonly CodeSum[] }) {
+  const columns = useMemo(() => columnsFor(codes), [codes]);
   return (
     <div className="mt-2">
       <Table
         id="handoff-codes"
         name="Pay codes of this handoff"
-        columns={COLUMNS}
+        columns={columns}
         rows={codes}
-        idOf={({ code, premium }) => `${code}${premium}`}
+        idOf={idOfCode}
         isAlarming={({ code }) => code === null}
         height="rows"
         empty="Nothing is payable in this period yet."

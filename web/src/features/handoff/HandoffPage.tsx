@@ -68,7 +68,7 @@ function OfBatch({ id, handoff }: { id: number; handoff: HandoffReply }) {
         <Unmatched />
         <BatchMain detail={detail} handoff={isWhole ? handoff : null} />
       </main>
-      <Side label="Handed off" className="bg-sheet px-5 py-4">
+      <Side label="This batch" className="bg-sheet px-5 py-4">
         <BatchSide detail={detail} />
         <Batches handoff={handoff} shown={id} />
       </Side>

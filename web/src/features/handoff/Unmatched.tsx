@@ -40,7 +40,7 @@ export function Unmatched() {
               </span>
             </span>
             <span className="whitespace-nowrap">
-              {lines.toLocaleString('en')} lines, {decimalHours(hours)}
+              {lines.toLocaleString('en')} lines, figures of {decimalHours(hours)} in all
             </span>
           </li>
         ))}

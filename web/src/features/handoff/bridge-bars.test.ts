@@ -1,5 +1,5 @@
 import type { CodeSum } from '@heath/contract';
-import { classOf, hoursOf } from '@heath/core';
+import { hoursOf } from '@heath/core';
 import { describe, expect, it } from 'vitest';
 import { baseOf } from '../../ui/chart/bars.ts';
 import { bridgeBars } from './bridge-bars.ts';
@@ -12,10 +12,9 @@ const code = (
 ): CodeSum => ({
   code: name,
   name,
-  premium: false,
+  sum: 'hours',
   worked: multiplier !== null,
   lines: 1,
-  classIds: [multiplier === null ? ('leave:Annual leave' as never) : classOf(multiplier)],
   people: 1,
   hours: hoursOf(hours * 3600),
   previousHours: null,
@@ -33,7 +32,7 @@ const HANDOFF = {
     code('215', 10, 1.5),
     code('220', 4, 2),
     code('510', 8, null),
-    code('340', 30, 1, { premium: true }),
+    code('340', 30, 1, { sum: 'premium hours' }),
   ],
 };
 const bars = bridgeBars(HANDOFF);

@@ -44,7 +44,7 @@ const total = (name: string, hours: number): Bar => ({
 });
 
 function codeBars({ codes, payableHours }: Walked): Bar[] {
-  const paid = codes.filter(({ premium }) => !premium);
+  const paid = codes.filter(({ sum }) => sum === 'hours');
   const tiers = paid.filter((code) => code.code !== null && isTier(code));
   let level: number = payableHours;
   return [...paid]

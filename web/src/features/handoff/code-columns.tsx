@@ -1,3 +1,4 @@
+import { inSumOrder, type SumId, sumLabel } from '@heath/core';
 import type { Column } from '../../ui/table/columns.ts';
 import { CodeChip } from '../../ui/text/CodeChip.tsx';
 import { decimalHours } from '../../ui/text/format.ts';
@@ -6,6 +7,8 @@ import { Hours } from '../../ui/text/Hours.tsx';
 /** What some lines come to under one code. */
 interface OfCode {
   readonly code: string | null;
+  /** What `hours` counts. */
+  readonly sum: SumId;
   readonly people: number;
   readonly lines: number;
   readonly hours: number;
@@ -20,13 +23,51 @@ export const codeColumn = <Row extends OfCode>(): Column<Row> => ({
   room: 20,
 });
 
+/** Rows of one table: a code has one for its hours, its premium hours and each amount. */
+export const idOfCode = ({ code, sum }: OfCode): string => `${code ?? ''} ${sum}`;
+
+/** What the rows come to of each kind of amount: `83.20 Mileage · 18.75 Expenses`; empty where there is none. */
+export function amountSums(rows: readonly OfCode[]): string {
+  const sums = new Map<SumId, number>();
+  for (const { sum, hours } of rows)
+    if (kindOf(sum) === 'amount') sums.set(sum, (sums.get(sum) ?? 0) + hours);
+  return [...sums]
+    .sort(([a], [b]) => inSumOrder(a, b))
+    .map(([sum, quantity]) => `${decimalHours(quantity)} ${sumLabel(sum)}`)
+    .join(' · ');
+}
+
+type Kind = 'hours' | 'premium hours' | 'amount';
+const kindOf = (sum: SumId): Kind => (sum === 'hours' || sum === 'premium hours' ? sum : 'amount');
+
+/** A column of hours or premium hours, with their sum below it. */
+const sumColumn = <Row extends OfCode>(kind: Kind, name: string, room: number): Column<Row> => ({
+  id: kind,
+  name,
+  value: ({ sum, hours }) => (kindOf(sum) === kind ? hours : null),
+  text: ({ sum, hours }) => (kindOf(sum) === kind ? decimalHours(hours) : ''),
+  show: ({ sum, hours }) => (kindOf(sum) === kind ? <Hours hours={hours} /> : null),
+  sum: (rows) =>
+    decimalHours(rows.reduce((all, { sum, hours }) => (kindOf(sum) === kind ? all + hours : all), 0)),
+  isFigure: true,
+  room,
+});
+
+const amountColumn = <Row extends OfCode>(): Column<Row> => ({
+  id: 'amount',
+  name: 'Amount',
+  value: ({ sum, hours }) => (kindOf(sum) === 'amount' ? hours : null),
+  text: ({ sum, hours }) => (kindOf(sum) === 'amount' ? `${decimalHours(hours)} ${sumLabel(sum)}` : ''),
+  isFigure: true,
+  room: 34,
+});
+
 /**
- * The columns of what its lines come to.
- *
- * @param sumOf which of the hours add up below the column
+ * The columns of what its lines come to: hours, and premium hours and amounts where there are any. Each has a sum of its own; those of
+ * amounts, a kind each, stand below the name (`amountSums`).
  */
 export const figureColumns = <Row extends OfCode>(
-  sumOf: (row: Row) => number,
+  rows: readonly Row[],
   { withLines = false }: { readonly withLines?: boolean } = {},
 ): Column<Row>[] => [
   {
@@ -50,14 +91,9 @@ export const figureColumns = <Row extends OfCode>(
     isFigure: true,
     room: 22,
   },
-  {
-    id: 'hours',
-    name: 'Hours or amount',
-    value: ({ hours }) => hours,
-    text: ({ hours }) => decimalHours(hours),
-    show: ({ hours }) => <Hours hours={hours} />,
-    sum: (rows) => decimalHours(rows.reduce((sum, row) => sum + sumOf(row), 0)),
-    isFigure: true,
-    room: 34,
-  },
+  sumColumn('hours', 'Hours', 24),
+  ...(rows.some(({ sum }) => sum === 'premium hours')
+    ? [sumColumn<Row>('premium hours', 'Premium hours', 28)]
+    : []),
+  ...(rows.some(({ sum }) => kindOf(sum) === 'amount') ? [amountColumn<Row>()] : []),
 ];

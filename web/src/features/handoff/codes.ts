@@ -1,12 +1,14 @@
 import type { CodeSum } from '@heath/contract';
+import { inSumOrder } from '@heath/core';
+import { idOfCode } from './code-columns.tsx';
 
-/** What is open of a period and what was sealed of it, by code; the catch-all first, premiums last. */
+/** What is open of a period and what was sealed of it, by code; the catch-all first, premium hours and amounts last. */
 export function together(open: readonly CodeSum[], sealed: readonly CodeSum[]): CodeSum[] {
-  const sums = new Map<string | null, CodeSum>(open.map((sum) => [sum.code, sum]));
+  const sums = new Map(open.map((sum) => [idOfCode(sum), sum]));
   for (const sum of sealed) {
-    const own = sums.get(sum.code);
+    const own = sums.get(idOfCode(sum));
     sums.set(
-      sum.code,
+      idOfCode(sum),
       own === undefined
         ? sum
         : {
@@ -20,7 +22,7 @@ export function together(open: readonly CodeSum[], sealed: readonly CodeSum[]): 
   return [...sums.values()].sort(
     (a, b) =>
       Number(a.code !== null) - Number(b.code !== null) ||
-      Number(a.premium) - Number(b.premium) ||
+      inSumOrder(a.sum, b.sum) ||
       (a.code ?? '').localeCompare(b.code ?? ''),
   );
 }

@@ -1,10 +1,19 @@
 import { Check } from 'lucide-react';
 import { Select as Parts } from 'radix-ui';
+import type { KeyboardEvent } from 'react';
 import { closedSelect, OpensSign, type SelectProps, Shown } from './select-parts.tsx';
 
 /** A value that stands for the empty text, which the part below cannot have. */
 const NOTHING = ' ';
 const inside = (value: string): string => (value === '' ? NOTHING : value);
+
+/**
+ * While its list is closed, letters are the screen's keys: the part below would choose by them, and one key would do two things.
+ * Space and arrows still open the list.
+ */
+function leaveToScreen(event: KeyboardEvent): void {
+  if (event.key.length === 1 && event.key !== ' ') event.preventDefault();
+}
 
 /** A select that was opened: see `Select`. */
 export function SelectOpened<T extends string>({
@@ -21,7 +30,7 @@ export function SelectOpened<T extends string>({
   };
   return (
     <Parts.Root value={inside(value)} onValueChange={choose} disabled={disabled} defaultOpen>
-      <Parts.Trigger aria-label={label} className={closedSelect(className)}>
+      <Parts.Trigger aria-label={label} onKeyDown={leaveToScreen} className={closedSelect(className)}>
         <Shown>
           <Parts.Value />
         </Shown>

@@ -40,11 +40,12 @@ describe('the parts of a ribbon', () => {
     expect(free?.from).toBe(day.plans[0]?.startsAt);
   });
 
-  it('leave a hole for a missing punch: to what is proposed, or six hours where nothing is', () => {
+  it('leave a hole for a missing punch: to what is proposed, or six hours where nothing is, no further than the punch beside it', () => {
     const at = day.plans[0]?.startsAt as Instant;
     const missing = { key: 'k', kind: 'missing-out', at, workday: day.day, proposals: [], punch: null };
     const of = (more: object): RibbonDay => ({
       ...day,
+      shifts: [],
       exceptions: [{ ...missing, ...more } as unknown as Exception],
     });
     const holeOf = (exceptions: RibbonDay) => ribbonParts(exceptions).find(({ lane }) => lane === 'hole');
@@ -54,6 +55,9 @@ describe('the parts of a ribbon', () => {
       to: at,
       look: 'open after',
     });
+    // The shift of that day was clocked in three minutes after.
+    const clocked = { ...of({}), shifts: day.shifts };
+    expect(holeOf(clocked)).toMatchObject({ from: at, to: at + 180 });
     expect(holeOf(of({ proposals: [{ at: at + 60 }] }))).toMatchObject({ from: at, to: at + 60 });
   });
 

@@ -7,6 +7,7 @@ import {
   instant,
   isMissingPunch,
   type Plan,
+  punchBeside,
   type Workday,
   type ZoneOffsets,
 } from '@heath/core';
@@ -68,7 +69,9 @@ export function ribbonParts(of: RibbonDay): RibbonPart[] {
     ...of.shifts.flatMap((shift) => clocked(shift, time)),
     ...of.segments.flatMap((segment) => payable(segment, time)),
     ...notWorked(of),
-    ...of.exceptions.map((exception) => (isMissingPunch(exception) ? hole(exception) : noticed(exception))),
+    ...of.exceptions.map((exception) =>
+      isMissingPunch(exception) ? hole(exception, of) : noticed(exception),
+    ),
     ...of.exceptions.flatMap(({ punch }) => (punch === null ? [] : ticks(punch, time))),
   ];
   return [...new Map(parts.map((part) => [`${part.lane} ${part.id}`, part])).values()];
@@ -178,10 +181,14 @@ function notWorked({ day, scale, offsets, segments, plans, notWorked: paid }: Ri
   }));
 }
 
-function hole(exception: Exception): RibbonPart {
+/** Where the missing punch may lie: no further than the punch beside it. */
+function hole(exception: Exception, of: RibbonDay): RibbonPart {
   const { key, at, kind, proposals } = exception;
   const isAfter = kind === 'missing-out';
-  const other = proposals[0]?.at ?? instant(isAfter ? at + HOLE_SECONDS : at - HOLE_SECONDS);
+  const beside =
+    punchBeside(exception, of)?.at ?? (isAfter ? Number.POSITIVE_INFINITY : Number.NEGATIVE_INFINITY);
+  const end = isAfter ? Math.min(at + HOLE_SECONDS, beside) : Math.max(at - HOLE_SECONDS, beside);
+  const other = proposals[0]?.at ?? instant(end);
   return {
     id: key,
     lane: 'hole',

@@ -32,4 +32,13 @@ describe('Enter', () => {
     await userEvent.keyboard('{Enter}');
     expect([take.mock.calls.length, other.mock.calls.length]).toEqual([2, 1]);
   });
+
+  it('is the screen’s again where a button was clicked, whatever the browser holds for visible', async () => {
+    const [take, other] = [vi.fn(), vi.fn()];
+    show(<Part take={take} other={other} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Other' }));
+    expect(document.activeElement).toBe(screen.getByRole('button', { name: 'Other' }));
+    await userEvent.keyboard('{Enter}');
+    expect([take.mock.calls.length, other.mock.calls.length]).toEqual([1, 1]);
+  });
 });

@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 
 /** A key of a screen: what is pressed, as it is shown (`J`, `Shift Enter`, `↓`), and what it does. */
@@ -36,12 +37,34 @@ const isCovered = (): boolean => document.querySelector(IN_FRONT) !== null;
 /** What Enter does by itself where the keyboard has led to it: a link, or a button that is no box to tick. */
 const TAKES_ENTER = 'a[href], button:not([role="checkbox"], [role="radio"])';
 
+/**
+ * The element that got the focus by keyboard; null where a click gave it. A browser's `:focus-visible` becomes true with the first key after
+ * a click, and does not tell the two apart any more.
+ */
+let ledByKeyboard: Element | null = null;
+let isPointing = false;
+let isWatched = false;
+/** Begins, once, to tell a focus that the keyboard gave from one that a click gave. */
+function watchFocus(): void {
+  if (isWatched) return;
+  isWatched = true;
+  const on = (event: 'pointerdown' | 'keydown' | 'focusin', act: (target: EventTarget | null) => void) =>
+    document.addEventListener(event, ({ target }) => act(target), true);
+  on('pointerdown', () => {
+    isPointing = true;
+    ledByKeyboard = null;
+  });
+  on('keydown', () => {
+    isPointing = false;
+  });
+  on('focusin', (target) => {
+    ledByKeyboard = isPointing || !(target instanceof Element) ? null : target;
+  });
+}
+
 /** Whoever came to a button by keyboard means that button with Enter; whoever clicked one is done with it. */
 const isEnterOfAnother = ({ key, target }: KeyboardEvent): boolean =>
-  key === 'Enter' &&
-  target instanceof Element &&
-  target.matches(TAKES_ENTER) &&
-  target.matches(':focus-visible');
+  key === 'Enter' && target instanceof Element && target === ledByKeyboard && target.matches(TAKES_ENTER);
 
 type Options = NonNullable<Parameters<typeof useHotkeys>[2]>;
 
@@ -72,5 +95,6 @@ function optionsOf(press: string, inFields: boolean): Options {
  * elsewhere on a German keyboard than on a British one, and need Shift there.
  */
 export function useKey({ press, inFields = false }: Key, act: () => void): void {
+  useEffect(watchFocus, []);
   useHotkeys(hotkeyOf(press), act, optionsOf(press, inFields));
 }

@@ -5,7 +5,7 @@ import { HOURS_FIELDS, hoursCell, hoursOfText, hoursSettings } from '../hours-te
 export const hours = defineColumn({
   name: 'hours',
   label: 'Hours',
-  says: 'The paid hours of the line; in a record around the lines, their sum.',
+  says: 'What the line pays: hours, premium hours or an amount, by its code. Where lines are not told apart by code, the payable hours alone. In a record around the lines, the payable hours of all of them.',
   headings: ['hours', 'hrs', 'qty', 'quantity', 'units', 'time', 'minutes'],
   fields: HOURS_FIELDS,
   words: ({ written }) => written,

@@ -25,7 +25,7 @@ export const sums = defineCheck({
             {
               personId: null,
               about: 'File',
-              says: `The file says ${decimalHours(file.hoursInFile, 4)} h, its lines ${decimalHours(file.hoursInBatch, 4)}.`,
+              says: `Its figures add up to ${decimalHours(file.hoursInFile, 4)}, those of the lines to ${decimalHours(file.hoursInBatch, 4)}: some hours, premium hours or amounts are in no column, or in two.`,
             },
           ]),
       ...file.faults.map(({ line, heading, value, reason }) => ({

@@ -36,6 +36,7 @@ export function batchView(row: BatchRow): HandoffBatch {
             name: file.name,
             layout: file.layout.name,
             lines: file.lines,
+            linesOfBatch: file.linesOfBatch,
             bytes: file.bytes,
             sha256: file.sha256,
           },

@@ -112,6 +112,7 @@ export const codesOfBatch = (queries: Reads, batchId: number) =>
     .select({
       code: batchCode.code,
       name: sql<string>`COALESCE(${payCode.name}, '')`,
+      sum: batchCode.sum,
       lines: batchCode.lines,
       people: batchCode.people,
       hours: batchCode.hours,
@@ -119,7 +120,7 @@ export const codesOfBatch = (queries: Reads, batchId: number) =>
     .from(batchCode)
     .leftJoin(payCode, eq(payCode.code, batchCode.code))
     .where(eq(batchCode.batchId, batchId))
-    .orderBy(batchCode.code);
+    .orderBy(batchCode.code, batchCode.sum);
 
 /** Sums by code over the active batches of a period. */
 export const codesOfPeriod = (queries: Reads, who: Who, periodId: number) =>
@@ -128,6 +129,7 @@ export const codesOfPeriod = (queries: Reads, who: Who, periodId: number) =>
       code: batchCode.code,
       name: sql<string>`COALESCE(MAX(${payCode.name}), '')`,
       kind: sql<string>`MAX(${payCode.kind})`,
+      sum: batchCode.sum,
       lines: sql<number>`SUM(${batchCode.lines})`.mapWith(Number),
       people: sql<number>`SUM(${batchCode.people})`.mapWith(Number),
       hours: sql<number>`SUM(${batchCode.hours})`.mapWith(Number),
@@ -136,8 +138,8 @@ export const codesOfPeriod = (queries: Reads, who: Who, periodId: number) =>
     .innerJoin(batch, eq(batch.id, batchCode.batchId))
     .leftJoin(payCode, eq(payCode.code, batchCode.code))
     .where(and(eq(batch.periodId, periodId), isNull(batch.ended), isHandedOff, batchWithinReach(who)))
-    .groupBy(batchCode.code)
-    .orderBy(batchCode.code);
+    .groupBy(batchCode.code, batchCode.sum)
+    .orderBy(batchCode.code, batchCode.sum);
 
 /** Takes the number of the next batch. Other handoffs wait for this transaction, so that no number is left out or given twice. */
 export async function nextNumber(queries: Queries): Promise<number> {
@@ -300,7 +302,7 @@ export async function addFile(queries: Queries, values: typeof batchFile.$inferI
 export async function countFile(
   queries: Queries,
   batchId: number,
-  set: Pick<typeof batchFile.$inferSelect, 'lines' | 'bytes' | 'sha256'>,
+  set: Pick<typeof batchFile.$inferSelect, 'lines' | 'linesOfBatch' | 'bytes' | 'sha256'>,
 ): Promise<void> {
   await queries.update(batchFile).set(set).where(eq(batchFile.batchId, batchId));
 }

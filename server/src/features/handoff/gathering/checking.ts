@@ -1,12 +1,12 @@
 import type { CodeSum, HandoffCheckReply } from '@heath/contract';
-import { checkAll, isWorked, liesBeside } from '@heath/core';
+import { checkAll, inSumOrder } from '@heath/core';
 import type { Context } from '../../../http/context.ts';
 import type { Report } from '../../../http/progress.ts';
 import { codesByCode } from '../../../pay/batch-lines.ts';
 import type { Who } from '../../../rights/who.ts';
 import { lastNumber } from '../batches/store.ts';
 import { type Gathered, gather, type Sinks } from './gather.ts';
-import { hoursBefore } from './store.ts';
+import { hoursBefore, keyOfSum } from './store.ts';
 import { nameOf, toHandOff } from './to-hand-off.ts';
 
 /** Sinks that drop everything: a check only counts. */
@@ -37,28 +37,28 @@ export async function checkHandoff(
   };
 }
 
-/** Sums by code, premiums last; the catch-all first, since it must be emptied. */
+/** Sums by code, premium hours and amounts last; the catch-all first, since it must be emptied. */
 function codeSums(
   { codes }: Gathered,
   names: Awaited<ReturnType<typeof codesByCode>>,
   previous: ReadonlyMap<string, number> | null,
 ): CodeSum[] {
-  return [...codes]
-    .map(([code, { classIds, people, lines, hours }]) => ({
+  return codes
+    .map(({ code, sum, worked, people, lines, hours }) => ({
       code,
       name: code === null ? 'Not assigned to a pay code' : (names.get(code)?.name ?? ''),
-      classIds: [...classIds],
-      premium: [...classIds].every(liesBeside),
-      worked: [...classIds].some(isWorked),
+      sum,
+      worked,
       people: people.size,
       lines,
       hours,
-      previousHours: previous === null ? null : code === null ? 0 : (previous.get(code) ?? 0),
+      previousHours:
+        previous === null ? null : code === null ? 0 : (previous.get(keyOfSum({ code, sum })) ?? 0),
     }))
     .sort(
       (a, b) =>
         Number(a.code !== null) - Number(b.code !== null) ||
-        Number(a.premium) - Number(b.premium) ||
+        inSumOrder(a.sum, b.sum) ||
         (a.code ?? '').localeCompare(b.code ?? ''),
     );
 }

@@ -10,9 +10,12 @@ import {
   type FileCheck,
   isAmount,
   isPremium,
+  isWorked,
   type Layout,
   type LayoutColumn,
   liesBeside,
+  type SumId,
+  sumOf,
   totalsOf,
   type Uncaught,
   type Workday,
@@ -33,7 +36,7 @@ import { pastHours } from '../../../pay/past-hours.ts';
 import { jobNames, lineWords } from '../../../pay/words.ts';
 import type { NewLine } from '../batches/store.ts';
 import { type Correcting, linesOfCorrecting } from './correcting.ts';
-import { alsoPaid, codesBefore } from './store.ts';
+import { alsoPaid, codesBefore, keyOfSum } from './store.ts';
 
 /** What is to be handed off. */
 export interface ToHandOff {
@@ -55,9 +58,13 @@ export interface Sinks {
   readonly paper: Printing['paper'];
 }
 
-/** What some lines come to under one code. */
+/** What some lines come to under one code, of what can be added up together. */
 interface CodeTotal {
-  readonly classIds: Set<ClassId>;
+  /** Null: the catch-all. */
+  readonly code: string | null;
+  readonly sum: SumId;
+  /** Whether worked time is paid under it. */
+  worked: boolean;
   readonly people: Set<string>;
   lines: number;
   hours: number;
@@ -66,8 +73,7 @@ interface CodeTotal {
 /** Result of gathering. */
 export interface Gathered {
   readonly facts: Facts;
-  /** By code; null: the catch-all. */
-  readonly codes: ReadonlyMap<string | null, CodeTotal>;
+  readonly codes: readonly CodeTotal[];
   readonly lines: number;
   readonly people: number;
   readonly payableHours: number;
@@ -160,8 +166,14 @@ async function totalsBefore(
   return totalsOf(layout, lines);
 }
 
-const counts = ({ holds }: LayoutColumn): boolean =>
-  holds === 'hours' || holds === 'line count' || holds === 'people count';
+const counts = ({ holds }: LayoutColumn): boolean => COUNTS.has(holds);
+const COUNTS: ReadonlySet<LayoutColumn['holds']> = new Set([
+  'hours',
+  'premium hours',
+  'control total',
+  'line count',
+  'people count',
+]);
 
 /** Makes lines of cards, and counts them. */
 class Gathering {
@@ -174,7 +186,7 @@ class Gathering {
   #read = 0;
   readonly #ready: { readonly of: Correcting; readonly lines: readonly DifferenceLine[] }[] = [];
   #seq = 0;
-  readonly codes = new Map<string | null, CodeTotal>();
+  readonly #codes = new Map<string, CodeTotal>();
   readonly cards: (Omit<CardFacts, 'isApproved' | 'past' | 'alsoIn'> & {
     readonly fingerprint: number;
     readonly groupId: number;
@@ -278,7 +290,7 @@ class Gathering {
     this.#hashContent();
     return {
       facts,
-      codes: this.codes,
+      codes: [...this.#codes.values()],
       lines: this.#seq,
       people: this.#people.size,
       payableHours: this.payableHours,
@@ -304,12 +316,17 @@ class Gathering {
   }
 
   #count(code: string | null, classId: ClassId, person: string, hours: number): void {
-    const sum = this.codes.get(code) ?? { classIds: new Set(), people: new Set(), lines: 0, hours: 0 };
-    sum.classIds.add(classId);
-    sum.people.add(person);
-    sum.lines++;
-    sum.hours += hours;
-    this.codes.set(code, sum);
+    const sum = sumOf(classId);
+    const key = keyOfSum({ code, sum });
+    let total = this.#codes.get(key);
+    if (total === undefined) {
+      total = { code, sum, worked: false, people: new Set(), lines: 0, hours: 0 };
+      this.#codes.set(key, total);
+    }
+    total.worked ||= isWorked(classId);
+    total.people.add(person);
+    total.lines++;
+    total.hours += hours;
   }
 
   // Written out as one literal, value by value: with spreads, two hundred thousand lines took seven seconds instead of one (`handoff` in the bench).

@@ -1,4 +1,4 @@
-import type { Workday } from '@heath/core';
+import type { SumId, Workday } from '@heath/core';
 import { and, desc, eq, gt, gte, inArray, isNull, lt, lte, ne, type SQL, sql } from 'drizzle-orm';
 import { resultOfCard } from '../../../cards/result-of-card.ts';
 import type { Reads } from '../../../database/connect.ts';
@@ -90,7 +90,7 @@ export async function codesBefore(queries: Reads): Promise<Set<string> | null> {
   return rows.length === 0 ? null : new Set(rows.map(({ code }) => code));
 }
 
-/** Hours by pay code of the active batches of the previous period; null where there are none. */
+/** Hours by pay code and sum (see `keyOfSum`) of the active batches of the previous period; null where there are none. */
 export async function hoursBefore(
   queries: Reads,
   who: Who,
@@ -104,7 +104,11 @@ export async function hoursBefore(
     .limit(1);
   if (before === undefined) return null;
   const rows = await queries
-    .select({ code: batchCode.code, hours: sql<number>`SUM(${batchCode.hours})`.mapWith(Number) })
+    .select({
+      code: batchCode.code,
+      sum: batchCode.sum,
+      hours: sql<number>`SUM(${batchCode.hours})`.mapWith(Number),
+    })
     .from(batchCode)
     .innerJoin(batch, eq(batch.id, batchCode.batchId))
     .where(
@@ -115,6 +119,10 @@ export async function hoursBefore(
         batchWithinReach(who),
       ),
     )
-    .groupBy(batchCode.code);
-  return rows.length === 0 ? null : new Map(rows.map(({ code, hours }) => [code, hours]));
+    .groupBy(batchCode.code, batchCode.sum);
+  return rows.length === 0 ? null : new Map(rows.map((row) => [keyOfSum(row), row.hours]));
 }
+
+/** Names what is added up under a code. */
+export const keyOfSum = ({ code, sum }: { readonly code: string | null; readonly sum: SumId }): string =>
+  `${code ?? ''}\t${sum}`;

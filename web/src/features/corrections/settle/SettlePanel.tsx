@@ -6,18 +6,20 @@ import {
   type Exception,
   type Proposal,
   payableHours,
+  punchBeside,
 } from '@heath/core';
 import { useEffect, useRef } from 'react';
 import type { CardId } from '../../../api/cards.ts';
 import { Field } from '../../../ui/form/Field.tsx';
 import { Notice } from '../../../ui/notices/Notice.tsx';
 import { useKey } from '../../../ui/screen/keys.ts';
-import { clockTime, dayAndTime, decimalHours, shortDay } from '../../../ui/text/format.ts';
+import { clockTime, dayAndTime, decimalHours } from '../../../ui/text/format.ts';
 import { Hours } from '../../../ui/text/Hours.tsx';
 import { WithdrawsApproval } from '../../approvals/index.ts';
 import { SETTLE_KEYS } from './keys.ts';
 import { TakeTime, TypeTime } from './SettleTime.tsx';
 import { type Conflict, useSettling } from './useSettling.ts';
+import { whyNoTime } from './why-no-time.ts';
 
 interface SettlePanelProps {
   readonly id: CardId;
@@ -96,7 +98,16 @@ function Missing({ exception, card }: Pick<SettlePanelProps, 'exception' | 'card
       <p className="text-note text-soft">
         {there} {dayAndTime(exception.at, card.offsets)}, nothing {where}.{' '}
         {exception.proposals.length === 0
-          ? `No plan on ${shortDay(exception.workday)}.`
+          ? whyNoTime(
+              exception,
+              punchBeside(exception, card)?.at ?? null,
+              {
+                plans: card.plans.filter(({ workday }) => workday === exception.workday),
+                crew: null,
+                usual: null,
+              },
+              card.offsets,
+            )
           : exception.proposals.map(evidenceOf).join(' ')}
       </p>
     </>

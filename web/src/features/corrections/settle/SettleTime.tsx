@@ -18,21 +18,35 @@ interface SettleTimeProps {
   readonly offsets: ZoneOffsets;
 }
 
-/** Takes the time that is chosen, and says which that is. Nothing where no time is chosen. */
+/**
+ * Takes the time that is chosen, and says which that is. Nothing where no time is chosen.
+ *
+ * @param isShown whether its effect is what is shown: the key is written beside it, and it stands out
+ */
 export function TakeTime({
   settling: { proposal, typed, chosen, canTake, take },
   offsets,
   press,
+  isShown = true,
   className = '',
-}: SettleTimeProps & { readonly press: Key['press']; readonly className?: string }) {
+}: SettleTimeProps & {
+  readonly press: Key['press'];
+  readonly isShown?: boolean;
+  readonly className?: string;
+}) {
   if (chosen === null) return null;
   const time =
     typed === null && proposal !== undefined
       ? `${TAKE[proposal.from]} ${clockTime(chosen, offsets)}`
       : dayAndTime(chosen, offsets);
   return (
-    <Button look="primary" disabled={!canTake} onClick={() => void take()} className={className}>
-      Take {time} <Kbd>{press}</Kbd>
+    <Button
+      look={isShown ? 'primary' : 'plain'}
+      disabled={!canTake}
+      onClick={() => void take()}
+      className={className}
+    >
+      Take {time} {isShown && <Kbd>{press}</Kbd>}
     </Button>
   );
 }
