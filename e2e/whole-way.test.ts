@@ -73,20 +73,24 @@ const openCard = async (person: string) => {
 };
 
 /** What was settled, as the server tells it: the added punches are inputs of the plain calculation, not results. */
-async function settledPunches(): Promise<PlainPunch[]> {
+async function settledPunches(punches: readonly PlainPunch[]): Promise<PlainPunch[]> {
   const read = (path: string) => page.evaluate(async (p) => (await fetch(p)).json(), path);
   const { periods } = await read('/api/periods');
   const rows = cardRows(await read(`/api/periods/${periods[0].id}/cards`));
   const added: PlainPunch[] = [];
+  const dropped = new Set<string>();
   for (const row of rows) {
     const card = await read(`/api/periods/${periods[0].id}/cards/${row.personId}`);
     for (const correction of card.corrections) {
-      if (correction.kind !== 'add' || correction.undone) continue;
+      if (correction.undone) continue;
+      // Of two ins, or two outs, one is no punch.
+      if (correction.kind === 'drop') dropped.add(`${row.number} ${correction.punch.at}`);
+      if (correction.kind !== 'add') continue;
       const { at, punchKind: kind } = correction.says;
       added.push({ person: row.number, at, kind });
     }
   }
-  return added;
+  return [...punches, ...added].filter(({ person, at }) => !dropped.has(`${person} ${at}`));
 }
 
 const AGREEMENTS: Record<string, Agreement> = { Afloat: 'harbor', Ashore: 'shore', Night: 'night' };
@@ -330,7 +334,7 @@ describe('from a punch file to a pay file', () => {
     expect(correcting.map(([person]) => person)).toEqual(correcting.map(() => 'MF-0107'));
     expect(correcting.reduce((total, [, , , hours]) => total + Math.round(Number(hours) * 100), 0)).toBe(500);
     const sent = linesOf(rows.filter((row) => !isCorrecting(row)));
-    const punches = [...readPunches(csv), ...(await settledPunches())];
+    const punches = await settledPunches(readPunches(csv));
     const leave = Object.entries(LEAVE).flatMap(([index, days]) =>
       days.map((day) => ({
         person: company[Number(index)]!.number,

@@ -158,7 +158,14 @@ export type { PayLine } from './pay/pay-line.ts';
 export { type Cost, costOf, costText, type Rate, Rates, rateText, readRate } from './pay/rates.ts';
 export { CHECKS, type Checked, checkAll, holdingUp } from './pay/readiness/checks.ts';
 export type { Case, Weight } from './pay/readiness/define.ts';
-export type { CardFacts, CodeFacts, Facts, KnownToPaySystem, Uncaught } from './pay/readiness/facts.ts';
+export type {
+  CardFacts,
+  CodeFacts,
+  Facts,
+  KnownToPaySystem,
+  PaidClass,
+  Uncaught,
+} from './pay/readiness/facts.ts';
 export { isFar, type Usual, usualOf } from './pay/readiness/usual.ts';
 export {
   nextStart,

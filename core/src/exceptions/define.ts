@@ -68,6 +68,8 @@ interface ExceptionDefinition<Name extends string, F extends Fields, L extends o
   readonly together?: Together;
   /** How severe it is where a rulebook does not say. */
   readonly unlessSaid: Severity | 'off' | ((rules: OtherRules) => Severity | 'off');
+  /** It holds up approval and handoff under every rulebook; in words why, and what would be right. */
+  readonly alwaysHoldsUp?: string;
   readonly settings: F;
   /** Its limits, made of the settings. A kind that is looked for by default must do without any. */
   limits(settings: Partial<SettingsOf<F>>, jobsOf: JobsOf): L;
@@ -93,6 +95,7 @@ export interface ExceptionKind<Name extends string = string, F extends Fields = 
     | 'ways'
     | 'leave'
     | 'together'
+    | 'alwaysHoldsUp'
     | 'settings'
     | 'cannotBe'
     | 'example'

@@ -217,6 +217,15 @@ describe('each kind of exception', () => {
     expect(approved.exceptions).toEqual([]);
     expect(approved.lines).toEqual(waiting.lines);
   });
+
+  it('overtime that waits cannot be looked at alone, or not at all: it would be paid without anybody agreeing', () => {
+    for (const severity of ['to look at', 'note', 'off'] as const)
+      expect(() => rulebook({ exceptions: { 'overtime-approval': { severity } } })).toThrow(
+        'holds up the handoff until somebody approves it',
+      );
+    rulebook({ exceptions: { 'overtime-approval': { severity: 'asks why' } } });
+  });
+
   it('a punch away from its site, by the great circle', () => {
     const site = 1 as SiteId;
     // A hundredth of a degree of latitude is 1,112 m on a sphere with the earth's mean radius.

@@ -1,19 +1,25 @@
 import * as v from 'valibot';
 import { defineStep } from '../kinds/define.ts';
 import { days } from '../kinds/example.ts';
-import type { ExceptionRules, LookedFor } from '../model/exception.ts';
-import { exceptionsSchema } from './define.ts';
+import { type ExceptionRules, holdsUp, type LookedFor, type Severity } from '../model/exception.ts';
+import { type ExceptionKind, exceptionsSchema } from './define.ts';
 import { EXCEPTIONS } from './kinds.ts';
+
+type SeverityByKind = Readonly<Record<string, { readonly severity: Severity | 'off' } | undefined>>;
 
 /** What is looked for, and how severe it is. */
 export const exceptions = defineStep({
   section: 'Exceptions',
   settings: { exceptions: v.optional(exceptionsSchema(EXCEPTIONS)) },
   cannotBe({ exceptions: rules }, say, others) {
-    for (const { name, cannotBe } of EXCEPTIONS) {
-      const setting = rules?.[name];
-      const reason = setting === undefined || setting.severity === 'off' ? null : cannotBe?.(others);
+    const kinds: readonly ExceptionKind[] = EXCEPTIONS;
+    for (const { name, cannotBe, alwaysHoldsUp } of kinds) {
+      const severity = (rules as SeverityByKind | undefined)?.[name]?.severity;
+      if (severity === undefined) continue;
+      const reason = severity === 'off' ? null : cannotBe?.(others);
       if (typeof reason === 'string') say(`exceptions.${name}`, reason);
+      const isHolding = severity !== 'off' && holdsUp({ severity });
+      if (alwaysHoldsUp !== undefined && !isHolding) say(`exceptions.${name}.severity`, alwaysHoldsUp);
     }
   },
   /** As the rulebook says or, where it does not, as each kind does by itself. */

@@ -27,7 +27,6 @@ export const nightBerthTerms: Rulebook = {
       name: 'Over 40 hours a week',
       basis: 'workweek',
       tiers: [{ above: 'PT40H', multiplier: 1.5 }],
-      waitsForApproval: true,
     },
   ],
   premiums: [{ name: 'Night', from: '22:00', to: '06:00' }],

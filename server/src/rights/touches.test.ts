@@ -407,6 +407,8 @@ describe('batches and differences', () => {
   const overrides = [
     'approved',
     'settled',
+    'owned badges',
+    'codes fit',
     'known people',
     'known codes',
     'left',

@@ -32,6 +32,8 @@ export const overtimeApproval = defineException({
   together: { by: 'take', name: 'Approve all {count}', did: 'Approved overtime' },
   // Whether any rule waits is not this rulebook's to know: the hours of a week may follow its earlier edition.
   unlessSaid: 'holds up',
+  alwaysHoldsUp:
+    'Overtime that waits for approval holds up the handoff until somebody approves it: say "holds up" or "asks why", or let no overtime rule wait.',
   settings: {},
   limits: () => ({}),
   find: ({ segments }, ruleOn) => {

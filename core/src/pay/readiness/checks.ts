@@ -1,4 +1,5 @@
 import { approved } from './checks/approved.ts';
+import { codesFit } from './checks/codes-fit.ts';
 import { computed } from './checks/computed.ts';
 import { knownCodes } from './checks/known-codes.ts';
 import { knownPeople } from './checks/known-people.ts';
@@ -6,6 +7,7 @@ import { left } from './checks/left.ts';
 import { mapped } from './checks/mapped.ts';
 import { newCodes } from './checks/new-codes.ts';
 import { noHours } from './checks/no-hours.ts';
+import { ownedBadges } from './checks/owned-badges.ts';
 import { settled } from './checks/settled.ts';
 import { sums } from './checks/sums.ts';
 import { tooManyHours } from './checks/too-many-hours.ts';
@@ -17,9 +19,11 @@ import type { Facts } from './facts.ts';
 /** Every check before a handoff, in the order in which one looks at them. */
 export const CHECKS = [
   computed,
+  ownedBadges,
   settled,
   approved,
   mapped,
+  codesFit,
   knownPeople,
   knownCodes,
   left,

@@ -1,4 +1,6 @@
+import type { ClassId } from '../../model/classes.ts';
 import type { Workday } from '../../time/units.ts';
+import type { CodeKind } from '../codes.ts';
 import type { FileCheck } from '../layouts/check.ts';
 
 /** What is known of a card that is about to be handed off. */
@@ -32,8 +34,19 @@ export interface KnownToPaySystem {
 /** A pay code, as far as checks look at it. */
 export interface CodeFacts {
   readonly code: string;
+  readonly kind: CodeKind;
+  /** Of hours of work; null where any may be paid under it. */
+  readonly multiplier: number | null;
   readonly firstDay: Workday | null;
   readonly lastDay: Workday | null;
+}
+
+/** Lines of one class under one code. */
+export interface PaidClass {
+  readonly code: string;
+  readonly classId: ClassId;
+  readonly lines: number;
+  readonly hours: number;
 }
 
 /** Hours that no rule catches, all alike. */
@@ -50,6 +63,9 @@ export interface Facts {
   readonly lastDay: Workday;
   readonly cards: readonly CardFacts[];
   readonly uncaught: readonly Uncaught[];
+  readonly paid: readonly PaidClass[];
+  /** Badges that nobody owned when they were used in the period, with how often. */
+  readonly unownedBadges: readonly { readonly code: string; readonly punches: number }[];
   /** Null where the pay system has not said whom it knows. */
   readonly known: KnownToPaySystem | null;
   readonly codes: readonly CodeFacts[];

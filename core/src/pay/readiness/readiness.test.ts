@@ -1,7 +1,9 @@
 import { MEDIAN as ofLibrary } from '@formulajs/formulajs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { ClassId } from '../../model/classes.ts';
 import { workdayFromIso } from '../../time/units.ts';
+import { type CodeKind, misfitOf } from '../codes.ts';
 import { checkAll, holdingUp } from './checks.ts';
 import type { CardFacts, Facts } from './facts.ts';
 import { isFar, median, usualOf } from './usual.ts';
@@ -28,7 +30,9 @@ const FACTS: Facts = {
   cards: [CARD],
   uncaught: [],
   known: { people: new Map([['MF-0101', null]]) },
-  codes: [{ code: '110', firstDay: null, lastDay: null }],
+  codes: [{ code: '110', kind: 'hours', multiplier: 1, firstDay: null, lastDay: null }],
+  paid: [{ code: '110', classId: 'ordinary', lines: 10, hours: 80 * HOUR }],
+  unownedBadges: [],
   codesBefore: new Set(['110']),
   hoursInLines: 80 * HOUR,
   file: {
@@ -61,15 +65,29 @@ describe('before a handoff', () => {
       'mapped: One sort of hours has no pay code',
       { uncaught: [{ what: 'Ordinary', lines: 1, hours: 4 * HOUR }] },
     ],
+    ['owned badges: A badge that nobody owns was used', { unownedBadges: [{ code: 'MF-0944', punches: 2 }] }],
+    [
+      'codes fit: One code pays what its lines are not',
+      { paid: [{ code: '110', classId: 'leave:Care leave', lines: 1302, hours: HOUR }] },
+    ],
+    [
+      'codes fit: 2 codes pay what their lines are not',
+      {
+        paid: [
+          { code: '110', classId: 'overtime-1.5', lines: 1, hours: HOUR },
+          { code: '110', classId: 'premium:Night', lines: 1, hours: HOUR },
+        ],
+      },
+    ],
     ['known people: 1 person unknown to the pay system', { known: { people: new Map() } }],
     ['known codes: One code cannot be paid', { known: { people: new Map([['MF-0101', new Set(['215'])]]) } }],
     [
       'known codes: One code cannot be paid',
-      { codes: [{ code: '110', firstDay: day('2026-10-20'), lastDay: null }] },
+      { codes: [{ code: '110', kind: 'hours', multiplier: 1, firstDay: day('2026-10-20'), lastDay: null }] },
     ],
     [
       'known codes: One code cannot be paid',
-      { codes: [{ code: '110', firstDay: null, lastDay: day('2026-10-31') }] },
+      { codes: [{ code: '110', kind: 'hours', multiplier: 1, firstDay: null, lastDay: day('2026-10-31') }] },
     ],
     ['left: 1 person paid for days after they left', card({ lastDay: day('2026-10-29') })],
     ['two groups: 1 person paid in two groups', card({ alsoIn: ['Ashore'] })],
@@ -89,6 +107,19 @@ describe('before a handoff', () => {
     expect(paid(89 * HOUR)).toEqual(['unusual']);
     expect(paid(225 * HOUR)).toEqual(['too many hours', 'unusual']);
     expect(paid(0, { codes: new Set(), past: [] })).toEqual(['no hours']);
+  });
+
+  it('a code fits hours of its multiplier, any hours where it has none, and adjustments', () => {
+    const fits = (kind: CodeKind, multiplier: number | null, classId: ClassId) =>
+      misfitOf({ kind, multiplier }, classId);
+    expect(fits('hours', 1.5, 'overtime-1.5')).toBeNull();
+    expect(fits('hours', null, 'overtime-2')).toBeNull();
+    expect(fits('hours', 2, 'overtime-1.5')).toBe('It pays 2 times, and these hours 1.5 times.');
+    expect(fits('hours', 1, 'adjustment:Travel')).toBeNull();
+    expect(fits('premium', 0.25, 'premium:Night')).toBeNull();
+    expect(fits('amount', null, 'amount:Mileage')).toBeNull();
+    expect(fits('leave', null, 'ordinary')).toBe('It pays leave, and these are hours of work.');
+    expect(fits('hours', 1, 'amount:Mileage')).toBe('It pays hours of work, and these are amounts.');
   });
 
   it('whom the pay system knows is not asked where it has not said', () => {

@@ -10,9 +10,10 @@ import {
   touchQuery,
 } from '../../recompute/stale-cards.ts';
 import { ownerOn } from '../../records/badges.ts';
+import { unownedBadges } from '../../records/unowned-badges.ts';
 import { peopleWithin } from '../../rights/reach.ts';
 import type { Who } from '../../rights/who.ts';
-import { findPerson, lockBadge, punchedWith, setOwner, unownedBadges } from './store.ts';
+import { findPerson, lockBadge, punchedWith, setOwner } from './store.ts';
 
 /** Badges whose punches wait for an owner. */
 export async function listUnowned({ database }: Pick<Context, 'database'>): Promise<UnownedBadgesReply> {

@@ -154,11 +154,12 @@ interface Asked extends Pick<CorrectRequest, 'says' | 'settles'> {
   readonly note: string | null;
 }
 
-/** Throws where an exception is accepted that the rulebook asks about, and nobody says why. */
-function checkWhy({ before }: LockedCard, { says, note }: Asked): void {
-  if (says.kind !== 'accept' || note === null || note.trim() !== '') return;
-  if (before.exceptions.some((one) => one.key === says.exception && asksWhy(one)))
-    throw new Problem(422, 'invalid', 'The rulebook asks why before this is accepted: give a reason.', {
+/** Throws where an exception is settled that the rulebook asks about, and nobody says why: accepted, not worked, leave, whatever the way. */
+function checkWhy({ before }: LockedCard, { says, settles, note }: Asked): void {
+  if (note === null || note.trim() !== '') return;
+  const key = settles ?? (says.kind === 'accept' ? says.exception : undefined);
+  if (before.exceptions.some((one) => one.key === key && asksWhy(one)))
+    throw new Problem(422, 'invalid', 'The rulebook asks why before this is settled: give a reason.', {
       field: 'note',
     });
 }

@@ -10,7 +10,7 @@ import { Kbd } from '../../ui/text/Kbd.tsx';
 type Candidate = BadgeCandidatesReply['candidates'][number];
 
 /** What speaks for somebody: `planned Mon 19 Oct 06:00 to 14:00, left no punch · badge MF-0117 differs by one character`. */
-export function whyOf(
+function whyOf(
   { planned, hadUntil, badge }: Pick<Candidate, 'planned' | 'hadUntil' | 'badge'>,
   zone: ZoneOffsets | null,
 ): string {

@@ -140,4 +140,4 @@ const NONE: readonly never[] = [];
 
 /** They are of no card, and stand among the kinds all the same. */
 const withBadges = (kinds: KindsBySeverity, count: number): KindsBySeverity =>
-  count === 0 ? kinds : { ...kinds, toLookAt: [{ ...UNOWNED, count }, ...kinds.toLookAt] };
+  count === 0 ? kinds : { ...kinds, holdUp: [...kinds.holdUp, { ...UNOWNED, count }] };

@@ -41,7 +41,7 @@ export function WayButtons(props: WayButtonsProps) {
   const take = async (way: Way) => {
     if (isLoading) return;
     const { says, did } = way;
-    const isMissing = isAsked && says.kind === 'accept' && note.trim() === '';
+    const isMissing = isAsked && note.trim() === '';
     setWaiting(isMissing ? way : null);
     if (isMissing) return why.current?.focus();
     const { data, error } = await correct({ ...id, says, settles: exception.key, note });

@@ -52,7 +52,7 @@ export const asBulk = ({ name, did, of, wayOf }: Alike): Bulk => ({
   name,
   did,
   verb: 'Settle',
-  asksWhy: of.some((one) => asksWhy(one) && wayOf(one).kind === 'accept'),
+  asksWhy: of.some((one) => asksWhy(one) && wayOf(one).kind !== 'time'),
   of: of.map((one) => ({
     personId: one.who.personId,
     name: one.who.name,

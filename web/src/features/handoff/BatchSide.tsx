@@ -205,7 +205,7 @@ function Deliveries({ deliveries }: { deliveries: readonly Delivery[] }) {
 }
 
 /** Why lines were refused, as the pay system said, with how many each, the most first. */
-export function reasonsOf(
+function reasonsOf(
   refused: BatchDetail['deliveries'][number]['refused'],
 ): { readonly reason: string; readonly lines: number }[] {
   const counts = new Map<string, number>();

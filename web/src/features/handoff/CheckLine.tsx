@@ -7,6 +7,8 @@ const CASES_SHOWN = 8;
 
 /** Where what a check found is put right, beside the cards themselves. */
 const REMEDIES: Readonly<Record<string, { readonly name: string; readonly to: string }>> = {
+  'owned badges': { name: 'give', to: '/exceptions?kind=unowned-badge' },
+  'codes fit': { name: 'mapping', to: '/pay-files?show=rules' },
   settled: { name: 'settle', to: '/exceptions' },
   approved: { name: 'approve', to: '/cards?show=to-approve' },
   mapped: { name: 'decide', to: '/pay-files?show=catch-all' },

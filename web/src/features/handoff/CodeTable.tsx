@@ -30,7 +30,7 @@ const columnsFor = (codes: readonly CodeSum[]): readonly Column<CodeSum>[] => [
   ...figureColumns(codes),
   {
     id: 'against',
-    name: 'Against last period',
+    name: 'Against last',
     value: (sum) => againstLast(sum),
     text: (sum) => againstText(sum),
     show: (sum) => <Against sum={sum} />,

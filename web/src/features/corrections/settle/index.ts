@@ -3,4 +3,4 @@ export { SettlePanel } from './SettlePanel.tsx';
 export { TakeTime, TypeTime } from './SettleTime.tsx';
 export { useSayCorrected } from './useSayCorrected.ts';
 export { type Conflict, useSettling } from './useSettling.ts';
-export { type ShownEvidence, whyNoTime } from './why-no-time.ts';
+export { whyNoTime } from './why-no-time.ts';
