@@ -626,6 +626,7 @@ CREATE TABLE `import_file` (
 	`known` int NOT NULL DEFAULT 0,
 	`refused` int NOT NULL DEFAULT 0,
 	`unowned` int NOT NULL DEFAULT 0,
+	`outside` int NOT NULL DEFAULT 0,
 	`error` varchar(500),
 	`made_by` int NOT NULL,
 	`made_at` bigint NOT NULL,

@@ -4,10 +4,20 @@ import { BulkPreview, BulkReply, BulkRequest } from './bulks.ts';
 import { CardInputReply, CorrectRequest, SettlePreview, SettleReply, SettleRequest } from './schemas.ts';
 
 /** What one corrected card makes stale, beside what its reply puts into place: the card, the list, the exceptions and the strip. */
-const BESIDE_CARD = ['handoff', 'day', 'input', 'history', 'differences'] as const;
+const BESIDE_CARD = ['handoff', 'day', 'input', 'history', 'differences', 'questions'] as const;
 
 /** What many corrected cards make stale. */
-const OF_MANY_CARDS = ['cards', 'card', 'day', 'input', 'history', 'exceptions', 'strip', 'handoff'] as const;
+const OF_MANY_CARDS = [
+  'cards',
+  'card',
+  'day',
+  'input',
+  'history',
+  'exceptions',
+  'strip',
+  'handoff',
+  'questions',
+] as const;
 
 const EXAMPLE_CORRECTION = {
   kind: 'flat-hours',

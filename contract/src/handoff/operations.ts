@@ -54,6 +54,8 @@ export const handoffOperations = {
       body: {
         overrides: [
           { check: 'approved', reason: 'Approved on paper' },
+          { check: 'owned badges', reason: 'A visitor’s badge' },
+          { check: 'codes fit', reason: 'Paid so by agreement' },
           { check: 'left', reason: 'Settled with the next period' },
           { check: 'known people', reason: 'They are added today' },
         ],

@@ -30,6 +30,8 @@ const summary = {
   refused: count,
   /** Made with a badge that nobody had on that day; they wait. */
   unowned: count,
+  /** On days that no pay period holds: nobody is paid for them yet. */
+  outside: count,
   error: v.nullable(v.string()),
 };
 

@@ -55,13 +55,16 @@ export const Question = v.strictObject({
   answer: v.nullable(said),
   /** Nobody waits for the answer any more. */
   isWithdrawn: v.boolean(),
+  /** What was asked about is settled: nobody waits for the answer either. */
+  isSettled: v.boolean(),
   /** It is asked of whoever looks. */
   isMine: v.boolean(),
 });
 export type Question = v.InferOutput<typeof Question>;
 
 /** True while somebody waits for an answer. */
-export const isWaiting = ({ answer, isWithdrawn }: Question): boolean => answer === null && !isWithdrawn;
+export const isWaiting = ({ answer, isWithdrawn, isSettled }: Question): boolean =>
+  answer === null && !isWithdrawn && !isSettled;
 
 /** GET /api/periods/:id/questions: those about cards within reach, the last first. Whoever asks or answers gets the same. */
 export const QuestionsReply = v.strictObject({ questions: list(Question) });

@@ -29,6 +29,14 @@ export const SECONDS_PER_HOUR = 3_600;
 const isoDates = new Map<Workday, string>();
 const MOST_ISO_DATES = 2000;
 
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** The workday as sentences write it, `25 Oct 2026`. */
+export function workdayInWords(day: Workday): string {
+  const [year, month, dayOfMonth] = workdayToIso(day).split('-');
+  return `${Number(dayOfMonth)} ${MONTHS[Number(month) - 1]} ${year}`;
+}
+
 /** The workday as an ISO 8601 date, `2026-10-25`. */
 export function workdayToIso(day: Workday): string {
   let iso = isoDates.get(day);

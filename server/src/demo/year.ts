@@ -119,6 +119,7 @@ async function handOffAccepted(context: Context, periodId: number): Promise<void
   const { batchId, lines } = await handOff(context, who, null, periodId);
   await writing(database, { userId: null, personId: null, at: clock.now() }, async (tx, tell) => {
     const [file] = await tx.select().from(tables.batchFile).where(eq(tables.batchFile.batchId, batchId));
+    const [sealed] = await tx.select().from(tables.batch).where(eq(tables.batch.id, batchId));
     const id = await insertedId(
       tx.insert(tables.delivery).values({
         batchId,
@@ -136,7 +137,7 @@ async function handOffAccepted(context: Context, periodId: number): Promise<void
       about: 'delivery',
       aboutId: id,
       pays: 'nobody',
-      after: { status: 'accepted', refused: 0 },
+      after: { number: sealed?.number, status: 'accepted', refused: 0 },
     });
   });
 }

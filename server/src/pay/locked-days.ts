@@ -1,4 +1,4 @@
-import { type Workday, workdayToIso } from '@heath/core';
+import { type Workday, workdayInWords } from '@heath/core';
 import { desc } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { dayLock } from '../database/schema/index.ts';
@@ -16,5 +16,5 @@ export async function lockedUntil(queries: Reads): Promise<Workday | null> {
 /** Throws where a day is locked; `problem` makes the error from its sentence. */
 export function refuseLocked(until: Workday | null, day: Workday, problem: (says: string) => Error): void {
   if (until !== null && day <= until)
-    throw problem(`Days up to ${workdayToIso(until)} are locked: what is paid for them stays as it is.`);
+    throw problem(`Days up to ${workdayInWords(until)} are locked: what is paid for them stays as it is.`);
 }

@@ -7,7 +7,7 @@ import {
   type FileTotals,
   type Layout,
   RowMaker,
-  workdayToIso,
+  workdayInWords,
 } from '@heath/core';
 import { Problem } from '../base/problem.ts';
 import { MOST_ROWS_ON_PAPER } from '../http/paper.ts';
@@ -59,7 +59,7 @@ export class PaperMaker implements FileMaker {
     await this.#sink(
       await this.#print({
         title: this.#layout.name,
-        under: `Handoff ${this.#head.number} · ${workdayToIso(this.#head.firstDay)} to ${workdayToIso(this.#head.lastDay)}`,
+        under: `Handoff ${this.#head.number} · ${workdayInWords(this.#head.firstDay)} to ${workdayInWords(this.#head.lastDay)}`,
         before: texts('header').map((cells) => cells.join('  ')),
         heading,
         isFigure: this.#layout.columns.map(({ align }) => align === 'right'),

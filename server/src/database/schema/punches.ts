@@ -174,6 +174,8 @@ export const importFile = mysqlTable('import_file', {
   refused: int('refused').notNull().default(0),
   /** Of those added: made with a badge that nobody had on that day. */
   unowned: int('unowned').notNull().default(0),
+  /** Punches on days that no pay period held. */
+  outside: int('outside').notNull().default(0),
   error: varchar('error', { length: 500 }),
   madeBy: int('made_by')
     .notNull()

@@ -1,5 +1,5 @@
 import { AddAmountsRequest, type AmountsReply, NewAmount, written } from '@heath/contract';
-import { instantToIso, readAmount, workdayToIso } from '@heath/core';
+import { instantToIso, readAmount, workdayInWords } from '@heath/core';
 import * as v from 'valibot';
 import { Problem, valid } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
@@ -79,10 +79,10 @@ export function addAll(
       if (day < period.firstDay || day > period.lastDay)
         throw wrong(
           'day',
-          `The day is not in this period: give one from ${workdayToIso(period.firstDay)} to ${workdayToIso(period.lastDay)}.`,
+          `The day is not in this period: give one from ${workdayInWords(period.firstDay)} to ${workdayInWords(period.lastDay)}.`,
         );
       if (day < card.firstDay || (card.lastDay !== null && day > card.lastDay))
-        throw wrong('day', `${card.name} is not employed on ${workdayToIso(day)}.`);
+        throw wrong('day', `${card.name} is not employed on ${workdayInWords(day)}.`);
       refuseLocked(locked, day, (says) => wrong('day', says, 409));
       const jobId = one.job === null ? null : jobs.get(one.job);
       if (jobId === undefined) throw wrong('job', `There is no job ${one.job}.`);

@@ -1,5 +1,5 @@
 import type { GiveBadgeRequest, UnownedBadgesReply } from '@heath/contract';
-import { instant, SECONDS_PER_DAY, workdayToIso } from '@heath/core';
+import { instant, SECONDS_PER_DAY, workdayInWords, workdayToIso } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
@@ -41,7 +41,7 @@ export async function giveBadge(
       throw new Problem(
         422,
         'invalid',
-        `${person.name} was not there before ${workdayToIso(person.firstDay)}.`,
+        `${person.name} was not there before ${workdayInWords(person.firstDay)}.`,
         {
           field: 'firstDay',
         },

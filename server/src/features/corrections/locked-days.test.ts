@@ -45,7 +45,7 @@ describe('days that are locked', () => {
     await lock('2026-10-24');
     const before = await corrections();
     await expect(flat('2026-10-24')).rejects.toMatchObject({ status: 409, type: 'sealed' });
-    await expect(flat('2026-10-19')).rejects.toThrow('Days up to 2026-10-24 are locked');
+    await expect(flat('2026-10-19')).rejects.toThrow('Days up to 24 Oct 2026 are locked');
     expect(await corrections()).toBe(before);
     await flat('2026-10-25');
     expect(await corrections()).toBe(before + 1);

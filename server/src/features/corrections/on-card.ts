@@ -21,7 +21,7 @@ import {
   type Workday,
   wallOf,
   workday,
-  workdayToIso,
+  workdayInWords,
 } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
 import { type CardKey, type ReadCard, readCard } from '../../cards/read-card.ts';
@@ -88,7 +88,7 @@ function refuseFuture({ input: { asOf, zones }, subject }: LockedCard, says: Say
   const today = workday(Math.floor(wallOf(zones.of(subject.zone), asOf) / SECONDS_PER_DAY));
   if ('at' in says && says.at > asOf) throw refused('That time', 'one that has passed');
   if (says.kind === 'flat-hours' && says.as !== 'leave' && says.workday > today)
-    throw refused(workdayToIso(says.workday), `a day up to ${workdayToIso(today)}, or leave`);
+    throw refused(workdayInWords(says.workday), `a day up to ${workdayInWords(today)}, or leave`);
 }
 
 /** Correction that adds the missing punch at this time. */
@@ -128,7 +128,7 @@ function refuseLocked({ subject, before }: LockedCard, after: Computed): void {
     throw new Problem(
       409,
       'sealed',
-      `Days up to ${workdayToIso(lockedUntil)} are locked: what is paid for them stays as it is. Whoever makes pay periods can move the lock.`,
+      `Days up to ${workdayInWords(lockedUntil)} are locked: what is paid for them stays as it is. Whoever makes pay periods can move the lock.`,
     );
 }
 

@@ -11,7 +11,9 @@ import {
   instant,
   instantToIso,
   SECONDS_PER_DAY,
-  workdayToIso,
+  type Workday,
+  workday,
+  workdayInWords,
 } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
@@ -56,12 +58,20 @@ export const differences = ({ database }: Pick<Context, 'database'>, who: Who): 
 /** How far outside a period a shift that counts in it may begin or end. */
 const AROUND_SECONDS = 2 * SECONDS_PER_DAY;
 
+/** How many days around a period its workweeks may reach. */
+const WEEK_DAYS = 6;
+
 /** What happened since the handoff that may have changed a card, the latest first. */
 async function reasonsOf(
   queries: Reads,
   { personId, firstDay, lastDay, sealedAt, sealedAs }: FoundDifference,
 ): Promise<SentReply['reasons']> {
-  const corrections = await correctionsSince(queries, personId, sealedAt);
+  const correctionsIn = async (days: { firstDay: Workday; lastDay: Workday }) =>
+    (await correctionsSince(queries, personId, sealedAt, days)).map(({ kind, note, by, madeAt }) => ({
+      says: `${correctionKind(kind).label}${note === '' ? '' : `: “${note}”`}`,
+      by,
+      madeAt,
+    }));
   const files = await filesSince(queries, personId, sealedAs ?? 0);
   const editions = await editionsSince(queries, personId, sealedAs ?? 0);
   const cameWith = (around: number) =>
@@ -72,22 +82,26 @@ async function reasonsOf(
       )
       .map(({ file, by, madeAt }) => ({ says: `Punches came with ${file}`, by, madeAt }));
   const within = [
-    ...corrections.map(({ kind, note, by, madeAt }) => ({
-      says: `${correctionKind(kind).label}${note === '' ? '' : `: “${note}”`}`,
-      by,
-      madeAt,
-    })),
+    ...(await correctionsIn({ firstDay, lastDay })),
     ...cameWith(0),
     ...editions
       .filter((one) => one.firstDay <= lastDay)
       .map(({ rulebook, edition, firstDay: holdsFrom, by, madeAt }) => ({
-        says: `${rulebook} has an edition ${edition} from ${workdayToIso(holdsFrom)} on`,
+        says: `${rulebook} has an edition ${edition} from ${workdayInWords(holdsFrom)} on`,
         by,
         madeAt,
       })),
   ];
-  // The file of the next period holds punches beside this one, too: it is named where nothing else can be why.
-  const found = (within.length > 0 ? within : cameWith(AROUND_SECONDS)).sort((a, b) => b.madeAt - a.madeAt);
+  // Corrections of the days around, and the file of the next period, are named where nothing else can be why: they may lie in a workweek, or
+  // a shift, that reaches into this period.
+  const around = async () => [
+    ...(await correctionsIn({
+      firstDay: workday(firstDay - WEEK_DAYS),
+      lastDay: workday(lastDay + WEEK_DAYS),
+    })),
+    ...cameWith(AROUND_SECONDS),
+  ];
+  const found = (within.length > 0 ? within : await around()).sort((a, b) => b.madeAt - a.madeAt);
   if (found.length === 0)
     return [
       {

@@ -4,8 +4,8 @@ import {
   type Difference,
   type DifferencesReply,
 } from '@heath/contract';
-import { type Instant, instant, type Span } from '@heath/core';
-import { and, asc, desc, eq, gt, gte, inArray, isNull } from 'drizzle-orm';
+import { type Instant, instant, type Span, type Workday } from '@heath/core';
+import { and, asc, between, desc, eq, gt, gte, inArray, isNull } from 'drizzle-orm';
 import { isAuditEventOf } from '../../database/audit-events.ts';
 import type { Database, Queries, Reads } from '../../database/connect.ts';
 import { insertMany } from '../../database/insert-many.ts';
@@ -200,13 +200,24 @@ export async function findDifference(queries: Reads, periodId: number, personId:
 }
 export type FoundDifference = NonNullable<Awaited<ReturnType<typeof findDifference>>>;
 
-/** Corrections of somebody since an instant, the latest first. */
-export const correctionsSince = (queries: Reads, personId: number, since: Instant) =>
+/** Corrections of a person that are about days of a span and were made since an instant, the latest first. */
+export const correctionsSince = (
+  queries: Reads,
+  personId: number,
+  since: Instant,
+  { firstDay, lastDay }: { readonly firstDay: Workday; readonly lastDay: Workday },
+) =>
   queries
     .select({ kind: correction.kind, note: correction.note, madeAt: correction.madeAt, by: user.name })
     .from(correction)
     .innerJoin(user, eq(user.id, correction.madeBy))
-    .where(and(eq(correction.personId, personId), gte(correction.madeAt, since)))
+    .where(
+      and(
+        eq(correction.personId, personId),
+        gte(correction.madeAt, since),
+        between(correction.workday, firstDay, lastDay),
+      ),
+    )
     .orderBy(desc(correction.id))
     .limit(MOST_REASONS);
 

@@ -100,6 +100,17 @@ describe('importing punches', () => {
     ]);
   });
 
+  it('says how many punches lie outside every pay period, by the wall clock of their site', async () => {
+    // The period begins on 19 October and ends on 1 November; in London the clock is an hour ahead of UTC on the first of these days.
+    const rows = [
+      'MF-0101,2026-10-18T22:59:59Z,in,Kittiwake,Northquay',
+      'MF-0101,2026-10-18T23:00:00Z,out,Kittiwake,Northquay',
+      'MF-0101,2026-11-01T23:59:59Z,in,Kittiwake,Northquay',
+      'MF-0101,2026-11-02T00:00:00Z,out,Kittiwake,Northquay',
+    ];
+    expect(await importText([HEADER, ...rows].join('\n'))).toMatchObject({ added: 4, outside: 2 });
+  });
+
   it('names the line of the file, also after empty lines and line ends inside quotes', async () => {
     await importText(
       [HEADER, '', GOOD, '"MF-0102","2026-10-20T08:00:00Z","in","","a\nb"', 'MF-9999,x,in,,'].join('\n'),

@@ -1,12 +1,12 @@
 import { Readable } from 'node:stream';
-import { instant, type Refusal, rowReader, SECONDS_PER_DAY, ZoneTables } from '@heath/core';
+import { instant, type Refusal, rowReader, SECONDS_PER_DAY, wallOf, ZoneTables } from '@heath/core';
 import { and, eq } from 'drizzle-orm';
 import type { PoolConnection } from 'mysql2';
 import type { Clock } from '../../base/clock.ts';
 import { type Tell, writing } from '../../database/audit-events.ts';
 import type { Database, Queries } from '../../database/connect.ts';
 import { type Loaded, loadData } from '../../database/load-data.ts';
-import { type importRefusal, task } from '../../database/schema/index.ts';
+import { type importRefusal, period, task } from '../../database/schema/index.ts';
 import { type Claimed, ClaimLost } from '../../queue/claims.ts';
 import {
   askForRecomputeQuery,
@@ -29,6 +29,8 @@ interface Found {
   /** Who had the badges on their days. */
   readonly people: Set<number>;
   unowned: number;
+  /** Punches on days that no pay period holds. */
+  outside: number;
   readonly refusals: (typeof importRefusal.$inferInsert)[];
   first: number;
   last: number;
@@ -86,10 +88,12 @@ async function importAll(
   const now = clock.now();
   const zones = ZoneTables.around(instant(now - 740 * SECONDS_PER_DAY), now);
   const read = rowReader(mapping, directory, zones, now);
+  const isInPeriod = await periodDays(queries);
   const sourceId = await addSource(queries, file.id);
   const found: Found = {
     people: new Set(),
     unowned: 0,
+    outside: 0,
     refusals: [],
     first: Number.POSITIVE_INFINITY,
     last: 0,
@@ -117,7 +121,9 @@ async function importAll(
           continue;
         }
         found.read++;
-        const owner = directory.ownerAt(punch.badge, punch.at, zones.of(directory.zone(punch.site)));
+        const offsets = zones.of(directory.zone(punch.site));
+        const owner = directory.ownerAt(punch.badge, punch.at, offsets);
+        if (!isInPeriod(Math.floor(wallOf(offsets, punch.at) / SECONDS_PER_DAY))) found.outside++;
         if (owner === null) found.unowned++;
         else found.people.add(owner);
         if (punch.at < found.first) found.first = punch.at;
@@ -145,6 +151,7 @@ async function importAll(
     known: loaded.known,
     refused: found.refusals.length,
     unowned: found.unowned,
+    outside: found.outside,
   });
   tell({
     what: 'imported',
@@ -158,6 +165,16 @@ async function importAll(
     .set({ status: 'done', error: null, done: file.bytes, total: file.bytes })
     .where(and(eq(task.id, claimed.id), eq(task.claim, claimed.claim)));
   if (ended.affectedRows !== 1) throw new ClaimLost();
+}
+
+/** Tells whether a day lies in any pay period. */
+async function periodDays(queries: Queries): Promise<(day: number) => boolean> {
+  const days = new Set<number>();
+  for (const { firstDay, lastDay } of await queries
+    .select({ firstDay: period.firstDay, lastDay: period.lastDay })
+    .from(period))
+    for (let day: number = firstDay; day <= lastDay; day++) days.add(day);
+  return (day) => days.has(day);
 }
 
 /** The file's rows are counted in other ways than they were read; where the counts differ, nothing of the file is kept. */

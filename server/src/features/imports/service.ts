@@ -203,6 +203,7 @@ function summary({ file, by, taskStatus, taskError }: ImportWithUser) {
     known: file.known,
     refused: file.refused,
     unowned: file.unowned,
+    outside: file.outside,
     error: failed ? `The import gave up and nothing of it was kept. ${taskError ?? ''}`.trim() : file.error,
   };
 }

@@ -207,7 +207,7 @@ describe('a list of rates', () => {
       ['number,rate,type,from\nMF-0101,18,calm,2026-02-01\n', 'Line 2: no job is of the type calm'],
       [
         'number,rate,from\nMF-0101,18,2026-02-01\n\nMF-0101,19,2026-02-01\n',
-        'Line 4: MF-0101 has a rate from 2026-02-01 in line 2 already.',
+        'Line 4: MF-0101 has a rate from 1 Feb 2026 in line 2 already.',
       ],
     ]);
   });

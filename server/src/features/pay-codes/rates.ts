@@ -1,5 +1,5 @@
 import type { ListReply, RatesReply } from '@heath/contract';
-import { readRate, workdayToIso } from '@heath/core';
+import { readRate, workdayInWords } from '@heath/core';
 import { once, type Write } from '../../database/answered.ts';
 import type { Context } from '../../http/context.ts';
 import { dayIn, readList, refuse, refuseTwice } from '../../http/lists.ts';
@@ -66,7 +66,7 @@ export function takeRates(
       'number',
       ({ key }) => key,
       ({ number, firstDay }, before) =>
-        `${number} has a rate from ${workdayToIso(firstDay)} in line ${before} already.`,
+        `${number} has a rate from ${workdayInWords(firstDay)} in line ${before} already.`,
     );
     const known = new Map(
       (await ratesOfPeople(tx, [...new Set(listed.map(({ personId }) => personId))])).map((one) => [

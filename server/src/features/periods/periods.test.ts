@@ -153,7 +153,7 @@ describe('pay periods', () => {
       change: { from: day(from), scheme: MONTHLY },
     });
     const refused = await refusedWith(change('2027-01-01'));
-    expect(refused?.message).toContain('2026-12-28 or 2027-01-11');
+    expect(refused?.message).toContain('28 Dec 2026 or 11 Jan 2027');
     await make(change('2026-12-28'));
     const reply = await payPeriodsOf(company);
     expect(spansOf(reply, 'Ashore').slice(-4)).toEqual([

@@ -7,6 +7,7 @@ import {
   schemeSays,
   type Workday,
   workday,
+  workdayInWords,
   workdayToIso,
 } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
@@ -152,7 +153,7 @@ async function changing(
     if (since !== undefined && since >= from)
       throw invalid(
         'from',
-        `The periods of ${name} change on ${workdayToIso(since)} already. Give a later day.`,
+        `The periods of ${name} change on ${workdayInWords(since)} already. Give a later day.`,
       );
   }
   const own = all.periods.filter((one) => one.scheduleId === scheduleId);
@@ -168,7 +169,7 @@ async function changing(
   if (straddling !== undefined && staying.length > 0)
     throw invalid(
       'from',
-      `${staying.map(({ name }) => name).join(', ')} go on as they are, so that the others change where a period begins: on ${workdayToIso(straddling.firstDay)} or ${workdayToIso(workday(straddling.lastDay + 1))}.`,
+      `${staying.map(({ name }) => name).join(', ')} go on as they are, so that the others change where a period begins: on ${workdayInWords(straddling.firstDay)} or ${workdayInWords(workday(straddling.lastDay + 1))}.`,
     );
   for (const one of [...begun, ...later]) {
     const done = await workDone(
@@ -181,7 +182,7 @@ async function changing(
       throw new Problem(
         409,
         'sealed',
-        `The period ${workdayToIso(one.firstDay)} to ${workdayToIso(one.lastDay)} cannot change any more: ${done}. Give a later day.`,
+        `The period ${workdayInWords(one.firstDay)} to ${workdayInWords(one.lastDay)} cannot change any more: ${done}. Give a later day.`,
         { field: 'from' },
       );
   }
@@ -224,7 +225,7 @@ function upTo(
   if (scheme === null)
     throw invalid(
       'from',
-      `The periods of ${names} end on ${workdayToIso(last)}: the change begins on the day after it.`,
+      `The periods of ${names} end on ${workdayInWords(last)}: the change begins on the day after it.`,
     );
   bounded(last, from);
   return payPeriods(scheme, workday(last + 1), workday(from - 1), all.isHoliday);

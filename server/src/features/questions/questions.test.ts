@@ -112,11 +112,16 @@ describe('a question', () => {
     await expect(answerQuestion(company, piotr, null, at(id), { text: 'x' })).rejects.toThrow(
       'does not ask this any more',
     );
+    const again = await ask(company, company.who, null, key, asked);
+    expect((await list())[0]).toMatchObject({ id: again, isSettled: false });
     await settle(company, null, company.who, key, {
       exception: exception.key,
       at: exception.proposals[0]?.at ?? exception.at + 8 * 3600,
       note: '',
     });
+    // Nobody waits for what is settled.
+    const [settled] = await list();
+    expect([settled!.id, settled!.isSettled, isWaiting(settled!)]).toEqual([again, true, false]);
     await expect(ask(company, company.who, null, key, asked)).rejects.toThrow('nothing left to settle');
   });
 });

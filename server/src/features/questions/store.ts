@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, type SQL } from 'drizzle-orm';
+import { and, desc, eq, inArray, notExists, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Queries, Reads } from '../../database/connect.ts';
 import { card, cardException, person, question, questionEvent, user } from '../../database/schema/index.ts';
@@ -19,6 +19,19 @@ export const questionsOf = (queries: Reads, periodId: number, reach: SQL) =>
       text: question.text,
       by: user.name,
       madeAt: question.madeAt,
+      // Of a card that is being computed nobody knows yet.
+      isSettled: sql<number>`(${card.inputVersion} = ${card.computedVersion} AND ${notExists(
+        queries
+          .select({ one: sql`1` })
+          .from(cardException)
+          .where(
+            and(
+              eq(cardException.periodId, question.periodId),
+              eq(cardException.personId, question.personId),
+              eq(cardException.key, question.exception),
+            ),
+          ),
+      )})`.mapWith(Boolean),
     })
     .from(question)
     .innerJoin(card, ofCard)

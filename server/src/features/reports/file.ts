@@ -8,7 +8,7 @@ import {
   type ReportRow,
   textCell,
   workday,
-  workdayToIso,
+  workdayInWords,
 } from '@heath/core';
 import { stringify } from 'csv-stringify/sync';
 import { MOST_ROWS_ON_PAPER, type Paper } from '../../http/paper.ts';
@@ -27,7 +27,7 @@ const isNumber = (kind: CellKind): boolean => kind !== 'text' && kind !== 'day';
 /** A cell as text: days as ISO dates, hours with two decimals, money as it is. */
 function written(cell: ReportCell, kind: CellKind): string {
   if (cell === null || cell === '') return '';
-  if (kind === 'day') return workdayToIso(workday(Number(cell)));
+  if (kind === 'day') return workdayInWords(workday(Number(cell)));
   if (kind === 'hours') return decimalHours(Number(cell));
   if (kind === 'seconds') return decimalHours(hoursOf(Number(cell)));
   return String(cell);
@@ -104,7 +104,7 @@ function paperOfReport(report: ReportReply, sign: string | null): Paper {
   const note = `These are the first ${MOST_ROWS_ON_PAPER.toLocaleString('en')} of ${rows.length.toLocaleString('en')} rows: saved as CSV it has all.`;
   return {
     title: report.title,
-    under: [`${workdayToIso(report.firstDay)} to ${workdayToIso(report.lastDay)}`, report.says]
+    under: [`${workdayInWords(report.firstDay)} to ${workdayInWords(report.lastDay)}`, report.says]
       .filter((part) => part !== '')
       .join(' · '),
     before: isAll ? report.notes : [...report.notes, note],

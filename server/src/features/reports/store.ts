@@ -1,5 +1,5 @@
 import { type ClassSums, type JobTime, type Line, type Span, type Workday, workday } from '@heath/core';
-import { and, asc, desc, eq, gte, inArray, isNull, lt, lte, sql } from 'drizzle-orm';
+import { and, asc, between, desc, eq, exists, gt, gte, inArray, isNull, lt, lte, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import { exceptionsOfCards, hasCardException } from '../../cards/listed-exceptions.ts';
 import { resultOfCard } from '../../cards/result-of-card.ts';
@@ -43,13 +43,13 @@ export async function periodBefore(queries: Reads, { scheduleId, firstDay }: Of)
 /** As many days as there are in 52 weeks: the same weekdays. */
 const YEAR_DAYS = 364;
 
-/** The period that held the same days a year, or 52 weeks, before. */
-export async function periodYearBefore(queries: Reads, { firstDay }: Of) {
+/** The period of the same schedule that held the same days 52 weeks before; undefined where there is none. */
+export async function periodYearBefore(queries: Reads, { scheduleId, firstDay }: Of) {
   const day = workday(firstDay - YEAR_DAYS);
   const rows = await queries
     .select()
     .from(period)
-    .where(and(lte(period.firstDay, day), gte(period.lastDay, day)))
+    .where(and(eq(period.scheduleId, scheduleId), lte(period.firstDay, day), gte(period.lastDay, day)))
     .limit(1);
   return rows[0];
 }
@@ -169,24 +169,35 @@ export const cardsWithExceptions = (queries: Reads, periodId: number) =>
 
 /** Every card of some people that reaches into a span of days, with its lines. */
 export const cardsWithLines = (queries: Reads, first: Workday, last: Workday) =>
-  byPages((after) =>
-    queries
+  byPages(async (after) => {
+    // Whole people at once: the numbers of the next so many, which lie as far apart as they like.
+    const people = await queries
+      .select({ id: person.id })
+      .from(person)
+      .where(and(gt(person.id, after), exists(cardsOf(queries, first, last))))
+      .orderBy(asc(person.id))
+      .limit(CARDS_AT_ONCE);
+    const [from, to] = [people[0], people.at(-1)];
+    if (from === undefined || to === undefined) return [];
+    return queries
       .select({ ...who, firstDay: period.firstDay, lines: cardResult.lines })
       .from(card)
       .innerJoin(cardResult, resultOfCard)
       .innerJoin(period, eq(period.id, card.periodId))
       .innerJoin(person, eq(person.id, card.personId))
       .where(
-        and(
-          lte(period.firstDay, last),
-          gte(period.lastDay, first),
-          sql`${card.personId} > ${after}`,
-          // Whole people at once: those of the next so many.
-          lte(card.personId, after + CARDS_AT_ONCE),
-        ),
+        and(lte(period.firstDay, last), gte(period.lastDay, first), between(card.personId, from.id, to.id)),
       )
-      .orderBy(asc(card.personId)),
-  );
+      .orderBy(asc(card.personId));
+  });
+
+/** The cards of a person that reach into a span of days. */
+const cardsOf = (queries: Reads, first: Workday, last: Workday) =>
+  queries
+    .select({ one: sql`1` })
+    .from(card)
+    .innerJoin(period, eq(period.id, card.periodId))
+    .where(and(eq(card.personId, person.id), lte(period.firstDay, last), gte(period.lastDay, first)));
 
 /** Everybody, in order of their numbers. */
 export async function peopleByNumber(queries: Reads): Promise<number[]> {

@@ -108,7 +108,7 @@ describe('an edition', () => {
     expect(mine.payableHours).toBe(0);
     const { sent, differs, reasons } = await sentAndNow(company, company.who, company.periodId, row.personId);
     expect(reasons.map(({ says, by }) => [says, by])).toEqual([
-      [expect.stringMatching(/^.+ has an edition 4 from 2026-10-30 on$/), 'Odile Ravn'],
+      [expect.stringMatching(/^.+ has an edition 4 from 30 Oct 2026 on$/), 'Odile Ravn'],
     ]);
     expect(differs.map(({ workday, classId, hours: of }) => [workday, classId, of / HOUR])).toEqual([
       [day('2026-10-30'), 'ordinary', -2],

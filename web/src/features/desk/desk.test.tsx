@@ -46,6 +46,7 @@ const file = (status: string) => ({
   known: 0,
   refused: 2,
   unowned: 0,
+  outside: 0,
   error: null,
 });
 const handoff = {
@@ -135,7 +136,7 @@ describe('what others did', () => {
   it('is told once for what one did again and again that day, without one’s own and what was seen', () => {
     const events = [
       row(9, 'May', 'corrected'),
-      row(8, 'Jo', 'handed off'),
+      row(8, 'Jo', 'handed off', { number: 7 }),
       row(7, 'May', 'corrected'),
       row(6, 'Odile', 'corrected'),
       row(5, null, 'computed'),
@@ -143,7 +144,7 @@ describe('what others did', () => {
     ];
     expect(linesSince(events, 'Odile', null).map(({ text }) => text)).toEqual([
       'May corrected 2 cards',
-      'Jo handed off 1 batch',
+      'Jo sealed handoff 7',
       'Jo approved 1 card',
     ]);
     expect(linesSince(events, 'Odile', 8).map(({ text }) => text)).toEqual(['May corrected 1 card']);
@@ -152,16 +153,16 @@ describe('what others did', () => {
   it('tells an answer to a question from that of the pay system', () => {
     const row = { at: '2026-11-02T09:00:00Z', aboutId: 1, before: null, isOwnPay: false, what: 'answered' };
     const events = [
-      { ...row, id: 4, by: null, about: 'delivery', after: { status: 'in part', refused: 3 } },
+      { ...row, id: 4, by: null, about: 'delivery', after: { number: 6, status: 'in part', refused: 3 } },
       { ...row, id: 3, by: 'Piotr', about: 'question', after: { text: 'I did' } },
-      { ...row, id: 2, by: null, about: 'delivery', after: { status: 'accepted', refused: 0 } },
+      { ...row, id: 2, by: null, about: 'delivery', after: { number: 5, status: 'accepted', refused: 0 } },
     ];
     expect(linesSince(events, 'Odile', null).map(({ text }) => text)).toEqual([
-      'The pay system answered 2 deliveries, 3 lines refused',
+      'The pay system accepted handoff 5; took part of handoff 6, 3 lines refused',
       'Piotr answered 1 question',
     ]);
     expect(linesSince(events.slice(2), 'Odile', null).map(({ text }) => text)).toEqual([
-      'The pay system answered 1 delivery',
+      'The pay system accepted handoff 5',
     ]);
   });
 });

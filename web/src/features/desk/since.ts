@@ -20,6 +20,21 @@ const peopleIn = (rows: readonly Row[]): number =>
     return sum + (Array.isArray(people) ? people.length : 0);
   }, 0);
 
+const LIST = new Intl.ListFormat('en-GB');
+
+/** The handoffs that some rows are about: `handoff 7`, `handoffs 5, 6 and 7`. */
+function handoffs(rows: readonly Row[]): string {
+  const numbers = [...new Set(rows.map((row) => Number(field(row, 'number'))))].sort((a, b) => a - b);
+  return `${numbers.length === 1 ? 'handoff' : 'handoffs'} ${LIST.format(numbers.map(String))}`;
+}
+
+/** What the pay system did with a handoff, by its answer. */
+const ANSWERS = [
+  { status: 'accepted', did: 'accepted' },
+  { status: 'in part', did: 'took part of' },
+  { status: 'refused', did: 'refused' },
+] as const;
+
 type Telling = (rows: readonly Row[]) => { text: string; to: string | null };
 
 /** How each thing that is written is told, by what it happened to where that matters; what is not here is nobody's news. */
@@ -45,16 +60,20 @@ const TOLD: Readonly<Record<string, Telling>> = {
   }),
   asked: (rows) => ({ text: `asked ${count(rows, 'question', 'questions')}`, to: '/desk' }),
   answered: (rows) => ({ text: `answered ${count(rows, 'question', 'questions')}`, to: '/exceptions' }),
-  'delivery answered': (rows) => {
-    const refused = rows.reduce((sum, row) => sum + Number(field(row, 'refused') ?? 0), 0);
-    return {
-      text: `the pay system answered ${count(rows, 'delivery', 'deliveries')}${refused === 0 ? '' : `, ${refused.toLocaleString('en')} ${refused === 1 ? 'line' : 'lines'} refused`}`,
-      to: '/handoff',
-    };
-  },
+  'delivery answered': (rows) => ({
+    text: `the pay system ${ANSWERS.flatMap(({ status, did }) => {
+      const of = rows.filter((row) => field(row, 'status') === status);
+      if (of.length === 0) return [];
+      const lines = of.reduce((sum, row) => sum + Number(field(row, 'refused') ?? 0), 0);
+      const refused =
+        lines === 0 ? '' : `, ${lines.toLocaleString('en')} ${lines === 1 ? 'line' : 'lines'} refused`;
+      return [`${did} ${handoffs(of)}${refused}`];
+    }).join('; ')}`,
+    to: '/handoff',
+  }),
   'approval withdrawn': () => ({ text: 'withdrew an approval', to: '/cards?show=to-approve' }),
   given: (rows) => ({ text: `gave ${count(rows, 'badge', 'badges')} to somebody`, to: '/exceptions' }),
-  'handed off': (rows) => ({ text: `handed off ${count(rows, 'batch', 'batches')}`, to: '/handoff' }),
+  'handed off': (rows) => ({ text: `sealed ${handoffs(rows)}`, to: '/handoff' }),
 };
 
 const tellingOf = ({ about, what }: Row): Telling | undefined => TOLD[`${about} ${what}`] ?? TOLD[what];
@@ -71,7 +90,9 @@ export function linesSince(events: readonly Row[], me: string, since: number | n
   const groups = new Map<string, Row[]>();
   for (const row of events) {
     if (row.by === me || tellingOf(row) === undefined || (since !== null && row.id <= since)) continue;
-    const key = `${row.by ?? ''} ${row.about} ${row.what} ${row.at.slice(0, 10)}`;
+    // Answers name their handoffs, and are one line whenever they came.
+    const day = row.about === 'delivery' ? '' : row.at.slice(0, 10);
+    const key = `${row.by ?? ''} ${row.about} ${row.what} ${day}`;
     const own = groups.get(key);
     if (own === undefined) groups.set(key, [row]);
     else own.push(row);

@@ -18,6 +18,7 @@ const RECEIVED: ImportReply = {
   known: 0,
   refused: 0,
   unowned: 0,
+  outside: 0,
   error: null,
   preview: {
     header: ['Badge', 'Badge', 'Date', 'Clock', ''],

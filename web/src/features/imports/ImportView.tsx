@@ -211,6 +211,14 @@ function Result({ file }: { file: ImportReply }) {
           </div>
         ))}
       </dl>
+      {file.outside > 0 && (
+        <p className="mt-2">
+          {file.outside === file.added + file.known
+            ? 'All of them lie'
+            : `${file.outside.toLocaleString('en')} of them ${file.outside === 1 ? 'lies' : 'lie'}`}{' '}
+          outside every pay period: nobody is paid for them before there is one that holds their days.
+        </p>
+      )}
       {file.refused > 0 ? (
         <Refusals file={file} />
       ) : (

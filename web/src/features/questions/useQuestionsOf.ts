@@ -47,7 +47,7 @@ export function useWaiting(periodId: number) {
     const waiting = all.filter(isWaiting);
     return {
       mine: waiting.filter(({ isMine }) => isMine),
-      others: all.filter((one) => !one.isMine && !one.isWithdrawn),
+      others: all.filter((one) => !one.isMine && (isWaiting(one) || one.answer !== null)),
     };
   }, [all]);
 }

@@ -1,8 +1,8 @@
-import { readDayEntry, type Workday } from '@heath/core';
+import { readDayEntry, type Workday, workdayInWords } from '@heath/core';
 import { CalendarDays } from 'lucide-react';
 import { useState } from 'react';
 import { useLater } from '../screen/useLater.ts';
-import { type DaysAllowed, faultOf, inFull, writtenDay } from './dates.ts';
+import { type DaysAllowed, faultOf, inFull } from './dates.ts';
 import { Field } from './Field.tsx';
 
 const loadCalendar = () => import('./Calendar.tsx').then(({ Calendar }) => Calendar);
@@ -18,7 +18,7 @@ interface DateFieldProps extends DaysAllowed {
 
 /** A day as people type it (`28 oct`, `28.10.`, `wed`, `yesterday`) or choose it from a calendar; says back in full what it understood. */
 export function DateField({ label, near, initial = null, onChange, ...allowed }: DateFieldProps) {
-  const [text, setText] = useState(initial === null ? '' : writtenDay(initial));
+  const [text, setText] = useState(initial === null ? '' : workdayInWords(initial));
   const { part: Calendar, ask } = useLater(loadCalendar);
   const entry = text.trim() === '' ? null : readDayEntry(text, near);
   const fault = entry === null ? undefined : faultOf(entry, allowed);
@@ -47,7 +47,7 @@ export function DateField({ label, near, initial = null, onChange, ...allowed }:
             day={day}
             near={near}
             {...allowed}
-            onChoose={(chosen) => change(writtenDay(chosen))}
+            onChoose={(chosen) => change(workdayInWords(chosen))}
           />
         )
       }

@@ -1,7 +1,7 @@
-import { readDayEntry, workday, workdayFromIso } from '@heath/core';
+import { readDayEntry, workday, workdayFromIso, workdayInWords } from '@heath/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { calendarDateOf, dayOfCalendar, faultOf, writtenDay } from './dates.ts';
+import { calendarDateOf, dayOfCalendar, faultOf } from './dates.ts';
 
 const day = workdayFromIso('2026-10-28');
 
@@ -30,10 +30,10 @@ describe('days of a calendar', () => {
   });
 
   it('are written as they can be typed', () => {
-    expect(writtenDay(day)).toBe('28 Oct 2026');
+    expect(workdayInWords(day)).toBe('28 Oct 2026');
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 40_000 }), fc.integer({ min: 0, max: 40_000 }), (n, near) => {
-        expect(readDayEntry(writtenDay(workday(n)), workday(near))).toEqual({ ok: true, day: n });
+        expect(readDayEntry(workdayInWords(workday(n)), workday(near))).toEqual({ ok: true, day: n });
       }),
     );
   });

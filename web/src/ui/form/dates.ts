@@ -1,12 +1,8 @@
-import { type DayEntry, SECONDS_PER_DAY, type Workday, workday, workdayToIso } from '@heath/core';
-import { shortDay, weekday } from '../text/format.ts';
-
-/** A day with its year, in words that can be typed back: `28 Oct 2026`. */
-export const writtenDay = (day: Workday): string =>
-  `${shortDay(day).slice(4)} ${workdayToIso(day).slice(0, 4)}`;
+import { type DayEntry, SECONDS_PER_DAY, type Workday, workday, workdayInWords } from '@heath/core';
+import { weekday } from '../text/format.ts';
 
 /** A day with its weekday and year: `Wed 28 Oct 2026`. */
-export const inFull = (day: Workday): string => `${weekday(day)} ${writtenDay(day)}`;
+export const inFull = (day: Workday): string => `${weekday(day)} ${workdayInWords(day)}`;
 
 const MILLISECONDS_PER_DAY = SECONDS_PER_DAY * 1000;
 
@@ -35,7 +31,7 @@ const WHY: Readonly<Record<(DayEntry & { ok: false })['reason'], string>> = {
 /** What is wrong with a day that was typed; undefined where nothing is. */
 export function faultOf(entry: DayEntry, { from, to }: DaysAllowed): string | undefined {
   if (!entry.ok) return WHY[entry.reason];
-  if (from !== undefined && entry.day < from) return `Not before ${writtenDay(from)}`;
-  if (to !== undefined && entry.day > to) return `Not after ${writtenDay(to)}`;
+  if (from !== undefined && entry.day < from) return `Not before ${workdayInWords(from)}`;
+  if (to !== undefined && entry.day > to) return `Not after ${workdayInWords(to)}`;
   return undefined;
 }

@@ -153,10 +153,14 @@ export function Sums<Row>({
       className="sticky bottom-0 border-t-2 border-ink bg-paper font-semibold"
       style={wide}
     >
-      <div role="row" className="grid items-center py-1.5 pr-7" style={style}>
+      <div role="row" className="grid items-start py-1.5 pr-7" style={style}>
         {picks && <span role="gridcell" />}
         {columns.map((column) => (
-          <span role="gridcell" key={column.id} className={cell(column.isFigure)}>
+          <span
+            role="gridcell"
+            key={column.id}
+            className={`min-w-0 px-2 ${column.isFigure === true ? 'text-right' : ''}`}
+          >
             {column.sum?.(rows)}
           </span>
         ))}

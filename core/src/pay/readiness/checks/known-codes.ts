@@ -1,4 +1,4 @@
-import { workdayToIso } from '../../../time/units.ts';
+import { workdayInWords } from '../../../time/units.ts';
 import { type Case, defineCheck } from '../define.ts';
 
 /** The pay system knows every code on these days, and lets each person have theirs. */
@@ -20,8 +20,8 @@ export const knownCodes = defineCheck({
           personId: null,
           about: code.code,
           says: starts
-            ? `It is known from ${workdayToIso(code.firstDay ?? firstDay)} on.`
-            : `It is known until ${workdayToIso(code.lastDay ?? lastDay)}.`,
+            ? `It is known from ${workdayInWords(code.firstDay ?? firstDay)} on.`
+            : `It is known until ${workdayInWords(code.lastDay ?? lastDay)}.`,
         });
     }
     for (const { personId, name, number, codes: own } of cards) {

@@ -1,4 +1,4 @@
-import { workdayToIso } from '../../../time/units.ts';
+import { workdayInWords } from '../../../time/units.ts';
 import { defineCheck, people } from '../define.ts';
 
 /** Nobody is paid for days after their last one. */
@@ -14,7 +14,7 @@ export const left = defineCheck({
             {
               personId,
               about: name,
-              says: `Their last day was ${workdayToIso(lastDay)}, the last with hours is ${workdayToIso(lastPaidDay)}.`,
+              says: `Their last day was ${workdayInWords(lastDay)}, the last with hours is ${workdayInWords(lastPaidDay)}.`,
             },
           ]
         : [],

@@ -41,7 +41,12 @@ export async function keepAnswer(
       about: 'delivery',
       aboutId: id,
       pays: 'nobody',
-      after: { status, refused: refused.length, ...(why.length > 0 ? { why } : {}) },
+      after: {
+        number: before.batch.number,
+        status,
+        refused: refused.length,
+        ...(why.length > 0 ? { why } : {}),
+      },
     });
   if (!isFirst) return tellIt('answered again');
   if (why.length > 0) {

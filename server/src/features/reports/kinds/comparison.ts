@@ -1,4 +1,4 @@
-import { Comparison, workdayToIso } from '@heath/core';
+import { Comparison, workdayInWords } from '@heath/core';
 import { Problem } from '../../../base/problem.ts';
 import { defineReport } from '../define.ts';
 import { groundOf } from '../ground.ts';
@@ -34,7 +34,7 @@ export const comparison = defineReport({
     const [now, before] = [period.lastDay - period.firstDay + 1, other.lastDay - other.firstDay + 1];
     return {
       ...report.table(),
-      says: `against ${workdayToIso(other.firstDay)} to ${workdayToIso(other.lastDay)}`,
+      says: `against ${workdayInWords(other.firstDay)} to ${workdayInWords(other.lastDay)}`,
       notes: now === before ? [] : [`This period has ${now} days, the other ${before}.`],
     };
   },

@@ -7,7 +7,7 @@ import {
   sumsOf,
   type Workday,
   workday,
-  workdayToIso,
+  workdayInWords,
 } from '@heath/core';
 import { defineReport } from '../define.ts';
 import { cardsWithLines, holidayNames } from '../store.ts';
@@ -73,12 +73,12 @@ export const holidayAverageReport = defineReport({
       columns: COLUMNS,
       rows,
       sums: sumsOf(COLUMNS, rows, { average: '' }),
-      says: `before ${workdayToIso(holiday)}${of === undefined ? '' : `, ${of}`}`,
+      says: `before ${workdayInWords(holiday)}${of === undefined ? '' : `, ${of}`}`,
       notes: [
         ...(span === null
           ? []
           : [
-              `Ordinary hours of whole weeks from ${workdayToIso(span.first)} to ${workdayToIso(span.last)}, divided by the days worked. Overtime and leave do not count.`,
+              `Ordinary hours of whole weeks from ${workdayInWords(span.first)} to ${workdayInWords(span.last)}, divided by the days worked. Overtime and leave do not count.`,
             ]),
       ],
     };
