@@ -119,6 +119,7 @@ export type { Spell } from './model/shift.ts';
 export type { ShiftReason } from './model/shift-reason.ts';
 export { MOST_OF_AN_AMOUNT, PER_UNIT, readAmount } from './pay/amounts.ts';
 export type { PayCode, PayCodeMap } from './pay/codes.ts';
+export { CODE_KINDS, misfitOf } from './pay/codes.ts';
 // Pay codes and files for the pay system.
 export { type DifferenceLine, differenceOf, type PaidLine, paidFor } from './pay/differences.ts';
 export { type FileCheck, FileChecker, type FileFault, isSound } from './pay/layouts/check.ts';
@@ -152,6 +153,7 @@ export {
   MappingRuleSchema,
   type MappingWhen,
   statedOf,
+  whenOfClass,
   whenSentence,
 } from './pay/mapping/rule.ts';
 export type { PayLine } from './pay/pay-line.ts';

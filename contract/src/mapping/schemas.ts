@@ -1,5 +1,6 @@
-import { MappingRuleSchema } from '@heath/core';
+import { CODE_KINDS, MappingRuleSchema } from '@heath/core';
 import * as v from 'valibot';
+import { classId } from '../cards/card-parts.ts';
 import { list } from '../shared/list.ts';
 
 const count = v.pipe(v.number(), v.integer());
@@ -35,7 +36,14 @@ export const MappingReply = v.strictObject({
     costCenters: list(Numbered),
     groups: list(Numbered),
   }),
-  codes: list(v.strictObject({ code: v.string(), name: v.string(), kind: v.string() })),
+  codes: list(
+    v.strictObject({
+      code: v.string(),
+      name: v.string(),
+      kind: v.picklist(CODE_KINDS),
+      multiplier: v.nullable(v.number()),
+    }),
+  ),
 });
 export type MappingReply = v.InferOutput<typeof MappingReply>;
 
@@ -46,6 +54,8 @@ export const PreviewMappingRequest = v.object({ rules });
 const Caught = v.strictObject({
   /** What they are, in words: `Double, Storm duty`. */
   what: v.string(),
+  /** Their class. */
+  classId,
   lines: count,
   hours: count,
   /** What they are paid under now; null: the catch-all. */

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { useCardsQuery } from '../api/cards.ts';
 import { usePeriod } from '../features/periods/index.ts';
 import { Panel } from '../ui/layout/Panel.tsx';
-import { type Feature, type Found, homeOf } from '../ui/screen/feature.ts';
+import { type Action, type Feature, type Found, homeOf, isMeantBy } from '../ui/screen/feature.ts';
 
 /** Finds a person, a day, a screen or something to do, as it is typed. */
 export default function FindDialog({
@@ -15,7 +15,7 @@ export default function FindDialog({
   /** Those that whoever looks may see. */
   features: readonly Feature[];
   /** What they may begin. */
-  actions: readonly { readonly name: string; readonly to: string }[];
+  actions: readonly Action[];
   onClose: () => void;
 }) {
   const navigate = useNavigate();
@@ -27,13 +27,16 @@ export default function FindDialog({
     onClose();
     navigate(to);
   };
-  const wanted = text.trim().toLowerCase();
-  const isMeant = ({ name }: { readonly name: string }) => name.toLowerCase().includes(wanted);
+  const wanted = text.trim();
   const found =
     wanted === ''
       ? []
       : features.flatMap(({ find }) => find?.(text, { period, rows: data?.rows ?? [] }) ?? []);
-  const screens = features.map((feature) => ({ name: feature.name, to: homeOf(feature) }));
+  const screens = features.map((feature) => ({
+    name: feature.name,
+    also: feature.also ?? '',
+    to: homeOf(feature),
+  }));
   return (
     <Panel title="Find" onClose={onClose}>
       <Command shouldFilter={false} label="Find a person, a day, a screen or something to do">
@@ -51,9 +54,11 @@ export default function FindDialog({
           {found.map((one) => (
             <Item key={one.to} found={one} onGo={go} />
           ))}
-          {[...screens, ...actions].filter(isMeant).map(({ name, to }) => (
-            <Item key={`${name} ${to}`} found={{ name, to, detail: '', aside: '' }} onGo={go} />
-          ))}
+          {[...screens, ...actions]
+            .filter((one) => isMeantBy(wanted, one))
+            .map(({ name, to }) => (
+              <Item key={`${name} ${to}`} found={{ name, to, detail: '', aside: '' }} onGo={go} />
+            ))}
         </Command.List>
       </Command>
     </Panel>

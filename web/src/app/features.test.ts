@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { homeOf } from '../ui/screen/feature.ts';
+import { homeOf, isMeantBy } from '../ui/screen/feature.ts';
 import { EVERYWHERE, FEATURES, featureAt } from './features.ts';
 
 const src = fileURLToPath(new URL('../', import.meta.url));
@@ -30,6 +30,29 @@ describe('features', () => {
     expect(featureAt('/punches/12')?.name).toBe('Punches');
     expect(featureAt('/punchesque')).toBeUndefined();
     for (const feature of FEATURES) expect(featureAt(homeOf(feature))).toBe(feature);
+  });
+
+  it.each([
+    'rates',
+    'lock',
+    'export',
+    'print',
+    'leave',
+    'holiday',
+    'vacation',
+    'sign',
+    'csv',
+    'late',
+    'badge',
+  ])('are found, or what they begin is, by the word %s', (word) => {
+    const all = FEATURES.flatMap((feature) => [feature, ...feature.actions]);
+    expect(all.filter((one) => isMeantBy(word, one))).not.toEqual([]);
+  });
+
+  it('are not found by words that are only inside of others, or not all there', () => {
+    expect(isMeantBy('ate', { name: 'Set rates' })).toBe(false);
+    expect(isMeantBy('set lock', { name: 'Set rates' })).toBe(false);
+    expect(isMeantBy('ra se', { name: 'Set rates' })).toBe(true);
   });
 
   it('lead with what they begin to screens that there are', () => {

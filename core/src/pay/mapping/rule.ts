@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { type ClassId, classParts } from '../../model/classes.ts';
 import { date } from '../../time/schemas.ts';
 import { conditionFields, MAPPING_CONDITIONS } from './conditions.ts';
 import type { MappingCondition } from './define.ts';
@@ -6,6 +7,27 @@ import type { MappingCondition } from './define.ts';
 /** When a rule holds for a line: every condition that it states must be met. Without any it holds for all. */
 const WhenSchema = v.strictObject(conditionFields);
 export type MappingWhen = v.InferOutput<typeof WhenSchema>;
+
+/** Conditions that hold for lines of one class, and for no other. */
+export function whenOfClass(classId: ClassId): MappingWhen {
+  const parts = classParts(classId);
+  switch (parts.kind) {
+    case 'worked':
+      return parts.multiplier === 1
+        ? { classes: ['ordinary'] }
+        : { classes: ['overtime'], multipliers: [parts.multiplier] };
+    case 'premium':
+      return { premiums: [parts.name] };
+    case 'leave':
+      return { leave: [parts.name] };
+    case 'guarantee':
+      return { guarantees: [parts.name] };
+    case 'adjustment':
+      return { adjustments: [parts.name] };
+    case 'amount':
+      return { amounts: [parts.name] };
+  }
+}
 
 /** One rule of the mapping: which lines are paid under which code. Of several that hold for a line, the first decides. */
 export const MappingRuleSchema = v.strictObject({

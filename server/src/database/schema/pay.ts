@@ -1,5 +1,5 @@
 import { DELIVERY_STATUSES } from '@heath/contract';
-import type { ClassId, Layout, MappingRule, SumId } from '@heath/core';
+import { type ClassId, CODE_KINDS, type Layout, type MappingRule, type SumId } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import {
   type AnyMySqlColumn,
@@ -26,9 +26,7 @@ export const payCode = mysqlTable('pay_code', {
   id: id(),
   code: varchar('code', { length: 16 }).notNull().unique(),
   name: varchar('name', { length: 120 }).notNull(),
-  kind: mysqlEnum('kind', ['hours', 'premium', 'leave', 'guarantee', 'adjustment', 'amount'])
-    .notNull()
-    .default('hours'),
+  kind: mysqlEnum('kind', CODE_KINDS).notNull().default('hours'),
   multiplier: double('multiplier'),
   account: varchar('account', { length: 32 }),
   firstDay: workday('first_day'),

@@ -53,7 +53,10 @@ describe('amounts', () => {
       [{ day: workdayFromIso('2026-10-18') }, 'Amount 2: The day is not in this period'],
       [{ job: 'no-such-job' }, 'Amount 2: There is no job no-such-job.'],
       // He left on the 23rd.
-      [{ personId: ids.get('MF-0121')!, day: workdayFromIso('2026-10-28') }, 'is not employed on 28 Oct 2026'],
+      [
+        { personId: ids.get('MF-0121')!, day: workdayFromIso('2026-10-28') },
+        'is not employed on 28 Oct 2026',
+      ],
     ] as const)
       await expect(add(amount(), amount(wrong))).rejects.toThrow(says);
     expect(await standing()).toEqual([]);

@@ -94,6 +94,7 @@ async function withoutNumbersBeyond(
 
 interface Sum {
   readonly what: string;
+  readonly classId: ClassId;
   readonly from: string | null;
   readonly to: string | null;
   lines: number;
@@ -104,9 +105,9 @@ interface Sum {
 class Sums {
   readonly #sums = new Map<string, Sum>();
 
-  add(what: string, from: string | null, to: string | null, hours: number): void {
+  add(what: string, from: string | null, to: string | null, { classId, hours }: PayLine): void {
     const key = `${what}\t${from}\t${to}`;
-    const sum = this.#sums.get(key) ?? { what, from, to, lines: 0, hours: 0 };
+    const sum = this.#sums.get(key) ?? { what, classId, from, to, lines: 0, hours: 0 };
     sum.lines++;
     sum.hours += hours;
     this.#sums.set(key, sum);
@@ -145,8 +146,8 @@ export async function previewMapping(
     if (slice.isOver) await slice.next();
     const from = now.rules[before.ruleOf(line)]?.code ?? null;
     const to = rules[after.ruleOf(line)]?.code ?? null;
-    if (to === null) uncaught.add(lineWords(line, names), from, to, line.hours);
-    if (from !== to) changes.add(lineWords(line, names), from, to, line.hours);
+    if (to === null) uncaught.add(lineWords(line, names), from, to, line);
+    if (from !== to) changes.add(lineWords(line, names), from, to, line);
   }
   const account = accountOf(after, lines);
   return {

@@ -52,7 +52,7 @@ export async function leaveClasses(queries: Reads): Promise<ClassId[]> {
 
 export const codesByCode = (queries: Reads) =>
   queries
-    .select({ code: payCode.code, name: payCode.name, kind: payCode.kind })
+    .select({ code: payCode.code, name: payCode.name, kind: payCode.kind, multiplier: payCode.multiplier })
     .from(payCode)
     .orderBy(payCode.code);
 

@@ -6,6 +6,7 @@ import { say } from '../../ui/notices/notices.ts';
 import { useKey } from '../../ui/screen/keys.ts';
 import { useAddress } from '../../ui/screen/useAddress.ts';
 import { useApproving } from '../approvals/index.ts';
+import { ApproveMany } from './ApproveMany.tsx';
 import { CardView } from './CardView.tsx';
 import { CARD_KEYS } from './keys.ts';
 import { PeopleList } from './PeopleList.tsx';
@@ -72,11 +73,11 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
   useKey(CARD_KEYS.before, () => step(-1));
   const approving = useApproving(period.id);
   const may = useMay('approve');
+  const [isApprovingMany, setApprovingMany] = useState(false);
   useKey(CARD_KEYS.approveClean, () => {
-    const clean = visible.filter(isToApprove).map(({ personId }) => personId);
     if (!may || approving.isBusy || period.sealed) return;
-    if (clean.length === 0) say('Nobody in the list is left to approve.');
-    else void approving.approve(clean);
+    if (visible.some(isToApprove)) setApprovingMany(true);
+    else say('Nobody in the list is left to approve.');
   });
   useKey(CARD_KEYS.nextOpen, () => {
     const start = visible.findIndex((row) => row.personId === picked?.personId);
@@ -97,7 +98,14 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
         onNear={near}
         onFilter={filterBy}
       />
-      {picked === undefined ? (
+      {isApprovingMany ? (
+        <ApproveMany
+          periodId={period.id}
+          rows={visible.filter(isToApprove)}
+          approving={approving}
+          onClose={() => setApprovingMany(false)}
+        />
+      ) : picked === undefined ? (
         <Empty title={rows.length === 0 ? 'Nobody in this period' : 'Nobody matches'}>
           {rows.length === 0
             ? 'Cards appear when people are paid in this period.'

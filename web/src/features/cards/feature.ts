@@ -12,6 +12,21 @@ export const cards: Feature = {
   isInBar: true,
   page: async () => (await import('./CardsPage.tsx')).CardsPage,
   keys: { ...CARD_KEYS, ...ADD_TIME_KEYS, ...SETTLE_KEYS, ...HAND_KEYS },
-  actions: [{ name: 'Settle what is open', to: '/cards?show=to-settle', right: 'correct' }],
+  also: 'timesheet hours people',
+  actions: [
+    { name: 'Settle what is open', also: 'missing punch', to: '/cards?show=to-settle', right: 'correct' },
+    {
+      name: 'Approve cards',
+      also: 'sign off stand for',
+      to: '/cards?show=to-approve',
+      right: 'approve',
+    },
+    {
+      name: 'Add time or leave to a card',
+      also: 'vacation sick holiday absence travel training hours',
+      to: '/cards',
+      right: 'correct',
+    },
+  ],
   find: findPeople,
 };

@@ -7,7 +7,16 @@ export const CARD_KEYS = {
   dayBefore: { press: '↑', does: 'Day before' },
   nextOpen: { press: 'N', does: 'Next person with something to settle' },
   approve: { press: 'A', does: 'Approve this card' },
-  approveClean: { press: 'Shift A', does: 'Approve all in the list that have nothing to settle' },
+  approveClean: {
+    press: 'Shift A',
+    does: 'Look at all in the list that have nothing to settle, and approve them',
+  },
   undo: { press: 'U', does: 'Undo your last correction on this card' },
   filter: { press: '/', does: 'Filter the list' },
+} as const satisfies Keys;
+
+/** While many are looked at before they are approved together. */
+export const APPROVE_KEYS = {
+  take: { press: 'Enter', does: 'Approve all that are not left out' },
+  close: { press: 'Esc', does: 'Back to the card' },
 } as const satisfies Keys;

@@ -8,6 +8,7 @@ export const differences: Feature = {
   isInBar: true,
   page: async () => (await import('./DifferencesPage.tsx')).DifferencesPage,
   keys: DIFFERENCE_KEYS,
+  also: 'differences corrections retroactive adjustments after',
   actions: [],
   find: null,
 };

@@ -10,6 +10,13 @@ export const exceptions: Feature = {
   page: async () => (await import('./ExceptionsPage.tsx')).ExceptionsPage,
   // Enter gives a badge, too: of the two only one is in sight.
   keys: { ...EXCEPTION_KEYS, ...QUESTION_KEYS, whose: BADGE_KEYS.whose },
-  actions: [{ name: 'Settle exceptions by kind', to: '/exceptions', right: 'correct' }],
+  actions: [
+    {
+      name: 'Settle exceptions by kind',
+      also: 'badge missing late absent problems',
+      to: '/exceptions',
+      right: 'correct',
+    },
+  ],
   find: null,
 };

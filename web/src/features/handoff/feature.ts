@@ -8,6 +8,14 @@ export const handoff: Feature = {
   isInBar: true,
   page: async () => (await import('./HandoffPage.tsx')).HandoffPage,
   keys: HANDOFF_KEYS,
-  actions: [],
+  also: 'export payroll file seal batch',
+  actions: [
+    {
+      name: 'Seal and hand off',
+      also: 'export send deliver pay file payroll download close',
+      to: '/handoff',
+      right: 'hand off',
+    },
+  ],
   find: null,
 };

@@ -34,9 +34,20 @@ const preview = (rules: readonly MappingRule[]): MappingPreview => ({
   catchAll: {
     lines: 1,
     hours: HOUR,
-    what: [{ what: 'Night premium, no job', from: null, to: null, lines: 1, hours: HOUR }],
+    what: [
+      {
+        what: 'Night premium, no job',
+        classId: 'premium:Night',
+        from: null,
+        to: null,
+        lines: 1,
+        hours: HOUR,
+      },
+    ],
   },
-  changes: [{ what: 'Double, Storm duty', from: '220', to: '780', lines: 3, hours: 4 * HOUR }],
+  changes: [
+    { what: 'Double, Storm duty', classId: 'overtime-2', from: '220', to: '780', lines: 3, hours: 4 * HOUR },
+  ],
 });
 beforeEach(() => {
   kept = {
@@ -63,9 +74,10 @@ beforeEach(() => {
       groups: [],
     },
     codes: [
-      { code: '110', name: 'Ordinary', kind: 'hours' },
-      { code: '220', name: 'Double', kind: 'hours' },
-      { code: '780', name: 'Storm', kind: 'hours' },
+      { code: '110', name: 'Ordinary', kind: 'hours', multiplier: 1 },
+      { code: '220', name: 'Double', kind: 'hours', multiplier: 2 },
+      { code: '780', name: 'Storm', kind: 'hours', multiplier: 2 },
+      { code: '340', name: 'Night premium', kind: 'premium', multiplier: 0.25 },
     ],
   };
 });
@@ -108,6 +120,15 @@ describe('the mapping', () => {
     expect(rows()[2]).toContain('Never decides: rule 1 holds whenever this one does.');
     expect(screen.getByRole('region', { name: 'Catch-all' }).textContent).toContain('1.00 h in 1 line');
     expect(screen.getByRole('region', { name: 'Catch-all' }).textContent).toContain('Night premium, no job');
+  });
+
+  it('begins a rule from lines that nobody caught: for their class, under a code that pays it, after all others', async () => {
+    await open();
+    const caught = await screen.findByRole('region', { name: 'Catch-all' });
+    await waitFor(() => expect(caught.textContent).toContain('Night premium'));
+    await user.click(within(caught).getByRole('button', { name: 'Decide' }));
+    await waitFor(() => expect(rows()).toHaveLength(4));
+    expect(rows()[3]).toMatch(/4Night premium.*340/);
   });
 
   it('is put in another order by keys, shows what would change, is kept by its key and taken back by undo', async () => {

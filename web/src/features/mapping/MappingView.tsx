@@ -1,5 +1,5 @@
 import type { MappingPreview, MappingReply, PeriodSummary } from '@heath/contract';
-import type { MappingRule } from '@heath/core';
+import type { ClassId, MappingRule } from '@heath/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useKeepMappingMutation, useMappingQuery, usePreviewMappingQuery } from '../../api/mapping.ts';
 import { problemOf } from '../../api/requests/base.ts';
@@ -17,7 +17,7 @@ import { ProgressBar } from '../../ui/notices/Progress.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { decimalHours } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
-import { type DraftRule, draftOf, isSame, newRule } from './draft.ts';
+import { type DraftRule, draftOf, isSame, newRule, ruleForClass } from './draft.ts';
 import { MAPPING_KEYS } from './keys.ts';
 import { RuleForm } from './RuleForm.tsx';
 import { RuleRow } from './RuleRow.tsx';
@@ -54,7 +54,7 @@ function Editor({
 }) {
   const [kept, setKept] = useState(latest);
   const [draft, setDraft] = useState(() => draftOf(kept.rules));
-  const [openId, setOpenId] = useState<string | null>(draft[0]?.id ?? null);
+  const [openId, setOpenId] = useState<string | null>(show === 'catch-all' ? null : (draft[0]?.id ?? null));
   const may = useMay('map pay codes');
   const isChanged = !isSame(draft, kept.rules);
   const adopt = (next: MappingReply) => {
@@ -67,29 +67,7 @@ function Editor({
     if (latest.id !== kept.id && !isChanged) adopt(latest);
   });
   const { preview, isOfBefore, share, previewError } = usePreview(period.id, draft);
-  const open = draft.findIndex(({ id }) => id === openId);
-  const move = (by: number) => {
-    const to = open + by;
-    if (!may || open < 0 || to < 0 || to >= draft.length) return;
-    const next = [...draft];
-    const [one] = next.splice(open, 1);
-    if (one !== undefined) next.splice(to, 0, one);
-    setDraft(next);
-  };
-  const go = (by: number) => setOpenId(draft[Math.min(Math.max(open + by, 0), draft.length - 1)]?.id ?? null);
-  const add = () => {
-    const code = kept.codes[0]?.code;
-    if (!may) return;
-    if (code === undefined) return say('The pay system has no codes yet: take its list first.');
-    const rule = newRule(code);
-    setDraft([...draft.slice(0, Math.max(open, 0)), rule, ...draft.slice(Math.max(open, 0))]);
-    setOpenId(rule.id);
-  };
-  useKey(MAPPING_KEYS.nextRule, () => go(1));
-  useKey(MAPPING_KEYS.previousRule, () => go(-1));
-  useKey(MAPPING_KEYS.ruleUp, () => move(-1));
-  useKey(MAPPING_KEYS.ruleDown, () => move(1));
-  useKey(MAPPING_KEYS.addRule, add);
+  const { open, add, decide } = useRules(kept, draft, setDraft, { openId, setOpenId, may });
   useKey({ press: keep, does: '', inFields: true }, () => isChanged && may && void save());
   const shown = draft
     .map((one, i) => ({ one, i }))
@@ -98,19 +76,13 @@ function Editor({
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
       <main aria-label="Mapping" className="min-h-0 overflow-y-auto border-r border-rule px-5.5 py-4">
-        <header className="mb-3 flex items-center gap-3">
-          <h1 className="text-title">To pay codes</h1>
-          <span className="text-note text-soft">the first rule that fits a line decides</span>
-          <span className="ml-auto flex gap-2">
-            <Button onClick={add} disabled={!may}>
-              Add a rule <Kbd>{MAPPING_KEYS.addRule.press}</Kbd>
-            </Button>
-            {isChanged && <Button onClick={() => adopt(latest)}>Leave as it was</Button>}
-            <Button look="primary" disabled={!isChanged || !may || isSaving} onClick={() => void save()}>
-              Keep <Kbd>{keep}</Kbd>
-            </Button>
-          </span>
-        </header>
+        <Heading
+          keep={keep}
+          may={may}
+          onAdd={add}
+          onLeave={isChanged ? () => adopt(latest) : null}
+          onKeep={isChanged && may && !isSaving ? () => void save() : null}
+        />
         {(saveError ?? previewError) !== undefined && (
           <div className="mb-3">
             <Notice>{problemOf(saveError ?? previewError).title}</Notice>
@@ -139,14 +111,24 @@ function Editor({
           </Sortable>
         )}
         <OfBefore when={isOfBefore}>
-          {preview !== undefined && <CatchAll preview={preview} isAlone={show === 'catch-all'} />}
+          {preview !== undefined && (
+            <CatchAll
+              preview={preview}
+              isAlone={show === 'catch-all'}
+              onDecide={may && !isOfBefore ? decide : null}
+            />
+          )}
           {preview !== undefined && isChanged && <Changes preview={preview} />}
         </OfBefore>
         <Unsaved when={isChanged && !isSaving} />
       </main>
       <Side label="Rule" className="bg-sheet px-5 py-4">
         {opened === undefined ? (
-          <p className="text-soft">Choose a rule, or add one.</p>
+          <p className="text-soft">
+            {show === 'catch-all'
+              ? 'Decide on lines of the catch-all: a rule for them begins here.'
+              : 'Choose a rule, or add one.'}
+          </p>
         ) : (
           <RuleForm
             key={opened.id}
@@ -164,6 +146,85 @@ function Editor({
         )}
       </Side>
     </div>
+  );
+}
+
+/** The rules while they are edited, by keys too: which is open, and how one is added, moved, or begun for lines that nobody caught. */
+function useRules(
+  kept: MappingReply,
+  draft: readonly DraftRule[],
+  setDraft: (draft: DraftRule[]) => void,
+  {
+    openId,
+    setOpenId,
+    may,
+  }: {
+    readonly openId: string | null;
+    readonly setOpenId: (id: string | null) => void;
+    readonly may: boolean;
+  },
+) {
+  const open = draft.findIndex(({ id }) => id === openId);
+  const move = (by: number) => {
+    const to = open + by;
+    if (!may || open < 0 || to < 0 || to >= draft.length) return;
+    const next = [...draft];
+    const [one] = next.splice(open, 1);
+    if (one !== undefined) next.splice(to, 0, one);
+    setDraft(next);
+  };
+  const go = (by: number) => setOpenId(draft[Math.min(Math.max(open + by, 0), draft.length - 1)]?.id ?? null);
+  const add = () => {
+    const code = kept.codes[0]?.code;
+    if (!may) return;
+    if (code === undefined) return say('The pay system has no codes yet: take its list first.');
+    const rule = newRule(code);
+    setDraft([...draft.slice(0, Math.max(open, 0)), rule, ...draft.slice(Math.max(open, 0))]);
+    setOpenId(rule.id);
+  };
+  /** No rule before the end catches these lines, so that their own stands there. */
+  const decide = (classId: ClassId) => {
+    const rule = ruleForClass(kept.codes, classId);
+    if (rule === null) return say('The pay system has no codes yet: take its list first.');
+    setDraft([...draft, rule]);
+    setOpenId(rule.id);
+  };
+  useKey(MAPPING_KEYS.nextRule, () => go(1));
+  useKey(MAPPING_KEYS.previousRule, () => go(-1));
+  useKey(MAPPING_KEYS.ruleUp, () => move(-1));
+  useKey(MAPPING_KEYS.ruleDown, () => move(1));
+  useKey(MAPPING_KEYS.addRule, add);
+  return { open, add, decide };
+}
+
+/** The name of the screen, and what can be done with all rules. What cannot be done now is null. */
+function Heading({
+  keep,
+  may,
+  onAdd,
+  onLeave,
+  onKeep,
+}: {
+  keep: string;
+  may: boolean;
+  onAdd: () => void;
+  onLeave: (() => void) | null;
+  onKeep: (() => void) | null;
+}) {
+  return (
+    <header className="mb-3 flex items-center gap-3">
+      <h1 className="text-title">To pay codes</h1>
+      <span className="text-note text-soft">the first rule that fits a line decides</span>
+      <span className="ml-auto flex gap-2">
+        <Button onClick={onAdd} disabled={!may}>
+          Add a rule <Kbd>{MAPPING_KEYS.addRule.press}</Kbd>
+        </Button>
+        {onLeave !== null && <Button onClick={onLeave}>Leave as it was</Button>}
+        <Button look="primary" disabled={onKeep === null} onClick={() => onKeep?.()}>
+          Keep <Kbd>{keep}</Kbd>
+        </Button>
+      </span>
+    </header>
   );
 }
 
@@ -216,7 +277,16 @@ function RuleHeads() {
   );
 }
 
-function CatchAll({ preview: { catchAll }, isAlone }: { preview: MappingPreview; isAlone: boolean }) {
+function CatchAll({
+  preview: { catchAll },
+  isAlone,
+  onDecide,
+}: {
+  preview: MappingPreview;
+  isAlone: boolean;
+  /** Begins a rule for lines of a class; null for whoever may not. */
+  onDecide: ((classId: ClassId) => void) | null;
+}) {
   const isEmpty = catchAll.lines === 0;
   return (
     <section
@@ -233,7 +303,7 @@ function CatchAll({ preview: { catchAll }, isAlone }: { preview: MappingPreview;
             {catchAll.lines === 1 ? 'line' : 'lines'} have no code. They hold up the handoff until a rule
             catches them.
           </p>
-          <Sums of={catchAll.what.slice(0, isAlone ? 200 : 6)} isChange={false} />
+          <Sums of={catchAll.what.slice(0, isAlone ? 200 : 6)} isChange={false} onDecide={onDecide} />
         </>
       )}
     </section>
@@ -247,16 +317,24 @@ function Changes({ preview: { changes } }: { preview: MappingPreview }) {
       {changes.length === 0 ? (
         <p className="text-soft">No line of this period goes to another code.</p>
       ) : (
-        <Sums of={changes} isChange />
+        <Sums of={changes} isChange onDecide={null} />
       )}
     </section>
   );
 }
 
-function Sums({ of, isChange }: { of: MappingPreview['changes']; isChange: boolean }) {
+function Sums({
+  of,
+  isChange,
+  onDecide,
+}: {
+  of: MappingPreview['changes'];
+  isChange: boolean;
+  onDecide: ((classId: ClassId) => void) | null;
+}) {
   return (
     <ul className="mt-1 text-note">
-      {of.map(({ what, from, to, lines, hours }) => (
+      {of.map(({ what, classId, from, to, lines, hours }) => (
         <li key={`${what} ${from} ${to}`} className="flex gap-3 py-0.5">
           <span className="min-w-0 flex-1 truncate">{what}</span>
           {isChange && (
@@ -267,7 +345,12 @@ function Sums({ of, isChange }: { of: MappingPreview['changes']; isChange: boole
           <span className="w-20 text-right text-soft">
             {lines.toLocaleString('en')} {lines === 1 ? 'line' : 'lines'}
           </span>
-          <span className="w-20 text-right font-semibold">{decimalHours(hours)} h</span>
+          <span className="w-20 text-right font-semibold">{decimalHours(hours)}</span>
+          {onDecide !== null && (
+            <Button look="quiet" onClick={() => onDecide(classId)}>
+              Decide
+            </Button>
+          )}
         </li>
       ))}
     </ul>

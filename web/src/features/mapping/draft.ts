@@ -1,5 +1,13 @@
 import type { MappingReply } from '@heath/contract';
-import { type MappingRule, type MappingWhen, whenSentence } from '@heath/core';
+import {
+  type ClassId,
+  classLabel,
+  type MappingRule,
+  type MappingWhen,
+  misfitOf,
+  whenOfClass,
+  whenSentence,
+} from '@heath/core';
 
 /** A rule while it is edited, with a name by which it stays the same one however it is moved. */
 export interface DraftRule {
@@ -19,6 +27,14 @@ export const newRule = (code: string): DraftRule => ({
   id: nextId(),
   rule: { name: '', firstDay: null, lastDay: null, when: { classes: ['ordinary'] }, code },
 });
+
+/** A rule for lines of one class that no rule catches, with the first code that pays such lines; null where there is none. */
+export function ruleForClass(codes: MappingReply['codes'], classId: ClassId): DraftRule | null {
+  const code = (codes.find((one) => misfitOf(one, classId) === null) ?? codes[0])?.code;
+  if (code === undefined) return null;
+  const when = whenOfClass(classId);
+  return { id: nextId(), rule: { name: classLabel(classId), firstDay: null, lastDay: null, when, code } };
+}
 
 /** Whether two lists of rules say the same. */
 export const isSame = (draft: readonly DraftRule[], kept: readonly MappingRule[]): boolean =>

@@ -25,7 +25,7 @@ export function Panel({
         <Dialog.Content
           aria-describedby={undefined}
           onCloseAutoFocus={goBack}
-          className="fixed left-1/2 top-24 z-40 w-115 max-w-[calc(100vw-2*var(--spacing)*4)] -translate-x-1/2 rounded-sheet border border-rule bg-sheet p-4 shadow-xl"
+          className="fixed left-1/2 top-14 z-40 max-h-[calc(100dvh-2*var(--spacing)*14)] overflow-y-auto w-115 max-w-[calc(100vw-2*var(--spacing)*4)] -translate-x-1/2 rounded-sheet border border-rule bg-sheet p-4 shadow-xl"
         >
           <div className="flex items-center justify-between">
             <Dialog.Title className="text-lead">{title}</Dialog.Title>

@@ -18,6 +18,24 @@ export interface Found {
   readonly aside: string;
 }
 
+/** Something that can be begun from anywhere: where it is done, and by whom. */
+export interface Action {
+  readonly name: string;
+  /** Other words by which people look for it. */
+  readonly also?: string;
+  readonly to: string;
+  readonly right: Right;
+}
+
+/** True where each word of a text begins a word of the name, or of the other words by which people look for it. */
+export function isMeantBy(text: string, { name, also = '' }: Pick<Action, 'name' | 'also'>): boolean {
+  const words = `${name} ${also}`.toLowerCase().split(/[^\p{L}\p{N}]+/u);
+  return text
+    .toLowerCase()
+    .split(/\s+/)
+    .every((wanted) => words.some((word) => word.startsWith(wanted)));
+}
+
 /** A screen. The router, the bar, the finder, the help with keys and the titles of pages are made from these. */
 export interface Feature {
   readonly name: string;
@@ -30,8 +48,10 @@ export interface Feature {
   /** Loaded when it is first opened. */
   readonly page: () => Promise<ComponentType>;
   readonly keys: Keys;
+  /** Other words by which people look for it. */
+  readonly also?: string;
   /** What can be begun from anywhere. */
-  readonly actions: readonly { readonly name: string; readonly to: string; readonly right: Right }[];
+  readonly actions: readonly Action[];
   /** What the finder finds in it for a text that is not empty. */
   readonly find: ((text: string, known: Known) => readonly Found[]) | null;
 }
