@@ -222,7 +222,7 @@ describe('an edition of a rulebook', () => {
     await main().getByRole('row').filter({ hasText: 'Sun 11 Oct 2026' }).waitFor();
     await page.getByRole('link', { name: 'Afterwards' }).click();
     const found = page.getByRole('main', { name: 'Difference' });
-    await found.getByText('Shore terms has an edition 2 from 2026-10-12 on').waitFor({ timeout: 20_000 });
+    await found.getByText('Shore terms has an edition 2 from 12 Oct 2026 on').waitFor({ timeout: 20_000 });
     await found.getByText('the same hours, paid otherwise').waitFor();
   });
 });

@@ -215,7 +215,7 @@ describe('a badge', () => {
       giveBadge(company, company.who, null, lost!.id, { personId, firstDay: workdayFromIso(firstDay) });
     await expect(given(99_999, '2026-10-20')).rejects.toThrow('There is no such person');
     await expect(given(await personIdOf('MF-0158'), '2026-10-20')).rejects.toThrow(
-      'was not there before 2026-10-26',
+      'was not there before 26 Oct 2026',
     );
   });
 });

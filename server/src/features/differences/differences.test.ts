@@ -1,6 +1,6 @@
 import { cardRows, differenceRows } from '@heath/contract';
 import { isPremium, type Workday, workdayFromIso } from '@heath/core';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { batchLine, difference } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
@@ -98,6 +98,12 @@ describe('after a handoff', () => {
       .select()
       .from(batchLine)
       .where(eq(batchLine.personId, ofOne.personId));
+    // One of the period after is not why.
+    await company.database.execute(
+      sql`INSERT INTO correction (person_id, kind, says, workday, period_id, note, payable_before, payable_after, made_by, made_at)
+          VALUES (${ofOne.personId}, 'accept', '{"exception":"x","workday":20777}', '2026-11-20', ${company.periodId},
+                  'Of the period after', 0, 0, 1, ${company.clock.now() + 60})`,
+    );
     await leaveOn('2026-10-25', 'PT2H');
     expect(
       await company.database.select().from(batchLine).where(eq(batchLine.personId, ofOne.personId)),
@@ -106,7 +112,7 @@ describe('after a handoff', () => {
     expect(found).toMatchObject({ state: 'open', payableHours: 2 * HOUR, group: 'Afloat' });
     expect(found.lines).toMatchObject([{ code: '510', hours: 2 * HOUR, classId: 'leave:Annual leave' }]);
     expect(found.reasons[0]).toMatchObject({ by: 'Odile Ravn' });
-    expect(found.reasons[0]!.says).toContain('“It was booked late”');
+    expect(found.reasons.map(({ says }) => says)).toEqual([expect.stringContaining('“It was booked late”')]);
     expect(await all()).toHaveLength(1);
     await addsUp();
   });

@@ -2,10 +2,10 @@ import { REPORT_SHELVES, type ReportName, type ReportQuery, type ReportReply } f
 import { costOf, costText, workdayFromIso } from '@heath/core';
 import { ratesOf as demoRates, people } from '@heath/demo';
 import { parse } from 'csv-parse/sync';
-import { count, eq, isNotNull } from 'drizzle-orm';
+import { count, eq, isNotNull, sql } from 'drizzle-orm';
 import exceljs from 'exceljs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { badgeOwner, card, punch } from '../../database/schema/index.ts';
+import { badgeOwner, card, period, punch, schedule } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import { MOST_ROWS_ON_PAPER, type Paper } from '../../http/paper.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
@@ -171,6 +171,33 @@ describe('the reports of a period', () => {
   it('side by side says where there is nothing to compare with', async () => {
     for (const choice of ['last', 'year'])
       await expect(report('comparison', { choice })).rejects.toMatchObject({ status: 404 });
+    // A month of another schedule that held the same days a year before is not like this fortnight.
+    const [{ insertId }] = await company.database.insert(schedule).values({ name: 'Monthly', scheme: null });
+    await company.database.insert(period).values({
+      scheduleId: insertId,
+      firstDay: workdayFromIso('2025-10-01'),
+      lastDay: workdayFromIso('2025-10-31'),
+    });
+    await expect(report('comparison', { choice: 'year' })).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('averages everybody, however far apart their numbers in the database lie', async () => {
+    const before = await report('holiday-average', { choice: '4' });
+    const last = (await cards()).at(-1)!.personId;
+    const moveTo = (from: number, to: number) =>
+      company.database.transaction(async (tx) => {
+        await tx.execute(sql`SET foreign_key_checks = 0`);
+        await tx.execute(sql`UPDATE person SET id = ${to} WHERE id = ${from}`);
+        for (const table of ['card', 'card_result'])
+          await tx.execute(
+            sql`UPDATE ${sql.identifier(table)} SET person_id = ${to} WHERE person_id = ${from}`,
+          );
+        await tx.execute(sql`SET foreign_key_checks = 1`);
+      });
+    await moveTo(last, last + 5000);
+    const after = await report('holiday-average', { choice: '4' });
+    await moveTo(last + 5000, last);
+    expect(after.rows.map(({ cells }) => cells)).toEqual(before.rows.map(({ cells }) => cells));
   });
 
   it('are listed with what each can be asked; what is none of that is refused with what is', async () => {
