@@ -349,9 +349,10 @@ describe('somebody who clocked in twice', () => {
   });
 
   it('is not offered it where nothing, or something else, lies beside', () => {
-    expect(waysFor([punch('in', '2026-10-20 06:00')]).ways.map(({ role }) => role)).toEqual([
-      'accept',
-      'not worked',
-    ]);
+    const roles = (...punches: ReturnType<typeof punch>[]) => waysFor(punches).ways.map(({ role }) => role);
+    expect(roles(punch('in', '2026-10-20 06:00'))).toEqual(['accept', 'not worked']);
+    // The next day's in is of another shift.
+    const [start, end] = [punch('in', '2026-10-21 06:00'), punch('out', '2026-10-21 14:00')];
+    expect(roles(punch('in', '2026-10-20 06:00'), start, end)).toEqual(['accept', 'not worked']);
   });
 });

@@ -98,11 +98,15 @@ export function punchBeside(
   );
 }
 
-/** Somebody clocked in twice, or out twice: the second in, or the first out, is no punch, and the shift has its end there. */
+/** Two punches of one kind further apart than this are of two shifts. */
+const TWICE_SECONDS = 3 * 3600;
+
+/** Somebody clocked in twice, or out twice within three hours: the second in, or the first out, is no punch, and the shift has its end there. */
 export function neighborNoPunch(exception: Exception, day: DayOfWays): Way[] {
   const { at, punch } = exception;
   const beside = punchBeside(exception, day);
   if (punch === null || beside === null || beside.id === null) return [];
+  if (Math.abs(beside.at - at) > TWICE_SECONDS) return [];
   if (beside.kind !== punch.kind || (punch.kind !== 'in' && punch.kind !== 'out')) return [];
   const end = punch.kind === 'in' ? 'In' : 'Out';
   return [

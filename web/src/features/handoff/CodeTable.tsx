@@ -30,7 +30,7 @@ const columnsFor = (codes: readonly CodeSum[]): readonly Column<CodeSum>[] => [
   ...figureColumns(codes),
   {
     id: 'against',
-    name: 'Against last',
+    name: 'Change',
     value: (sum) => againstLast(sum),
     text: (sum) => againstText(sum),
     show: (sum) => <Against sum={sum} />,
