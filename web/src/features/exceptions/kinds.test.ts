@@ -124,7 +124,7 @@ describe('the line of an exception', () => {
     const at = instant(20_000 * 86_400 + 16 * 3600);
     const open = one(1, 'missing-out', { proposals: [{ at, from: 'plan' }] });
     expect(lineOf(open)).toBe('In 08:00, nothing after · planned 16:00');
-    expect(lineOf(one(1, 'missing-in'))).toBe('Out 08:00, nothing before · nothing planned');
+    expect(lineOf(one(1, 'missing-in'))).toBe('Out 08:00, nothing before · it needs a time');
     expect(lineOf(one(1, 'late-in', { measured: 720, limit: 300 }))).toBe('In 12 m late, more than 5 m');
   });
 });

@@ -8,7 +8,7 @@ export function lineOf(exception: OpenException): string {
   const what = exceptionLine(exception, (at) => clockTime(at, offsets));
   if (what === null) return exceptionText(exception);
   const evidence = proposals.map(({ at: when, from }) => `${PROPOSED_BY[from]} ${clockTime(when, offsets)}`);
-  return [what, ...(evidence.length === 0 ? ['nothing planned'] : evidence)].join(' · ');
+  return [what, ...(evidence.length === 0 ? ['it needs a time'] : evidence)].join(' · ');
 }
 
 /** How sure a time is, with what that rests on: `certain: two more say the same`. */
