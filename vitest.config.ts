@@ -49,6 +49,8 @@ export default defineConfig({
           include: ['e2e/kit.test.ts'],
           maxWorkers: 3,
           sequence: { groupOrder: 1 },
+          // A busy machine draws late: what is waited for comes, or does not come at all.
+          expect: { poll: { timeout: 10_000 } },
           testTimeout: 120_000,
           hookTimeout: 240_000,
         },
@@ -64,6 +66,8 @@ export default defineConfig({
           isolate: false,
           maxWorkers: 3,
           sequence: { groupOrder: 1 },
+          // A busy machine draws late: what is waited for comes, or does not come at all.
+          expect: { poll: { timeout: 10_000 } },
           testTimeout: 120_000,
           hookTimeout: 240_000,
         },

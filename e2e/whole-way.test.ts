@@ -318,7 +318,8 @@ describe('from a punch file to a pay file', () => {
     await page.keyboard.press('Shift+A');
     // Everybody with their hours before anything is approved.
     const look = page.getByRole('main', { name: 'Approve many' });
-    await look.getByText('payable hours').waitFor();
+    // Not before it is known what is worth a look.
+    await expect.poll(() => look.getByRole('button', { name: /^Approve 64/ }).isEnabled()).toBe(true);
     expect(await figure('approved')).not.toBe('64 / 64');
     await page.keyboard.press('Enter');
     await expect.poll(() => figure('approved'), { timeout: 10_000 }).toBe('64 / 64');
