@@ -12,7 +12,7 @@ import {
   MOST_DECIDED_AT_ONCE,
   type RulebooksReply,
 } from '@heath/contract';
-import type { Rulebook } from '@heath/core';
+import { PASSABLE_CHECKS, type Rulebook } from '@heath/core';
 import type { Connection, ResultSetHeader, RowDataPacket } from 'mysql2/promise';
 
 type Call = <T>(method: string, path: string, body?: unknown) => Promise<T>;
@@ -27,16 +27,7 @@ export interface HandedOff {
   readonly peakMegabytes: number;
 }
 
-const PASSED_OVER = [
-  'approved',
-  'owned badges',
-  'codes fit',
-  'known people',
-  'known codes',
-  'left',
-  'two groups',
-  'too many hours',
-].map((check) => ({ check, reason: 'It is measured' }));
+const PASSED_OVER = PASSABLE_CHECKS.map((check) => ({ check, reason: 'It is measured' }));
 
 async function timed<T>(work: () => Promise<T>): Promise<[milliseconds: number, result: T]> {
   const start = performance.now();

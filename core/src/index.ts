@@ -158,7 +158,7 @@ export {
 } from './pay/mapping/rule.ts';
 export type { PayLine } from './pay/pay-line.ts';
 export { type Cost, costOf, costText, type Rate, Rates, rateText, readRate } from './pay/rates.ts';
-export { CHECKS, type Checked, checkAll, holdingUp } from './pay/readiness/checks.ts';
+export { CHECKS, type Checked, checkAll, holdingUp, PASSABLE_CHECKS } from './pay/readiness/checks.ts';
 export type { Case, Weight } from './pay/readiness/define.ts';
 export type {
   CardFacts,

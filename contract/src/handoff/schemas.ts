@@ -7,7 +7,7 @@ import { list } from '../shared/list.ts';
 const count = v.pipe(v.number(), v.integer());
 const moment = v.pipe(v.string(), v.isoTimestamp());
 
-/** What can be added up together: payable hours, premium hours, or one kind of amount. */
+/** Name of a sum: payable hours, premium hours, or one kind of amount. */
 const sumId = ofCore<SumId>(v.pipe(v.string(), v.check(isSumId, 'There is no such sum.')));
 
 /** Hours, premium hours or one kind of amount under one pay code; `code` is null in the catch-all. */

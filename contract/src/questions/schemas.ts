@@ -55,7 +55,7 @@ export const Question = v.strictObject({
   answer: v.nullable(said),
   /** Nobody waits for the answer any more. */
   isWithdrawn: v.boolean(),
-  /** What was asked about is settled: nobody waits for the answer either. */
+  /** The exception that it is about is settled: nobody waits for the answer either. */
   isSettled: v.boolean(),
   /** It is asked of whoever looks. */
   isMine: v.boolean(),

@@ -101,7 +101,7 @@ export function punchBeside(
 /** Two punches of one kind further apart than this are of two shifts. */
 const TWICE_SECONDS = 3 * 3600;
 
-/** Somebody clocked in twice, or out twice within three hours: the second in, or the first out, is no punch, and the shift has its end there. */
+/** The way for a person who clocked in twice, or out twice, within three hours: the second in, or the first out, is no punch, and the shift has its end there. */
 export function neighborNoPunch(exception: Exception, day: DayOfWays): Way[] {
   const { at, punch } = exception;
   const beside = punchBeside(exception, day);

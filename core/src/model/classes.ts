@@ -25,7 +25,7 @@ export const isAmount = (classId: ClassId): classId is `amount:${string}` => cla
 /** What is not added to payable hours: premiums, and what is no hours. */
 export const liesBeside = (classId: ClassId): boolean => isPremium(classId) || isAmount(classId);
 
-/** What can be added up together: payable hours, premium hours beside them, and each kind of amount by itself. */
+/** Name of a sum of like lines: payable hours, premium hours beside them, or one kind of amount. */
 export type SumId = 'hours' | 'premium hours' | `amount:${string}`;
 
 /** The sum that a line of this class belongs to. */

@@ -9,7 +9,7 @@ export interface PayCode {
 /** Which code each class and premium is paid under. A class that stands in none falls into the catch-all. */
 export type PayCodeMap = ReadonlyMap<ClassId, PayCode>;
 
-/** What a code pays. */
+/** Kinds of pay codes, by the lines that they pay. */
 export const CODE_KINDS = ['hours', 'premium', 'leave', 'guarantee', 'adjustment', 'amount'] as const;
 export type CodeKind = (typeof CODE_KINDS)[number];
 

@@ -94,7 +94,7 @@ describe('a layout from a sample', () => {
     const how = { same: 0, unsure: 0 };
     fc.assert(
       fc.property(plainLayouts, batches, (layout, { head, lines: all }) => {
-        // What a layout has no column for cannot be told from a sample of it.
+        // Premium hours and amounts that have no column cannot be told from a sample.
         const lines = layout.lineFor.includes('code')
           ? all
           : all.filter(({ classId }) => sumOf(classId) === 'hours');

@@ -35,6 +35,11 @@ export const CHECKS = [
   newCodes,
 ] as const;
 
+/** Names of the checks that can be passed over with a reason. */
+export const PASSABLE_CHECKS: readonly string[] = CHECKS.filter(({ weight }) => weight === 'why').map(
+  ({ name }) => name,
+);
+
 /** What a check came to. */
 export interface Checked {
   readonly name: string;

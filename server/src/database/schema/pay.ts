@@ -162,7 +162,7 @@ export const batch = mysqlTable(
   (t) => [index('batch_period').on(t.periodId)],
 );
 
-/** What a batch comes to under one code: hours, premium hours and each kind of amount by themselves. */
+/** Sums of a batch by pay code, of hours, premium hours and each kind of amount by themselves. */
 export const batchCode = mysqlTable(
   'batch_code',
   {

@@ -22,6 +22,7 @@ import { sendAlone } from '../../database/round-trip.ts';
 import { badge, badgeOwner, card, person, plan, punch, site } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
+import { byPerson } from '../../records/by-person.ts';
 import {
   badgePunchColumns,
   ownedBy,
@@ -78,10 +79,10 @@ export async function listCandidates(
     (...all) => sendAlone(database, ...all),
     false,
   );
-  const byPerson = new Map(cards.map((one) => [one.subject.personId as number, one]));
+  const cardOf = new Map(cards.map((one) => [one.subject.personId as number, one]));
   const candidates: Candidate[] = [];
   for (const [personId, speaksFor] of likeliest) {
-    const read = byPerson.get(personId);
+    const read = cardOf.get(personId);
     if (read === undefined || !reaches(who, read.subject) || candidates.length === MOST_CANDIDATES) continue;
     const payable = (own: readonly Punch[]) => {
       const input = { ...read.input, punches: own };
@@ -186,18 +187,17 @@ async function plannedWithoutPunch(queries: Reads, periodId: number, punches: re
     to: instant(Math.max(...plans.map(({ endsAt }) => endsAt)) + NEAR_SECONDS),
   };
   const people = [...new Set(plans.map(({ personId }) => personId))];
-  const own = await ownedBy(queries, people, span, (condition) =>
-    queries.select(badgePunchColumns).from(punch).innerJoin(site, siteOfPunch).where(condition),
+  const own = byPerson(
+    await ownedBy(queries, people, span, (condition) =>
+      queries.select(badgePunchColumns).from(punch).innerJoin(site, siteOfPunch).where(condition),
+    ),
   );
   const met = ({ startsAt, endsAt }: (typeof plans)[number]) =>
     some.filter(({ at }) => [startsAt, endsAt].some((end) => Math.abs(end - at) <= NEAR_SECONDS)).length;
   return plans
     .filter(
       ({ personId, startsAt, endsAt }) =>
-        !own.some(
-          (one) =>
-            one.personId === personId && one.at >= startsAt - NEAR_SECONDS && one.at <= endsAt + NEAR_SECONDS,
-        ),
+        !own.get(personId)?.some(({ at }) => at >= startsAt - NEAR_SECONDS && at <= endsAt + NEAR_SECONDS),
     )
     .map((one) => ({ ...one, met: met(one) }))
     .sort((a, b) => b.met - a.met);

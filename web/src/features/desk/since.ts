@@ -1,4 +1,5 @@
 import type { AuditEventsReply } from '@heath/contract';
+import { listed } from '../../ui/text/format.ts';
 
 type Row = AuditEventsReply['events'][number];
 
@@ -20,12 +21,10 @@ const peopleIn = (rows: readonly Row[]): number =>
     return sum + (Array.isArray(people) ? people.length : 0);
   }, 0);
 
-const LIST = new Intl.ListFormat('en-GB');
-
 /** The handoffs that some rows are about: `handoff 7`, `handoffs 5, 6 and 7`. */
 function handoffs(rows: readonly Row[]): string {
   const numbers = [...new Set(rows.map((row) => Number(field(row, 'number'))))].sort((a, b) => a - b);
-  return `${numbers.length === 1 ? 'handoff' : 'handoffs'} ${LIST.format(numbers.map(String))}`;
+  return `${numbers.length === 1 ? 'handoff' : 'handoffs'} ${listed(numbers.map(String))}`;
 }
 
 /** What the pay system did with a handoff, by its answer. */

@@ -120,3 +120,8 @@ export function punchWord(kind: string | null): string {
   const words = (kind ?? 'punch').replaceAll('-', ' ');
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
+
+const LIST = new Intl.ListFormat('en-GB');
+
+/** Parts as a sentence lists them: `a`, `a and b`, `a, b and c`. */
+export const listed = (parts: readonly string[]): string => LIST.format(parts);

@@ -1,6 +1,6 @@
 import { defineCheck } from '../define.ts';
 
-/** Nobody owns a badge that was used in the period: its punches pay nobody. */
+/** Every badge that was used in the period has an owner; punches of others pay nobody. */
 export const ownedBadges = defineCheck({
   name: 'owned badges',
   weight: 'why',

@@ -1,5 +1,5 @@
 import type { Exception, Instant, ShiftTimes, ZoneOffsets } from '@heath/core';
-import { clockTime } from '../../../ui/text/format.ts';
+import { clockTime, listed } from '../../../ui/text/format.ts';
 
 /** What is shown beside a missing punch, of each source; null where a source is not shown at all. */
 export interface ShownEvidence {
@@ -53,7 +53,7 @@ export function whyNoTime(
     'on the other side': `${isOut ? 'before' : 'after'} this punch`,
     unlike: 'too far off, or on shifts unlike this one',
   };
-  const sentences = [LIST.format(sources.filter(({ times }) => times?.length === 0).map(({ none }) => none))];
+  const sentences = [listed(sources.filter(({ times }) => times?.length === 0).map(({ none }) => none))];
   for (const place of ['past the punch beside it', 'on the other side', 'unlike'] as const) {
     const there = sources.map(({ times = [], told }) => ({
       told,
@@ -62,11 +62,9 @@ export function whyNoTime(
     const count = there.reduce((sum, { times }) => sum + times.length, 0);
     if (count === 0) continue;
     const parts = there.flatMap(({ times, told }) => (times.length === 0 ? [] : [told(times)]));
-    sentences.push(`${LIST.format(parts)} ${count === 1 ? 'lies' : 'lie'} ${WHERE[place]}`);
+    sentences.push(`${listed(parts)} ${count === 1 ? 'lies' : 'lie'} ${WHERE[place]}`);
   }
   return [...sentences.filter((one) => one !== ''), 'it needs a time'].map(asSentence).join(' ');
 }
 
 const asSentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
-
-const LIST = new Intl.ListFormat('en-GB');
