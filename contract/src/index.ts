@@ -66,3 +66,5 @@ export * from './tasks/schemas.ts';
 export * from './users/operations.ts';
 export * from './users/rights.ts';
 export * from './users/schemas.ts';
+export * from './writing/operations.ts';
+export * from './writing/schemas.ts';

@@ -27,11 +27,13 @@ import type { Operation } from './shared/operation.ts';
 import { signInOperations } from './sign-in/operations.ts';
 import { taskOperations } from './tasks/operations.ts';
 import { userOperations } from './users/operations.ts';
+import { writingOperations } from './writing/operations.ts';
 
 /** The operations of each domain. */
 export const DOMAINS = {
   health: healthOperations,
   'sign-in': signInOperations,
+  writing: writingOperations,
   periods: periodOperations,
   reports: reportOperations,
   amounts: amountOperations,
@@ -64,6 +66,7 @@ export const DOMAINS = {
 export const OPERATIONS = {
   ...healthOperations,
   ...signInOperations,
+  ...writingOperations,
   ...periodOperations,
   ...reportOperations,
   ...amountOperations,

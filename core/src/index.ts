@@ -220,6 +220,14 @@ export type { DaySpan, Span } from './time/spans.ts';
 export { readTimeEntry, readTimeNear, type TimeEntry } from './time/time-entry.ts';
 export * from './time/units.ts';
 export {
+  DEFAULT_WRITING,
+  shortWeekday,
+  WRITING_CHOICES,
+  type Writer,
+  type Writing,
+  writerOf,
+} from './time/writing.ts';
+export {
   firstInstantOf,
   instantsOf,
   offsetAt,

@@ -36,6 +36,7 @@ import { signInRoutes } from './features/sign-in/routes.ts';
 import { SESSION_SECONDS, type SessionStore, untilLastDay } from './features/sign-in/session-store.ts';
 import { taskRoutes } from './features/tasks/routes.ts';
 import { userRoutes } from './features/users/routes.ts';
+import { writingRoutes } from './features/writing/routes.ts';
 import type { Context } from './http/context.ts';
 import { asWhoTheyAreNow, forTheseHosts, fromTheseOrigins, notKept } from './http/guards.ts';
 import { notFound, sendProblem } from './http/send-problem.ts';
@@ -67,6 +68,7 @@ const ROUTES: readonly ((context: Context) => Router)[] = [
   approvalRoutes,
   badgeRoutes,
   userRoutes,
+  writingRoutes,
   auditEventRoutes,
   taskRoutes,
 ];

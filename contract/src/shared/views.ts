@@ -1,6 +1,7 @@
 /** What a client shows and may keep: a read says in which of these its reply is shown, a write which of them it makes stale. */
 export const VIEWS = [
   'session',
+  'writing',
   'periods',
   'cards',
   'card',

@@ -15,7 +15,7 @@ export const signInOperations = {
     says: 'Who is signed in.',
     asks: 'anybody',
     gives: SignedInUser,
-    shows: ['session'],
+    shows: ['session', 'writing'],
     status: 200,
   }),
   demoAccounts: defineOperation({

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { list } from '../shared/list.ts';
 import { ROLES } from '../users/schemas.ts';
+import { WritingSchema } from '../writing/schemas.ts';
 import { accountName } from './account-name.ts';
 
 /** POST /api/session */
@@ -52,6 +53,10 @@ export const SignedInUser = v.strictObject({
   personId: v.nullable(id),
   /** Somebody else chose the password: nothing is done before it is changed. */
   passwordIsGiven: v.boolean(),
+  /** How things are written for them. */
+  writing: WritingSchema,
+  /** IANA name of the zone that most of the sites lie in; null where there is no site. */
+  siteZone: v.nullable(v.string()),
 });
 export type SignedInUser = v.InferOutput<typeof SignedInUser>;
 

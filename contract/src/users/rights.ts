@@ -17,6 +17,7 @@ export const RIGHTS = {
   'see work': ['specialist', 'auditor', 'administrator'],
   'see audit events': ['specialist', 'auditor', 'administrator'],
   'keep users': ['administrator'],
+  'keep company': ['specialist', 'administrator'],
 } as const satisfies Readonly<Record<string, readonly Role[]>>;
 export type Right = keyof typeof RIGHTS;
 

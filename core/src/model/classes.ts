@@ -20,7 +20,7 @@ const P = 'premium:'.charCodeAt(0);
 export const isPremium = (classId: ClassId): boolean => classId.charCodeAt(0) === P;
 
 /** Units, miles, tips, expenses: a quantity that no hour stands behind. */
-export const isAmount = (classId: ClassId): classId is `amount:${string}` => classId.startsWith('amount:');
+export const isAmount = (of: ClassId | SumId): of is `amount:${string}` => of.startsWith('amount:');
 
 /** What is not added to payable hours: premiums, and what is no hours. */
 export const liesBeside = (classId: ClassId): boolean => isPremium(classId) || isAmount(classId);

@@ -1,7 +1,7 @@
 import { liesBeside } from '../model/classes.ts';
 import { type Cost, costText } from '../pay/rates.ts';
-import { decimalHours } from '../time/hours.ts';
-import { type Workday, workday, workdayToIso } from '../time/units.ts';
+import { type Workday, workday } from '../time/units.ts';
+import type { Writer } from '../time/writing.ts';
 import { type GroundLine, nameOfPart, type Part, type PartNames, partOf } from './ground.ts';
 import { type ReportColumn, type ReportRow, type ReportTable, sumsOf } from './table.ts';
 
@@ -31,6 +31,14 @@ interface Pair {
   readonly byDay: Map<number, number>;
 }
 
+/** The two periods, the names of holidays, and who writes what explains a change. */
+interface ComparedOf {
+  readonly now: Side;
+  readonly before: Side;
+  readonly holidays: ReadonlyMap<Workday, string>;
+  readonly write: Pick<Writer, 'hours' | 'date'>;
+}
+
 /** This much of a change is told as what explains it. */
 const MOST_OF_IT = 0.4;
 
@@ -41,18 +49,16 @@ export class Comparison {
   readonly #now: Side;
   readonly #before: Side;
   readonly #holidays: ReadonlyMap<Workday, string>;
+  readonly #write: Pick<Writer, 'hours' | 'date'>;
   readonly #pairs = new Map<string | null, Pair>();
 
-  constructor(
-    part: Part,
-    names: PartNames,
-    { now, before, holidays }: { now: Side; before: Side; holidays: ReadonlyMap<Workday, string> },
-  ) {
+  constructor(part: Part, names: PartNames, { now, before, holidays, write }: ComparedOf) {
     this.#part = part;
     this.#names = names;
     this.#now = now;
     this.#before = before;
     this.#holidays = holidays;
+    this.#write = write;
   }
 
   /** Takes a line of one of the two. What lies beside the hours is compared only by code. */
@@ -150,11 +156,12 @@ export class Comparison {
     };
     const person =
       part === 'person' ? undefined : most([...byPerson.values()].map(({ name, hours }) => [name, hours]));
-    if (person !== undefined) says.push(`${person[0]} ${signed(person[1])}`);
+    if (person !== undefined) says.push(`${person[0]} ${this.#signed(person[1])}`);
     const job = part === 'job' ? undefined : most(byJob);
-    if (job !== undefined && byJob.size > 1) says.push(`${this.#names.of('job', job[0])} ${signed(job[1])}`);
+    if (job !== undefined && byJob.size > 1)
+      says.push(`${this.#names.of('job', job[0])} ${this.#signed(job[1])}`);
     const day = most(byDay);
-    if (day !== undefined) says.push(`${this.#dayOf(day[0])} ${signed(day[1])}`);
+    if (day !== undefined) says.push(`${this.#dayOf(day[0])} ${this.#signed(day[1])}`);
     return says;
   }
 
@@ -162,11 +169,13 @@ export class Comparison {
   #dayOf(place: number): string {
     const [now, before] = [workday(this.#now.firstDay + place), workday(this.#before.firstDay + place)];
     const isNow = now <= this.#now.lastDay;
-    return this.#holidays.get(now) ?? this.#holidays.get(before) ?? workdayToIso(isNow ? now : before);
+    return this.#holidays.get(now) ?? this.#holidays.get(before) ?? this.#write.date(isNow ? now : before);
+  }
+
+  #signed(hours: number): string {
+    return `${hours > 0 ? '+' : ''}${this.#write.hours(hours)}`;
   }
 }
 
 const counted = (by: number, one: string, many: string): string =>
   `${Math.abs(by)} ${Math.abs(by) === 1 ? one : many} ${by > 0 ? 'more' : 'fewer'}`;
-
-const signed = (hours: number): string => `${hours > 0 ? '+' : ''}${decimalHours(hours)}`;

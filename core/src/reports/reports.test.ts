@@ -4,6 +4,7 @@ import type { ClassId } from '../model/classes.ts';
 import { costOf } from '../pay/rates.ts';
 import { hours } from '../time/hours.ts';
 import { seconds, type Workday, workday, workdayFromIso } from '../time/units.ts';
+import { DEFAULT_WRITING, writerOf } from '../time/writing.ts';
 import { bridgeTable } from './bridge.ts';
 import { Comparison } from './comparison.ts';
 import type { GroundLine, Part, PartNames } from './ground.ts';
@@ -131,7 +132,12 @@ describe('two periods side by side', () => {
   const now = { firstDay: day('2026-10-19'), lastDay: day('2026-11-01') };
   const before = { firstDay: day('2026-10-05'), lastDay: day('2026-10-18') };
   const compare = (part: Part, holidays: readonly (readonly [Workday, string])[] = []) =>
-    new Comparison(part, NAMES, { now, before, holidays: new Map(holidays) });
+    new Comparison(part, NAMES, {
+      now,
+      before,
+      holidays: new Map(holidays),
+      write: writerOf(DEFAULT_WRITING),
+    });
 
   it('differ by what their lines differ by, the largest change first', () => {
     fc.assert(

@@ -1,4 +1,5 @@
 import { type Workday, weekdayOf, workday, workdayFromIso, workdayToIso } from './units.ts';
+import type { Writing } from './writing.ts';
 
 /** What somebody meant by a day; or why nobody can tell. */
 export type DayEntry =
@@ -65,15 +66,15 @@ function dated(date: number, month: number, year: number | null, near: Workday):
   );
 }
 
-/** A date in figures: with a point the day stands first, with a stroke only where it cannot be the month. */
-function inFigures(written: string, near: Workday): DayEntry | null {
+/** A date in figures: with a point the day stands first; with a stroke the month, where the reader's dates have it first, else whichever cannot be the month. */
+function inFigures(written: string, near: Workday, dates: Writing['dates'] | null): DayEntry | null {
   const figures = /^(\d{1,2})([./])(\d{1,2})(?:\2(\d{4}|\d{2})?)?$/.exec(written);
   if (figures === null) return null;
   const [, first, mark, second, year] = figures;
   const [a, b] = [Number(first), Number(second)];
   const ofYear = year === undefined ? null : Number(year);
   if (mark === '.' || a === b) return dated(a, b, ofYear, near);
-  if (a <= 12 && b <= 12) return EITHER_WAY;
+  if (a <= 12 && b <= 12) return dates === 'month day year' ? dated(b, a, ofYear, near) : EITHER_WAY;
   return a > 12 ? dated(a, b, ofYear, near) : dated(b, a, ofYear, near);
 }
 
@@ -91,11 +92,12 @@ function inWords(words: readonly string[], near: Workday): DayEntry | null {
 /**
  * Reads a day as people type it: `28 oct`, `oct 28 2026`, `28.10.`, `2026-10-28`, `28` (of the month that brings it nearest), `wed`, `today`,
  * `yesterday`, `tomorrow`, `-3`, `+2`. What leaves out the year, the month or the date means the nearest such day. `10/28` can only be
- * October; `3/4` can be either, and is refused.
+ * October; `3/4` can be either, and is refused unless the reader's own dates have the month first.
  *
  * @param near the day that is open, or today
+ * @param dates the order in which the reader has dates; null where nobody chose one
  */
-export function readDayEntry(text: string, near: Workday): DayEntry {
+export function readDayEntry(text: string, near: Workday, dates: Writing['dates'] | null = null): DayEntry {
   const written = text
     .trim()
     .toLowerCase()
@@ -121,5 +123,5 @@ export function readDayEntry(text: string, near: Workday): DayEntry {
       near,
     );
   }
-  return inFigures(written, near) ?? inWords(written.split(' '), near) ?? NOT_A_DAY;
+  return inFigures(written, near, dates) ?? inWords(written.split(' '), near) ?? NOT_A_DAY;
 }

@@ -29,12 +29,26 @@ export const SECONDS_PER_HOUR = 3_600;
 const isoDates = new Map<Workday, string>();
 const MOST_ISO_DATES = 2000;
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+/** The months as dates are written, January first. */
+export const SHORT_MONTHS = [
+  'Jan',
+  'Feb',
+  'Mar',
+  'Apr',
+  'May',
+  'Jun',
+  'Jul',
+  'Aug',
+  'Sep',
+  'Oct',
+  'Nov',
+  'Dec',
+];
 
 /** The workday as sentences write it, `25 Oct 2026`. */
 export function workdayInWords(day: Workday): string {
   const [year, month, dayOfMonth] = workdayToIso(day).split('-');
-  return `${Number(dayOfMonth)} ${MONTHS[Number(month) - 1]} ${year}`;
+  return `${Number(dayOfMonth)} ${SHORT_MONTHS[Number(month) - 1]} ${year}`;
 }
 
 /** The workday as an ISO 8601 date, `2026-10-25`. */

@@ -192,7 +192,7 @@ describe('a badge', () => {
     );
     const listed = async (number: string) => {
       const query = { person: String(await personIdOf(number)) };
-      const { reply } = await makeReport(company, company.periodId, 'punches', query);
+      const { reply } = await makeReport(company, company.who, company.periodId, 'punches', query);
       const at = (id: string) => reply.columns.findIndex((column) => column.id === id);
       return reply.rows
         .filter(({ cells }) => String(cells[at('number')]) === number)

@@ -1,19 +1,20 @@
 import type { SignedInUser } from '@heath/contract';
 import { has } from '@heath/contract';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useNavigation } from 'react-router';
 import { TaskNotices, WorkList } from '../features/tasks/index.ts';
 import { redoLast, undoLast } from '../ui/notices/notices.ts';
 import { type Feature, homeOf } from '../ui/screen/feature.ts';
 import { useKey } from '../ui/screen/keys.ts';
+import { lazyPart } from '../ui/screen/part.ts';
 import { HeathMark } from '../ui/text/HeathMark.tsx';
 import { Kbd } from '../ui/text/Kbd.tsx';
 import { SaysLayer } from '../ui/text/Says.tsx';
 import { EVERYWHERE, FEATURES, featureAt } from './features.ts';
 import { UserMenu } from './UserMenu.tsx';
 
-const FindDialog = lazy(() => import('./FindDialog.tsx'));
-const KeysDialog = lazy(() => import('./KeysDialog.tsx'));
+const FindDialog = lazyPart(async () => (await import('./FindDialog.tsx')).default);
+const KeysDialog = lazyPart(async () => (await import('./KeysDialog.tsx')).default);
 
 /** What stands around every screen, for whoever is signed in; those who see no cards begin with their account. */
 export function Shell({ user }: { user: SignedInUser }) {

@@ -1,5 +1,6 @@
 import { createBrowserRouter } from 'react-router';
 import { Empty } from '../ui/notices/Empty.tsx';
+import { loadPart } from '../ui/screen/part.ts';
 import { FEATURES } from './features.ts';
 import { Guard } from './Guard.tsx';
 import { Home } from './Home.tsx';
@@ -10,7 +11,9 @@ export const router = createBrowserRouter([
   {
     path: '/sign-in',
     errorElement: <PageError />,
-    lazy: async () => ({ Component: (await import('../features/sign-in/SignInPage.tsx')).SignInPage }),
+    lazy: async () => ({
+      Component: await loadPart(async () => (await import('../features/sign-in/SignInPage.tsx')).SignInPage),
+    }),
   },
   {
     path: '/',
@@ -18,7 +21,10 @@ export const router = createBrowserRouter([
     errorElement: <PageError />,
     children: [
       { index: true, element: <Home /> },
-      ...FEATURES.map(({ path, page }) => ({ path, lazy: async () => ({ Component: await page() }) })),
+      ...FEATURES.map(({ path, page }) => ({
+        path,
+        lazy: async () => ({ Component: await loadPart(page) }),
+      })),
       {
         path: '*',
         element: <Empty title="There is no page here">The screens are in the bar above.</Empty>,

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Toggles } from '../ui/controls/Toggles.tsx';
 import type { Column } from '../ui/table/columns.ts';
 import { Table } from '../ui/table/Table.tsx';
-import { decimalHours } from '../ui/text/format.ts';
+import { hoursText } from '../ui/text/format.ts';
 import { Part } from './Part.tsx';
 
 interface Sample {
@@ -32,8 +32,8 @@ const COLUMNS: readonly Column<Sample>[] = [
     id: 'hours',
     name: 'Hours',
     value: (row) => row.hours,
-    text: (row) => decimalHours(row.hours),
-    sum: (rows) => decimalHours(rows.reduce((sum, row) => sum + row.hours, 0)),
+    text: (row) => hoursText(row.hours),
+    sum: (rows) => hoursText(rows.reduce((sum, row) => sum + row.hours, 0)),
     isFigure: true,
     room: 32,
   },

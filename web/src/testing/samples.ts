@@ -1,4 +1,5 @@
 import type { CardsReply, SignedInUser } from '@heath/contract';
+import { DEFAULT_WRITING } from '@heath/core';
 
 /** A specialist who is signed in. */
 export const SPECIALIST: SignedInUser = {
@@ -7,6 +8,8 @@ export const SPECIALIST: SignedInUser = {
   roles: ['specialist'],
   personId: null,
   passwordIsGiven: false,
+  writing: DEFAULT_WRITING,
+  siteZone: 'Europe/London',
 };
 
 /** Replies as they travel: days are ISO dates. */

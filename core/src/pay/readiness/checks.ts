@@ -1,3 +1,4 @@
+import { DEFAULT_WRITING, type Writer, writerOf } from '../../time/writing.ts';
 import { approved } from './checks/approved.ts';
 import { codesFit } from './checks/codes-fit.ts';
 import { computed } from './checks/computed.ts';
@@ -48,10 +49,10 @@ export interface Checked {
   readonly cases: readonly Case[];
 }
 
-/** What every check comes to. */
-export const checkAll = (facts: Facts): Checked[] =>
+/** What every check comes to; hours in its sentences as the reader has them. */
+export const checkAll = (facts: Facts, write: Writer = writerOf(DEFAULT_WRITING)): Checked[] =>
   CHECKS.map(({ name, weight, met, unmet, cases }) => {
-    const found = cases(facts);
+    const found = cases(facts, write);
     return { name, weight, says: found.length === 0 ? met : unmet(found.length), cases: found };
   });
 

@@ -1,3 +1,4 @@
+import type { Writer } from '../../time/writing.ts';
 import type { Facts } from './facts.ts';
 
 /** One thing that a check found: whose it is, where it is somebody's, and what is wrong. */
@@ -22,7 +23,8 @@ interface CheckDefinition {
   readonly met: string;
   /** Where it is not, by how many cases there are. */
   unmet(count: number): string;
-  cases(facts: Facts): readonly Case[];
+  /** `write` writes hours as the reader has them. */
+  cases(facts: Facts, write: Writer): readonly Case[];
 }
 export type Check = CheckDefinition;
 

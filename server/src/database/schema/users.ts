@@ -1,4 +1,4 @@
-import { ROLES } from '@heath/contract';
+import { type OwnWriting, ROLES } from '@heath/contract';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
@@ -28,6 +28,8 @@ export const user = mysqlTable('user', {
   personId: int('person_id')
     .unique()
     .references(() => person.id),
+  /** How things are written for them, as far as they chose; null: they chose nothing. */
+  writing: json<OwnWriting>('writing'),
   /** From then on nobody signs in as them. */
   endedAt: at('ended_at'),
 });

@@ -137,7 +137,8 @@ describe('amounts', () => {
 
   it('hold up the handoff while no rule catches them; hours and cost stay what they were', async () => {
     await company.work();
-    const cost = async () => (await makeReport(company, company.periodId, 'hours-and-cost', {})).reply.sums;
+    const cost = async () =>
+      (await makeReport(company, company.who, company.periodId, 'hours-and-cost', {})).reply.sums;
     const before = await cost();
     await add(amount({ what: 'Tips', amount: '7' }));
     await company.work();

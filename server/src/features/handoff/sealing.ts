@@ -7,6 +7,7 @@ import type { Queries } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import type { Report } from '../../http/progress.ts';
+import { writerFor } from '../../records/writing.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import { KeptFile } from './batches/kept-file.ts';
 import {
@@ -54,7 +55,7 @@ export function handOff(
       report,
     );
     await comeBy('seal.lines');
-    const checked = checkAll(gathered.facts);
+    const checked = checkAll(gathered.facts, await writerFor(tx, who));
     refuseUnready(gathered, checked, new Set(overrides.map(({ check }) => check)), differencesAlone);
     await refuseTwin(tx, gathered);
     await countFile(tx, batchId, {

@@ -70,7 +70,7 @@ describe('the history', () => {
       says.workday,
     ]);
     await settleBulk(company, null, company.who, company.periodId, many);
-    const { reply } = await makeReport(company, company.periodId, 'changes', {});
+    const { reply } = await makeReport(company, company.who, company.periodId, 'changes', {});
     const column = reply.columns.findIndex(({ id }) => id === 'day');
     const made = (await told()).filter(({ undoes }) => undoes === null).toReversed();
     expect(reply.rows.map(({ cells }) => cells[column])).toEqual(made.map(({ workday }) => workday));

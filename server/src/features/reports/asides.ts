@@ -2,12 +2,12 @@ import { aside, fileAside } from '../../http/aside.ts';
 import { fileOfReport } from './file.ts';
 import { makeReport } from './service.ts';
 
-export const reportShown = aside('report', async (context, _who, { params, query }) => {
-  const { reply } = await makeReport(context, params.period, params.report, query);
+export const reportShown = aside('report', async (context, who, { params, query }) => {
+  const { reply } = await makeReport(context, who, params.period, params.report, query);
   return reply;
 });
 
-export const reportSaved = fileAside('reportFile', async (context, _who, { params, query }) => {
-  const { reply, sign } = await makeReport(context, params.period, params.report, query);
-  return await fileOfReport(reply, query.format, sign, context.print);
+export const reportSaved = fileAside('reportFile', async (context, who, { params, query }) => {
+  const { reply, sign, writer } = await makeReport(context, who, params.period, params.report, query);
+  return await fileOfReport(reply, query.format, { sign, writer, print: context.print });
 });

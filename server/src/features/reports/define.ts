@@ -1,5 +1,5 @@
 import type { ReportDescription, ReportQuery } from '@heath/contract';
-import type { Part, PartNames, ReportColumn, ReportRow, ReportTable, Workday } from '@heath/core';
+import type { Part, PartNames, ReportColumn, ReportRow, ReportTable, Workday, Writer } from '@heath/core';
 import type { Database } from '../../database/connect.ts';
 import type { PlacesByNumber } from '../../pay/lines.ts';
 
@@ -15,6 +15,8 @@ export interface Asked {
   };
   readonly places: PlacesByNumber;
   readonly names: PartNames;
+  /** Writes hours, times and dates as whoever asks reads them. */
+  readonly writer: Writer;
   readonly query: ReportQuery;
   /** Which of its choices; an empty text where it has none. */
   readonly choice: string;

@@ -2,13 +2,17 @@ import type { FileFormat, ReportReply } from '@heath/contract';
 import {
   type CellKind,
   decimalHours,
+  HOURS_PER_SECOND,
   hoursOf,
   type ReportCell,
   type ReportColumn,
   type ReportRow,
+  SECONDS_PER_DAY,
   textCell,
+  type Workday,
+  type Writer,
   workday,
-  workdayInWords,
+  workdayToIso,
 } from '@heath/core';
 import { stringify } from 'csv-stringify/sync';
 import { MOST_ROWS_ON_PAPER, type Paper } from '../../http/paper.ts';
@@ -24,37 +28,53 @@ export const TYPES: Readonly<Record<FileFormat, string>> = {
 
 const isNumber = (kind: CellKind): boolean => kind !== 'text' && kind !== 'day';
 
-/** A cell as text: days as ISO dates, hours with two decimals, money as it is. */
-function written(cell: ReportCell, kind: CellKind): string {
+/** How the days and hours of cells become text. */
+interface CellTexts {
+  readonly day: (day: Workday) => string;
+  readonly hours: (hours: number) => string;
+}
+
+/** For programs, whoever asks: ISO 8601 dates, hours with two decimals. */
+const FOR_PROGRAMS: CellTexts = { day: workdayToIso, hours: (hours) => decimalHours(hours) };
+
+/** A cell as text; money and counts as they are. */
+function written(cell: ReportCell, kind: CellKind, texts: CellTexts): string {
   if (cell === null || cell === '') return '';
-  if (kind === 'day') return workdayInWords(workday(Number(cell)));
-  if (kind === 'hours') return decimalHours(Number(cell));
-  if (kind === 'seconds') return decimalHours(hoursOf(Number(cell)));
+  if (kind === 'day') return texts.day(workday(Number(cell)));
+  if (kind === 'hours') return texts.hours(Number(cell));
+  if (kind === 'seconds') return texts.hours(hoursOf(Number(cell)));
   return String(cell);
 }
 
-/** A report as a file: what is shown, with its sums. */
-export function fileOfReport(
-  report: ReportReply,
-  format: FileFormat,
-  sign: string | null,
-  print: Printing,
-): Promise<Uint8Array> {
+/** How a report becomes a file: who signs it, how its reader writes hours and dates, and who prints. */
+interface FileOf {
+  readonly sign: string | null;
+  readonly writer: Writer;
+  readonly print: Printing;
+}
+
+/** A report as a file: what is shown, with its sums. A CSV is for programs; a workbook and paper are written for their reader. */
+export function fileOfReport(report: ReportReply, format: FileFormat, of: FileOf): Promise<Uint8Array> {
   if (format === 'csv') return Promise.resolve(csvOf(report));
-  return format === 'xlsx' ? print.sheet(sheetOfReport(report)) : print.paper(paperOfReport(report, sign));
+  return format === 'xlsx'
+    ? of.print.sheet(sheetOfReport(report, of))
+    : of.print.paper(paperOfReport(report, of));
 }
 
 const hasSums = ({ sums }: ReportReply): boolean => sums.some((sum) => sum !== null && sum !== '');
 
-const textsOf = (columns: readonly ReportColumn[], cells: readonly ReportCell[]): string[] =>
-  columns.map(({ kind }, i) => written(cells[i] ?? null, kind));
+const textsOf = (
+  columns: readonly ReportColumn[],
+  cells: readonly ReportCell[],
+  texts: CellTexts,
+): string[] => columns.map(({ kind }, i) => written(cells[i] ?? null, kind, texts));
 
 /** The rows as text, the sums last. */
-function texts(report: ReportReply): string[][] {
+function rowsOf(report: ReportReply, texts: CellTexts): string[][] {
   const { columns, rows, sums } = report;
-  const made = rows.map(({ cells }) => textsOf(columns, cells));
+  const made = rows.map(({ cells }) => textsOf(columns, cells, texts));
   if (!hasSums(report)) return made;
-  const [first, ...others] = textsOf(columns, sums);
+  const [first, ...others] = textsOf(columns, sums, texts);
   return [...made, [first || 'Total', ...others]];
 }
 
@@ -70,7 +90,7 @@ function csvRows(columns: readonly ReportColumn[], rows: readonly (readonly stri
 }
 
 const csvOf = (report: ReportReply): Buffer =>
-  Buffer.from(csvHead(report.columns) + csvRows(report.columns, texts(report)));
+  Buffer.from(csvHead(report.columns) + csvRows(report.columns, rowsOf(report, FOR_PROGRAMS)));
 
 /** Rows that come some at a time as CSV, heading first. */
 export async function* csvInParts(
@@ -81,30 +101,41 @@ export async function* csvInParts(
   for await (const rows of pages)
     yield csvRows(
       columns,
-      rows.map(({ cells }) => textsOf(columns, cells)),
+      rows.map(({ cells }) => textsOf(columns, cells, FOR_PROGRAMS)),
     );
 }
 
-const FIGURES: Readonly<Partial<Record<CellKind, string>>> = {
+/** How a workbook shows what is no plain number. Hours of minutes are parts of a day there, as workbooks have lengths of time. */
+const DECIMAL_FIGURES: Readonly<Partial<Record<CellKind, string>>> = {
   hours: '0.00',
   seconds: '0.00',
   money: '0.00',
 };
+const MINUTE_FIGURES: typeof DECIMAL_FIGURES = {
+  ...DECIMAL_FIGURES,
+  hours: '[h]" h "mm" m"',
+  seconds: '[h]" h "mm" m"',
+};
+const asPartOfDay = (hours: number): string => String(hours / HOURS_PER_SECOND / SECONDS_PER_DAY);
 
-const sheetOfReport = (report: ReportReply): Sheet => ({
-  title: report.title,
-  heading: report.columns.map(({ name }) => name),
-  formats: report.columns.map(({ kind }) => (isNumber(kind) ? (FIGURES[kind] ?? 'General') : null)),
-  rows: texts(report),
-});
+function sheetOfReport(report: ReportReply, { writer }: FileOf): Sheet {
+  const isDecimal = writer.writing.hours === 'decimal';
+  const figures = isDecimal ? DECIMAL_FIGURES : MINUTE_FIGURES;
+  return {
+    title: report.title,
+    heading: report.columns.map(({ name }) => name),
+    formats: report.columns.map(({ kind }) => (isNumber(kind) ? (figures[kind] ?? 'General') : null)),
+    rows: rowsOf(report, { day: writer.date, hours: isDecimal ? FOR_PROGRAMS.hours : asPartOfDay }),
+  };
+}
 
-function paperOfReport(report: ReportReply, sign: string | null): Paper {
-  const rows = texts(report);
+function paperOfReport(report: ReportReply, { sign, writer }: FileOf): Paper {
+  const rows = rowsOf(report, { day: writer.date, hours: writer.hours });
   const isAll = rows.length <= MOST_ROWS_ON_PAPER;
   const note = `These are the first ${MOST_ROWS_ON_PAPER.toLocaleString('en')} of ${rows.length.toLocaleString('en')} rows: saved as CSV it has all.`;
   return {
     title: report.title,
-    under: [`${workdayInWords(report.firstDay)} to ${workdayInWords(report.lastDay)}`, report.says]
+    under: [writer.dates(report.firstDay, report.lastDay), report.says]
       .filter((part) => part !== '')
       .join(' · '),
     before: isAll ? report.notes : [...report.notes, note],

@@ -1,5 +1,5 @@
 import { REPORT_SHELVES, type ReportName, type ReportQuery, type ReportReply } from '@heath/contract';
-import { costOf, costText, workdayFromIso } from '@heath/core';
+import { costOf, costText, DEFAULT_WRITING, type Writing, workdayFromIso, writerOf } from '@heath/core';
 import { ratesOf as demoRates, people } from '@heath/demo';
 import { parse } from 'csv-parse/sync';
 import { count, eq, isNotNull, sql } from 'drizzle-orm';
@@ -25,7 +25,12 @@ beforeAll(async () => {
 afterAll(() => company.close());
 
 const report = async (name: ReportName, query: ReportQuery = {}) =>
-  (await makeReport(company, company.periodId, name, query)).reply;
+  (await makeReport(company, company.who, company.periodId, name, query)).reply;
+const fileBy = (writing: Partial<Writing> = {}) => ({
+  sign: null,
+  writer: writerOf({ ...DEFAULT_WRITING, ...writing }),
+  print: company.print,
+});
 const column = ({ columns }: ReportReply, id: string) => columns.findIndex((one) => one.id === id);
 const sumOf = (reply: ReportReply, id: string) => reply.sums[column(reply, id)];
 const cards = () => storedCards(company.database, eq(card.periodId, company.periodId));
@@ -158,13 +163,13 @@ describe('the reports of a period', () => {
 
   it('a time card has each day once, adds up to the card, and says who signs it', async () => {
     const [one] = (await cards()).filter(({ payableHours }) => payableHours > 0);
-    const { reply, sign } = await makeReport(company, company.periodId, 'time-card', {
+    const { reply, sign } = await makeReport(company, company.who, company.periodId, 'time-card', {
       person: String(one!.personId),
     });
     expect(reply.rows).toHaveLength(14);
     expect(sumOf(reply, 'payable')).toBe(one!.payableHours);
     expect(reply.says).toContain(sign!);
-    const refused = makeReport(company, company.periodId, 'time-card', {});
+    const refused = makeReport(company, company.who, company.periodId, 'time-card', {});
     await expect(refused).rejects.toMatchObject({ status: 422, more: { field: 'person' } });
   });
 
@@ -213,11 +218,11 @@ describe('the reports of a period', () => {
       (one) => one !== 'comparison' && one !== 'time-card',
     )) {
       const reply = await report(name);
-      const rows = parse(Buffer.from(await fileOfReport(reply, 'csv', null, company.print))) as string[][];
+      const rows = parse(Buffer.from(await fileOfReport(reply, 'csv', fileBy()))) as string[][];
       const hasSums = reply.sums.some((sum) => sum !== null && sum !== '');
       expect(rows).toHaveLength(1 + reply.rows.length + (hasSums ? 1 : 0));
       const book = new exceljs.Workbook();
-      await book.xlsx.load((await fileOfReport(reply, 'xlsx', null, company.print)) as never);
+      await book.xlsx.load((await fileOfReport(reply, 'xlsx', fileBy())) as never);
       expect(book.worksheets[0]?.rowCount).toBe(rows.length);
       const at = reply.columns.findIndex(({ kind }) => kind === 'hours');
       if (at < 0 || reply.rows.length === 0) continue;
@@ -228,7 +233,7 @@ describe('the reports of a period', () => {
     const made = await report('changes');
     const cells = made.columns.map(({ kind }) => (kind === 'text' ? '=1+1' : 0));
     const risky = { ...made, rows: [{ cells, personId: null, key: null }] };
-    const [, row] = parse(Buffer.from(await fileOfReport(risky, 'csv', null, company.print))) as string[][];
+    const [, row] = parse(Buffer.from(await fileOfReport(risky, 'csv', fileBy()))) as string[][];
     expect(row?.[2]).toBe("'=1+1");
     const most = { ...risky, rows: Array.from({ length: MOST_ROWS_ON_PAPER + 1 }, () => risky.rows[0]!) };
     let printed: Paper | undefined;
@@ -236,24 +241,47 @@ describe('the reports of a period', () => {
       printed = given;
       return new Uint8Array();
     };
-    await fileOfReport(most, 'pdf', null, { ...company.print, paper });
+    await fileOfReport(most, 'pdf', { ...fileBy(), print: { ...company.print, paper } });
     expect(printed?.rows).toHaveLength(MOST_ROWS_ON_PAPER);
     expect(printed?.before?.at(-1)).toBe(
       'These are the first 12,000 of 12,001 rows: saved as CSV it has all.',
     );
-    const pdf = await fileOfReport(await report('hours-and-cost'), 'pdf', 'Somebody', company.print);
+    const pdf = await fileOfReport(await report('hours-and-cost'), 'pdf', { ...fileBy(), sign: 'Somebody' });
     expect(Buffer.from(pdf).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+
+  it('are written for their reader on paper and in workbooks, and alike for every program', async () => {
+    const reply = await report('time-card', { person: String((await cards())[0]!.personId) });
+    const by = fileBy({ hours: 'hours and minutes', dates: 'month day year' });
+    const texts = (await fileOfReport(reply, 'csv', by)).toString();
+    expect(texts).toBe((await fileOfReport(reply, 'csv', fileBy())).toString());
+    let printed: Paper | undefined;
+    const paper = async (given: Paper) => {
+      printed = given;
+      return new Uint8Array();
+    };
+    await fileOfReport(reply, 'pdf', { ...by, print: { ...by.print, paper } });
+    const [payable, day] = [column(reply, 'payable'), column(reply, 'day')];
+    expect(printed?.rows[0]?.[day]).toBe('Oct 19, 2026');
+    expect(printed?.rows.at(-1)?.[payable]).toMatch(/^\d+ h( \d+ m)?( \d+ s)?$/);
+    const book = new exceljs.Workbook();
+    await book.xlsx.load((await fileOfReport(reply, 'xlsx', by)) as never);
+    const sum = book.worksheets[0]!.getRow(reply.rows.length + 2).getCell(payable + 1);
+    // A workbook counts time in days, from the end of 1899 on.
+    const days = (new Date(String(sum.value)).getTime() - Date.UTC(1899, 11, 30)) / 86_400_000;
+    expect(days * 24).toBeCloseTo(Number(reply.sums[payable]) / 90_000, 2);
+    expect(sum.numFmt).toBe('[h]" h "mm" m"');
   });
 });
 
 describe('a report that may be too long to show', () => {
   it('has all its rows as CSV, by parts; what is shown is the first of them, and says so', async () => {
-    const long = (await rowsInParts(company, company.periodId, 'punches', {}))!;
+    const long = (await rowsInParts(company, company.who, company.periodId, 'punches', {}))!;
     let text = '';
     for await (const part of csvInParts(long.columns, long.rows)) text += part;
     const rows = parse(text) as string[][];
     const whole = await report('punches');
-    expect(rows).toEqual(parse(Buffer.from(await fileOfReport(whole, 'csv', null, company.print))));
+    expect(rows).toEqual(parse(Buffer.from(await fileOfReport(whole, 'csv', fileBy()))));
     // Counted a second way: the file of the generator, of whose lines some are the same twice, and some of badges that nobody owns.
     const [counted] = await company.database
       .select({ rows: count() })
@@ -269,7 +297,7 @@ describe('a report that may be too long to show', () => {
     };
     expect(await firstRows(again(), 10)).toEqual({ rows: whole.rows.slice(0, 10), isAll: false });
     expect(await firstRows(again(), 14)).toEqual({ rows: whole.rows.slice(0, 14), isAll: true });
-    expect(await rowsInParts(company, company.periodId, 'bridge', {})).toBeNull();
+    expect(await rowsInParts(company, company.who, company.periodId, 'bridge', {})).toBeNull();
   });
 });
 

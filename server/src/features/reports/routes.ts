@@ -13,11 +13,11 @@ export const reportRoutes = (context: Context): Router =>
   serve(context, reportOperations, {
     reports: () => listReports(),
     report: reportShown,
-    async reportFile({ params: { period, report }, query, request, response }) {
+    async reportFile({ who, params: { period, report }, query, request, response }) {
       const { format } = query;
       const fileOf = (firstDay: Workday) =>
         response.type(TYPES[format]).attachment(`${report}-${workdayToIso(firstDay)}.${format}`);
-      const long = format === 'csv' ? await rowsInParts(context, period, report, query) : null;
+      const long = format === 'csv' ? await rowsInParts(context, who, period, report, query) : null;
       if (long !== null) {
         fileOf(long.firstDay);
         await sendInParts(response, csvInParts(long.columns, long.rows));

@@ -6,12 +6,15 @@ import {
   type ReportColumn,
   type ReportRow,
   type Workday,
+  type Writer,
 } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
 import { type PlacesByNumber, placesByNumber } from '../../pay/lines.ts';
+import { writerFor } from '../../records/writing.ts';
+import type { Who } from '../../rights/who.ts';
 import type { Asked, ReportKind } from './define.ts';
 import { REPORTS } from './kinds.ts';
 import { namesByNumber } from './store.ts';
@@ -53,13 +56,14 @@ function choiceIn({ choice }: ReportKind, asked: string | undefined): string {
 /** A report of a period, with the name that signs it where it is to be signed. */
 export async function makeReport(
   context: Pick<Context, 'database' | 'clock'>,
+  who: Who,
   periodId: number,
   name: ReportName,
   query: ReportQuery,
-): Promise<{ readonly reply: ReportReply; readonly sign: string | null }> {
+): Promise<{ readonly reply: ReportReply; readonly sign: string | null; readonly writer: Writer }> {
   const kind = reportNamed(name);
-  const asked = await askedOf(context, periodId, kind, query);
-  const { period, names, only } = asked;
+  const asked = await askedOf(context, who, periodId, kind, query);
+  const { period, names, only, writer } = asked;
   const made = await kind.make(asked);
   const says = [only === null ? null : names.of(only.part, only.key), made.says ?? null].filter(
     (part) => part !== null,
@@ -76,12 +80,14 @@ export async function makeReport(
       notes: made.notes ?? [],
     },
     sign: made.sign ?? null,
+    writer,
   };
 }
 
 /** The rows of a report that may have too many to be shown, some at a time; null of one that is shown whole. */
 export async function rowsInParts(
   context: Pick<Context, 'database' | 'clock'>,
+  who: Who,
   periodId: number,
   name: ReportName,
   query: ReportQuery,
@@ -93,12 +99,13 @@ export async function rowsInParts(
   const kind = reportNamed(name);
   const { long } = kind;
   if (long === undefined) return null;
-  const asked = await askedOf(context, periodId, kind, query);
+  const asked = await askedOf(context, who, periodId, kind, query);
   return { columns: long.columns, rows: long.rows(asked), firstDay: asked.period.firstDay };
 }
 
 async function askedOf(
   { database, clock }: Pick<Context, 'database' | 'clock'>,
+  who: Who,
   periodId: number,
   kind: ReportKind,
   query: ReportQuery,
@@ -113,7 +120,8 @@ async function askedOf(
     await codesByCode(database),
     isOfPeople ? await namesByNumber(database) : new Map(),
   );
-  return { database, now: clock.now(), period, places, names, query, choice, only };
+  const writer = await writerFor(database, who);
+  return { database, now: clock.now(), period, places, names, writer, query, choice, only };
 }
 
 /** What of a part is asked for. Throws where there is no such part. */

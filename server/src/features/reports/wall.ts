@@ -3,6 +3,7 @@ import {
   instant,
   SECONDS_PER_DAY,
   type Workday,
+  type Writer,
   wallOf,
   workday,
   ZoneTables,
@@ -14,13 +15,15 @@ export interface WallTime {
   readonly text: string;
 }
 
-const two = (n: number) => String(n).padStart(2, '0');
-
 /** Writes instants as the wall clock of a zone shows them, over a span of days. */
 export class Wall {
   readonly #zones: ZoneTables;
 
-  constructor(first: Workday, last: Workday) {
+  readonly #timeOfDay: Writer['timeOfDay'];
+
+  /** @param writer writes the times of day */
+  constructor(first: Workday, last: Workday, { timeOfDay }: Pick<Writer, 'timeOfDay'>) {
+    this.#timeOfDay = timeOfDay;
     this.#zones = ZoneTables.around(
       instant((first - 3) * SECONDS_PER_DAY),
       instant((last + 3) * SECONDS_PER_DAY),
@@ -31,7 +34,6 @@ export class Wall {
     const wall = wallOf(this.#zones.of(zone), at);
     const day = Math.floor(wall / SECONDS_PER_DAY);
     const seconds = wall - day * SECONDS_PER_DAY;
-    const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
-    return { day: workday(day), text: `${two(h)}:${two(m)}${s === 0 ? '' : `:${two(s)}`}` };
+    return { day: workday(day), text: this.#timeOfDay(seconds, seconds % 60 !== 0) };
   }
 }

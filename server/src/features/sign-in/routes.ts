@@ -3,18 +3,29 @@ import { DEMO_USERS } from '@heath/demo';
 import type { Request, Router } from 'express';
 import { realSeconds } from '../../base/clock.ts';
 import { Problem } from '../../base/problem.ts';
+import type { Reads } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
 import { serve } from '../../http/serve.ts';
+import { writingChoices, writingFor } from '../../records/writing.ts';
 import { checkPassword } from '../../rights/passwords.ts';
 import { findWho, somebody, type Who } from '../../rights/who.ts';
 import { countAttempt, forgetAttempts } from './attempts.ts';
 import { changePassword, isDemo } from './service.ts';
 import { endSession, sessionsOf } from './sessions.ts';
 
-const viewOf = (who: Who): SignedInUser => {
+async function viewOf(queries: Reads, who: Who): Promise<SignedInUser> {
   const { name, roles, personId, passwordIsGiven } = who;
-  return { id: somebody(who), name, roles, personId, passwordIsGiven };
-};
+  const choices = await writingChoices(queries, who);
+  return {
+    id: somebody(who),
+    name,
+    roles,
+    personId,
+    passwordIsGiven,
+    writing: writingFor(choices),
+    siteZone: choices.siteZone,
+  };
+}
 
 /** A new session id, so that one planted before is worth nothing. */
 const regenerated = (request: Request): Promise<void> =>
@@ -37,7 +48,7 @@ const destroyed = (request: Request): Promise<void> =>
 export function signInRoutes(context: Context): Router {
   const { database } = context;
   return serve(context, signInOperations, {
-    session: ({ who }) => viewOf(who),
+    session: ({ who }) => viewOf(database, who),
     demoAccounts: async () => ({
       accounts: (await isDemo(database))
         ? DEMO_USERS.map(({ username, name, password, role }) => ({ username, name, password, role }))
@@ -52,7 +63,7 @@ export function signInRoutes(context: Context): Router {
         throw new Problem(401, 'wrong-sign-in', 'That user name and password do not go together.');
       await forgetAttempts(database, caller, user.id);
       await begin(request, user.id);
-      return viewOf(who);
+      return viewOf(database, who);
     },
     async signOut({ request, response }) {
       await destroyed(request);

@@ -13,7 +13,7 @@ import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { say } from '../../ui/notices/notices.ts';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
-import { decimalHours, moment } from '../../ui/text/format.ts';
+import { moment, quantityText } from '../../ui/text/format.ts';
 import { says } from '../../ui/text/Says.tsx';
 import { AddAmount } from './AddAmount.tsx';
 import { TakeAmounts } from './TakeAmounts.tsx';
@@ -49,7 +49,7 @@ const columnsOf = (
     id: 'amount',
     name: 'Amount',
     value: ({ amount }) => amount,
-    text: ({ amount }) => decimalHours(amount),
+    text: ({ amount }) => quantityText(amount),
     isFigure: true,
     room: 20,
   },

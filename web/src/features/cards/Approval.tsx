@@ -6,7 +6,7 @@ import { useSessionQuery } from '../../api/session.ts';
 import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/controls/Button.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
-import { decimalHours, moment } from '../../ui/text/format.ts';
+import { hoursText, moment } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { useApproving } from '../approvals/index.ts';
 import { CARD_KEYS } from './keys.ts';
@@ -67,7 +67,7 @@ function Standing({ card: { approvals, row } }: { card: CardReply }) {
   return (
     <span className="text-ember">
       Changed since {last.by} approved it, {when}
-      {isOther && `: ${decimalHours(was)} → ${decimalHours(row.payableHours ?? 0)}`}
+      {isOther && `: ${hoursText(was)} → ${hoursText(row.payableHours ?? 0)}`}
     </span>
   );
 }

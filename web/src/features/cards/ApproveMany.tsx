@@ -6,7 +6,7 @@ import { BareCheckbox } from '../../ui/controls/Checkbox.tsx';
 import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { useLongRows } from '../../ui/screen/useLongRows.ts';
-import { decimalHours, exceptionText, shortDay } from '../../ui/text/format.ts';
+import { exceptionText, hoursText, shortDay } from '../../ui/text/format.ts';
 import { Hours } from '../../ui/text/Hours.tsx';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { says } from '../../ui/text/Says.tsx';
@@ -74,7 +74,7 @@ export function ApproveMany({ periodId, rows, approving, onClose }: ApproveManyP
           Not now <Kbd>{APPROVE_KEYS.close.press}</Kbd>
         </Button>
         <output className="ml-auto text-note text-soft" aria-label="Effect">
-          <b className="text-ink">{decimalHours(hours)}</b> payable hours
+          <b className="text-ink">{hoursText(hours)}</b> payable hours
           {looks > 0 && `, ${looks.toLocaleString('en')} worth a look`}
         </output>
       </footer>

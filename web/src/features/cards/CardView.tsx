@@ -82,7 +82,8 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   };
   useKey(CARD_KEYS.nextDay, () => step(1));
   useKey(CARD_KEYS.dayBefore, () => step(-1));
-  const mayAdd = useMayCorrect(personId) && !card.sealed;
+  const mayCorrect = useMayCorrect(personId);
+  const mayAdd = mayCorrect && !card.sealed;
   const [isAdding, setAdding] = useState(false);
   const adding = useMemo(
     () => ofPerson({ personId, number: card.row.number, name: card.row.name, offsets: card.offsets }, card),
@@ -104,7 +105,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
           drawn={hand.effect?.ok === true ? hand.effect.days : undefined}
           onNear={hand.onNear}
           onPick={pick}
-          onType={type}
+          onType={mayCorrect ? type : null}
           onClass={openClass}
           onAdd={mayAdd ? add : null}
         />
@@ -146,7 +147,7 @@ const CardSheet = memo(function CardSheet({
   drawn: readonly DrawnDay[] | undefined;
   onNear: () => void;
   onPick: (day: Workday) => void;
-  onType: (day: Workday) => void;
+  onType: ((day: Workday) => void) | null;
   onClass: (classId: ClassId) => void;
   /** Adds time by lines; null where nobody may. */
   onAdd: (() => void) | null;

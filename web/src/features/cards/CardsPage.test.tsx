@@ -125,3 +125,60 @@ describe('time cards', () => {
     expect(router.state.location.search).not.toContain('day');
   });
 });
+
+describe('a card', () => {
+  const NO_OUT = {
+    kind: 'missing-out',
+    severity: 'blocks',
+    key: 'missing-out 1',
+    workday: '2026-10-19',
+    at: Date.UTC(2026, 9, 19, 7) / 1000,
+    until: null,
+    measured: 0,
+    limit: 0,
+    punch: null,
+    proposals: [],
+    evidence: [],
+  };
+  const showing = (more: object, who: object = {}) => {
+    answering((asked) => {
+      if (asked.path === '/session') return ok({ ...SPECIALIST, ...who });
+      if (/^\/periods\/2\/cards\/\d+$/.test(asked.path)) return ok({ ...cardOf(11), ...more });
+      return server(asked);
+    });
+    show(<CardsPage />, '/cards?person=11&day=2026-10-19');
+  };
+
+  it('offers to settle a missing punch to whoever may correct it, and to nobody else', async () => {
+    showing({ exceptions: [NO_OUT] });
+    await isOpen('Aino Brook');
+    expect(await screen.findByRole('button', { name: 'settle' })).toBeDefined();
+  });
+
+  it('shows a missing punch without that to somebody who only reads it', async () => {
+    showing({ exceptions: [NO_OUT] }, { roles: ['auditor'] });
+    await isOpen('Aino Brook');
+    expect(screen.getByText(/No out punch/)).toBeDefined();
+    expect(screen.queryByRole('button', { name: 'settle' })).toBeNull();
+  });
+
+  it('says on a sealed card where the difference of a correction goes', async () => {
+    showing({ sealed: true });
+    await isOpen('Aino Brook');
+    await user.keyboard('h');
+    const hand = screen.getByRole('region', { name: 'Correct by hand' });
+    expect(within(hand).getByRole('link', { name: 'Afterwards' }).getAttribute('href')).toBe('/afterwards');
+  });
+
+  it('finds no fault with hours that nobody has typed yet, and does not keep them', async () => {
+    showing({});
+    await isOpen('Aino Brook');
+    await user.keyboard('h');
+    const hours = await screen.findByRole('textbox', { name: /^Hours/ });
+    expect(screen.getByTestId('effect').textContent).toBe('');
+    expect(screen.getByRole('button', { name: /^Keep/ }).hasAttribute('disabled')).toBe(true);
+    await user.type(hours, '2.5');
+    await user.type(screen.getByRole('textbox', { name: /^Name/ }), 'Tide');
+    expect(screen.getByRole('button', { name: /^Keep/ }).hasAttribute('disabled')).toBe(false);
+  });
+});

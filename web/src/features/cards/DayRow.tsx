@@ -13,7 +13,7 @@ import { type DayOfCard, dayOfCard } from '../../ui/ribbon/of-card.ts';
 import { Ribbon } from '../../ui/ribbon/Ribbon.tsx';
 import { clockChange, originOf, type Scale } from '../../ui/ribbon/scale.ts';
 import { DAY_ATTRIBUTE, type Hand } from '../../ui/ribbon/useHand.ts';
-import { clockTime, dayOfMonth, decimalHours, PROPOSED_BY, shortDay, weekday } from '../../ui/text/format.ts';
+import { clockTime, dayOfMonth, hoursText, PROPOSED_BY, shortDay, weekday } from '../../ui/text/format.ts';
 import { Hours } from '../../ui/text/Hours.tsx';
 
 interface DayRowProps {
@@ -27,8 +27,8 @@ interface DayRowProps {
   /** Where it is given, the ribbon is corrected by hand. */
   readonly hand: Hand | undefined;
   readonly onPick: (day: Workday) => void;
-  /** The time of a missing punch is to be typed. */
-  readonly onType: (day: Workday) => void;
+  /** The time of a missing punch is to be typed; null where the reader may not correct this card. */
+  readonly onType: ((day: Workday) => void) | null;
 }
 
 /** One day of a card: its name, its ribbon, its hours. Drawn anew only when something of it changes, since cards are walked by key. */
@@ -72,7 +72,7 @@ export const DayRow = memo(function DayRow({
           {...of}
           hand={hand}
           inHole={({ exception }) =>
-            exception && <HoleText exception={exception} card={card} onType={() => onType(day)} />
+            exception && <HoleText exception={exception} card={card} onType={onType && (() => onType(day))} />
           }
         />
       </div>
@@ -95,7 +95,7 @@ function DayHours({ day, of, onPick }: { day: Workday; of: DayOfCard; onPick: ()
     >
       {isWaiting ? '—' : hours > 0 && <Hours hours={hours} />}
       {overtime > 0 && (
-        <small className="block text-tick leading-none text-soft">+{decimalHours(overtime)}</small>
+        <small className="block text-tick leading-none text-soft">+{hoursText(overtime)}</small>
       )}
     </button>
   );
@@ -108,23 +108,25 @@ function HoleText({
 }: {
   exception: Exception;
   card: CardReply;
-  onType: () => void;
+  onType: (() => void) | null;
 }) {
   const proposal = exception.proposals[0];
   return (
     <>
       {exception.kind === 'missing-out' ? 'No out punch' : 'No in punch'}
       {proposal !== undefined && ` · ${PROPOSED_BY[proposal.from]} ${clockTime(proposal.at, card.offsets)}`}
-      <button
-        type="button"
-        className="ml-1.5 underline"
-        onClick={(event) => {
-          event.stopPropagation();
-          onType();
-        }}
-      >
-        settle
-      </button>
+      {onType !== null && (
+        <button
+          type="button"
+          className="ml-1.5 underline"
+          onClick={(event) => {
+            event.stopPropagation();
+            onType();
+          }}
+        >
+          settle
+        </button>
+      )}
     </>
   );
 }

@@ -2,7 +2,7 @@ import type { CardReply, CorrectionView } from '@heath/contract';
 import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { correctionWords } from '../../ui/text/correction-words.ts';
-import { decimalHours, moment, shortDay } from '../../ui/text/format.ts';
+import { hoursText, moment, shortDay } from '../../ui/text/format.ts';
 
 /** So many are drawn before somebody asks for all. */
 const NEWEST = 10;
@@ -53,8 +53,8 @@ function CorrectionMade({ correction, card, onUndo }: Made & { correction: Corre
         {correctionWords(correction, card.offsets)} by {correction.by}
       </div>
       <div className="text-soft">
-        {moment(correction.madeAt)} · payable {decimalHours(correction.payableBeforeHours)} →{' '}
-        {decimalHours(correction.payableAfterHours)}
+        {moment(correction.madeAt)} · payable {hoursText(correction.payableBeforeHours)} →{' '}
+        {hoursText(correction.payableAfterHours)}
         {correction.note !== '' && <> · “{correction.note}”</>}
       </div>
       {undo !== undefined && <div className="text-soft">Undone by {undo.by}</div>}

@@ -21,11 +21,11 @@ import { useMappingQuery } from '../../api/mapping.ts';
 import { correctionWords } from '../../ui/text/correction-words.ts';
 import {
   clockTime,
-  decimalHours,
   exceptionText,
   hoursAndMinutes,
+  hoursWithUnit,
   moment,
-  secondsDecimal,
+  secondsWithUnit,
   shortDay,
   signedHours,
 } from '../../ui/text/format.ts';
@@ -164,7 +164,7 @@ const writerOf = ({ offsets }: CardReply): ReasonWriter => ({
   time: (at) => clockTime(at, offsets, at % 60 !== 0),
   day: shortDay,
   length: hoursAndMinutes,
-  hours: (seconds) => `${secondsDecimal(seconds)} h`,
+  hours: (seconds) => `${secondsWithUnit(seconds)}`,
 });
 
 function ReasonStep({ reason, card }: { reason: ShiftReason | DayReason; card: CardReply }) {
@@ -186,7 +186,7 @@ function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; li
   const result = overtime.reduce((sum, line) => sum + line.hours, 0);
   return (
     <ol>
-      <Step name="Overtime" result={result === 0 ? 'none' : `${decimalHours(result)} h`}>
+      <Step name="Overtime" result={result === 0 ? 'none' : `${hoursWithUnit(result)}`}>
         {reasons.map((reason) => (
           <span key={`${reason.name} ${reason.firstWorkday}`} className="block">
             {reasonSentence(reason, writerOf(card))?.says}

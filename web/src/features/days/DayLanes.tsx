@@ -11,7 +11,7 @@ import { type Scale, scaleFor } from '../../ui/ribbon/scale.ts';
 import type { Hand } from '../../ui/ribbon/useHand.ts';
 import { useIsNarrow } from '../../ui/screen/useIsNarrow.ts';
 import { useInSight, useIsFlying, useLongRows } from '../../ui/screen/useLongRows.ts';
-import { decimalHours } from '../../ui/text/format.ts';
+import { hoursText } from '../../ui/text/format.ts';
 import { Hours } from '../../ui/text/Hours.tsx';
 import type { ByHand } from '../corrections/by-hand/index.ts';
 import type { Line } from './groups.ts';
@@ -259,7 +259,7 @@ function DayTotal({ row: { state, payableHours, overtimeHours, approval } }: { r
     <span className={`pr-1.5 text-right ${APPROVAL[approval]}`}>
       {word === undefined ? <Hours hours={payableHours} /> : <span className="text-note">{word}</span>}
       {overtimeHours > 0 && (
-        <small className="block text-tick leading-none text-soft">+{decimalHours(overtimeHours)}</small>
+        <small className="block text-tick leading-none text-soft">+{hoursText(overtimeHours)}</small>
       )}
     </span>
   );

@@ -14,7 +14,7 @@ import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { ProgressBar } from '../../ui/notices/Progress.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { useAddress } from '../../ui/screen/useAddress.ts';
-import { dateRange, decimalHours, moment } from '../../ui/text/format.ts';
+import { dateRange, hoursWithUnit, moment } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { QuestionsOnTheDesk } from '../questions/index.ts';
@@ -181,7 +181,7 @@ function Waiting() {
     <p className="flex gap-2 border-b border-faint py-1.5 text-note">
       <span className="flex-1">
         {open.length.toLocaleString('en')} {open.length === 1 ? 'card' : 'cards'} changed since, by{' '}
-        {decimalHours(hours)} h.
+        {hoursWithUnit(hours)}.
       </span>
       <Link to="/afterwards" className="font-semibold text-heather hover:underline">
         decide
@@ -213,7 +213,7 @@ function Batches({ periodId }: { periodId: number }) {
             <span>
               {dateRange(firstDay, lastDay)}, {lines.toLocaleString('en')} lines
             </span>
-            <b className="font-semibold">{decimalHours(payableHours)} h</b>
+            <b className="font-semibold">{hoursWithUnit(payableHours)}</b>
           </li>
         ))}
       </ul>

@@ -1,7 +1,7 @@
 import type { HandoffReply, ImportsReply, StripReply } from '@heath/contract';
 import { holdsUp, sureness } from '@heath/core';
 import type { OpenException } from '../../api/exceptions.ts';
-import { decimalHours } from '../../ui/text/format.ts';
+import { hoursText, hoursWithUnit } from '../../ui/text/format.ts';
 import { DESK_KEYS } from './keys.ts';
 
 /** One of the five steps of a period: what is left of it, and where that is. */
@@ -102,12 +102,11 @@ function check({ handoff }: KnownOfPeriod): Step | null {
   const before = handoff?.earlier[0];
   if (handoff === undefined || before === undefined) return null;
   const more = handoff.payableHours - before.payableHours;
-  const way =
-    more === 0 ? 'as much as' : `${decimalHours(Math.abs(more))} ${more > 0 ? 'more' : 'less'} than`;
+  const way = more === 0 ? 'as much as' : `${hoursText(Math.abs(more))} ${more > 0 ? 'more' : 'less'} than`;
   return {
     name: 'Check',
     press: DESK_KEYS.check.press,
-    says: `Payable stands at ${decimalHours(handoff.payableHours)} h, ${way} in the last period.`,
+    says: `Payable stands at ${hoursWithUnit(handoff.payableHours)}, ${way} in the last period.`,
     share: null,
     isDone: isClosed(handoff),
     to: '/handoff',

@@ -7,7 +7,7 @@ import { NotYet } from '../../ui/notices/NotYet.tsx';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { CodeChip } from '../../ui/text/CodeChip.tsx';
-import { decimalHours, shortDay } from '../../ui/text/format.ts';
+import { figureText, hoursText, shortDay } from '../../ui/text/format.ts';
 
 /** One day under one code: what was sent of it, by batch, what was waived, what differs, and what the card says now. */
 interface SentRow {
@@ -55,8 +55,8 @@ const hoursColumn = (id: string, name: string, of: (row: SentRow) => number): Co
   id,
   name,
   value: of,
-  text: (row) => (of(row) === 0 && id !== 'now' ? '' : decimalHours(of(row))),
-  sum: (rows) => decimalHours(rows.reduce((sum, row) => (liesBeside(row.classId) ? sum : sum + of(row)), 0)),
+  text: (row) => (of(row) === 0 && id !== 'now' ? '' : figureText(row.classId, of(row))),
+  sum: (rows) => hoursText(rows.reduce((sum, row) => (liesBeside(row.classId) ? sum : sum + of(row)), 0)),
   isFigure: true,
   room: 18,
 });

@@ -13,7 +13,7 @@ import { useKey } from '../../ui/screen/keys.ts';
 import { dayOfIso, useAddress } from '../../ui/screen/useAddress.ts';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
-import { clockTime, decimalHours, shortDay } from '../../ui/text/format.ts';
+import { clockTime, hoursText, shortDay } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { GiveJob } from './GiveJob.tsx';
@@ -163,7 +163,7 @@ const columnsFor = (look: AnyLook): readonly Column<FoundDay>[] => [
     id: 'payable',
     name: 'Payable, h',
     value: ({ payableHours }) => payableHours / 90_000,
-    text: ({ payableHours }) => decimalHours(payableHours),
+    text: ({ payableHours }) => hoursText(payableHours),
     isFigure: true,
     room: 22,
   },

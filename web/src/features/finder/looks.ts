@@ -1,5 +1,5 @@
 import type { AnyLook } from '@heath/contract';
-import { decimalHours, hoursAndMinutes } from '../../ui/text/format.ts';
+import { hoursAndMinutes, hoursText } from '../../ui/text/format.ts';
 
 type What = AnyLook['what'];
 
@@ -48,5 +48,5 @@ export const measuredText = ({ what }: AnyLook, measured: number): string =>
   what === 'shorter' || what === 'longer'
     ? hoursAndMinutes(measured)
     : LOOKS[what].isHours
-      ? decimalHours(measured)
+      ? hoursText(measured)
       : measured.toLocaleString('en');

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
-import { dateRange, decimalHours } from '../../ui/text/format.ts';
+import { dateRange, hoursText } from '../../ui/text/format.ts';
 import { Bridge } from './Bridge.tsx';
 import { amountSums, codeColumn, figureColumns, idOfCode } from './code-columns.tsx';
 import { STATES } from './words.ts';
@@ -37,7 +37,7 @@ const REFUSED: readonly Column<RefusedLine>[] = [
     id: 'hours',
     name: 'Hours',
     value: ({ hours }) => hours,
-    text: ({ hours }) => decimalHours(hours),
+    text: ({ hours }) => hoursText(hours),
     isFigure: true,
     room: 20,
   },

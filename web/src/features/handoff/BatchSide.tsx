@@ -14,7 +14,7 @@ import { Button } from '../../ui/controls/Button.tsx';
 import { Notice } from '../../ui/notices/Notice.tsx';
 import { say } from '../../ui/notices/notices.ts';
 import { useKey } from '../../ui/screen/keys.ts';
-import { decimalHours, moment } from '../../ui/text/format.ts';
+import { hoursText, moment } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { says } from '../../ui/text/Says.tsx';
 import { InDoubt } from './InDoubt.tsx';
@@ -40,8 +40,8 @@ export function BatchSide({ detail }: { detail: BatchDetail }) {
   const figures = [
     ['Lines', batch.lines.toLocaleString('en')],
     ['People', batch.people.toLocaleString('en')],
-    ['Payable hours', decimalHours(batch.payableHours)],
-    ['Premium hours beside them', decimalHours(batch.premiumHours)],
+    ['Payable hours', hoursText(batch.payableHours)],
+    ['Premium hours beside them', hoursText(batch.premiumHours)],
   ] as const;
   return (
     <>

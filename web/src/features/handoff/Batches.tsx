@@ -1,6 +1,6 @@
 import type { HandoffBatch, HandoffReply } from '@heath/contract';
 import { Link } from 'react-router';
-import { dateRange, decimalHours } from '../../ui/text/format.ts';
+import { dateRange, hoursWithUnit } from '../../ui/text/format.ts';
 import { isTrouble, STATES } from './words.ts';
 
 /** The batches of this period and those before it, each a way to what became of it. */
@@ -24,7 +24,7 @@ function Part({ name, batches }: { name: string; batches: readonly HandoffBatch[
             {batch.number} · {dateRange(batch.firstDay, batch.lastDay)}
           </Link>
           <span className={isTrouble(batch.state) ? 'text-ember' : 'text-soft'}>
-            {decimalHours(batch.payableHours)} h · {STATES[batch.state]}
+            {hoursWithUnit(batch.payableHours)} · {STATES[batch.state]}
           </span>
         </div>
       ))}

@@ -1,10 +1,11 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
-import { lazy, Suspense, useMemo } from 'react';
+import { Suspense, useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { useMay } from '../../api/useMay.ts';
+import { lazyPart } from '../../ui/screen/part.ts';
 import { bridgeBars } from './bridge-bars.ts';
 
-const BarChart = lazy(() => import('../../ui/chart/BarChart.tsx'));
+const BarChart = lazyPart(async () => (await import('../../ui/chart/BarChart.tsx')).default);
 
 /** The bridge from clocked to payable hours to pay codes, drawn. */
 export function Bridge({ handoff, codes }: { handoff: HandoffReply; codes: readonly CodeSum[] }) {

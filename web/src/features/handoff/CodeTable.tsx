@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
-import { decimalHours } from '../../ui/text/format.ts';
+import { figureText } from '../../ui/text/format.ts';
 import { says } from '../../ui/text/Says.tsx';
 import { amountSums, codeColumn, figureColumns, idOfCode } from './code-columns.tsx';
 
@@ -75,7 +75,7 @@ function Against({ sum }: { sum: CodeSum }) {
   const isLarge = sum.previousHours === 0 || Math.abs(againstLast(sum) ?? 0) >= LARGE_PERCENT;
   return (
     <span
-      {...says(sum.previousHours === null ? '' : `Last period ${decimalHours(sum.previousHours)}`)}
+      {...says(sum.previousHours === null ? '' : `Last period ${figureText(sum.sum, sum.previousHours)}`)}
       className={isLarge ? 'font-semibold text-ember' : 'text-soft'}
     >
       {againstText(sum)}

@@ -5,7 +5,7 @@ import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/controls/Button.tsx';
 import { Notice } from '../../ui/notices/Notice.tsx';
 import { say } from '../../ui/notices/notices.ts';
-import { decimalHours, moment } from '../../ui/text/format.ts';
+import { moment, quantityText } from '../../ui/text/format.ts';
 
 /** Handoffs that the pay system has and this Heath does not know: they hold up every delivery until somebody says what they are. */
 export function Unmatched() {
@@ -40,7 +40,7 @@ export function Unmatched() {
               </span>
             </span>
             <span className="whitespace-nowrap">
-              {lines.toLocaleString('en')} lines, figures of {decimalHours(hours)} in all
+              {lines.toLocaleString('en')} lines, figures of {quantityText(hours)} in all
             </span>
           </li>
         ))}

@@ -1,7 +1,7 @@
 import { inSumOrder, type SumId, sumLabel } from '@heath/core';
 import type { Column } from '../../ui/table/columns.ts';
 import { CodeChip } from '../../ui/text/CodeChip.tsx';
-import { decimalHours } from '../../ui/text/format.ts';
+import { hoursText, quantityText } from '../../ui/text/format.ts';
 import { Hours } from '../../ui/text/Hours.tsx';
 
 /** What some lines come to under one code. */
@@ -33,7 +33,7 @@ export function amountSums(rows: readonly OfCode[]): string {
     if (kindOf(sum) === 'amount') sums.set(sum, (sums.get(sum) ?? 0) + hours);
   return [...sums]
     .sort(([a], [b]) => inSumOrder(a, b))
-    .map(([sum, quantity]) => `${decimalHours(quantity)} ${sumLabel(sum)}`)
+    .map(([sum, quantity]) => `${quantityText(quantity)} ${sumLabel(sum)}`)
     .join(' · ');
 }
 
@@ -45,10 +45,10 @@ const sumColumn = <Row extends OfCode>(kind: Kind, name: string, room: number): 
   id: kind,
   name,
   value: ({ sum, hours }) => (kindOf(sum) === kind ? hours : null),
-  text: ({ sum, hours }) => (kindOf(sum) === kind ? decimalHours(hours) : ''),
+  text: ({ sum, hours }) => (kindOf(sum) === kind ? hoursText(hours) : ''),
   show: ({ sum, hours }) => (kindOf(sum) === kind ? <Hours hours={hours} /> : null),
   sum: (rows) =>
-    decimalHours(rows.reduce((all, { sum, hours }) => (kindOf(sum) === kind ? all + hours : all), 0)),
+    hoursText(rows.reduce((all, { sum, hours }) => (kindOf(sum) === kind ? all + hours : all), 0)),
   isFigure: true,
   room,
 });
@@ -57,7 +57,7 @@ const amountColumn = <Row extends OfCode>(): Column<Row> => ({
   id: 'amount',
   name: 'Amount',
   value: ({ sum, hours }) => (kindOf(sum) === 'amount' ? hours : null),
-  text: ({ sum, hours }) => (kindOf(sum) === 'amount' ? `${decimalHours(hours)} ${sumLabel(sum)}` : ''),
+  text: ({ sum, hours }) => (kindOf(sum) === 'amount' ? `${quantityText(hours)} ${sumLabel(sum)}` : ''),
   isFigure: true,
   room: 34,
 });

@@ -9,7 +9,7 @@ import { useAddress } from '../../ui/screen/useAddress.ts';
 import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { correctionWords } from '../../ui/text/correction-words.ts';
-import { decimalHours, moment, shortDay } from '../../ui/text/format.ts';
+import { hoursText, moment, shortDay } from '../../ui/text/format.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
 import { HISTORY_KEYS } from './keys.ts';
 
@@ -85,7 +85,7 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
     id: 'before',
     name: 'Before, h',
     value: ({ payableBeforeHours }) => number(payableBeforeHours),
-    text: ({ payableBeforeHours }) => decimalHours(payableBeforeHours),
+    text: ({ payableBeforeHours }) => hoursText(payableBeforeHours),
     isFigure: true,
     room: 17,
   },
@@ -93,7 +93,7 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
     id: 'after',
     name: 'After, h',
     value: ({ payableAfterHours }) => number(payableAfterHours),
-    text: ({ payableAfterHours }) => decimalHours(payableAfterHours),
+    text: ({ payableAfterHours }) => hoursText(payableAfterHours),
     isFigure: true,
     room: 17,
   },

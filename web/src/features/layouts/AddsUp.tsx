@@ -1,5 +1,5 @@
 import { OfBefore } from '../../ui/notices/OfBefore.tsx';
-import { decimalHours } from '../../ui/text/format.ts';
+import { hoursText } from '../../ui/text/format.ts';
 import type { ShownPreview } from './place.ts';
 
 /** Whether the file says what its lines come to, and its lines what the cards do. */
@@ -7,10 +7,10 @@ export function AddsUp({ preview }: { preview: ShownPreview }) {
   const { hoursInCards, hoursInBatch, hoursInFile, hoursUncaught, lines, people, fileName } = preview;
   const isSum = hoursInFile === hoursInBatch;
   const figures = [
-    ['Cards, payable', decimalHours(hoursInCards), false],
-    ['Lines, premiums too', decimalHours(hoursInBatch), false],
-    ['This file', decimalHours(hoursInFile), !isSum],
-    ...(hoursUncaught === 0 ? [] : [['In the catch-all', decimalHours(hoursUncaught), true] as const]),
+    ['Cards, payable', hoursText(hoursInCards), false],
+    ['Lines, premiums too', hoursText(hoursInBatch), false],
+    ['This file', hoursText(hoursInFile), !isSum],
+    ...(hoursUncaught === 0 ? [] : [['In the catch-all', hoursText(hoursUncaught), true] as const]),
     ['Lines in the file', lines.toLocaleString('en'), false],
     ['People', people.toLocaleString('en'), false],
     ['Name', fileName, false],

@@ -15,7 +15,7 @@ import { type Done, say, sayDone } from '../../ui/notices/notices.ts';
 import { OfBefore } from '../../ui/notices/OfBefore.tsx';
 import { ProgressBar } from '../../ui/notices/Progress.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
-import { decimalHours } from '../../ui/text/format.ts';
+import { figureText, hoursWithUnit } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { type DraftRule, draftOf, isSame, newRule, ruleForClass } from './draft.ts';
 import { MAPPING_KEYS } from './keys.ts';
@@ -299,7 +299,7 @@ function CatchAll({
       ) : (
         <>
           <p>
-            {decimalHours(catchAll.hours)} h in {catchAll.lines.toLocaleString('en')}{' '}
+            {hoursWithUnit(catchAll.hours)} in {catchAll.lines.toLocaleString('en')}{' '}
             {catchAll.lines === 1 ? 'line' : 'lines'} have no code. They hold up the handoff until a rule
             catches them.
           </p>
@@ -345,7 +345,7 @@ function Sums({
           <span className="w-20 text-right text-soft">
             {lines.toLocaleString('en')} {lines === 1 ? 'line' : 'lines'}
           </span>
-          <span className="w-20 text-right font-semibold">{decimalHours(hours)}</span>
+          <span className="w-20 text-right font-semibold">{figureText(classId, hours)}</span>
           {onDecide !== null && (
             <Button look="quiet" onClick={() => onDecide(classId)}>
               Decide

@@ -1,7 +1,7 @@
 import type { MappingPreview, MappingReply } from '@heath/contract';
 import { useSorted } from '../../ui/controls/Sortable.tsx';
 import { CodeChip } from '../../ui/text/CodeChip.tsx';
-import { decimalHours } from '../../ui/text/format.ts';
+import { hoursText } from '../../ui/text/format.ts';
 import { type DraftRule, sentenceOf } from './draft.ts';
 import { RULE_TRACKS } from './tracks.ts';
 
@@ -58,7 +58,7 @@ export function RuleRow({
           <CodeChip code={rule.code} />
         </span>
         <span className="text-right">{does === undefined ? '' : does.lines.toLocaleString('en')}</span>
-        <span className="text-right">{does === undefined ? '' : decimalHours(does.hours)}</span>
+        <span className="text-right">{does === undefined ? '' : hoursText(does.hours)}</span>
       </div>
     </li>
   );

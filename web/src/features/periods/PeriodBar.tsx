@@ -11,12 +11,12 @@ import type { PeriodItem } from '../../ui/form/periods.ts';
 import { useAddress } from '../../ui/screen/useAddress.ts';
 import {
   dayOfMonth,
-  decimalHours,
   hoursAndMinutes,
+  hoursOtherwise,
+  hoursText,
   isWeekend,
-  secondsDecimal,
+  secondsText,
   shortDay,
-  spokenHours,
   weekday,
 } from '../../ui/text/format.ts';
 import { says } from '../../ui/text/Says.tsx';
@@ -168,13 +168,13 @@ function Sums({ strip }: { strip: StripReply }) {
     <dl className="ml-auto flex shrink-0 items-center gap-4 pl-4 pr-5 text-right max-md:hidden xl:gap-6">
       <Figure
         name="clocked"
-        value={secondsDecimal(strip.clockedSeconds)}
+        value={secondsText(strip.clockedSeconds)}
         spoken={hoursAndMinutes(strip.clockedSeconds)}
       />
       <Figure
         name="payable"
-        value={decimalHours(strip.payableHours)}
-        spoken={spokenHours(strip.payableHours)}
+        value={hoursText(strip.payableHours)}
+        spoken={hoursOtherwise(strip.payableHours)}
       />
       {strip.computing > 0 ? (
         <Figure name="computing" value={strip.computing.toLocaleString('en')} />

@@ -6,7 +6,7 @@ import {
   type ReportReply,
 } from '@heath/contract';
 import { Download } from 'lucide-react';
-import { lazy, Suspense, useMemo, useRef } from 'react';
+import { Suspense, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useCardsQuery } from '../../api/cards.ts';
 import { reportFilePath, useReportQuery, useReportsQuery } from '../../api/reports.ts';
@@ -16,6 +16,7 @@ import { Picker } from '../../ui/form/Picker.tsx';
 import { Empty } from '../../ui/notices/Empty.tsx';
 import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
+import { lazyPart } from '../../ui/screen/part.ts';
 import { useAddress } from '../../ui/screen/useAddress.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { dateRange } from '../../ui/text/format.ts';
@@ -24,7 +25,7 @@ import { barsOf } from './bars.ts';
 import { columnsOf } from './columns.tsx';
 import { REPORT_KEYS } from './keys.ts';
 
-const BarChart = lazy(() => import('../../ui/chart/BarChart.tsx'));
+const BarChart = lazyPart(async () => (await import('../../ui/chart/BarChart.tsx')).default);
 
 /** What is checked, printed and handed on: a list of reports, the one that is open, and what is in each of its rows. */
 export function ReportsPage() {

@@ -1,5 +1,5 @@
 import type { ReportReply } from '@heath/contract';
-import { decimalHours } from '../../ui/text/format.ts';
+import { hoursText } from '../../ui/text/format.ts';
 import { says } from '../../ui/text/Says.tsx';
 
 /** What somebody was paid and is paid now, in 1/90,000 h. */
@@ -42,7 +42,7 @@ export const mostOf = (report: ReportReply): number =>
 export function UsualStrip({ of: { usual, spread, now, past, isFar }, most }: { of: Usual; most: number }) {
   const at = (hours: number) => `${Math.min(Math.max((hours / most) * 96 + 2, 0), 100)}%`;
   const [from, to] = [usual - 3 * spread, usual + 3 * spread];
-  const sentence = `Now ${decimalHours(now)}; usually ${decimalHours(usual)}, of ${past.length} periods`;
+  const sentence = `Now ${hoursText(now)}; usually ${hoursText(usual)}, of ${past.length} periods`;
   return (
     <span className="relative block h-5 w-full" {...says(sentence)}>
       <span className="absolute inset-x-0 top-1/2 border-t border-faint" />

@@ -2,7 +2,7 @@ import type { ReportReply } from '@heath/contract';
 import { type CellKind, hours, type ReportCell, type Workday } from '@heath/core';
 import { inFull } from '../../ui/form/dates.ts';
 import type { Column } from '../../ui/table/columns.ts';
-import { decimalHours, secondsDecimal } from '../../ui/text/format.ts';
+import { hoursText, secondsText } from '../../ui/text/format.ts';
 import { Hours } from '../../ui/text/Hours.tsx';
 import { says } from '../../ui/text/Says.tsx';
 import { mostOf, UsualStrip, usualIn } from './UsualStrip.tsx';
@@ -24,8 +24,8 @@ const inThousands = (money: string): string => money.replace(/\B(?=(\d{3})+(?!\d
 function shown(cell: ReportCell | undefined, kind: CellKind): string {
   if (cell === null || cell === undefined || cell === '') return '';
   if (kind === 'day') return inFull(cell as Workday);
-  if (kind === 'hours') return decimalHours(Number(cell));
-  if (kind === 'seconds') return secondsDecimal(Number(cell));
+  if (kind === 'hours') return hoursText(Number(cell));
+  if (kind === 'seconds') return secondsText(Number(cell));
   if (kind === 'money') {
     const [whole = '', part = ''] = String(cell).replace('-', '−').split('.');
     return `${inThousands(whole)}.${part}`;

@@ -17,6 +17,7 @@ import type { Column } from '../../ui/table/columns.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { moment } from '../../ui/text/format.ts';
 import { says } from '../../ui/text/Says.tsx';
+import { WritingChoices } from '../writing/index.ts';
 
 const FIELDS = [
   { name: 'current', label: 'Present password', autoComplete: 'current-password' },
@@ -39,7 +40,12 @@ export function AccountPage() {
           )}
           <PasswordForm />
         </section>
-        {user?.passwordIsGiven === false && <Sessions />}
+        {user?.passwordIsGiven === false && (
+          <div className="grid min-w-0 content-start gap-8">
+            <WritingChoices />
+            <Sessions />
+          </div>
+        )}
       </div>
     </main>
   );

@@ -7,6 +7,14 @@ export const account: Feature = {
   isInBar: false,
   page: async () => (await import('./AccountPage.tsx')).AccountPage,
   keys: {},
-  actions: [],
+  also: 'settings password sessions profile',
+  actions: [
+    {
+      name: 'Choose how hours, times and dates are written',
+      also: 'format settings decimal minutes 12 24 am pm week zone',
+      to: '/account',
+      right: 'see cards',
+    },
+  ],
   find: null,
 };

@@ -2,6 +2,7 @@ import type { Workday } from '@heath/core';
 import { type ReactNode, useState } from 'react';
 import { DayPicker } from 'react-day-picker';
 import { Popover } from '../layout/Popover.tsx';
+import { writingNow } from '../text/format.ts';
 import { calendarDateOf, type DaysAllowed, dayOfCalendar, inFull } from './dates.ts';
 
 const LOOK = {
@@ -20,6 +21,9 @@ const LOOK = {
   today: 'font-semibold underline',
   selected: '[&>button]:bg-heather [&>button]:font-semibold [&>button]:text-on-heather',
 };
+
+/** As the calendar counts weekdays, Sunday first. */
+const FIRST_DAYS = { sunday: 0, monday: 1, saturday: 6 } as const;
 
 /** A month to choose a day from, by mouse or by arrows; a button opens it. Open at once: see `DateField`. */
 export function Calendar({
@@ -48,7 +52,7 @@ export function Calendar({
         mode="single"
         autoFocus
         showOutsideDays
-        weekStartsOn={1}
+        weekStartsOn={FIRST_DAYS[writingNow().weekStartsOn]}
         today={calendarDateOf(near)}
         defaultMonth={calendarDateOf(day ?? near)}
         selected={day === null ? undefined : calendarDateOf(day)}

@@ -1,8 +1,9 @@
-import { readDayEntry, type Workday, workdayInWords } from '@heath/core';
+import type { Workday } from '@heath/core';
 import { CalendarDays } from 'lucide-react';
 import { useState } from 'react';
 import { useLater } from '../screen/useLater.ts';
-import { type DaysAllowed, faultOf, inFull } from './dates.ts';
+import { fullDate } from '../text/format.ts';
+import { type DaysAllowed, faultOf, inFull, readDay } from './dates.ts';
 import { Field } from './Field.tsx';
 
 const loadCalendar = () => import('./Calendar.tsx').then(({ Calendar }) => Calendar);
@@ -18,14 +19,14 @@ interface DateFieldProps extends DaysAllowed {
 
 /** A day as people type it (`28 oct`, `28.10.`, `wed`, `yesterday`) or choose it from a calendar; says back in full what it understood. */
 export function DateField({ label, near, initial = null, onChange, ...allowed }: DateFieldProps) {
-  const [text, setText] = useState(initial === null ? '' : workdayInWords(initial));
+  const [text, setText] = useState(initial === null ? '' : fullDate(initial));
   const { part: Calendar, ask } = useLater(loadCalendar);
-  const entry = text.trim() === '' ? null : readDayEntry(text, near);
+  const entry = text.trim() === '' ? null : readDay(text, near);
   const fault = entry === null ? undefined : faultOf(entry, allowed);
   const day = entry?.ok === true && fault === undefined ? entry.day : null;
   const change = (typed: string) => {
     setText(typed);
-    const read = readDayEntry(typed, near);
+    const read = readDay(typed, near);
     onChange(read.ok && faultOf(read, allowed) === undefined ? read.day : null);
   };
   const opens = <OpensCalendar label={label} {...(Calendar === null ? { onClick: ask } : {})} />;
@@ -47,7 +48,7 @@ export function DateField({ label, near, initial = null, onChange, ...allowed }:
             day={day}
             near={near}
             {...allowed}
-            onChoose={(chosen) => change(workdayInWords(chosen))}
+            onChoose={(chosen) => change(fullDate(chosen))}
           />
         )
       }

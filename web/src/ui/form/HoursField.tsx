@@ -1,6 +1,6 @@
 import { hoursOf, readHoursEntry, type Seconds } from '@heath/core';
 import { useState } from 'react';
-import { decimalHours, spokenHours } from '../text/format.ts';
+import { hoursOtherwise, hoursWithUnit } from '../text/format.ts';
 import { Field } from './Field.tsx';
 
 const WHY: Readonly<Record<'not-hours' | 'too-many-minutes', string>> = {
@@ -33,7 +33,7 @@ export function HoursField({
       error={isWrong ? WHY[entry.reason] : undefined}
       understood={
         entry?.ok === true
-          ? `${decimalHours(hoursOf(entry.seconds))} h, ${spokenHours(hoursOf(entry.seconds))}`
+          ? `${hoursWithUnit(hoursOf(entry.seconds))}, ${hoursOtherwise(hoursOf(entry.seconds))}`
           : undefined
       }
     />

@@ -1,5 +1,6 @@
-import { readDayEntry, type Workday, workdayToIso } from '@heath/core';
+import { type Workday, workdayToIso } from '@heath/core';
 import { dateRange } from '../text/format.ts';
+import { readDay } from './dates.ts';
 
 /** A stretch of days that can be picked. */
 export interface PeriodItem {
@@ -24,7 +25,7 @@ export function periodsFound(
 ): readonly PeriodItem[] {
   const typed = text.trim().toLowerCase();
   if (typed === '') return items;
-  const read = readDayEntry(typed, near);
+  const read = readDay(typed, near);
   const holding = read.ok ? items.filter((one) => one.firstDay <= read.day && read.day <= one.lastDay) : [];
   if (holding.length > 0) return holding;
   const words = typed.split(/\s+/);

@@ -10,7 +10,7 @@ import {
   workday,
   type ZoneOffsets,
 } from '@heath/core';
-import { shortDay } from '../text/format.ts';
+import { hourOfAxis, shortDay } from '../text/format.ts';
 
 /** Part of a day's axis, in real elapsed seconds after its origin. */
 export interface Scale {
@@ -72,7 +72,7 @@ export function axisMarks(scale: Scale, day: Workday): AxisMark[] {
     const hour = (((at / SECONDS_PER_HOUR) % 24) + 24) % 24;
     marks.push({
       percent: ((at - scale.from) / (scale.to - scale.from)) * 100,
-      label: isByDay ? shortDay(workday(day + at / SECONDS_PER_DAY)) : String(hour).padStart(2, '0'),
+      label: isByDay ? shortDay(workday(day + at / SECONDS_PER_DAY)) : hourOfAxis(hour),
       isMidnight: hour === 0,
     });
   }

@@ -1,5 +1,4 @@
 import { classLabel } from '../../../model/classes.ts';
-import { decimalHours } from '../../../time/hours.ts';
 import { misfitOf } from '../../codes.ts';
 import { defineCheck } from '../define.ts';
 
@@ -10,7 +9,7 @@ export const codesFit = defineCheck({
   met: 'Every code pays what its lines are',
   unmet: (count) =>
     count === 1 ? 'One code pays what its lines are not' : `${count} codes pay what their lines are not`,
-  cases({ paid, codes }) {
+  cases({ paid, codes }, write) {
     const known = new Map(codes.map((one) => [one.code, one]));
     return paid.flatMap(({ code, classId, lines, hours }) => {
       const says = known.get(code);
@@ -21,7 +20,7 @@ export const codesFit = defineCheck({
             {
               personId: null,
               about: `${code}, ${classLabel(classId)}`,
-              says: `${misfit} ${decimalHours(hours)} in ${lines.toLocaleString('en')} ${lines === 1 ? 'line' : 'lines'}.`,
+              says: `${misfit} ${write.hoursWithUnit(hours)} in ${lines.toLocaleString('en')} ${lines === 1 ? 'line' : 'lines'}.`,
             },
           ];
     });

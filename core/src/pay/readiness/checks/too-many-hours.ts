@@ -1,4 +1,3 @@
-import { decimalHours } from '../../../time/hours.ts';
 import { defineCheck, people } from '../define.ts';
 
 /** Nobody is paid more hours than can be true. */
@@ -7,14 +6,14 @@ export const tooManyHours = defineCheck({
   weight: 'why',
   met: 'Nobody has more hours than can be true',
   unmet: (count) => `${people(count)} with more hours than can be true`,
-  cases: ({ cards, firstDay, lastDay, settings }) => {
+  cases: ({ cards, firstDay, lastDay, settings }, write) => {
     const most = settings.hoursADay * (lastDay - firstDay + 1);
     return cards
       .filter(({ payableHours }) => payableHours > most)
       .map(({ personId, name, payableHours }) => ({
         personId,
         about: name,
-        says: `${decimalHours(payableHours)} h are more than ${decimalHours(most)}.`,
+        says: `${write.hoursWithUnit(payableHours)} are more than ${write.hoursWithUnit(most)}.`,
       }));
   },
 });

@@ -1,4 +1,3 @@
-import { decimalHours } from '../../../time/hours.ts';
 import { defineCheck, people } from '../define.ts';
 import { isFar, usualOf } from '../usual.ts';
 
@@ -8,7 +7,7 @@ export const unusual = defineCheck({
   weight: 'look',
   met: 'Everybody is near their last periods',
   unmet: (count) => `${people(count)} far from their last periods`,
-  cases: ({ cards }) =>
+  cases: ({ cards }, write) =>
     cards.flatMap(({ personId, name, payableHours, past }) => {
       const usual = usualOf(past);
       if (usual === null || !isFar(payableHours, usual)) return [];
@@ -16,7 +15,7 @@ export const unusual = defineCheck({
         {
           personId,
           about: name,
-          says: `${decimalHours(payableHours)} h; the middle of ${past.length} periods is ${decimalHours(usual.median)}.`,
+          says: `${write.hoursWithUnit(payableHours)}; the middle of ${past.length} periods is ${write.hoursWithUnit(usual.median)}.`,
         },
       ];
     }),

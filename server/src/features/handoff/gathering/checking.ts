@@ -3,6 +3,7 @@ import { checkAll, inSumOrder } from '@heath/core';
 import type { Context } from '../../../http/context.ts';
 import type { Report } from '../../../http/progress.ts';
 import { codesByCode } from '../../../pay/batch-lines.ts';
+import { writerFor } from '../../../records/writing.ts';
 import type { Who } from '../../../rights/who.ts';
 import { lastNumber } from '../batches/store.ts';
 import { type Gathered, gather, type Sinks } from './gather.ts';
@@ -24,7 +25,7 @@ export async function checkHandoff(
   const what = await toHandOff(database, who, periodId, groups, (await lastNumber(database)) + 1);
   const gathered = await gather(database, database, what, NOWHERE, report);
   return {
-    checks: checkAll(gathered.facts).map(({ cases, ...check }) => ({
+    checks: checkAll(gathered.facts, await writerFor(database, who)).map(({ cases, ...check }) => ({
       ...check,
       count: cases.length,
       cases: cases.slice(0, MOST_CASES),

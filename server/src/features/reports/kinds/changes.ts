@@ -23,9 +23,9 @@ export const changes = defineReport({
   label: 'Changes made',
   shelf: 'Records',
   title: 'Changes made',
-  make: async ({ database, now, period, only }) => {
+  make: async ({ database, now, period, only, writer }) => {
     const all = await changesOf(database, period.id, MOST);
-    const wall = new Wall(period.firstDay, (Math.floor(now / 86_400) + 1) as typeof period.lastDay);
+    const wall = new Wall(period.firstDay, (Math.floor(now / 86_400) + 1) as typeof period.lastDay, writer);
     const rows = all
       .filter(({ departmentCode }) => only?.part !== 'department' || only.key === departmentCode)
       .map((one): ReportRow => {

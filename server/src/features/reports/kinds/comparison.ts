@@ -1,4 +1,4 @@
-import { Comparison, workdayInWords } from '@heath/core';
+import { Comparison } from '@heath/core';
 import { Problem } from '../../../base/problem.ts';
 import { defineReport } from '../define.ts';
 import { groundOf } from '../ground.ts';
@@ -28,13 +28,18 @@ export const comparison = defineReport({
         isYear ? 'There is no period a year before this one.' : 'There is no period before this one.',
       );
     const holidays = await holidayNames(database);
-    const report = new Comparison(query.by ?? 'code', asked.names, { now: period, before: other, holidays });
+    const report = new Comparison(query.by ?? 'code', asked.names, {
+      now: period,
+      before: other,
+      holidays,
+      write: asked.writer,
+    });
     for await (const lines of groundOf(asked)) for (const line of lines) report.add(line, 'now');
     for await (const lines of groundOf(asked, other)) for (const line of lines) report.add(line, 'before');
     const [now, before] = [period.lastDay - period.firstDay + 1, other.lastDay - other.firstDay + 1];
     return {
       ...report.table(),
-      says: `against ${workdayInWords(other.firstDay)} to ${workdayInWords(other.lastDay)}`,
+      says: `against ${asked.writer.date(other.firstDay)} to ${asked.writer.date(other.lastDay)}`,
       notes: now === before ? [] : [`This period has ${now} days, the other ${before}.`],
     };
   },

@@ -7,7 +7,6 @@ import {
   sumsOf,
   type Workday,
   workday,
-  workdayInWords,
 } from '@heath/core';
 import { defineReport } from '../define.ts';
 import { cardsWithLines, holidayNames } from '../store.ts';
@@ -31,7 +30,7 @@ export const holidayAverageReport = defineReport({
     of: ['4', '12', '52'].map((value) => ({ value, name: `${value} weeks` })),
   },
   title: 'Average hours for holiday pay',
-  make: async ({ database, period, places, choice, only }) => {
+  make: async ({ database, period, places, choice, only, writer }) => {
     const weeks = Number(choice);
     const holidays = await holidayNames(database);
     const found = [...holidays.keys()].filter((day) => day >= period.firstDay && day <= period.lastDay);
@@ -73,12 +72,12 @@ export const holidayAverageReport = defineReport({
       columns: COLUMNS,
       rows,
       sums: sumsOf(COLUMNS, rows, { average: '' }),
-      says: `before ${workdayInWords(holiday)}${of === undefined ? '' : `, ${of}`}`,
+      says: `before ${writer.date(holiday)}${of === undefined ? '' : `, ${of}`}`,
       notes: [
         ...(span === null
           ? []
           : [
-              `Ordinary hours of whole weeks from ${workdayInWords(span.first)} to ${workdayInWords(span.last)}, divided by the days worked. Overtime and leave do not count.`,
+              `Ordinary hours of whole weeks from ${writer.date(span.first)} to ${writer.date(span.last)}, divided by the days worked. Overtime and leave do not count.`,
             ]),
       ],
     };

@@ -37,8 +37,8 @@ export const punches = defineReport({
 });
 
 /** The punches of the days of a period, some hundred people at a time, in order of their numbers. */
-async function* rowsOf({ database, period, query }: Asked): AsyncGenerator<readonly ReportRow[]> {
-  const wall = new Wall(period.firstDay, period.lastDay);
+async function* rowsOf({ database, period, query, writer }: Asked): AsyncGenerator<readonly ReportRow[]> {
+  const wall = new Wall(period.firstDay, period.lastDay, writer);
   const span = {
     from: instant((period.firstDay - 1) * SECONDS_PER_DAY),
     to: instant((period.lastDay + 2) * SECONDS_PER_DAY),

@@ -34,7 +34,7 @@ export const timeCard = defineReport({
   shelf: 'People',
   ofPerson: 'must',
   title: 'Time card',
-  make: async ({ database, now, period, query }) => {
+  make: async ({ database, now, period, query, writer }) => {
     if (query.person === undefined)
       throw new Problem(422, 'invalid', 'Choose whose time card it is.', { field: 'person' });
     const [read] = await readCards(
@@ -48,7 +48,7 @@ export const timeCard = defineReport({
     if (read === undefined) throw new Problem(404, 'not-found', 'They have no card in this period.');
     const { subject, input } = read;
     const { shifts, lines } = compute(input);
-    const wall = new Wall(period.firstDay, period.lastDay);
+    const wall = new Wall(period.firstDay, period.lastDay, writer);
     const rows: ReportRow[] = [];
     for (let day = period.firstDay; day <= period.lastDay; day = workday(day + 1)) {
       const own = lines.filter((line) => line.workday === day);

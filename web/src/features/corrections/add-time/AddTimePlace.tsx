@@ -1,7 +1,8 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
+import { lazyPart } from '../../../ui/screen/part.ts';
 import type { AddTime } from './subjects.ts';
 
-const AddTimeForm = lazy(async () => ({ default: (await import('./AddTimeForm.tsx')).AddTimeForm }));
+const AddTimeForm = lazyPart(async () => (await import('./AddTimeForm.tsx')).AddTimeForm);
 
 /** Where time is added by lines; fetched when somebody first does. */
 export const AddTimePlace = (props: { periodId: number; of: AddTime; onClose: () => void }) => (

@@ -12,7 +12,7 @@ import { type Done, say, sayDone } from '../../../ui/notices/notices.ts';
 import { ProgressBar } from '../../../ui/notices/Progress.tsx';
 import { useKey } from '../../../ui/screen/keys.ts';
 import { useLongRows } from '../../../ui/screen/useLongRows.ts';
-import { decimalHours, shortDay } from '../../../ui/text/format.ts';
+import { hoursText, shortDay } from '../../../ui/text/format.ts';
 import { Hours } from '../../../ui/text/Hours.tsx';
 import { Kbd } from '../../../ui/text/Kbd.tsx';
 import { BULK_KEYS } from './keys.ts';
@@ -286,7 +286,7 @@ function Totals({
       ) : (
         <>
           Payable {more > 0 ? '+' : ''}
-          <b className="text-ink">{decimalHours(more)}</b> in all
+          <b className="text-ink">{hoursText(more)}</b> in all
         </>
       )}
     </output>

@@ -161,9 +161,9 @@ function ToolButton({
 /** The correction that is considered: its times, why, what it would change, and keeping or leaving it. */
 function Considered({ hand, card, day }: Omit<HandPanelProps, 'pressed'>) {
   const why = useRef<HTMLInputElement>(null);
-  const { effect, isBusy, problem } = hand;
+  const { effect, isBusy, isReady, problem } = hand;
   const isStopped =
-    effect?.ok === false || (effect?.ok === true && effect.warnings.some(({ stops }) => stops));
+    !isReady || effect?.ok === false || (effect?.ok === true && effect.warnings.some(({ stops }) => stops));
   const keep = () => {
     if (!isStopped && !isBusy) void hand.keep();
   };

@@ -1,11 +1,13 @@
 import type { CardReply } from '@heath/contract';
 import type { Workday } from '@heath/core';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { Link } from 'react-router';
 import { type Key, useKey } from '../../../ui/screen/keys.ts';
+import { lazyPart } from '../../../ui/screen/part.ts';
 import { HAND_KEYS, type HandTool, TOOLS } from './keys.ts';
 import type { ByHand } from './useByHand.ts';
 
-const HandPanel = lazy(async () => ({ default: (await import('./HandPanel.tsx')).HandPanel }));
+const HandPanel = lazyPart(async () => (await import('./HandPanel.tsx')).HandPanel);
 
 /**
  * Where a card is corrected by hand. Whoever walks from card to card does not wait for it: it is fetched and drawn once somebody stays, their
@@ -34,6 +36,16 @@ export function HandPlace(props: { hand: ByHand; card: CardReply; day: Workday }
   ));
   return (
     <section aria-label="Correct by hand" className="mb-4 min-h-24 border-b border-rule pb-3">
+      {props.card.sealed && (
+        <p className="mb-2 text-note text-soft">
+          This period is handed off. What is corrected here leaves what was sent as it was; the difference
+          comes to{' '}
+          <Link className="underline" to="/afterwards">
+            Afterwards
+          </Link>
+          .
+        </p>
+      )}
       {isDrawn ? (
         <Suspense fallback={ahead}>
           <HandPanel {...props} pressed={pressed} />

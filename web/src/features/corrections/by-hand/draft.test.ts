@@ -1,7 +1,19 @@
 import type { CardReply } from '@heath/contract';
 import { type EffectivePunch, type Instant, instantFromIso, workdayFromIso, ZoneTables } from '@heath/core';
 import { describe, expect, it } from 'vitest';
-import { adding, mealtime, moving, nameOf, painting, punchesOf, punchNamedIn, timesOf } from './draft.ts';
+import {
+  adding,
+  asDuration,
+  isUnfinished,
+  mealtime,
+  moving,
+  nameOf,
+  painting,
+  punchesOf,
+  punchNamedIn,
+  stating,
+  timesOf,
+} from './draft.ts';
 
 const day = workdayFromIso('2026-10-27');
 const at = (time: string): Instant => instantFromIso(`2026-10-27T${time}:00Z`);
@@ -83,5 +95,16 @@ describe('the times of a correction', () => {
     expect(timesOf(mealtime(worked))).toEqual(['from', 'to']);
     expect(timesOf(adding(worked))).toEqual(['at']);
     expect(timesOf({ kind: 'set-workday', at: at('08:00'), workday: day })).toEqual([]);
+  });
+});
+
+describe('a correction that nobody has finished typing', () => {
+  it('lacks hours, or the name of an adjustment', () => {
+    const began = stating(worked);
+    expect(isUnfinished(began)).toBe(true);
+    expect(isUnfinished({ ...began, length: asDuration(3600) })).toBe(true);
+    expect(isUnfinished({ ...began, length: asDuration(3600), code: 'Tide' })).toBe(false);
+    expect(isUnfinished({ ...began, as: 'leave', code: 'sick' })).toBe(true);
+    expect(isUnfinished(mealtime(worked))).toBe(false);
   });
 });

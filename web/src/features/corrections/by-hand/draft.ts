@@ -140,6 +140,11 @@ export const stating = ({ day }: OnDay): SaysOf<'flat-hours'> => ({
   department: null,
 });
 
+/** True where a correction still lacks what nobody has typed yet: hours to put in, or the name of an adjustment. */
+export const isUnfinished = (says: Says): boolean =>
+  says.kind === 'flat-hours' &&
+  (/^PT0[HS]$/.test(says.length) || (says.as === 'adjustment' && says.code.trim() === ''));
+
 /** A length as durations are written. */
 export const asDuration = (seconds: number): string => `PT${seconds}S`;
 

@@ -9,7 +9,7 @@ import type { RibbonPart } from '../../../ui/ribbon/parts.ts';
 import type { Hand, Tool } from '../../../ui/ribbon/useHand.ts';
 import { correctionWords } from '../../../ui/text/correction-words.ts';
 import { useSayCorrected } from '../settle/index.ts';
-import { counting, mealtime, moving, painting, type Says, splitting } from './draft.ts';
+import { counting, isUnfinished, mealtime, moving, painting, type Says, splitting } from './draft.ts';
 import { useEffectOf } from './useEffectOf.ts';
 
 /** What is being corrected by hand, before it is kept. */
@@ -32,7 +32,8 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
   const { says, note } = draft;
   const { currentData: input } = useCardInputQuery(id, { skip: !may || (says === null && !isNear) });
   const zone = card?.offsets.zone ?? 'UTC';
-  const { effect, follow } = useEffectOf(input, says, zone);
+  const isReady = says !== null && !isUnfinished(says);
+  const { effect, follow } = useEffectOf(input, isReady ? says : null, zone);
   const [correct, { isLoading, error, reset }] = useCorrectMutation();
   const sayCorrected = useSayCorrected(id);
 
@@ -63,7 +64,7 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
     forget();
   }, [forget, reset]);
   const keep = async () => {
-    if (says === null || isLoading || card === undefined) return;
+    if (says === null || !isReady || isLoading || card === undefined) return;
     const { data } = await correct({ ...id, says, note });
     if (data === undefined) return;
     forget();
@@ -79,7 +80,9 @@ export function useByHand(id: CardId, card: CardReply | undefined, day: Workday)
     may,
     says,
     note,
-    effect: says === null ? null : effect,
+    /** False while something is still to be typed: nothing is shown of its effect, and it cannot be kept. */
+    isReady,
+    effect: isReady ? effect : null,
     drawing,
     setDrawing,
     consider,

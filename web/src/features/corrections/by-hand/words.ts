@@ -1,5 +1,5 @@
 import type { CorrectionWarning, ZoneOffsets } from '@heath/core';
-import { clockTime, dayAndTime, decimalHours, shortDay } from '../../../ui/text/format.ts';
+import { clockTime, dayAndTime, hoursWithUnit, shortDay } from '../../../ui/text/format.ts';
 
 /** What somebody should know, in a sentence. */
 export function warningText(warning: CorrectionWarning, offsets: ZoneOffsets): string {
@@ -17,7 +17,7 @@ export function warningText(warning: CorrectionWarning, offsets: ZoneOffsets): s
     case 'not employed':
       return `${shortDay(warning.day)} lies outside of their employment.`;
     case 'more overtime':
-      return `The week of ${shortDay(warning.week)} then holds ${decimalHours(warning.by)} h more overtime.`;
+      return `The week of ${shortDay(warning.week)} then holds ${hoursWithUnit(warning.by)} more overtime.`;
     case 'nothing changes':
       return 'This changes nothing.';
   }

@@ -13,7 +13,7 @@ import type { CardId } from '../../../api/cards.ts';
 import { Field } from '../../../ui/form/Field.tsx';
 import { Notice } from '../../../ui/notices/Notice.tsx';
 import { useKey } from '../../../ui/screen/keys.ts';
-import { clockTime, dayAndTime, decimalHours } from '../../../ui/text/format.ts';
+import { clockTime, dayAndTime, hoursText } from '../../../ui/text/format.ts';
 import { Hours } from '../../../ui/text/Hours.tsx';
 import { WithdrawsApproval } from '../../approvals/index.ts';
 import { SETTLE_KEYS } from './keys.ts';
@@ -143,7 +143,7 @@ function Effect({ at, before, after }: { at: string; before: ClassSums; after: C
           <dt>{classLabel(classId)}</dt>
           <dd>
             {by > 0 ? '+' : ''}
-            {decimalHours(by)}
+            {hoursText(by)}
           </dd>
         </div>
       ))}

@@ -1,0 +1,1 @@
+export { WritingChoices } from './WritingChoices.tsx';
