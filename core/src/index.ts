@@ -116,6 +116,8 @@ export {
 } from './model/punch.ts';
 export type { Segment } from './model/segment.ts';
 export type { Spell } from './model/shift.ts';
+// Units: seconds, instants, workdays, hours, and how they are written and read.
+export { firstPunch, lastPunch } from './model/shift.ts';
 export type { ShiftReason } from './model/shift-reason.ts';
 export { MOST_OF_AN_AMOUNT, PER_UNIT, readAmount } from './pay/amounts.ts';
 export type { PayCode, PayCodeMap } from './pay/codes.ts';
@@ -212,7 +214,6 @@ export { workdayAt, workdayStart, workweekOf } from './steps/workday/workday.ts'
 // Zones and calendars.
 export { type Calendar, NO_CALENDAR } from './time/calendar.ts';
 export { type DayEntry, monthNamed, readDayEntry, weekdayNamed } from './time/day-entry.ts';
-// Units: seconds, instants, workdays, hours, and how they are written and read.
 export * from './time/hours.ts';
 export { type HoursEntry, readHoursEntry } from './time/hours-entry.ts';
 export { clockSeconds, durationSeconds } from './time/lengths.ts';

@@ -24,6 +24,10 @@ export const ReportDescription = v.strictObject({
   parts: list(v.picklist(PARTS)),
   /** It is of one person, or can be. */
   ofPerson: v.picklist(['must', 'may', 'never']),
+  /** It can be asked of any days, across periods. */
+  ofSpan: v.boolean(),
+  /** Of which parts it can be asked alone: of a department, a site. */
+  narrowedBy: list(v.picklist(PARTS)),
   /** Choice that the report offers, with its first value as the default; null where it offers none. */
   choice: v.nullable(
     v.strictObject({
@@ -35,7 +39,16 @@ export const ReportDescription = v.strictObject({
 export type ReportDescription = v.InferOutput<typeof ReportDescription>;
 
 /** GET /api/reports: the reports that there are, in their order. */
-export const ReportsReply = v.strictObject({ reports: list(ReportDescription) });
+export const ReportsReply = v.strictObject({
+  reports: list(ReportDescription),
+  /** The parts of the company that a report can be asked of alone, by name; `key` goes into `only`. */
+  parts: list(
+    v.strictObject({
+      part: v.picklist(PARTS),
+      of: list(v.strictObject({ key: v.string(), name: v.string() })),
+    }),
+  ),
+});
 export type ReportsReply = v.InferOutput<typeof ReportsReply>;
 
 /** What a report is asked for: `?by=department&only=group:night`. What a report does not know is passed over. */
@@ -48,6 +61,9 @@ export const ReportQuery = v.object({
   /** One of what its description lets choose. */
   choice: v.optional(v.pipe(v.string(), v.maxLength(40))),
   person: v.optional(v.pipe(v.string(), v.regex(/^\d{1,9}$/, 'Give the number of a person’s card.'))),
+  /** First and last day, where it is asked of other days than those of the period; both or neither. */
+  from: v.optional(day),
+  to: v.optional(day),
   /** The column by which the rows are in order, where the report has several orders. */
   sort: v.optional(v.pipe(v.string(), v.maxLength(40))),
 });

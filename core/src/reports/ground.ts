@@ -7,6 +7,8 @@ export interface GroundLine extends PayLine {
   readonly name: string;
   /** Where the person belongs: the code of their department. */
   readonly home: string;
+  /** Where the person belongs: the code of their site. */
+  readonly homeSite: string;
   /** Null where nothing catches it. */
   readonly code: string | null;
   /** Null where no rate is known. */
@@ -14,12 +16,13 @@ export interface GroundLine extends PayLine {
 }
 
 /** By what the lines of a report can be told apart. */
-export const PARTS = ['group', 'department', 'job', 'cost center', 'code', 'person'] as const;
+export const PARTS = ['group', 'department', 'site', 'job', 'cost center', 'code', 'person'] as const;
 export type Part = (typeof PARTS)[number];
 
 const KEY_OF: Readonly<Record<Part, (line: GroundLine) => string | null>> = {
   group: ({ group }) => group,
   department: ({ department, home }) => department ?? home,
+  site: ({ site, homeSite }) => site ?? homeSite,
   job: ({ job }) => job,
   'cost center': ({ costCenter }) => costCenter,
   code: ({ code }) => code,

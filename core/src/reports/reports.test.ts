@@ -22,6 +22,7 @@ const line = (changes: Partial<GroundLine>): GroundLine => ({
   name: 'Somebody',
   group: 'ashore',
   home: 'deck',
+  homeSite: 'northquay',
   workday: day('2026-10-19'),
   isHoliday: false,
   classId: 'ordinary',

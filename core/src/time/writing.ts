@@ -1,4 +1,4 @@
-import { decimalHours, hoursOf, spokenHours } from './hours.ts';
+import { decimalHours, inSteps, spokenHours, stepOf } from './hours.ts';
 import {
   SECONDS_PER_DAY,
   SECONDS_PER_HOUR,
@@ -46,8 +46,8 @@ export interface Writer {
   hoursWithUnit(of: number): string;
   /** Hours the other way than `hours`, for whoever asks once more: `8 h 30 m`, or `8.50 h`. */
   hoursOtherwise(of: number): string;
-  /** Elapsed seconds as `hoursWithUnit` writes them. */
-  lengthOf(seconds: number): string;
+  /** Hours where there is little room, as beside the bars of a chart: `8.50`, or `8 h 30 m` to the whole minute. */
+  hoursInShort(of: number): string;
   /** A time of day by seconds since midnight: `17:05`, or `5:05 pm`; with seconds where asked. */
   timeOfDay(secondsOfDay: number, withSeconds?: boolean): string;
   /** The whole hour of a time of day as an axis has it: `17`, or `5p`. */
@@ -77,7 +77,7 @@ export function writerOf(writing: Writing): Writer {
     hours: isDecimal ? decimal : spoken,
     hoursWithUnit,
     hoursOtherwise: (of) => (isDecimal ? spoken(of) : `${decimal(of)} h`),
-    lengthOf: (seconds) => hoursWithUnit(hoursOf(seconds)),
+    hoursInShort: (of) => (isDecimal ? decimal(of) : spoken(toWholeMinutes(of))),
     timeOfDay: writing.clock === '24 hours' ? timeBy24 : timeBy12,
     hourOfDay: writing.clock === '24 hours' ? two : (hour) => `${hour % 12 || 12}${hour < 12 ? 'a' : 'p'}`,
     date: DATES[writing.dates],
@@ -86,6 +86,10 @@ export function writerOf(writing: Writing): Writer {
     dates: (first, last) => datesOf(writing, first, last),
   };
 }
+
+/** Hours to the whole minute, half a minute away from zero. */
+const toWholeMinutes = (of: number): number =>
+  Math.sign(of) * inSteps(Math.abs(of), stepOf({ whole: 'minutes' }));
 
 const two = (n: number): string => String(n).padStart(2, '0');
 

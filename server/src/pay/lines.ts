@@ -44,6 +44,7 @@ export interface CardOfLines {
   readonly name: string;
   readonly groupId: number;
   readonly departmentId: number;
+  readonly siteId: number;
   readonly isComputed: boolean;
   /** What an approval of it must have approved. */
   readonly fingerprint: number;
@@ -131,6 +132,7 @@ export async function* linesOfCards(
         lastDay: person.lastDay,
         groupId: card.groupId,
         departmentId: card.departmentId,
+        siteId: card.siteId,
         inputVersion: card.inputVersion,
         computedVersion: card.computedVersion,
         fingerprint: wholeFingerprint,
@@ -163,6 +165,7 @@ export async function* linesOfCards(
         name: row.name,
         groupId: row.groupId,
         departmentId: row.departmentId,
+        siteId: row.siteId,
         isComputed,
         fingerprint: row.fingerprint,
         toSettle: row.toSettle,

@@ -1,4 +1,5 @@
 import { type FileFormat, type ReportName, type ReportQuery, reportOperations } from '@heath/contract';
+import { workdayToIso } from '@heath/core';
 import { api } from './requests/base.ts';
 import { addressOf, call, callAlone } from './requests/call.ts';
 
@@ -10,9 +11,12 @@ interface AskedReport {
   readonly query: ReportQuery;
 }
 
-const asked = ({ periodId, name, query }: AskedReport) => ({
+const asked = ({ periodId, name, query: { from, to, ...query } }: AskedReport) => ({
   params: { period: periodId, report: name },
-  query,
+  query: {
+    ...query,
+    ...(from === undefined || to === undefined ? {} : { from: workdayToIso(from), to: workdayToIso(to) }),
+  },
 });
 
 /** Where a report is as a file: `/periods/7/reports/bridge/file?by=department&format=csv`. */

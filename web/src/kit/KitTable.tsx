@@ -35,6 +35,7 @@ const COLUMNS: readonly Column<Sample>[] = [
     text: (row) => hoursText(row.hours),
     sum: (rows) => hoursText(rows.reduce((sum, row) => sum + row.hours, 0)),
     isFigure: true,
+    isHours: true,
     room: 32,
   },
 ];

@@ -13,6 +13,14 @@ export interface Asked {
     readonly firstDay: Workday;
     readonly lastDay: Workday;
   };
+  /** The days that are asked for: those of the period, or others. */
+  readonly span: { readonly firstDay: Workday; readonly lastDay: Workday };
+  /** The periods that those days lie in: one, unless other days are asked for. */
+  readonly periods: readonly {
+    readonly id: number;
+    readonly firstDay: Workday;
+    readonly lastDay: Workday;
+  }[];
   readonly places: PlacesByNumber;
   readonly names: PartNames;
   /** Writes hours, times and dates as whoever asks reads them. */
@@ -38,13 +46,32 @@ export interface ReportKind extends ReportDescription {
   readonly make: (asked: Asked) => Promise<MadeReport>;
   /** Where there may be too many rows to show: all of them, some at a time, as the CSV has them. */
   readonly long?: {
-    readonly columns: readonly ReportColumn[];
+    readonly columns: (asked: Asked) => readonly ReportColumn[];
     readonly rows: (asked: Asked) => AsyncIterable<readonly ReportRow[]>;
   };
 }
 
 /** What a report says of itself, where it says nothing else. */
-const UNLESS_SAID = { parts: [], ofPerson: 'never', choice: null } as const;
+const UNLESS_SAID = { parts: [], ofPerson: 'never', ofSpan: false, narrowedBy: [], choice: null } as const;
+
+/** True where a card is of the part that is asked for alone; its department, site and group are those of the card. */
+export function isAskedFor(
+  { only, places, query }: Pick<Asked, 'only' | 'places' | 'query'>,
+  card: {
+    readonly personId: number;
+    readonly groupId: number;
+    readonly departmentId: number;
+    readonly siteId?: number;
+  },
+): boolean {
+  if (query.person !== undefined && Number(query.person) !== card.personId) return false;
+  if (only === null) return true;
+  if (only.part === 'department') return only.key === places.departments.get(card.departmentId)?.code;
+  if (only.part === 'group') return only.key === places.groups.get(card.groupId)?.code;
+  if (only.part === 'site' && card.siteId !== undefined)
+    return only.key === places.sites.get(card.siteId)?.code;
+  return true;
+}
 
 /** Defines a report: one file says everything about it, and a line in `REPORTS` makes it known. */
 export const defineReport = (

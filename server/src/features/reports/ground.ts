@@ -75,6 +75,7 @@ async function groundMaker({ database, places }: Pick<Asked, 'database' | 'place
       personId: card.personId,
       name: card.name,
       home: places.departments.get(card.departmentId)?.code ?? '',
+      homeSite: places.sites.get(card.siteId)?.code ?? '',
       code,
       cost,
     };
@@ -82,8 +83,24 @@ async function groundMaker({ database, places }: Pick<Asked, 'database' | 'place
   return { of, withHolidays: asksForHolidays(mapping.rules) };
 }
 
-/** Every line of a period as reports look at it, some hundred cards at a time, in order of the number of the person. */
-export async function* groundOf(asked: Asked, of: Of = asked.period): AsyncGenerator<readonly GroundLine[]> {
+/**
+ * Every line of the days that are asked for as reports look at it, or of one period. Some hundred cards at a time, within a period in order
+ * of the number of the person.
+ */
+export async function* groundOf(asked: Asked, of?: Of): AsyncGenerator<readonly GroundLine[]> {
+  if (of !== undefined) {
+    yield* groundOfPeriod(asked, of);
+    return;
+  }
+  const { firstDay, lastDay } = asked.span;
+  for (const period of asked.periods) {
+    const isWhole = period.firstDay >= firstDay && period.lastDay <= lastDay;
+    for await (const lines of groundOfPeriod(asked, period))
+      yield isWhole ? lines : lines.filter(({ workday }) => workday >= firstDay && workday <= lastDay);
+  }
+}
+
+async function* groundOfPeriod(asked: Asked, of: Of): AsyncGenerator<readonly GroundLine[]> {
   const { database, places, only } = asked;
   const groups = await database.select({ id: payGroup.id }).from(payGroup).orderBy(asc(payGroup.id));
   const maker = await groundMaker(asked);

@@ -10,6 +10,7 @@ import { importFile } from '../../demo/acting.ts';
 import { MOST_ROWS_ON_PAPER, type Paper } from '../../http/paper.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { storedCards } from '../../testing/stored-cards.ts';
+import { correct } from '../corrections/service.ts';
 import { ratesOf, takeRates } from '../pay-codes/rates.ts';
 import { firstRows } from './define.ts';
 import { csvInParts, fileOfReport } from './file.ts';
@@ -206,7 +207,7 @@ describe('the reports of a period', () => {
   });
 
   it('are listed with what each can be asked; what is none of that is refused with what is', async () => {
-    const { reports } = listReports();
+    const { reports } = await listReports(company);
     expect(reports.map(({ name }) => name)).toEqual(REPORTS.map(({ name }) => name));
     for (const { shelf } of reports) expect(REPORT_SHELVES).toContain(shelf);
     await expect(report('hours')).rejects.toMatchObject({ status: 422, more: { field: 'report' } });
@@ -271,6 +272,134 @@ describe('the reports of a period', () => {
     const days = (new Date(String(sum.value)).getTime() - Date.UTC(1899, 11, 30)) / 86_400_000;
     expect(days * 24).toBeCloseTo(Number(reply.sums[payable]) / 90_000, 2);
     expect(sum.numFmt).toBe('[h]" h "mm" m"');
+  });
+});
+
+describe('a report of any days', () => {
+  const day = workdayFromIso;
+  const between = (from: string, to: string): ReportQuery => ({ from: day(from), to: day(to) });
+
+  it('adds up over the parts of a period to the period, and across periods to both', async () => {
+    const whole = await report('hours-and-cost');
+    const parts = [between('2026-10-19', '2026-10-25'), between('2026-10-26', '2026-11-01')];
+    const sums = await Promise.all(
+      parts.map(async (query) => Number(sumOf(await report('hours-and-cost', query), 'payable'))),
+    );
+    expect(sums.every((sum) => sum > 0)).toBe(true);
+    expect(sums[0]! + sums[1]!).toBe(sumOf(whole, 'payable'));
+    const long = await report('hours-and-cost', between('2026-09-01', '2026-11-01'));
+    const all = (await storedCards(company.database, undefined)).reduce(
+      (sum, one) => sum + one.payableHours,
+      0,
+    );
+    expect(sumOf(long, 'payable')).toBe(all);
+    expect([long.firstDay, long.lastDay]).toEqual([day('2026-09-01'), day('2026-11-01')]);
+  });
+
+  it('is refused for days that cannot be, and where it is made of a period', async () => {
+    const refused = async (name: string, query: ReportQuery) =>
+      report(name, query).then(
+        () => 'shown',
+        (error: Error) => error.message,
+      );
+    expect(await refused('shifts', { from: day('2026-10-19') })).toBe('Give the last day, too.');
+    expect(await refused('shifts', between('2026-10-20', '2026-10-19'))).toMatch(/before the first/);
+    expect(await refused('shifts', between('2024-10-20', '2026-10-19'))).toMatch(/At most 400 days/);
+    expect(await refused('bridge', between('2026-10-19', '2026-10-20'))).toMatch(/made of a period/);
+  });
+
+  it('by site adds up to the cards', async () => {
+    const reply = await report('hours-and-cost', { by: 'site' });
+    expect(sumOf(reply, 'payable')).toBe(await payable());
+    expect(reply.rows.map(({ cells }) => cells[0]).sort()).toEqual(['Ebb Point', 'Northquay', 'Saltholm']);
+  });
+});
+
+describe('the list of shifts', () => {
+  it('adds up to the cards by day, by week and in all', async () => {
+    for (const choice of ['day', 'week', 'all']) {
+      const reply = await report('shifts', { choice });
+      expect([choice, sumOf(reply, 'payable')]).toEqual([choice, await payable()]);
+    }
+  });
+
+  it('says of each day when it began and ended by the clock of the site, with the hours of that day', async () => {
+    const [one] = (await cards()).filter(({ lines }) => lines.some(({ classId }) => classId === 'ordinary'));
+    const reply = await report('shifts', { person: String(one!.personId) });
+    expect(new Set(reply.rows.map(({ personId }) => personId))).toEqual(new Set([one!.personId]));
+    const signed = await report('time-card', { person: String(one!.personId) });
+    const [times, on] = [column(signed, 'times'), column(signed, 'day')];
+    for (const { cells } of reply.rows) {
+      const text = String(
+        signed.rows.find((row) => row.cells[on] === cells[column(reply, 'day')])!.cells[times],
+      );
+      const [first, last] = [text.split('–')[0], text.split('–').at(-1)];
+      expect([cells[column(reply, 'in')], cells[column(reply, 'out')]]).toEqual([first, last]);
+    }
+  });
+
+  it('is of one department or site alone where that is asked for', async () => {
+    const deck = await report('shifts', { only: 'department:deck' });
+    expect(new Set(deck.rows.map(({ cells }) => cells[column(deck, 'department')]))).toEqual(
+      new Set(['Deck']),
+    );
+    const point = await report('shifts', { only: 'site:ebb-point' });
+    expect(new Set(point.rows.map(({ cells }) => cells[column(point, 'site')]))).toEqual(
+      new Set(['Ebb Point']),
+    );
+  });
+
+  it('has all its rows as CSV by parts, the same as on screen', async () => {
+    const long = (await rowsInParts(company, company.who, company.periodId, 'shifts', { choice: 'week' }))!;
+    let text = '';
+    for await (const part of csvInParts(long.columns, long.rows)) text += part;
+    const shown = await report('shifts', { choice: 'week' });
+    expect(parse(text)).toHaveLength(shown.rows.length + 1);
+  });
+});
+
+describe('who has no hours', () => {
+  it('are those whose cards pay nothing on these days', async () => {
+    const reply = await report('no-hours');
+    const paid = new Set(
+      (await cards()).filter(({ payableHours }) => payableHours > 0).map((one) => one.personId),
+    );
+    const all = (await cards()).map(({ personId }) => personId);
+    expect(reply.rows.map(({ personId }) => personId).sort()).toEqual(
+      all.filter((id) => !paid.has(id)).sort(),
+    );
+    const sunday = await report('no-hours', {
+      from: workdayFromIso('2026-11-01'),
+      to: workdayFromIso('2026-11-01'),
+    });
+    expect(sunday.rows.length).toBeGreaterThan(reply.rows.length);
+  });
+});
+
+describe('lateness and absence', () => {
+  it('stay in their totals after they were accepted', async () => {
+    const before = await report('lateness');
+    expect(before.rows.length).toBeGreaterThan(2);
+    const [late] = (await cards()).flatMap(({ personId, exceptions }) =>
+      exceptions.filter(({ kind }) => kind === 'late-in').map((one) => ({ personId, ...one })),
+    );
+    expect(late).toBeDefined();
+    const { personId, key: exception, workday } = late!;
+    await correct(
+      company,
+      null,
+      company.who,
+      { periodId: company.periodId, personId },
+      {
+        says: { kind: 'accept', exception, workday },
+        settles: exception,
+        note: 'Rang in',
+      },
+    );
+    const after = await report('lateness');
+    for (const id of ['late', 'lateBy', 'early', 'earlyBy', 'absent'])
+      expect(sumOf(after, id)).toBe(sumOf(before, id));
+    expect(sumOf(after, 'accepted')).toBe(Number(sumOf(before, 'accepted')) + 1);
   });
 });
 

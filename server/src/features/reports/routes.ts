@@ -11,7 +11,7 @@ import { listReports, rowsInParts } from './service.ts';
 
 export const reportRoutes = (context: Context): Router =>
   serve(context, reportOperations, {
-    reports: () => listReports(),
+    reports: () => listReports(context),
     report: reportShown,
     async reportFile({ who, params: { period, report }, query, request, response }) {
       const { format } = query;

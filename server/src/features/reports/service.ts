@@ -17,19 +17,31 @@ import { writerFor } from '../../records/writing.ts';
 import type { Who } from '../../rights/who.ts';
 import type { Asked, ReportKind } from './define.ts';
 import { REPORTS } from './kinds.ts';
-import { namesByNumber } from './store.ts';
+import { namesByNumber, periodsOver } from './store.ts';
 
 /** The reports that there are, and what each can be asked. */
-export const listReports = (): ReportsReply => ({
-  reports: REPORTS.map(({ name, label, shelf, parts, ofPerson, choice }) => ({
-    name,
-    label,
-    shelf,
-    parts,
-    ofPerson,
-    choice,
-  })),
-});
+export async function listReports({ database }: Pick<Context, 'database'>): Promise<ReportsReply> {
+  const { departments, sites, groups } = await placesByNumber(database);
+  const named = (places: Iterable<{ readonly code: string; readonly name: string }>) =>
+    [...places].map(({ code, name }) => ({ key: code, name })).sort((a, b) => a.name.localeCompare(b.name));
+  return {
+    reports: REPORTS.map(({ name, label, shelf, parts, ofPerson, ofSpan, narrowedBy, choice }) => ({
+      name,
+      label,
+      shelf,
+      parts,
+      ofPerson,
+      ofSpan,
+      narrowedBy,
+      choice,
+    })),
+    parts: [
+      { part: 'group', of: named(groups.values()) },
+      { part: 'department', of: named(departments.values()) },
+      { part: 'site', of: named(sites.values()) },
+    ],
+  };
+}
 
 /** The report of that name. Throws where there is none. */
 function reportNamed(name: ReportName): ReportKind {
@@ -63,7 +75,7 @@ export async function makeReport(
 ): Promise<{ readonly reply: ReportReply; readonly sign: string | null; readonly writer: Writer }> {
   const kind = reportNamed(name);
   const asked = await askedOf(context, who, periodId, kind, query);
-  const { period, names, only, writer } = asked;
+  const { span, names, only, writer } = asked;
   const made = await kind.make(asked);
   const says = [only === null ? null : names.of(only.part, only.key), made.says ?? null].filter(
     (part) => part !== null,
@@ -72,8 +84,7 @@ export async function makeReport(
     reply: {
       title: kind.title,
       says: says.join(', '),
-      firstDay: period.firstDay,
-      lastDay: period.lastDay,
+      ...span,
       columns: made.columns,
       rows: made.rows.map(({ cells, personId = null, key = null }) => ({ cells, personId, key })),
       sums: made.sums,
@@ -100,7 +111,7 @@ export async function rowsInParts(
   const { long } = kind;
   if (long === undefined) return null;
   const asked = await askedOf(context, who, periodId, kind, query);
-  return { columns: long.columns, rows: long.rows(asked), firstDay: asked.period.firstDay };
+  return { columns: long.columns(asked), rows: long.rows(asked), firstDay: asked.span.firstDay };
 }
 
 async function askedOf(
@@ -112,6 +123,7 @@ async function askedOf(
 ): Promise<Asked> {
   const choice = choiceIn(kind, query.choice);
   const period = await periodAt(database, periodId);
+  const span = spanAsked(kind, period, query);
   const places = await placesByNumber(database);
   const only = onlyOf(query.only);
   const isOfPeople = query.by === 'person' || only?.part === 'person';
@@ -121,7 +133,40 @@ async function askedOf(
     isOfPeople ? await namesByNumber(database) : new Map(),
   );
   const writer = await writerFor(database, who);
-  return { database, now: clock.now(), period, places, names, writer, query, choice, only };
+  const isOfPeriod = span.firstDay === period.firstDay && span.lastDay === period.lastDay;
+  return {
+    database,
+    now: clock.now(),
+    period,
+    span,
+    periods: isOfPeriod ? [period] : await periodsOver(database, span),
+    places,
+    names,
+    writer,
+    query,
+    choice,
+    only,
+  };
+}
+
+/** Longer than a year of any schedule: more is asked for in pieces. */
+const MOST_DAYS = 400;
+
+/** The days that are asked for: those of the period where none are. Throws where they cannot be. */
+function spanAsked(
+  { ofSpan, title }: ReportKind,
+  { firstDay, lastDay }: Asked['period'],
+  { from, to }: ReportQuery,
+): Asked['span'] {
+  if (from === undefined && to === undefined) return { firstDay, lastDay };
+  const refuse = (field: 'from' | 'to', title: string) => new Problem(422, 'invalid', title, { field });
+  if (from === undefined) throw refuse('from', 'Give the first day, too.');
+  if (to === undefined) throw refuse('to', 'Give the last day, too.');
+  if (!ofSpan) throw refuse('from', `${title} is made of a period: leave out the days.`);
+  if (to < from) throw refuse('to', 'The last day lies before the first. Give a later one.');
+  if (to - from >= MOST_DAYS)
+    throw refuse('to', `At most ${MOST_DAYS} days at once. Give an earlier last day.`);
+  return { firstDay: from, lastDay: to };
 }
 
 /** What of a part is asked for. Throws where there is no such part. */
@@ -138,7 +183,7 @@ function onlyOf(text: string | undefined): Asked['only'] {
 
 /** What people call the parts of a report. */
 function namesOf(
-  { departments, jobs, costCenters, groups }: PlacesByNumber,
+  { departments, sites, jobs, costCenters, groups }: PlacesByNumber,
   codes: Awaited<ReturnType<typeof codesByCode>>,
   people: ReadonlyMap<string, string>,
 ): PartNames {
@@ -147,6 +192,7 @@ function namesOf(
   const of: Readonly<Record<Part, ReadonlyMap<string, string>>> = {
     group: byCode(groups.values()),
     department: byCode(departments.values()),
+    site: byCode(sites.values()),
     job: byCode(jobs.values()),
     'cost center': byCode(costCenters.values()),
     code: new Map([...codes].map(([code, { name }]) => [code, `${code} ${name}`])),

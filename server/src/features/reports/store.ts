@@ -40,6 +40,14 @@ export async function periodBefore(queries: Reads, { scheduleId, firstDay }: Of)
   return (await earlier(true))[0] ?? (await earlier(false))[0];
 }
 
+/** The periods of every schedule that some of the days from a first to a last lie in, the earliest first. */
+export const periodsOver = (queries: Reads, { firstDay, lastDay }: Pick<Of, 'firstDay' | 'lastDay'>) =>
+  queries
+    .select({ id: period.id, firstDay: period.firstDay, lastDay: period.lastDay })
+    .from(period)
+    .where(and(lte(period.firstDay, lastDay), gte(period.lastDay, firstDay)))
+    .orderBy(asc(period.firstDay), asc(period.id));
+
 /** As many days as there are in 52 weeks: the same weekdays. */
 const YEAR_DAYS = 364;
 
@@ -77,6 +85,7 @@ const who = {
   name: person.name,
   groupId: card.groupId,
   departmentId: card.departmentId,
+  siteId: card.siteId,
 };
 
 /** Reads all cards of a period, some at a time, by a page that starts after a person. */
@@ -102,6 +111,7 @@ export interface BridgeCard {
   readonly name: string;
   readonly groupId: number;
   readonly departmentId: number;
+  readonly siteId: number;
   readonly isComputed: boolean;
   readonly clockedSeconds: number;
   readonly heldSeconds: number;

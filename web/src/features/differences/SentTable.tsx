@@ -58,6 +58,7 @@ const hoursColumn = (id: string, name: string, of: (row: SentRow) => number): Co
   text: (row) => (of(row) === 0 && id !== 'now' ? '' : figureText(row.classId, of(row))),
   sum: (rows) => hoursText(rows.reduce((sum, row) => (liesBeside(row.classId) ? sum : sum + of(row)), 0)),
   isFigure: true,
+  isHours: true,
   room: 18,
 });
 

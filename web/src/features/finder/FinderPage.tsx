@@ -165,6 +165,7 @@ const columnsFor = (look: AnyLook): readonly Column<FoundDay>[] => [
     value: ({ payableHours }) => payableHours / 90_000,
     text: ({ payableHours }) => hoursText(payableHours),
     isFigure: true,
+    isHours: true,
     room: 22,
   },
   ...(look.what === 'many-hours'

@@ -39,6 +39,7 @@ const REFUSED: readonly Column<RefusedLine>[] = [
     value: ({ hours }) => hours,
     text: ({ hours }) => hoursText(hours),
     isFigure: true,
+    isHours: true,
     room: 20,
   },
   { id: 'reason', name: 'Why it was refused', value: ({ reason }) => reason, room: 60, grows: true },

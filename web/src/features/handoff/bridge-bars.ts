@@ -1,7 +1,7 @@
 import type { CodeSum, HandoffReply } from '@heath/contract';
 import { hoursOf, inSteps, stepOf } from '@heath/core';
 import type { Bar, BarMark } from '../../ui/chart/bars.ts';
-import { hoursText } from '../../ui/text/format.ts';
+import { hoursInShort } from '../../ui/text/format.ts';
 
 type Walked = Pick<
   HandoffReply,
@@ -40,7 +40,7 @@ const total = (name: string, hours: number): Bar => ({
   from: 0,
   to: hours,
   mark: 'total',
-  text: hoursText(hours),
+  text: hoursInShort(hours),
 });
 
 function codeBars({ codes, payableHours }: Walked): Bar[] {
@@ -58,7 +58,7 @@ function codeBars({ codes, payableHours }: Walked): Bar[] {
         from,
         to: level,
         mark: markOf(code, tiers.indexOf(code)),
-        text: hoursText(code.hours),
+        text: hoursInShort(code.hours),
       };
     });
 }
@@ -76,5 +76,5 @@ const HUNDREDTH = stepOf({ decimals: 2 });
 /** What a step changed, as the difference of what stands before and after it: what is shown adds up. */
 function changeText(before: number, after: number): string {
   const change = inSteps(after, HUNDREDTH) - inSteps(before, HUNDREDTH);
-  return `${change > 0 ? '+' : ''}${hoursText(change)}`;
+  return `${change > 0 ? '+' : ''}${hoursInShort(change)}`;
 }

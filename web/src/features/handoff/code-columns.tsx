@@ -49,6 +49,7 @@ const sumColumn = <Row extends OfCode>(kind: Kind, name: string, room: number): 
   show: ({ sum, hours }) => (kindOf(sum) === kind ? <Hours hours={hours} /> : null),
   sum: (rows) =>
     hoursText(rows.reduce((all, { sum, hours }) => (kindOf(sum) === kind ? all + hours : all), 0)),
+  isHours: true,
   isFigure: true,
   room,
 });

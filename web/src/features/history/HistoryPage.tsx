@@ -87,6 +87,7 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
     value: ({ payableBeforeHours }) => number(payableBeforeHours),
     text: ({ payableBeforeHours }) => hoursText(payableBeforeHours),
     isFigure: true,
+    isHours: true,
     room: 17,
   },
   {
@@ -95,6 +96,7 @@ const COLUMNS: readonly Column<MadeCorrection>[] = [
     value: ({ payableAfterHours }) => number(payableAfterHours),
     text: ({ payableAfterHours }) => hoursText(payableAfterHours),
     isFigure: true,
+    isHours: true,
     room: 17,
   },
 ];

@@ -1,18 +1,23 @@
 import {
   FILE_FORMATS,
+  type PeriodSummary,
   REPORT_SHELVES,
   type ReportDescription,
   type ReportQuery,
   type ReportReply,
+  type ReportsReply,
 } from '@heath/contract';
+import { type Workday, workdayFromIso } from '@heath/core';
 import { Download } from 'lucide-react';
 import { Suspense, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useCardsQuery } from '../../api/cards.ts';
 import { reportFilePath, useReportQuery, useReportsQuery } from '../../api/reports.ts';
 import { problemOf } from '../../api/requests/base.ts';
+import { Select } from '../../ui/controls/Select.tsx';
 import { Toggles } from '../../ui/controls/Toggles.tsx';
 import { Picker } from '../../ui/form/Picker.tsx';
+import { BOX } from '../../ui/form/Setting.tsx';
 import { Empty } from '../../ui/notices/Empty.tsx';
 import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
@@ -21,6 +26,7 @@ import { useAddress } from '../../ui/screen/useAddress.ts';
 import { Table } from '../../ui/table/Table.tsx';
 import { dateRange } from '../../ui/text/format.ts';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
+import { AnyDays } from './AnyDays.tsx';
 import { barsOf } from './bars.ts';
 import { columnsOf } from './columns.tsx';
 import { REPORT_KEYS } from './keys.ts';
@@ -44,7 +50,9 @@ export function ReportsPage() {
       <PeriodBar />
       <div className="grid min-h-0 flex-1 grid-cols-[calc(var(--spacing)*52)_minmax(0,1fr)]">
         <Reports reports={reports} shown={report} />
-        {report !== undefined && <Opened key={report.name} report={report} periodId={period.id} />}
+        {report !== undefined && (
+          <Opened key={report.name} report={report} period={period} parts={known.data.parts} />
+        )}
       </div>
     </>
   );
@@ -87,17 +95,37 @@ function Reports({
 const isOneOf = <T extends string>(of: readonly T[], text: string | null): T | undefined =>
   of.find((one) => one === text);
 
+/** A day in the address; undefined where there is none. */
+function dayIn(query: URLSearchParams, name: 'from' | 'to'): Workday | undefined {
+  try {
+    return workdayFromIso(query.get(name) ?? '');
+  } catch {
+    return undefined;
+  }
+}
+
 /** What the address asks of a report. */
 function asked(report: ReportDescription, query: URLSearchParams): ReportQuery {
   const by = isOneOf(report.parts, query.get('by')) ?? report.parts[0];
   const only = query.get('only') ?? undefined;
   const person = report.ofPerson === 'never' ? undefined : (query.get('person') ?? undefined);
+  const [from, to] = report.ofSpan ? [dayIn(query, 'from'), dayIn(query, 'to')] : [];
   const sort = query.get('sort') ?? undefined;
   const choices = report.choice?.of.map(({ value }) => value) ?? [];
-  return { by, only, person, sort, choice: isOneOf(choices, query.get('choice')) ?? choices[0] };
+  const choice = isOneOf(choices, query.get('choice')) ?? choices[0];
+  return { by, only, person, sort, choice, ...(from === undefined || to === undefined ? {} : { from, to }) };
 }
 
-function Opened({ report, periodId }: { report: ReportDescription; periodId: number }) {
+function Opened({
+  report,
+  period,
+  parts,
+}: {
+  report: ReportDescription;
+  period: PeriodSummary;
+  parts: ReportsReply['parts'];
+}) {
+  const periodId = period.id;
   const { query, go } = useAddress();
   const wanted = asked(report, query);
   const mustChoose = report.ofPerson === 'must' && wanted.person === undefined;
@@ -105,7 +133,12 @@ function Opened({ report, periodId }: { report: ReportDescription; periodId: num
   const { currentData: data, error, refetch } = useReportQuery(request, { skip: mustChoose });
   const find = useRef<HTMLInputElement>(null);
   useKey(REPORT_KEYS.filter, () => find.current?.focus());
-  useKey(REPORT_KEYS.back, () => wanted.only !== undefined && go({ only: null, by: null, sort: null }));
+  useKey(
+    REPORT_KEYS.back,
+    () =>
+      (wanted.only !== undefined || wanted.from !== undefined) &&
+      go({ only: null, by: null, sort: null, from: null, to: null }),
+  );
   return (
     <main aria-label={report.label} className="flex min-h-0 flex-col px-5.5 pt-4">
       <header className="flex items-baseline gap-4">
@@ -140,7 +173,7 @@ function Opened({ report, periodId }: { report: ReportDescription; periodId: num
           {data.rows.length === 1 ? 'row' : 'rows'}
         </p>
       )}
-      <Choices report={report} wanted={wanted} periodId={periodId} />
+      <Choices report={report} wanted={wanted} period={period} parts={parts} />
       {data?.notes.map((note) => (
         <p key={note} className="mb-1 text-note text-soft">
           {note}
@@ -186,13 +219,17 @@ function NotYetReport({
 function Choices({
   report,
   wanted,
-  periodId,
+  period,
+  parts,
 }: {
   report: ReportDescription;
   wanted: ReportQuery;
-  periodId: number;
+  period: PeriodSummary;
+  parts: ReportsReply['parts'];
 }) {
   const { go } = useAddress();
+  const narrowing = parts.filter(({ part }) => report.narrowedBy.includes(part));
+  const isNarrowed = narrowing.length > 0;
   return (
     <div className="my-2 flex flex-wrap items-center gap-x-5 gap-y-2">
       {report.parts.length > 0 && (
@@ -211,10 +248,25 @@ function Choices({
           onChoose={(choice) => go({ choice: choice === report.choice?.of[0]?.value ? null : choice })}
         />
       )}
-      {report.ofPerson !== 'never' && (
-        <OfPerson periodId={periodId} chosen={wanted.person ?? null} isNeeded={report.ofPerson === 'must'} />
+      {isNarrowed && (
+        <Select
+          label="Of"
+          value={wanted.only ?? ''}
+          choices={[
+            { value: '', name: 'Everybody' },
+            ...narrowing.flatMap(({ part, of }) =>
+              of.map(({ key, name }) => ({ value: `${part}:${key}`, name: `${name}, ${part}` })),
+            ),
+          ]}
+          onChoose={(only) => go({ only: only === '' ? null : only })}
+          className={`${BOX} w-48 border`}
+        />
       )}
-      {wanted.only !== undefined && (
+      {report.ofSpan && <AnyDays period={period} wanted={wanted} />}
+      {report.ofPerson !== 'never' && (
+        <OfPerson periodId={period.id} chosen={wanted.person ?? null} isNeeded={report.ofPerson === 'must'} />
+      )}
+      {wanted.only !== undefined && !isNarrowed && (
         <button
           type="button"
           onClick={() => go({ only: null, by: null, sort: null })}

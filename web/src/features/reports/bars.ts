@@ -1,6 +1,6 @@
 import type { ReportReply } from '@heath/contract';
 import type { Bar } from '../../ui/chart/bars.ts';
-import { hoursText } from '../../ui/text/format.ts';
+import { hoursInShort } from '../../ui/text/format.ts';
 
 /** The steps of a whole report as bars: each from where the one before it ended. None where its columns are no steps. */
 export function barsOf({ columns, sums }: ReportReply): (Bar & { readonly id: string })[] {
@@ -18,7 +18,7 @@ export function barsOf({ columns, sums }: ReportReply): (Bar & { readonly id: st
       from: isTotal ? 0 : level,
       to,
       mark: isTotal ? 'total' : by < 0 ? 'taken' : bar === 'not worked' ? 'not-worked' : 'given',
-      text: `${!isTotal && by > 0 ? '+' : ''}${hoursText(by)}`,
+      text: `${!isTotal && by > 0 ? '+' : ''}${hoursInShort(by)}`,
     });
     level = to;
   });

@@ -83,6 +83,7 @@ export function columnsOf(report: ReportReply, open: (row: Row) => (() => void) 
           }
         : {}),
       isFigure,
+      isHours: kind === 'hours' || kind === 'seconds',
       // What is added up is told by whoever counted it; of some rows alone, only what can be added is.
       ...(sum === null || sum === undefined || sum === ''
         ? {}

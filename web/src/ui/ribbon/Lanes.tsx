@@ -5,6 +5,9 @@ import { says } from '../text/Says.tsx';
 import { AxisLines, RibbonAxis } from './Ribbon.tsx';
 import { originOf, percent, type Scale } from './scale.ts';
 
+/** From here on, in percent, a label stands before its mark, where there is room. */
+const RIGHT_EDGE = 92;
+
 interface Axis {
   readonly day: Workday;
   readonly scale: Scale;
@@ -58,7 +61,9 @@ export function Lanes({
               className="absolute inset-y-0 border-l-2 border-dashed border-heather"
               style={{ left: `${place.at(mark)}%` }}
             >
-              <b className="absolute top-1 left-1.5 rounded-control bg-sheet px-1 text-note text-heather">
+              <b
+                className={`absolute top-1 whitespace-nowrap ${place.at(mark) > RIGHT_EDGE ? 'right-1.5' : 'left-1.5'} rounded-control bg-sheet px-1 text-note text-heather`}
+              >
                 {clockTime(mark, offsets)}
               </b>
             </span>

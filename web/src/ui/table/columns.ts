@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { writingNow } from '../text/format.ts';
 
 /** A column of a table: what stands in it, how it is shown, and what it adds up to. */
 export interface Column<Row> {
@@ -12,6 +13,8 @@ export interface Column<Row> {
   readonly show?: (row: Row) => ReactNode;
   /** Figures stand at the right. */
   readonly isFigure?: boolean;
+  /** Its figures are hours, which take more room where they are written in minutes. */
+  readonly isHours?: boolean;
   /** What stands below the column, of the rows that are shown; and beside the name of a group. */
   readonly sum?: (rows: readonly Row[]) => string;
   /** At least so many units of room; what is left over goes to the columns that grow. */
@@ -33,12 +36,19 @@ export function inOrder(a: string | number | null, b: string | number | null): n
 }
 const texts = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
+/** Hours of minutes and seconds take so much more room than decimal ones. */
+const ROOM_OF_MINUTES = 9;
+
+/** The room that a column takes at least. */
+const roomOf = ({ room, isHours }: Pick<Column<never>, 'room' | 'isHours'>): number =>
+  isHours === true && writingNow().hours === 'hours and minutes' ? room + ROOM_OF_MINUTES : room;
+
 /** The room of columns as CSS has it. */
 export const tracksOf = <Row>(columns: readonly Column<Row>[]): string =>
   columns
-    .map(({ room, grows }) => {
-      const least = `calc(var(--spacing) * ${room})`;
-      return grows === true ? `minmax(${least}, 1fr)` : least;
+    .map((column) => {
+      const least = `calc(var(--spacing) * ${roomOf(column)})`;
+      return column.grows === true ? `minmax(${least}, 1fr)` : least;
     })
     .join(' ');
 
@@ -47,6 +57,6 @@ const BESIDE = 7;
 
 /** The least width of columns, with what stands beside them, as CSS has it. */
 export const leastWidthOf = <Row>(columns: readonly Column<Row>[], picks: boolean): string => {
-  const room = columns.reduce((sum, column) => sum + column.room, BESIDE);
+  const room = columns.reduce((sum, column) => sum + roomOf(column), BESIDE);
   return `calc(var(--spacing) * ${picks ? room + BESIDE : room})`;
 };

@@ -43,6 +43,8 @@ export const writingNow = (): Writing => writer.writing;
 
 /** Hours below a heading that names the unit: `8.50` or `8 h 30 m`, as the reader chose. */
 export const hoursText = (hours: number): string => printed(writer.hours(hours));
+/** Hours beside the bars of a chart: `8.50`, or `8 h 30 m` to the whole minute. */
+export const hoursInShort = (hours: number): string => printed(writer.hoursInShort(hours));
 /** Hours in a sentence: `8.50 h` or `8 h 30 m`. */
 export const hoursWithUnit = (hours: number): string => printed(writer.hoursWithUnit(hours));
 /** Hours as the reader did not choose: `8 h 30 m` or `8.50 h`. */

@@ -8,7 +8,7 @@ export const comparison = defineReport({
   name: 'comparison',
   label: 'Side by side',
   shelf: 'What is paid',
-  parts: ['code', 'department', 'person', 'job', 'group'],
+  parts: ['code', 'department', 'site', 'person', 'job', 'group'],
   choice: {
     label: 'Compared with',
     of: [

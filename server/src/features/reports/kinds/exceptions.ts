@@ -7,7 +7,7 @@ import {
   spokenHours,
   sumsOf,
 } from '@heath/core';
-import { defineReport } from '../define.ts';
+import { defineReport, isAskedFor } from '../define.ts';
 import { cardsWithExceptions } from '../store.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
@@ -25,31 +25,38 @@ export const exceptionsReport = defineReport({
   name: 'exceptions',
   label: 'Exceptions, lateness',
   shelf: 'Records',
+  ofPerson: 'may',
+  ofSpan: true,
+  narrowedBy: ['department', 'site'],
   title: 'Exceptions and lateness',
-  make: async ({ database, period, places, only }) => {
+  make: async (asked) => {
+    const { database, span, places } = asked;
     const rows: ReportRow[] = [];
-    for await (const cards of cardsWithExceptions(database, period.id)) {
-      for (const { exceptions, ...card } of cards) {
-        const department = places.departments.get(card.departmentId);
-        if (only?.part === 'department' && only.key !== department?.code) continue;
-        for (const one of exceptions)
-          rows.push({
-            personId: card.personId,
-            cells: [
-              card.number,
-              card.name,
-              department?.name ?? '',
-              one.workday,
-              exceptionLabel(one.kind),
-              exceptionSentence(one, {
-                time: (seconds) => spokenHours(hoursOf(Math.round(seconds))),
-                distance: (meters) => `${meters} m`,
-              }),
-              STATES[one.severity],
-            ],
-          });
+    for (const period of asked.periods)
+      for await (const cards of cardsWithExceptions(database, period.id)) {
+        for (const { exceptions, ...card } of cards) {
+          if (!isAskedFor(asked, card)) continue;
+          const department = places.departments.get(card.departmentId);
+          for (const one of exceptions) {
+            if (one.workday < span.firstDay || one.workday > span.lastDay) continue;
+            rows.push({
+              personId: card.personId,
+              cells: [
+                card.number,
+                card.name,
+                department?.name ?? '',
+                one.workday,
+                exceptionLabel(one.kind),
+                exceptionSentence(one, {
+                  time: (seconds) => spokenHours(hoursOf(Math.round(seconds))),
+                  distance: (meters) => `${meters} m`,
+                }),
+                STATES[one.severity],
+              ],
+            });
+          }
+        }
       }
-    }
     const day = COLUMNS.findIndex(({ id }) => id === 'day');
     rows.sort((a, b) => Number(a.cells[day]) - Number(b.cells[day]));
     return {

@@ -6,7 +6,8 @@ export const hoursAndCost = defineReport({
   name: 'hours-and-cost',
   label: 'Hours and cost',
   shelf: 'What is paid',
-  parts: ['department', 'job', 'cost center', 'code', 'group', 'person'],
+  parts: ['department', 'site', 'job', 'cost center', 'code', 'group', 'person'],
+  ofSpan: true,
   title: 'Hours and cost',
   make: async (asked) => {
     const report = new HoursAndCost(asked.query.by ?? 'department', asked.names);

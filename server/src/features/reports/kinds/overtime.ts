@@ -6,6 +6,8 @@ export const overtime = defineReport({
   name: 'overtime',
   label: 'Overtime by cause',
   shelf: 'What is paid',
+  ofSpan: true,
+  narrowedBy: ['department', 'site'],
   title: 'Overtime by cause',
   make: async (asked) => {
     const report = new OvertimeByCause(asked.names);

@@ -1,6 +1,6 @@
 import { type ReportColumn, type ReportRow, sumsOf } from '@heath/core';
 import { readDayNumber } from '../../../packed/days.ts';
-import { defineReport } from '../define.ts';
+import { defineReport, isAskedFor } from '../define.ts';
 import { cardsOfBridge } from '../store.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
@@ -19,14 +19,15 @@ export const plannedAndWorked = defineReport({
   name: 'planned-and-worked',
   label: 'Planned and worked',
   shelf: 'People',
+  narrowedBy: ['department', 'site'],
   title: 'Planned and worked',
-  make: async ({ database, period, places, only }) => {
+  make: async (asked) => {
+    const { database, period, places } = asked;
     const rows: ReportRow[] = [];
     for await (const cards of cardsOfBridge(database, period.id)) {
       for (const card of cards) {
+        if (!isAskedFor(asked, card)) continue;
         const department = places.departments.get(card.departmentId);
-        if (only?.part === 'department' && only.key !== department?.code) continue;
-        if (only?.part === 'group' && only.key !== places.groups.get(card.groupId)?.code) continue;
         let [planned, clocked, missed, unplanned] = [0, 0, 0, 0];
         for (let day = period.firstDay; card.days !== null && day <= period.lastDay; day++) {
           const [p, c] = [

@@ -21,6 +21,7 @@ export const punches = defineReport({
   label: 'Punches, their source',
   shelf: 'Records',
   ofPerson: 'may',
+  ofSpan: true,
   title: 'Punches with their source',
   make: async (asked) => {
     const { rows, isAll } = await firstRows(rowsOf(asked), MOST_SHOWN);
@@ -33,22 +34,22 @@ export const punches = defineReport({
         : [`These are the first ${MOST_SHOWN}. The CSV has all; choose a person to see all of theirs.`],
     };
   },
-  long: { columns: COLUMNS, rows: rowsOf },
+  long: { columns: () => COLUMNS, rows: rowsOf },
 });
 
 /** The punches of the days of a period, some hundred people at a time, in order of their numbers. */
-async function* rowsOf({ database, period, query, writer }: Asked): AsyncGenerator<readonly ReportRow[]> {
-  const wall = new Wall(period.firstDay, period.lastDay, writer);
+async function* rowsOf({ database, span: days, query, writer }: Asked): AsyncGenerator<readonly ReportRow[]> {
+  const wall = new Wall(days.firstDay, days.lastDay, writer);
   const span = {
-    from: instant((period.firstDay - 1) * SECONDS_PER_DAY),
-    to: instant((period.lastDay + 2) * SECONDS_PER_DAY),
+    from: instant((days.firstDay - 1) * SECONDS_PER_DAY),
+    to: instant((days.lastDay + 2) * SECONDS_PER_DAY),
   };
   const people = query.person === undefined ? await peopleByNumber(database) : [Number(query.person)];
   for (let i = 0; i < people.length; i += PEOPLE_AT_ONCE) {
     const all = await punchesBetween(database, span, people.slice(i, i + PEOPLE_AT_ONCE));
     yield all.flatMap((one): ReportRow[] => {
       const { day, text } = wall.at(one.zone, one.at);
-      if (day < period.firstDay || day > period.lastDay) return [];
+      if (day < days.firstDay || day > days.lastDay) return [];
       const place = one.file === null ? (one.device ?? one.user) : `${one.file}, line ${one.line}`;
       return [
         {
