@@ -226,6 +226,8 @@ export const CardReply = v.strictObject({
   offsets: ofCore<ZoneOffsets>(ZoneOffsetsSchema),
   /** Days of the period that are holidays where the person belongs. */
   holidays: list(day),
+  /** The weekday on which the workweek of its rulebook begins: Monday is 0. */
+  weekStartsOn: count,
   plans: list(PlanSchema),
   shifts: list(ShiftView),
   segments: list(SegmentView),

@@ -51,6 +51,7 @@ export function cardView(
     changedSinceSealed: subject.sealed && differs(subject, results),
     offsets: jsonOffsets(offsets),
     holidays: [...(input.calendar?.holidays.keys() ?? [])].filter(inPeriod),
+    weekStartsOn: subject.rulebook.workday.weekStartsOn,
     plans: input.plans.filter((plan) => inPeriod(plan.workday)),
     shifts: computed.shifts.filter((shift) => inPeriod(shift.workday)).map(shiftView),
     segments: computed.segments.filter((segment) => inPeriod(segment.workday)).map(segmentView),

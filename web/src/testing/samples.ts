@@ -72,6 +72,7 @@ export const cardOf = (personId: number) => {
     sealed: false,
     changedSinceSealed: false,
     holidays: [],
+    weekStartsOn: 0,
     offsets: { zone: 'Europe/London', starts: [0], offsets: [0] },
     plans: [],
     shifts: [],

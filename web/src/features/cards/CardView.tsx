@@ -1,6 +1,6 @@
 import type { CardReply, CardRow } from '@heath/contract';
 import { type ClassId, classSums, isMissingPunch, type Workday, workdayToIso } from '@heath/core';
-import { memo, useCallback, useMemo, useRef, useState } from 'react';
+import { Fragment, memo, useCallback, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { type CardId, useCardQuery } from '../../api/cards.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
@@ -12,6 +12,7 @@ import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { axisOf } from '../../ui/ribbon/of-card.ts';
 import { RibbonAxis } from '../../ui/ribbon/Ribbon.tsx';
 import { workdaysBetween } from '../../ui/ribbon/scale.ts';
+import { weeksOf } from '../../ui/ribbon/weeks.ts';
 import { useKey } from '../../ui/screen/keys.ts';
 import { useAddress } from '../../ui/screen/useAddress.ts';
 import { useAfterPaint } from '../../ui/screen/useAfterPaint.ts';
@@ -31,6 +32,7 @@ import { CARD_KEYS } from './keys.ts';
 import { Punches } from './Punches.tsx';
 import { FRESH_SECONDS } from './useNearCards.ts';
 import { useUndoLast } from './useUndoLast.ts';
+import { WeekRow } from './WeekRow.tsx';
 import { ClassWhy, DayWhy } from './WhyPanel.tsx';
 
 /** One person's card and, to its right, what is to settle and why the numbers are what they are. */
@@ -154,6 +156,7 @@ const CardSheet = memo(function CardSheet({
 }) {
   const scale = useMemo(() => axisOf(card), [card]);
   const sums = useMemo(() => classSums(card.lines), [card]);
+  const weeks = useMemo(() => weeksOf(card), [card]);
   return (
     <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card" onPointerOver={onNear}>
       <header className="flex flex-wrap items-baseline gap-x-3">
@@ -183,19 +186,21 @@ const CardSheet = memo(function CardSheet({
       <div className="ml-day mr-total mt-2">
         <RibbonAxis scale={scale} day={card.firstDay} />
       </div>
-      {days.map((day, i) => (
-        <DayRow
-          key={day}
-          card={card}
-          day={day}
-          scale={scale}
-          isOpen={day === open}
-          drawn={drawn?.find(({ workday }) => workday === day)}
-          hand={day === open ? hand : undefined}
-          isMonday={i > 0 && i % 7 === 0}
-          onPick={onPick}
-          onType={onType}
-        />
+      {days.map((day) => (
+        <Fragment key={day}>
+          <DayRow
+            card={card}
+            day={day}
+            scale={scale}
+            isOpen={day === open}
+            drawn={drawn?.find(({ workday }) => workday === day)}
+            hand={day === open ? hand : undefined}
+            onPick={onPick}
+            onType={onType}
+          />
+          {weeks.length > 1 &&
+            weeks.map((week) => week.lastDay === day && <WeekRow key={week.lastDay} week={week} />)}
+        </Fragment>
       ))}
       <CardTotals sums={sums} onClass={onClass} />
     </main>

@@ -21,7 +21,6 @@ interface DayRowProps {
   readonly day: Workday;
   readonly scale: Scale;
   readonly isOpen: boolean;
-  readonly isMonday: boolean;
   /** What it would be with the correction that is considered; undefined where that leaves it as it is. */
   readonly drawn: DrawnDay | undefined;
   /** Where it is given, the ribbon is corrected by hand. */
@@ -37,7 +36,6 @@ export const DayRow = memo(function DayRow({
   day,
   scale,
   isOpen,
-  isMonday,
   drawn,
   hand,
   onPick,
@@ -52,7 +50,7 @@ export const DayRow = memo(function DayRow({
     <div
       aria-current={isOpen ? 'date' : undefined}
       {...{ [DAY_ATTRIBUTE]: day }}
-      className={`isolate grid h-9 grid-cols-[var(--spacing-day)_minmax(0,1fr)_var(--spacing-total)] items-center border-t ${isMonday ? 'border-t-2 border-t-rule' : 'border-t-faint'} ${isOpen ? 'picked-day relative z-1 bg-sheet' : ''}`}
+      className={`isolate grid h-9 grid-cols-[var(--spacing-day)_minmax(0,1fr)_var(--spacing-total)] items-center border-t border-t-faint ${isOpen ? 'picked-day relative z-1 bg-sheet' : ''}`}
     >
       <button type="button" onClick={() => onPick(day)} className="h-full pl-1 text-left text-note">
         <b className="font-semibold">{weekday(day)}</b> {dayOfMonth(day)}

@@ -4,7 +4,6 @@ import {
   classLabel,
   classSums,
   isMissingPunch,
-  isOvertime,
   payableHours,
   type Workday,
   workdayToIso,
@@ -18,6 +17,7 @@ import { useMay, useMayCorrect } from '../../api/useMay.ts';
 import { Button } from '../../ui/controls/Button.tsx';
 import { Side } from '../../ui/layout/Side.tsx';
 import { NotYet } from '../../ui/notices/NotYet.tsx';
+import { weekOfDay } from '../../ui/ribbon/weeks.ts';
 import { useKey } from '../../ui/screen/keys.ts';
 import { useAfterPaint } from '../../ui/screen/useAfterPaint.ts';
 import { clockTime, exceptionText, shortDay } from '../../ui/text/format.ts';
@@ -173,14 +173,14 @@ function Others({
 function DaySums({ card, day }: { card: CardReply; day: Workday }) {
   const sums = classSums(card.lines.filter((line) => line.workday === day));
   const total = payableHours(sums);
-  const week = useMemo(() => weekOf(card, day), [card, day]);
+  const week = useMemo(() => weekOfDay(card, day), [card, day]);
   return (
     <dl className="text-note">
       <Sum name="Payable" hours={total} isStrong />
       {classesOf(sums).map((classId) => (
         <Sum key={classId} name={classLabel(classId)} hours={sums[classId]?.hours ?? 0} />
       ))}
-      <Sum name={`Week of ${shortDay(week.first)}`} hours={week.hours} isStrong />
+      <Sum name={`Week of ${shortDay(week.firstDay)}`} hours={week.payable} isStrong />
       {week.overtime > 0 && <Sum name="of it overtime" hours={week.overtime} />}
     </dl>
   );
@@ -193,17 +193,6 @@ function Sum({ name, hours, isStrong = false }: { name: string; hours: number; i
       <dd className={isStrong ? 'font-semibold' : ''}>{hours === 0 ? '—' : <Hours hours={hours} />}</dd>
     </div>
   );
-}
-
-/** The seven days of the period that a day lies in, and what they pay. */
-function weekOf({ firstDay, lines }: CardReply, day: Workday) {
-  const first = (day - ((day - firstDay) % 7)) as Workday;
-  const sums = classSums(lines.filter(({ workday }) => workday >= first && workday < first + 7));
-  const overtime = classesOf(sums).reduce(
-    (sum, classId) => sum + (isOvertime(classId) ? (sums[classId]?.hours ?? 0) : 0),
-    0,
-  );
-  return { first, hours: payableHours(sums), overtime };
 }
 
 /** Standing for the day, and taking that back. */

@@ -249,18 +249,20 @@ function Choices({
         />
       )}
       {isNarrowed && (
-        <Select
-          label="Of"
-          value={wanted.only ?? ''}
-          choices={[
-            { value: '', name: 'Everybody' },
-            ...narrowing.flatMap(({ part, of }) =>
-              of.map(({ key, name }) => ({ value: `${part}:${key}`, name: `${name}, ${part}` })),
-            ),
-          ]}
-          onChoose={(only) => go({ only: only === '' ? null : only })}
-          className={`${BOX} w-48 border`}
-        />
+        <div className="w-56">
+          <Select
+            label="Of"
+            value={wanted.only ?? ''}
+            choices={[
+              { value: '', name: 'Everybody' },
+              ...narrowing.flatMap(({ part, of }) =>
+                of.map(({ key, name }) => ({ value: `${part}:${key}`, name: `${name}, ${part}` })),
+              ),
+            ]}
+            onChoose={(only) => go({ only: only === '' ? null : only })}
+            className={`${BOX} border`}
+          />
+        </div>
       )}
       {report.ofSpan && <AnyDays period={period} wanted={wanted} />}
       {report.ofPerson !== 'never' && (

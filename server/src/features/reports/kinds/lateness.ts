@@ -11,7 +11,7 @@ const COLUMNS: readonly ReportColumn[] = [
   { id: 'early', name: 'Times out early', kind: 'count' },
   { id: 'earlyBy', name: 'Out early by', kind: 'seconds' },
   { id: 'absent', name: 'Days absent', kind: 'count' },
-  { id: 'accepted', name: 'Of these accepted', kind: 'count' },
+  { id: 'accepted', name: 'Accepted', kind: 'count' },
 ];
 
 /** What is counted, by the kind of exception. */

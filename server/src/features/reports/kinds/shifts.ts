@@ -24,8 +24,8 @@ const PERSON: readonly ReportColumn[] = [
   { id: 'site', name: 'Site', kind: 'text', room: 24 },
 ];
 const TIMES: readonly ReportColumn[] = [
-  { id: 'in', name: 'In', kind: 'text', room: 16 },
-  { id: 'out', name: 'Out', kind: 'text', room: 16 },
+  { id: 'in', name: 'In', kind: 'text', room: 26 },
+  { id: 'out', name: 'Out', kind: 'text', room: 26 },
 ];
 const HOURS: readonly ReportColumn[] = [
   { id: 'meal', name: 'Breaks off', kind: 'seconds' },
