@@ -40,6 +40,8 @@ export * from './periods/operations.ts';
 export * from './periods/schemas.ts';
 export * from './places/operations.ts';
 export * from './places/schemas.ts';
+export * from './printed-cards/operations.ts';
+export * from './printed-cards/schemas.ts';
 export * from './punches/operations.ts';
 export * from './punches/schemas.ts';
 export * from './questions/operations.ts';

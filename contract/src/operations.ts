@@ -18,6 +18,7 @@ import { mappingOperations } from './mapping/operations.ts';
 import { payCodeOperations } from './pay-codes/operations.ts';
 import { periodOperations } from './periods/operations.ts';
 import { placeOperations } from './places/operations.ts';
+import { printedCardOperations } from './printed-cards/operations.ts';
 import { punchOperations } from './punches/operations.ts';
 import { questionOperations } from './questions/operations.ts';
 import { reasonOperations } from './reasons/operations.ts';
@@ -39,6 +40,7 @@ export const DOMAINS = {
   amounts: amountOperations,
   rulebooks: rulebookOperations,
   cards: cardOperations,
+  'printed-cards': printedCardOperations,
   days: dayOperations,
   punches: punchOperations,
   corrections: correctionOperations,
@@ -72,6 +74,7 @@ export const OPERATIONS = {
   ...amountOperations,
   ...rulebookOperations,
   ...cardOperations,
+  ...printedCardOperations,
   ...dayOperations,
   ...punchOperations,
   ...correctionOperations,

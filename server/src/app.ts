@@ -27,6 +27,7 @@ import { mappingRoutes } from './features/mapping/routes.ts';
 import { payCodeRoutes } from './features/pay-codes/routes.ts';
 import { periodRoutes } from './features/periods/routes.ts';
 import { placeRoutes } from './features/places/routes.ts';
+import { printedCardRoutes } from './features/printed-cards/routes.ts';
 import { punchRoutes } from './features/punches/routes.ts';
 import { questionRoutes } from './features/questions/routes.ts';
 import { reasonRoutes } from './features/reasons/routes.ts';
@@ -47,6 +48,7 @@ const ROUTES: readonly ((context: Context) => Router)[] = [
   periodRoutes,
   importRoutes,
   cardRoutes,
+  printedCardRoutes,
   dayRoutes,
   exceptionRoutes,
   correctionRoutes,

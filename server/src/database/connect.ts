@@ -11,6 +11,8 @@ import type {
   importChunk,
   importFile,
   knownSignIn,
+  printedChunk,
+  printedFile,
   session,
   setting,
   signInAttempt,
@@ -28,6 +30,8 @@ type KeptTable =
   | typeof importFile
   | typeof knownSignIn
   | typeof session
+  | typeof printedChunk
+  | typeof printedFile
   | typeof setting
   | typeof signInAttempt
   | typeof task;

@@ -16,7 +16,8 @@ export interface Paper {
   readonly sign?: string;
 }
 
-const fonts = join(
+/** Where the fonts of paper lie: they come with pdfmake. */
+export const PAPER_FONTS = join(
   dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
   'fonts',
   'Roboto',
@@ -29,13 +30,13 @@ async function printer() {
   const { default: pdfmake } = await import('pdfmake');
   pdfmake.setFonts({
     Roboto: {
-      normal: join(fonts, 'Roboto-Regular.ttf'),
-      bold: join(fonts, 'Roboto-Medium.ttf'),
-      italics: join(fonts, 'Roboto-Italic.ttf'),
-      bolditalics: join(fonts, 'Roboto-MediumItalic.ttf'),
+      normal: join(PAPER_FONTS, 'Roboto-Regular.ttf'),
+      bold: join(PAPER_FONTS, 'Roboto-Medium.ttf'),
+      italics: join(PAPER_FONTS, 'Roboto-Italic.ttf'),
+      bolditalics: join(PAPER_FONTS, 'Roboto-MediumItalic.ttf'),
     },
   });
-  pdfmake.setLocalAccessPolicy((path) => path.startsWith(fonts));
+  pdfmake.setLocalAccessPolicy((path) => path.startsWith(PAPER_FONTS));
   pdfmake.setUrlAccessPolicy(() => false);
   return pdfmake;
 }

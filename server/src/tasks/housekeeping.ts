@@ -6,6 +6,7 @@ import {
   importChunk,
   importFile,
   knownSignIn,
+  printedFile,
   session,
   signInAttempt,
   task,
@@ -21,6 +22,7 @@ interface Rule {
 
 const ANSWERS_KEPT_SECONDS = 30 * 86_400;
 const DONE_TASKS_KEPT = 1000;
+const PRINTS_KEPT_SECONDS = 86_400;
 
 /** What is deleted by itself. Nothing of it says what somebody did: that is in audit events, which are only ever added. */
 export const HOUSEKEEPING: readonly Rule[] = [
@@ -53,6 +55,12 @@ export const HOUSEKEEPING: readonly Rule[] = [
       const isOld = lte(task.id, (newest?.id ?? 0) - DONE_TASKS_KEPT);
       await database.delete(task).where(and(eq(task.status, 'done'), isOld));
     },
+  },
+  {
+    table: 'printed_file',
+    says: 'a day after it was made, with its bytes',
+    sweep: (database, now) =>
+      database.delete(printedFile).where(lt(printedFile.madeAt, now - PRINTS_KEPT_SECONDS)),
   },
   {
     table: 'import_chunk',

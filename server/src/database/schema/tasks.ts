@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { bigint, index, int, mysqlEnum, mysqlTable, varchar } from 'drizzle-orm/mysql-core';
-import { id, realAt } from './columns.ts';
+import { bigint, index, int, mysqlEnum, mysqlTable, primaryKey, varchar } from 'drizzle-orm/mysql-core';
+import { id, mediumBlob, realAt } from './columns.ts';
+import { user } from './users.ts';
 
 /** Work off the request. A server claims a row, keeps its lease alive and finishes it; a lease that ran out is claimed again. */
 export const task = mysqlTable(
@@ -30,4 +31,27 @@ export const task = mysqlTable(
     error: varchar('error', { length: 500 }),
   },
   (t) => [index('task_status').on(t.status)],
+);
+
+/** Paper that somebody had printed, until they have taken it: it serves the moment. */
+export const printedFile = mysqlTable('printed_file', {
+  id: id(),
+  userId: int('user_id')
+    .notNull()
+    .references(() => user.id),
+  name: varchar('name', { length: 120 }).notNull(),
+  madeAt: realAt('made_at').notNull(),
+});
+
+/** Some of its bytes. */
+export const printedChunk = mysqlTable(
+  'printed_chunk',
+  {
+    fileId: int('file_id')
+      .notNull()
+      .references(() => printedFile.id, { onDelete: 'cascade' }),
+    seq: int('seq').notNull(),
+    bytes: mediumBlob('bytes').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.fileId, t.seq] })],
 );

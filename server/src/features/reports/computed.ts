@@ -1,69 +1,22 @@
-import { type Computed, compute, instant, type Workday, workday } from '@heath/core';
-import { and, asc, eq } from 'drizzle-orm';
-import { type ReadCard, readCards } from '../../cards/read-card.ts';
-import { sendAlone } from '../../database/round-trip.ts';
-import { card, person } from '../../database/schema/index.ts';
+import { type ComputedCard, cardsInOrder, computedCards } from '../../cards/computed-cards.ts';
 import { type Asked, isAskedFor } from './define.ts';
 
-/** So many cards are read and computed before anybody else is answered: some 20 ms. */
+/** Some 20 ms, in which nobody else is answered where this runs beside them. */
 const CARDS_AT_ONCE = 20;
 
-/** A card as it is computed now, with the days of it that are asked for. */
-export interface ComputedCard extends ReadCard {
-  readonly computed: Computed;
-  readonly days: { readonly firstDay: Workday; readonly lastDay: Workday };
-}
-
-/** Leaves out some of what was corrected, where a report asks what would be without. */
-type CorrectionsToKeep = (kind: string) => boolean;
-const ALL: CorrectionsToKeep = () => true;
-
 /**
- * Computes the cards of the days that are asked for, in order of the numbers of their people within each period. Of what is kept of cards, shifts and
- * settled exceptions are not: who asks for them has them computed.
+ * Computes the cards of the days that are asked for, within each period in order of the numbers of their people.
  *
- * @param keep kinds of corrections that count
+ * @param counts which kinds of corrections count; all where it is left out
  */
-export async function* computedCards(
+export async function* cardsAskedFor(
   asked: Asked,
-  keep: CorrectionsToKeep = ALL,
+  counts: (kind: string) => boolean = () => true,
 ): AsyncGenerator<readonly ComputedCard[]> {
   const { database, now, span } = asked;
-  for (const { id, firstDay, lastDay } of asked.periods) {
-    const days = {
-      firstDay: workday(Math.max(firstDay, span.firstDay)),
-      lastDay: workday(Math.min(lastDay, span.lastDay)),
-    };
-    const people = await database
-      .select({
-        personId: card.personId,
-        groupId: card.groupId,
-        departmentId: card.departmentId,
-        siteId: card.siteId,
-      })
-      .from(card)
-      .innerJoin(person, and(eq(person.id, card.personId)))
-      .where(eq(card.periodId, id))
-      .orderBy(asc(person.number));
-    const ids = people.filter((one) => isAskedFor(asked, one)).map(({ personId }) => personId);
-    for (let from = 0; from < ids.length; from += CARDS_AT_ONCE) {
-      const some = ids.slice(from, from + CARDS_AT_ONCE);
-      const read = await readCards(
-        database,
-        id,
-        some,
-        instant(now),
-        (...all) => sendAlone(database, ...all),
-        false,
-      );
-      const byId = new Map(read.map((one) => [one.subject.personId as number, one]));
-      yield some.flatMap((personId) => {
-        const one = byId.get(personId);
-        if (one === undefined) return [];
-        const { input } = one;
-        const corrections = input.corrections.filter(({ kind }) => keep(kind));
-        return [{ ...one, days, computed: compute({ ...input, corrections }) }];
-      });
-    }
+  for (const period of asked.periods) {
+    const cards = await cardsInOrder(database, period.id);
+    const people = cards.filter((one) => isAskedFor(asked, one)).map(({ personId }) => personId);
+    yield* computedCards({ database, now, period, people, span, counts, atOnce: CARDS_AT_ONCE });
   }
 }

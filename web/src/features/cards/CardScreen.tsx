@@ -90,6 +90,7 @@ export function CardScreen({ period, rows }: { period: PeriodSummary; rows: read
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[var(--spacing-list)_minmax(0,1fr)]">
       <PeopleList
+        periodId={period.id}
         rows={visible}
         all={rows}
         filter={filter}

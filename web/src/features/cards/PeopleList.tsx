@@ -6,6 +6,7 @@ import { useKey } from '../../ui/screen/keys.ts';
 import { useInSight, useLongRows } from '../../ui/screen/useLongRows.ts';
 import { Hours } from '../../ui/text/Hours.tsx';
 import { CARD_KEYS } from './keys.ts';
+import { PrintCards } from './PrintCards.tsx';
 import { isToApprove, type ListFilter } from './rows.ts';
 
 const ROW_HEIGHT = 47;
@@ -36,6 +37,7 @@ const SORTS = [
 ] as const;
 
 interface PeopleListProps {
+  readonly periodId: number;
   readonly rows: readonly CardRow[];
   readonly all: readonly CardRow[];
   readonly filter: ListFilter;
@@ -47,7 +49,16 @@ interface PeopleListProps {
 }
 
 /** Everybody in the period, virtual rows, however many. */
-export function PeopleList({ rows, all, filter, pickedId, onPick, onNear, onFilter }: PeopleListProps) {
+export function PeopleList({
+  periodId,
+  rows,
+  all,
+  filter,
+  pickedId,
+  onPick,
+  onNear,
+  onFilter,
+}: PeopleListProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const find = useRef<HTMLInputElement>(null);
   const virtual = useLongRows({ count: rows.length, scroller, heightOf: () => ROW_HEIGHT });
@@ -119,6 +130,7 @@ export function PeopleList({ rows, all, filter, pickedId, onPick, onNear, onFilt
           })}
         </div>
       </div>
+      <PrintCards periodId={periodId} rows={rows} isWhole={rows.length === all.length} />
     </aside>
   );
 }

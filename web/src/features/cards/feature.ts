@@ -22,6 +22,12 @@ export const cards: Feature = {
       right: 'approve',
     },
     {
+      name: 'Print time cards for signing',
+      also: 'paper pdf sign signature',
+      to: '/cards',
+      right: 'see cards',
+    },
+    {
       name: 'Add time or leave to a card',
       also: 'vacation sick holiday absence travel training hours',
       to: '/cards',

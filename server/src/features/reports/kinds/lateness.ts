@@ -1,5 +1,5 @@
 import { type Exception, type ReportColumn, type ReportRow, sumsOf } from '@heath/core';
-import { computedCards } from '../computed.ts';
+import { cardsAskedFor } from '../computed.ts';
 import { defineReport } from '../define.ts';
 
 const COLUMNS: readonly ReportColumn[] = [
@@ -29,7 +29,7 @@ export const lateness = defineReport({
   make: async (asked) => {
     const people = new Map<number, { head: string[]; numbers: number[] }>();
     // Accepting an exception settles it and changes nothing else: without that, it is there again.
-    for await (const cards of computedCards(asked, (kind) => kind !== 'accept'))
+    for await (const cards of cardsAskedFor(asked, (kind) => kind !== 'accept'))
       for (const { subject, computed, days, input } of cards) {
         const found = computed.exceptions.filter(
           (one) => isCounted(one) && one.workday >= days.firstDay && one.workday <= days.lastDay,

@@ -13,7 +13,8 @@ import {
   weekdayOf,
   workday,
 } from '@heath/core';
-import { type ComputedCard, computedCards } from '../computed.ts';
+import type { ComputedCard } from '../../../cards/computed-cards.ts';
+import { cardsAskedFor } from '../computed.ts';
 import { type Asked, defineReport, firstRows } from '../define.ts';
 import { Wall } from '../wall.ts';
 
@@ -125,7 +126,7 @@ function addLine(sums: Sums, { classId, hours }: Line): void {
 /** Rows of the days that are asked for, some people at a time. A person of two periods has a row of each in all. */
 async function* rowsOf(asked: Asked): AsyncGenerator<readonly ReportRow[]> {
   const wall = new Wall(asked.span.firstDay, asked.span.lastDay, asked.writer);
-  for await (const cards of computedCards(asked)) yield cards.flatMap((one) => rowsOfCard(one, asked, wall));
+  for await (const cards of cardsAskedFor(asked)) yield cards.flatMap((one) => rowsOfCard(one, asked, wall));
 }
 
 function rowsOfCard(card: ComputedCard, asked: Asked, wall: Wall): ReportRow[] {
