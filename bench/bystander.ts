@@ -3,6 +3,7 @@
  * The yardstick is the same card asked for while nothing else is done.
  */
 
+import { writeFileSync } from 'node:fs';
 import { type CardsReply, cardRows } from '@heath/contract';
 import { instant, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
@@ -13,7 +14,7 @@ import { connect, disconnect } from '../server/src/database/connect.ts';
 import { migrate } from '../server/src/database/migrate.ts';
 import { contextHereAndNow, importFile } from '../server/src/demo/acting.ts';
 import { loadCompany } from '../server/src/demo/company.ts';
-import { type Call, caller, here, startServer, stopServer } from './server.ts';
+import { type Call, caller, here, peakMegabytes, startServer, stopServer } from './server.ts';
 
 const PEOPLE = 10_000;
 /** Longest that anybody may be kept waiting by what somebody else has done. */
@@ -131,6 +132,25 @@ const HEAVY: Readonly<Record<string, (call: Call) => Promise<unknown>>> = {
     Promise.all(Array.from({ length: 10 }, () => call('GET', `/periods/${periodId}/cards`))),
 };
 
+/** Ten thousand cards on paper: how long that takes, and the most memory that the server then has. */
+const MOST_PRINTING_SECONDS = 60;
+const MOST_MEGABYTES = 300;
+const bar = (value: number, limit: number) => ({
+  value: Math.round(value * 10) / 10,
+  limit,
+  met: value <= limit,
+});
+writeFileSync(`/proc/${server.pid}/clear_refs`, '5');
+say('Printing.');
+const printing = await waits(() => heavy.call('POST', `/periods/${periodId}/printed-cards`, {}));
+const printed = {
+  seconds: bar(printing.took / 1000, MOST_PRINTING_SECONDS),
+  serverPeakMegabytes: bar(peakMegabytes(server.pid ?? 0), MOST_MEGABYTES),
+  longestWaitMilliseconds: bar(printing.longest, LONGEST_WAIT_MILLISECONDS),
+  ...(printing.failed === null ? {} : { failed: printing.failed }),
+};
+say(JSON.stringify(printed));
+
 // Whatever is done for the first time takes longer.
 await waits(() => wait(1500));
 const found: Record<string, unknown> = {};
@@ -151,4 +171,4 @@ for (const [name, work] of Object.entries(HEAVY)) {
   say(`${name}: ${Math.round(longest)} ms, of ${Math.round(took)}${failed === null ? '' : `: ${failed}`}`);
 }
 await stopServer(server);
-process.stdout.write(`${JSON.stringify({ bystander: found }, null, 2)}\n`);
+process.stdout.write(`${JSON.stringify({ printed, bystander: found }, null, 2)}\n`);

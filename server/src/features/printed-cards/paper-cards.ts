@@ -1,16 +1,21 @@
 import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
 import { PAPER_FONTS } from '../../http/paper.ts';
+import { boxAt, lineOver, PageContent, type TextSetting } from './page-content.ts';
 import type { Band, Sheet, SheetRow, Stretch } from './sheet.ts';
 
 /** Points of A4 lying down. */
 const PAGE = { width: 842, height: 595, margin: 40 } as const;
 const RIGHT = PAGE.width - PAGE.margin;
-const DRAWING = { from: 128, to: 400 } as const;
-const TIMES_AT = 408;
-const FIGURES = { from: 560, to: RIGHT } as const;
+const DRAWING = { from: 128, to: 386 } as const;
+const TIMES_AT = 394;
+const TIMES_WIDTH = 150;
+const FIGURES = { from: 528, to: RIGHT } as const;
 const ROWS = { top: 104, bottom: 470, most: 23 } as const;
 const HOUR = 3600;
+
+const PLAIN = join(PAPER_FONTS, 'Roboto-Regular.ttf');
+const BOLD = join(PAPER_FONTS, 'Roboto-Medium.ttf');
 
 const INK = '#27222e';
 const SOFT = '#6a6372';
@@ -28,6 +33,7 @@ type Doc = InstanceType<typeof PDFDocument>;
  */
 export class PaperCards {
   readonly #doc: Doc;
+  readonly #content: PageContent;
   readonly #ended: Promise<void>;
 
   constructor(onBytes: (bytes: Uint8Array) => void) {
@@ -37,9 +43,10 @@ export class PaperCards {
       margin: 0,
       autoFirstPage: false,
       info: { Title: 'Time cards' },
+      // Else it reads a font of its own from a folder that a built server does not have.
+      font: PLAIN,
     });
-    this.#doc.registerFont('plain', join(PAPER_FONTS, 'Roboto-Regular.ttf'));
-    this.#doc.registerFont('bold', join(PAPER_FONTS, 'Roboto-Medium.ttf'));
+    this.#content = new PageContent(this.#doc);
     this.#doc.on('data', onBytes);
     this.#ended = new Promise((resolve, reject) => {
       this.#doc.on('end', () => resolve());
@@ -50,7 +57,8 @@ export class PaperCards {
   /** Adds a card as the next page. */
   add(sheet: Sheet): void {
     this.#doc.addPage();
-    new Page(this.#doc, sheet).draw();
+    new Page(this.#content, sheet).draw();
+    this.#content.end();
   }
 
   /** Ends the paper; resolves when its last bytes were told. */
@@ -61,14 +69,14 @@ export class PaperCards {
 }
 
 class Page {
-  readonly #doc: Doc;
+  readonly #content: PageContent;
   readonly #sheet: Sheet;
   readonly #height: number;
   readonly #axis: Stretch;
   readonly #size: number;
 
-  constructor(doc: Doc, sheet: Sheet) {
-    this.#doc = doc;
+  constructor(content: PageContent, sheet: Sheet) {
+    this.#content = content;
     this.#sheet = sheet;
     this.#height = Math.min((ROWS.bottom - ROWS.top) / sheet.rows.length, ROWS.most);
     this.#size = this.#height < 15 ? 7 : 8.5;
@@ -94,20 +102,25 @@ class Page {
       });
     this.#text('Clocked', TIMES_AT, 86, { size: 8, color: SOFT });
     for (const [i, heading] of headings.entries())
-      this.#text(heading, this.#right(i), 86, { size: 8, color: SOFT, isRight: true });
+      this.#text(heading, this.#right(i), 86, { size: 7, color: SOFT, isRight: true });
     this.#line(PAGE.margin, RIGHT, ROWS.top - 4, INK, 0.6);
   }
 
   #row(row: SheetRow, top: number): void {
     const middle = top + this.#height / 2 - this.#size * 0.6;
-    if (row.isSum) this.#doc.rect(PAGE.margin, top - 1, RIGHT - PAGE.margin, this.#height - 1).fill(FAINT);
+    if (row.isSum)
+      this.#content.fill(boxAt(PAGE.margin, top - 1, RIGHT - PAGE.margin, this.#height - 1), FAINT);
     this.#text(row.label, PAGE.margin + 2, middle, { size: this.#size, bold: true });
     if (row.aside !== '')
       this.#text(row.aside, PAGE.margin + 2, middle + this.#size, { size: 6, color: SOFT });
     for (const stretch of row.plans) this.#plan(stretch, top);
     for (const band of row.bands) this.#band(band, top);
     for (const stretch of row.clocked) this.#clocked(stretch, top);
-    this.#text(row.times, TIMES_AT, middle, { size: Math.min(this.#size, 7.5), color: SOFT, width: 150 });
+    this.#text(row.times, TIMES_AT, middle, {
+      size: Math.min(this.#size, 7.5),
+      color: SOFT,
+      width: TIMES_WIDTH,
+    });
     for (const [i, cell] of row.cells.entries())
       this.#text(cell, this.#right(i), middle, {
         size: this.#size,
@@ -120,45 +133,33 @@ class Page {
   /** A hairline with a tick at each end: what was clocked. */
   #clocked({ from, to }: Stretch, top: number): void {
     const [left, right, y] = [this.#x(from), this.#x(to), top + this.#height * 0.16];
-    this.#doc
-      .moveTo(left, y)
-      .lineTo(right, y)
-      .moveTo(left, y - 1.5)
-      .lineTo(left, y + 1.5)
-      .moveTo(right, y - 1.5)
-      .lineTo(right, y + 1.5)
-      .lineWidth(0.6)
-      .stroke(INK);
+    const tick = (x: number) => lineOver([x, y - 1.5], [x, y + 1.5]);
+    this.#content.stroke(`${lineOver([left, y], [right, y])} ${tick(left)} ${tick(right)}`, INK, 0.6);
   }
 
   /** What is payable: ordinary time filled, overtime hatched, the more it pays the denser. */
   #band({ from, to, tier }: Band, top: number): void {
     const [left, width] = [this.#x(from), this.#x(to) - this.#x(from)];
     const [y, height] = [top + this.#height * 0.3, this.#height * 0.36];
+    const box = boxAt(left, y, width, height);
     if (tier === 0) {
-      this.#doc.rect(left, y, width, height).fill(MOSS);
+      this.#content.fill(box, MOSS);
       return;
     }
-    this.#doc.save().rect(left, y, width, height).clip();
     const step = tier === 3 ? HATCH_POINTS / 2 : HATCH_POINTS;
+    const hatch: string[] = [];
     for (let x = left - height; x < left + width; x += step) {
-      this.#doc.moveTo(x, y + height).lineTo(x + height, y);
-      if (tier > 1) this.#doc.moveTo(x, y).lineTo(x + height, y + height);
+      hatch.push(lineOver([x, y + height], [x + height, y]));
+      if (tier > 1) hatch.push(lineOver([x, y], [x + height, y + height]));
     }
-    this.#doc.lineWidth(0.7).stroke(HEATHER).restore();
-    this.#doc.rect(left, y, width, height).lineWidth(0.4).stroke(HEATHER);
+    this.#content.strokeWithin(box, hatch.join(' '), HEATHER, 0.7);
+    this.#content.stroke(box, HEATHER, 0.4);
   }
 
   /** A thin bracket below: what was planned. */
   #plan({ from, to }: Stretch, top: number): void {
     const [left, right, y] = [this.#x(from), this.#x(to), top + this.#height * 0.78];
-    this.#doc
-      .moveTo(left, y - 2)
-      .lineTo(left, y)
-      .lineTo(right, y)
-      .lineTo(right, y - 2)
-      .lineWidth(0.4)
-      .stroke(SOFT);
+    this.#content.stroke(lineOver([left, y - 2], [left, y], [right, y], [right, y - 2]), SOFT, 0.4);
   }
 
   #below(top: number): void {
@@ -195,17 +196,23 @@ class Page {
     of: { size: number; bold?: boolean; color?: string; isRight?: boolean; width?: number },
   ): number {
     if (text === '') return 0;
-    const doc = this.#doc.font(of.bold === true ? 'bold' : 'plain').fontSize(of.size);
-    const width = doc.widthOfString(text);
-    doc.fillColor(of.color ?? INK);
-    if (of.width !== undefined && width > of.width)
-      doc.text(text, x, y, { width: of.width, height: of.size + 2, lineBreak: false, ellipsis: true });
-    else doc.text(text, of.isRight === true ? x - width : x, y, { lineBreak: false });
+    const setting = { font: of.bold === true ? BOLD : PLAIN, size: of.size, color: of.color ?? INK };
+    const shown = of.width === undefined ? text : this.#cut(text, of.width, setting);
+    const width = this.#content.widthOf(shown, setting);
+    this.#content.add(shown, of.isRight === true ? x - width : x, y, setting);
     return width;
   }
 
+  /** As much of a text as has room. */
+  #cut(text: string, room: number, setting: TextSetting): string {
+    if (this.#content.widthOf(text, setting) <= room) return text;
+    let shown = text;
+    while (shown !== '' && this.#content.widthOf(`${shown}…`, setting) > room) shown = shown.slice(0, -1);
+    return `${shown}…`;
+  }
+
   #line(from: number, to: number, y: number, color: string, width: number): void {
-    this.#doc.moveTo(from, y).lineTo(to, y).lineWidth(width).stroke(color);
+    this.#content.stroke(lineOver([from, y], [to, y]), color, width);
   }
 
   /** Where a time of a day lies on the drawing. */

@@ -44,7 +44,8 @@ export function PrintCards({
         </>
       ) : (
         <Button look="quiet" className="-ml-3 py-0.5" disabled={rows.length === 0} onClick={() => void act()}>
-          <Printer size={14} aria-hidden="true" /> Print {many} <Kbd>{CARD_KEYS.print.press}</Kbd>
+          <Printer size={14} className="mr-1.5 inline" aria-hidden="true" /> Print {many}{' '}
+          <Kbd>{CARD_KEYS.print.press}</Kbd>
         </Button>
       )}
       {error !== undefined && <p className="text-ember">{problemOf(error).title}</p>}
