@@ -4,6 +4,7 @@ import { desk } from '../features/desk/feature.ts';
 import { differences } from '../features/differences/feature.ts';
 import { exceptions } from '../features/exceptions/feature.ts';
 import { finder } from '../features/finder/feature.ts';
+import { guide } from '../features/guide/feature.ts';
 import { handoff } from '../features/handoff/feature.ts';
 import { history } from '../features/history/feature.ts';
 import { imports } from '../features/imports/feature.ts';
@@ -27,6 +28,7 @@ export const FEATURES: readonly Feature[] = [
   history,
   finder,
   account,
+  guide,
 ];
 
 /** The keys of every screen. */

@@ -112,6 +112,8 @@ describe('a kind that is one file and one line in a list', () => {
       shelf: 'Records',
       parts: ['department', 'person'],
       ofPerson: 'never',
+      ofSpan: false,
+      narrowedBy: [],
       choice: { label: 'Which tide', of: [{ value: 'spring', name: 'Spring tides' }] },
     };
     const reply = {
@@ -129,7 +131,7 @@ describe('a kind that is one file and one line in a list', () => {
       if (path === '/periods') return ok(PERIODS);
       if (path.startsWith('/periods/2/strip')) return ok(STRIP);
       if (path === '/periods/2/cards') return ok(CARDS);
-      if (path === '/reports') return ok({ reports: [tides] });
+      if (path === '/reports') return ok({ reports: [tides], parts: [] });
       return path.startsWith('/periods/2/reports/tides') ? ok(reply) : undefined;
     });
     show(<ReportsPage />, '/reports');

@@ -11,7 +11,7 @@ export const cards: Feature = {
   right: 'see cards',
   isInBar: true,
   page: async () => (await import('./CardsPage.tsx')).CardsPage,
-  keys: { ...CARD_KEYS, ...ADD_TIME_KEYS, ...SETTLE_KEYS, ...HAND_KEYS },
+  keys: [CARD_KEYS, ADD_TIME_KEYS, SETTLE_KEYS, HAND_KEYS],
   also: 'timesheet hours people',
   actions: [
     { name: 'Settle what is open', also: 'missing punch', to: '/cards?show=to-settle', right: 'correct' },

@@ -12,7 +12,7 @@ export const CARD_KEYS = {
     does: 'Look at all in the list that have nothing to settle, and approve them',
   },
   undo: { press: 'U', does: 'Undo your last correction on this card' },
-  print: { press: 'P', does: 'Print the cards in the list for signing' },
+  print: { press: 'Shift P', does: 'Print the cards in the list for signing' },
   filter: { press: '/', does: 'Filter the list' },
 } as const satisfies Keys;
 

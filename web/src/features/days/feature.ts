@@ -10,7 +10,7 @@ export const days: Feature = {
   right: 'see cards',
   isInBar: true,
   page: async () => (await import('./DaysPage.tsx')).DaysPage,
-  keys: { ...DAY_KEYS, ...ADD_TIME_KEYS, ...SETTLE_KEYS, ...HAND_KEYS },
+  keys: [DAY_KEYS, ADD_TIME_KEYS, SETTLE_KEYS, HAND_KEYS],
   actions: [{ name: 'Look at yesterday, everybody', to: '/day', right: 'see cards' }],
   find: null,
 };

@@ -7,7 +7,7 @@ export const desk: Feature = {
   right: 'correct',
   isInBar: true,
   page: async () => (await import('./DeskPage.tsx')).DeskPage,
-  keys: DESK_KEYS,
+  keys: [DESK_KEYS],
   actions: [],
   find: null,
 };

@@ -7,7 +7,7 @@ export const differences: Feature = {
   right: 'approve',
   isInBar: true,
   page: async () => (await import('./DifferencesPage.tsx')).DifferencesPage,
-  keys: DIFFERENCE_KEYS,
+  keys: [DIFFERENCE_KEYS],
   also: 'differences corrections retroactive adjustments after',
   actions: [],
   find: null,

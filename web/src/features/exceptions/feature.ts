@@ -9,7 +9,7 @@ export const exceptions: Feature = {
   isInBar: true,
   page: async () => (await import('./ExceptionsPage.tsx')).ExceptionsPage,
   // Enter gives a badge, too: of the two only one is in sight.
-  keys: { ...EXCEPTION_KEYS, ...QUESTION_KEYS, whose: BADGE_KEYS.whose },
+  keys: [EXCEPTION_KEYS, QUESTION_KEYS, { whose: BADGE_KEYS.whose }],
   actions: [
     {
       name: 'Settle exceptions by kind',

@@ -8,7 +8,7 @@ export const finder: Feature = {
   right: 'see cards',
   isInBar: false,
   page: async () => (await import('./FinderPage.tsx')).FinderPage,
-  keys: { ...FINDER_KEYS, close: BULK_KEYS.close },
+  keys: [FINDER_KEYS, { close: BULK_KEYS.close }],
   actions: [
     { name: 'Look for odd days: too short, too long, without a job', to: '/odd-days', right: 'see cards' },
   ],

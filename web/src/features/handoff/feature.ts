@@ -7,7 +7,7 @@ export const handoff: Feature = {
   right: 'see pay',
   isInBar: true,
   page: async () => (await import('./HandoffPage.tsx')).HandoffPage,
-  keys: HANDOFF_KEYS,
+  keys: [HANDOFF_KEYS],
   also: 'export payroll file seal batch',
   actions: [
     {

@@ -7,7 +7,7 @@ export const history: Feature = {
   right: 'see cards',
   isInBar: false,
   page: async () => (await import('./HistoryPage.tsx')).HistoryPage,
-  keys: HISTORY_KEYS,
+  keys: [HISTORY_KEYS],
   actions: [{ name: 'See what was corrected, by whom and why', to: '/history', right: 'see cards' }],
   find: null,
 };

@@ -7,7 +7,7 @@ export const imports: Feature = {
   right: 'see imports',
   isInBar: true,
   page: async () => (await import('./ImportsPage.tsx')).ImportsPage,
-  keys: IMPORT_KEYS,
+  keys: [IMPORT_KEYS],
   actions: [{ name: 'Import a file of punches', to: '/punches', right: 'import' }],
   find: null,
 };

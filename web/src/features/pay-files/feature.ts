@@ -7,7 +7,7 @@ export const payFiles: Feature = {
   right: 'see pay',
   isInBar: true,
   page: async () => (await import('./PayFilesPage.tsx')).PayFilesPage,
-  keys: PAY_FILES_KEYS,
+  keys: [PAY_FILES_KEYS],
   actions: [
     { name: 'Map hours to pay codes', also: 'mapping rules', to: '/pay-files', right: 'map pay codes' },
     {

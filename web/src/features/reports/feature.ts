@@ -7,7 +7,7 @@ export const reports: Feature = {
   right: 'see pay',
   isInBar: true,
   page: async () => (await import('./ReportsPage.tsx')).ReportsPage,
-  keys: REPORT_KEYS,
+  keys: [REPORT_KEYS],
   also: 'print export chart',
   actions: [
     { name: 'Hours and cost by department', also: 'job site money', to: '/reports', right: 'see pay' },

@@ -6,7 +6,7 @@ export const account: Feature = {
   right: null,
   isInBar: false,
   page: async () => (await import('./AccountPage.tsx')).AccountPage,
-  keys: {},
+  keys: [],
   also: 'settings password sessions profile',
   actions: [
     {

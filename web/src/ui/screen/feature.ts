@@ -47,7 +47,8 @@ export interface Feature {
   readonly isInBar: boolean;
   /** Loaded when it is first opened. */
   readonly page: () => Promise<ComponentType>;
-  readonly keys: Keys;
+  /** Its keys, of each part of it. */
+  readonly keys: readonly Keys[];
   /** Other words by which people look for it. */
   readonly also?: string;
   /** What can be begun from anywhere. */
