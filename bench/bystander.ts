@@ -3,7 +3,6 @@
  * The yardstick is the same card asked for while nothing else is done.
  */
 
-import { writeFileSync } from 'node:fs';
 import { type CardsReply, cardRows } from '@heath/contract';
 import { instant, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
@@ -45,7 +44,7 @@ const [periods] = await connection.query<RowDataPacket[]>('SELECT id FROM period
 const periodId = periods[0]!.id as number;
 await connection.end();
 
-const server = await startServer();
+let server = await startServer();
 const heavy = caller();
 const other = caller();
 await heavy.call('POST', '/session', { username: 'odile', password: 'gorse-in-bloom' });
@@ -140,12 +139,20 @@ const bar = (value: number, limit: number) => ({
   limit,
   met: value <= limit,
 });
-writeFileSync(`/proc/${server.pid}/clear_refs`, '5');
+// A server of its own: what the list of cards needed would stay with the other.
+await stopServer(server);
+server = await startServer();
 say('Printing.');
-const printing = await waits(() => heavy.call('POST', `/periods/${periodId}/printed-cards`, {}));
+const print = () => heavy.call('POST', `/periods/${periodId}/printed-cards`, {});
+const begun = performance.now();
+await print();
+const seconds = (performance.now() - begun) / 1000;
+// Without the bystander, who asks for thousands of cards: those need memory of their own.
+const peak = peakMegabytes(server.pid ?? 0);
+const printing = await waits(print);
 const printed = {
-  seconds: bar(printing.took / 1000, MOST_PRINTING_SECONDS),
-  serverPeakMegabytes: bar(peakMegabytes(server.pid ?? 0), MOST_MEGABYTES),
+  seconds: bar(seconds, MOST_PRINTING_SECONDS),
+  serverPeakMegabytes: bar(peak, MOST_MEGABYTES),
   longestWaitMilliseconds: bar(printing.longest, LONGEST_WAIT_MILLISECONDS),
   ...(printing.failed === null ? {} : { failed: printing.failed }),
 };

@@ -77,7 +77,9 @@ describe('keys', () => {
         ...text.matchAll(/(?:useKey\(\s*|press: |openedBy: |(?:take|accept|'not worked'): )[A-Z_]+\.(\w+)/g),
       ].map((match) => match[1]),
     );
-    const claimed = [EVERYWHERE, ...FEATURES.flatMap(({ keys }) => keys)].flatMap((keys) => Object.keys(keys));
+    const claimed = [EVERYWHERE, ...FEATURES.flatMap(({ keys }) => keys)].flatMap((keys) =>
+      Object.keys(keys),
+    );
     expect(claimed.filter((name) => !listened.includes(name))).toEqual([]);
   });
 });

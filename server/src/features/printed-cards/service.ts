@@ -15,7 +15,7 @@ import { sheetOf } from './sheet.ts';
 import { addPrintedFile, namesById, PrintedBytes } from './store.ts';
 
 /** Cards that are read and computed in one go: here nobody waits meanwhile. */
-const CARDS_AT_ONCE = 100;
+const CARDS_AT_ONCE = 25;
 
 /** Prints time cards within reach, a page each, in order of the numbers of their people. Throws 404 where there is none. */
 export async function printCards(

@@ -10,11 +10,21 @@ interface Shown {
 
 const DELAY_MILLISECONDS = 200;
 
+/** What an element says, or the whole of a text that had no room; null where there is neither. */
 const saying = (target: EventTarget | null): Shown | null => {
-  const over = target instanceof Element ? target.closest('[data-says]') : null;
+  if (!(target instanceof Element)) return null;
+  const over = target.closest('[data-says]');
   const text = over?.getAttribute('data-says');
-  return over === null || text === null || text === undefined || text === '' ? null : { over, text };
+  if (over !== null && text !== null && text !== undefined && text !== '') return { over, text };
+  const short = shortened(target);
+  return short === null ? null : { over: short, text: short.textContent.trim() };
 };
+
+/** The element around a target whose text ends in an ellipsis for want of room; null where there is none. */
+function shortened(target: Element): Element | null {
+  const over = target.closest('.truncate');
+  return over !== null && over.scrollWidth > over.clientWidth ? over : null;
+}
 
 /**
  * Shows what the element under the mouse, or with the focus, says. One for all: a card has hundreds of marks and figures, and a tooltip for
