@@ -9,6 +9,7 @@ import { approveOvertime } from './kinds/approve-overtime.ts';
 import { cancelMeal } from './kinds/cancel-meal.ts';
 import { drop } from './kinds/drop.ts';
 import { flatHours } from './kinds/flat-hours.ts';
+import { latenessLeave } from './kinds/lateness-leave.ts';
 import { move } from './kinds/move.ts';
 import { notWorked } from './kinds/not-worked.ts';
 import { retype } from './kinds/retype.ts';
@@ -33,6 +34,7 @@ export const CORRECTIONS = [
   setJob,
   flatHours,
   absenceLeave,
+  latenessLeave,
   notWorked,
   accept,
   approveOvertime,

@@ -63,7 +63,7 @@ interface ExceptionDefinition<Name extends string, F extends Fields, L extends o
   /** The corrections that settle it beside accepting it as it is, which every kind can be. */
   ways?(exception: Exception, day: DayOfWays): readonly Way[];
   /** It can be leave. */
-  readonly leave?: (exception: Exception) => LeaveWay;
+  readonly leave?: (exception: Exception) => LeaveWay | null;
   /** How many of the kind are settled at once; accepted, where it does not say. */
   readonly together?: Together;
   /** How severe it is where a rulebook does not say. */

@@ -35,7 +35,11 @@ describe('the ways to settle an exception', () => {
           const input = inputOf(editionsOf(lookingForAll(editions), stretch), person, stretch);
           const computed = compute(input);
           for (const exception of computed.exceptions.slice(0, 12)) {
-            const ways = waysOf(exception, { ...computed, plans: input.plans });
+            const asLeave = leaveWayOf(exception);
+            const ways = [
+              ...waysOf(exception, { ...computed, plans: input.plans }),
+              ...(asLeave === null ? [] : [{ role: asLeave.role, says: asLeave.saysOf('Sick') }]),
+            ];
             expect(ways).toContainEqual(acceptAsItIs(exception));
             for (const { role, says } of ways) {
               expect(v.is(CorrectionSchema, says)).toBe(true);
@@ -60,6 +64,9 @@ describe('the ways to settle an exception', () => {
     for (const name of [
       'missing-out by not worked',
       'absent by not worked',
+      'absent by leave',
+      'late-in by leave',
+      'early-out by leave',
       'not-planned by not worked',
       'overlap by accept',
     ])
@@ -71,9 +78,9 @@ describe('the ways to settle an exception', () => {
       if (togetherOf(name).by === 'take') expect([together, ways]).not.toContain(undefined);
   });
 
-  it('can be leave where nobody came, and nowhere else', () => {
-    const one = (kind: string) => ({ kind, at: 0, key: `${kind}:x`, workday: 1 }) as never;
+  it('can be leave where nobody came, or came late or left early, and nowhere else', () => {
+    const one = (kind: string) => ({ kind, at: 0, key: `${kind}:x`, workday: 1, measured: 60 }) as never;
     const kinds = EXCEPTIONS.map(({ name }) => name).filter((name) => leaveWayOf(one(name)) !== null);
-    expect(kinds).toEqual(['absent']);
+    expect(kinds.sort()).toEqual(['absent', 'early-out', 'late-in']);
   });
 });

@@ -35,6 +35,21 @@ export interface LeaveWay {
   saysOf(code: string): CorrectionSays;
 }
 
+/** Time that somebody came late or left early is charged to leave, as long as it was measured. */
+export const latenessAsLeave = ({ key, workday, measured }: Exception): LeaveWay | null =>
+  measured === null
+    ? null
+    : {
+        role: 'leave',
+        saysOf: (code) => ({
+          kind: 'lateness-leave',
+          exception: key,
+          workday,
+          code,
+          length: `PT${measured}S`,
+        }),
+      };
+
 /** How those of a kind are settled many at once. */
 export interface Together {
   /** As they are; by what is proposed of each; or by the planned time, where nothing that is known says otherwise. */

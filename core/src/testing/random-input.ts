@@ -106,6 +106,14 @@ function saysOf(drawn: AnyCorrection, { plans }: AnyPerson, stretch: AnyStretch)
         code: drawn.code,
         length: `PT${drawn.seconds}S`,
       };
+    case 'lateness-leave':
+      return {
+        // No exception of those that are drawn: what it settles is tried where exceptions are.
+        exception: 'late-in:nobody',
+        workday: dayOf(stretch, drawn.day),
+        code: drawn.code,
+        length: `PT${drawn.seconds}S`,
+      };
     case 'absence-leave':
       return { planStartsAt: start + (plans[drawn.plan]?.from ?? 0), code: drawn.code };
     case 'undo':

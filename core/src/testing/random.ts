@@ -421,6 +421,7 @@ export type AnyCorrection =
   | ({ readonly correction: 'set-job' } & Stretch & OtherPlace)
   | ({ readonly correction: 'flat-hours' } & AnyLeave)
   | { readonly correction: 'absence-leave'; readonly plan: number; readonly code: string }
+  | ({ readonly correction: 'lateness-leave' } & AnyLeave)
   | ({ readonly correction: 'not-worked' } & Stretch)
   | { readonly correction: 'undo'; readonly undoes: number };
 
@@ -507,7 +508,15 @@ const correctionsOf = (tick: number) =>
     fc.record({
       correction: fc.constantFrom(
         ...(['add', 'move', 'drop', 'retype', 'split', 'set-workday', 'set-meal', 'cancel-meal'] as const),
-        ...(['set-class', 'set-job', 'flat-hours', 'absence-leave', 'not-worked', 'undo'] as const),
+        ...([
+          'set-class',
+          'set-job',
+          'flat-hours',
+          'absence-leave',
+          'lateness-leave',
+          'not-worked',
+          'undo',
+        ] as const),
       ),
       which: fc.nat(),
       by: fc.integer({ min: -(4 * 3600) / tick, max: (4 * 3600) / tick }),
@@ -661,6 +670,8 @@ function correctionFrom(
       return { correction, ...stretch, ...otherPlace };
     case 'flat-hours':
       return { correction, ...flat };
+    case 'lateness-leave':
+      return { correction, ...flat, kind: 'leave' };
     case 'absence-leave':
       return plans.length === 0 ? null : { correction, plan: which % plans.length, code: flat.code };
     case 'undo':

@@ -33,6 +33,7 @@ export type TickCorrection =
   | ({ readonly correction: 'set-job' } & TickStretch & OtherPlace)
   | ({ readonly correction: 'flat-hours' } & TickLeave)
   | { readonly correction: 'absence-leave'; readonly plan: number; readonly code: string }
+  | ({ readonly correction: 'lateness-leave' } & TickLeave)
   | ({ readonly correction: 'not-worked' } & TickStretch)
   | { readonly correction: 'undo'; readonly undoes: number };
 
@@ -1015,7 +1016,7 @@ type Add = (day: string, name: string, place: TickPlace | null, seconds: number)
 /** The input with the leave that corrections add. */
 function withLeave(input: TickInput, shifts: readonly TickShift[]): TickInput {
   const absent = new Map(holding('absence-leave', input).map(({ plan, code }) => [plan, code]));
-  const leave = [...input.leave, ...holding('flat-hours', input)];
+  const leave = [...input.leave, ...holding('flat-hours', input), ...holding('lateness-leave', input)];
   for (const [index, code] of absent) {
     const plan = input.plans[index]!;
     const isWorked = isStandby(plan, input)

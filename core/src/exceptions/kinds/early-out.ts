@@ -3,6 +3,7 @@ import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { defineException } from '../define.ts';
 import { atPunch, ofShifts } from '../of-shifts.ts';
+import { latenessAsLeave } from '../ways.ts';
 
 /** Left earlier than planned by more than is allowed. */
 export const earlyOut = defineException({
@@ -11,6 +12,7 @@ export const earlyOut = defineException({
   sentence: 'Out {measured} early[, more than {limit}]',
   says: 'Left earlier than planned by more than `over`.',
   measures: 'time',
+  leave: latenessAsLeave,
   unlessSaid: 'off',
   settings: { over: duration },
   limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),

@@ -3,6 +3,7 @@ import { durationSeconds } from '../../time/lengths.ts';
 import { duration } from '../../time/schemas.ts';
 import { defineException } from '../define.ts';
 import { atPunch, ofShifts } from '../of-shifts.ts';
+import { latenessAsLeave } from '../ways.ts';
 
 /** Came later than planned by more than is allowed. */
 export const lateIn = defineException({
@@ -11,6 +12,7 @@ export const lateIn = defineException({
   sentence: 'In {measured} late[, more than {limit}]',
   says: 'Came later than planned by more than `over`.',
   measures: 'time',
+  leave: latenessAsLeave,
   unlessSaid: 'off',
   settings: { over: duration },
   limits: ({ over = 'PT0S' }) => ({ overSeconds: durationSeconds(over) }),

@@ -161,7 +161,7 @@ const CardSheet = memo(function CardSheet({
     <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card" onPointerOver={onNear}>
       <header className="flex flex-wrap items-baseline gap-x-3">
         <h1 className="whitespace-nowrap text-title">{card.row.name}</h1>
-        <span className="text-note text-soft">
+        <span className="min-w-0 flex-1 basis-40 truncate text-note text-soft">
           {card.row.number} · {card.row.department} · {card.rulebook}, edition {card.edition}
         </span>
         <Approval id={id} card={card} />

@@ -111,7 +111,7 @@ function WayButton({
   );
 }
 
-/** An absence as leave: of the one kind that there is, or of one that is chosen. */
+/** An absence or lateness as leave: of the one kind that there is, or of one that is chosen. */
 function LeaveButton({
   asLeave,
   disabled,

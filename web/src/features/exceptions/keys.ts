@@ -5,7 +5,7 @@ export const EXCEPTION_KEYS = {
   type: { press: 'T', does: 'Type a time' },
   accept: { press: 'S', does: 'Accept it as it is, and open the next' },
   notWorked: { press: 'N', does: 'Nothing was worked then' },
-  leave: { press: 'L', does: 'Turn an absence into leave' },
+  leave: { press: 'L', does: 'Turn an absence or lateness into leave' },
   why: { press: 'W', does: 'Say why, for the record' },
   alike: { press: 'Shift Enter', does: 'Settle all that are alike, after a look at what would change' },
   next: { press: 'J', does: 'Next exception' },

@@ -1,17 +1,16 @@
 import type { AskedOf } from '@heath/contract';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import type { CardId } from '../../api/cards.ts';
 import { useAskMutation } from '../../api/questions.ts';
-import { problemOf } from '../../api/requests/base.ts';
 import { useMayCorrect } from '../../api/useMay.ts';
 import { Button } from '../../ui/controls/Button.tsx';
 import { Select } from '../../ui/controls/Select.tsx';
-import { useDraft } from '../../ui/form/useDraft.ts';
 import { say } from '../../ui/notices/notices.ts';
 import { useKey } from '../../ui/screen/keys.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { Asked } from './Asked.tsx';
 import { QUESTION_KEYS } from './keys.ts';
+import { TextForm } from './TextForm.tsx';
 import { useQuestionsOf } from './useQuestionsOf.ts';
 import { OF_WHOM } from './words.ts';
 
@@ -39,30 +38,26 @@ export function QuestionThread({ id, exception }: { id: CardId; exception: strin
   );
 }
 
-const EMPTY = { text: '' };
 const WHOM = [
   { value: 'supervisor', name: 'the supervisor' },
   { value: 'person', name: 'the person' },
 ] as const satisfies readonly { readonly value: AskedOf; readonly name: string }[];
 
 function AskForm({ id, exception, onDone }: { id: CardId; exception: string; onDone: () => void }) {
-  const { draft, type, forget } = useDraft(`question ${id.personId} ${exception}`, EMPTY);
   const [of, setOf] = useState<AskedOf>('supervisor');
   const [ask, { isLoading, error }] = useAskMutation();
-  const field = useRef<HTMLInputElement>(null);
-  useEffect(() => field.current?.focus(), []);
-  const text = draft.text.trim();
-  const send = async () => {
-    if (text === '' || isLoading) return;
-    const { data } = await ask({ ...id, body: { exception, of, text } });
-    if (data === undefined) return;
-    forget();
-    onDone();
-    say(`Asked ${OF_WHOM[of]}.`);
-  };
   return (
-    <div>
-      <div className="flex items-center gap-2">
+    <TextForm
+      draft={`question ${id.personId} ${exception}`}
+      label="What is asked"
+      placeholder="What do you want to know?"
+      button={
+        <>
+          Ask <Kbd>Enter</Kbd>
+        </>
+      }
+      look="primary"
+      before={
         <Select
           label="Of whom"
           value={of}
@@ -70,24 +65,16 @@ function AskForm({ id, exception, onDone }: { id: CardId; exception: string; onD
           onChoose={setOf}
           className="w-36 border border-rule bg-field px-2 py-1 text-note"
         />
-        <input
-          ref={field}
-          aria-label="What is asked"
-          placeholder="What do you want to know?"
-          value={draft.text}
-          maxLength={500}
-          onChange={(event) => type({ text: event.target.value })}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') void send();
-            if (event.key === 'Escape') onDone();
-          }}
-          className="min-w-0 flex-1 rounded-control border border-rule bg-field px-2.5 py-1"
-        />
-        <Button look="primary" disabled={text === '' || isLoading} onClick={() => void send()}>
-          Ask <Kbd>Enter</Kbd>
-        </Button>
-      </div>
-      {error !== undefined && <p className="mt-1 text-ember">{problemOf(error).title}</p>}
-    </div>
+      }
+      takesFocus
+      isBusy={isLoading}
+      error={error}
+      onSend={async (text) => {
+        const { data } = await ask({ ...id, body: { exception, of, text } });
+        if (data !== undefined) say(`Asked ${OF_WHOM[of]}.`);
+        return data !== undefined;
+      }}
+      onLeave={onDone}
+    />
   );
 }

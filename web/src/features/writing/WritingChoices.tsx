@@ -46,7 +46,7 @@ function Choices({ of }: { of: WritingReply }) {
       <table className="mt-2 border-collapse text-note">
         <thead>
           <tr className="text-left text-fine text-soft">
-            <th className="w-36 py-1 font-normal" />
+            <td className="w-36 py-1" />
             <th className="w-64 px-1 font-normal">For me</th>
             {may && <th className="w-64 px-1 font-normal">For the company</th>}
           </tr>
