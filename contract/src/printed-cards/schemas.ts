@@ -6,7 +6,7 @@ const count = v.pipe(v.number(), v.integer());
 /** POST /api/periods/:period/printed-cards */
 export const PrintCardsRequest = v.strictObject(
   {
-    /** Whose cards, at most so many as there are people; left out: everybody's within reach. */
+    /** Ids of the people whose cards are printed; left out: everybody within reach. */
     people: v.optional(
       v.pipe(
         list(v.pipe(v.number('Give people by their ids.'), v.integer('Give people by their ids.'))),
@@ -21,7 +21,7 @@ export const PrintCardsRequest = v.strictObject(
 );
 export type PrintCardsRequest = v.InferOutput<typeof PrintCardsRequest>;
 
-/** What was printed: its file is there for a day. */
+/** Reply to printing cards: the file, which is kept for a day, and its number of cards. */
 export const PrintedCardsReply = v.strictObject({
   file: count,
   name: v.string(),

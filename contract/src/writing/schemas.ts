@@ -18,7 +18,7 @@ export const WritingSchema = v.strictObject(
   'Send a choice of each: hours, clock, dates, weekStartsOn, moments.',
 );
 
-/** What somebody chose for themselves; what is left out is as the company has it. PUT /api/writing takes it. */
+/** Choices of one user; a choice that is left out is the company's. PUT /api/writing takes it. */
 export const OwnWriting = v.partial(
   v.strictObject(CHOICES, 'Send what you choose of: hours, clock, dates, weekStartsOn, moments.'),
 );

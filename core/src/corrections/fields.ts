@@ -89,3 +89,9 @@ export const multiplier = v.pipe(
   v.maxValue(9, 'Time pays at most 9 times.'),
   v.metadata(reads('number')),
 );
+/** Key of the exception that is settled. */
+export const exception = v.pipe(
+  v.string(),
+  v.minLength(1, 'Say which exception, by its key.'),
+  v.maxLength(200, 'No exception has such a key.'),
+);

@@ -9,7 +9,7 @@ import {
   workdayToIso,
 } from './units.ts';
 
-/** What there is to choose of each way of writing; the first is what nobody chose. */
+/** Choices of each way of writing; the first is the default. */
 export const WRITING_CHOICES = {
   /** `8.50` or `8 h 30 m`; never `8:30`, which reads as a time of day. */
   hours: ['decimal', 'hours and minutes'],
@@ -17,7 +17,7 @@ export const WRITING_CHOICES = {
   dates: ['day month year', 'month day year', 'year month day'],
   /** In calendars. The workweek of overtime is the rulebook's. */
   weekStartsOn: ['monday', 'sunday', 'saturday'],
-  /** Whose clock says when something was done. Punches are always written by the clock of their site, which pays them. */
+  /** Clock that tells when something was done: the reader's, or the sites'. Punches are always written by the clock of their site, which pays them. */
   moments: ['own', 'site'],
 } as const;
 

@@ -1,7 +1,7 @@
 import { type Computed, compute, instant, type Workday, workday } from '@heath/core';
 import { and, asc, eq, type SQL } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
-import { sendAlone } from '../database/round-trip.ts';
+import { type Send, sendAlone } from '../database/round-trip.ts';
 import { card, person } from '../database/schema/index.ts';
 import { type ReadCard, readCards } from './read-card.ts';
 
@@ -17,7 +17,7 @@ interface Which {
   /** Seconds since 1970, for whoever is still at work. */
   readonly now: number;
   readonly period: { readonly id: number; readonly firstDay: Workday; readonly lastDay: Workday };
-  /** Whose, in this order. */
+  /** People whose cards are computed, in this order. */
   readonly people: readonly number[];
   /** So many are read and computed before anybody else is answered: a card takes about a millisecond. */
   readonly atOnce: number;
@@ -51,10 +51,9 @@ export async function* computedCards(which: Which): AsyncGenerator<readonly Comp
     firstDay: workday(Math.max(period.firstDay, span.firstDay)),
     lastDay: workday(Math.min(period.lastDay, span.lastDay)),
   };
+  const send: Send = (...all) => sendAlone(database, ...all);
   for (let from = 0; from < people.length; from += atOnce) {
     const some = people.slice(from, from + atOnce);
-    const send = (...all: Parameters<typeof sendAlone> extends [unknown, ...infer Rest] ? Rest : never) =>
-      sendAlone(database, ...all);
     const read = await readCards(database, period.id, some, instant(now), send, false);
     const cards = new Map<number, ReadCard>(read.map((one) => [one.subject.personId, one]));
     yield some.flatMap((personId) => {

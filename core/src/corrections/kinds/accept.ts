@@ -1,7 +1,6 @@
-import * as v from 'valibot';
 import { on } from '../../kinds/example.ts';
 import { defineCorrection } from '../define.ts';
-import { day } from '../fields.ts';
+import { day, exception } from '../fields.ts';
 
 /** An exception is right as it is. */
 export const accept = defineCorrection({
@@ -10,11 +9,7 @@ export const accept = defineCorrection({
   says: 'An exception, told by its key, is right as it is: nothing changes but that it is settled.',
   sentence: 'Accepted as it is',
   settings: {
-    exception: v.pipe(
-      v.string(),
-      v.minLength(1, 'Say which exception, by its key.'),
-      v.maxLength(200, 'No exception has such a key.'),
-    ),
+    exception,
     workday: day,
   },
   touches: ({ workday }) => ({ days: [workday] }),

@@ -1,8 +1,7 @@
-import * as v from 'valibot';
 import { on } from '../../kinds/example.ts';
 import { durationSeconds } from '../../time/lengths.ts';
 import { defineCorrection } from '../define.ts';
-import { code, day, length } from '../fields.ts';
+import { code, day, exception, length } from '../fields.ts';
 
 /** Time that somebody came late or left early becomes leave. */
 export const latenessLeave = defineCorrection({
@@ -11,11 +10,7 @@ export const latenessLeave = defineCorrection({
   says: 'Time that somebody came late or left early, told by its exception, is paid as leave under the code given. The exception is settled; what was clocked stays.',
   sentence: '{length} of lateness are {code}',
   settings: {
-    exception: v.pipe(
-      v.string(),
-      v.minLength(1, 'Say which exception, by its key.'),
-      v.maxLength(200, 'No exception has such a key.'),
-    ),
+    exception,
     workday: day,
     code,
     length,

@@ -49,7 +49,7 @@ export interface Checked {
   readonly cases: readonly Case[];
 }
 
-/** What every check comes to; hours in its sentences as the reader has them. */
+/** Returns the result of every check, in the order of `CHECKS`. `write` writes the hours in their sentences. */
 export const checkAll = (facts: Facts, write: Writer = writerOf(DEFAULT_WRITING)): Checked[] =>
   CHECKS.map(({ name, weight, met, unmet, cases }) => {
     const found = cases(facts, write);

@@ -113,7 +113,7 @@ export class PageContent {
   }
 }
 
-/** What pdfkit has inside of a document and a page, which its types do not tell: the version is pinned by the lock file. */
+/** Members of a pdfkit document or page that its types leave out; the lock file pins the version. */
 const insideOf = (of: object) => of as { readonly _font: OpenFont; readonly fonts: Record<string, unknown> };
 
 /** A tenth of a point is finer than paper shows, and shorter to write. */

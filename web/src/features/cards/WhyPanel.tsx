@@ -164,7 +164,7 @@ const writerOf = ({ offsets }: CardReply): ReasonWriter => ({
   time: (at) => clockTime(at, offsets, at % 60 !== 0),
   day: shortDay,
   length: hoursAndMinutes,
-  hours: (seconds) => `${secondsWithUnit(seconds)}`,
+  hours: secondsWithUnit,
 });
 
 function ReasonStep({ reason, card }: { reason: ShiftReason | DayReason; card: CardReply }) {
@@ -186,7 +186,7 @@ function OvertimeSteps({ card, day, lines }: { card: CardReply; day: Workday; li
   const result = overtime.reduce((sum, line) => sum + line.hours, 0);
   return (
     <ol>
-      <Step name="Overtime" result={result === 0 ? 'none' : `${hoursWithUnit(result)}`}>
+      <Step name="Overtime" result={result === 0 ? 'none' : hoursWithUnit(result)}>
         {reasons.map((reason) => (
           <span key={`${reason.name} ${reason.firstWorkday}`} className="block">
             {reasonSentence(reason, writerOf(card))?.says}
