@@ -1,6 +1,7 @@
 /**
- * How the lists of a period grow with the company: each at 10,000 people and at 100,000, with 26 periods of cards and exceptions. The cards
- * are copies of computed ones, written straight into the tables without punches. Prints one JSON object.
+ * How the lists of a period grow with the company: a page of each at 10,000 people and at 100,000, with 26 periods of cards and exceptions,
+ * and all pages of it, which grow with the company. The cards are copies of computed ones, written straight into the tables without
+ * punches. Prints one JSON object.
  */
 import { instant, workday, workdayToIso, zoneOffsets } from '@heath/core';
 import { CURRENT_PERIOD, DEMO_NOW, people, punchFileLines, ZONE } from '@heath/demo';
@@ -20,7 +21,7 @@ const COMPUTED = 500;
 const SIZES = [10_000, 100_000] as const;
 const PERIODS = Number(process.env.HEATH_GROWTH_PERIODS ?? 26);
 const TIMES = 7;
-/** A list may take this many times as long for ten times as many people. */
+/** A page may take this many times as long in a company of ten times as many people. */
 const MOST_GROWTH = 1.5;
 const databaseUrl = process.env.HEATH_DATABASE_URL!;
 const say = (text: string) => process.stderr.write(`${text}\n`);
@@ -100,11 +101,19 @@ type View = keyof typeof VIEWS;
 
 const median = (numbers: readonly number[]) => [...numbers].sort((a, b) => a - b)[numbers.length >> 1] ?? 0;
 
-async function measured(): Promise<Record<View, { milliseconds: number; kilobytes: number }>> {
+interface Figures {
+  /** Of one page. */
+  readonly milliseconds: number;
+  readonly kilobytes: number;
+  readonly pages: number;
+  readonly allPagesMilliseconds: number;
+}
+
+async function measured(): Promise<Record<View, Figures>> {
   const server = await startServer();
   const { call } = caller();
   await call('POST', '/session', { username: 'odile', password: 'gorse-in-bloom' });
-  const found = {} as Record<View, { milliseconds: number; kilobytes: number }>;
+  const found = {} as Record<View, Figures>;
   for (const [name, path] of Object.entries(VIEWS) as [View, string][]) {
     const times: number[] = [];
     let bytes = 0;
@@ -113,7 +122,16 @@ async function measured(): Promise<Record<View, { milliseconds: number; kilobyte
       bytes = JSON.stringify(await call('GET', path)).length;
       times.push(performance.now() - start);
     }
-    found[name] = { milliseconds: Math.round(median(times)), kilobytes: Math.round(bytes / 1000) };
+    let pages = 0;
+    const start = performance.now();
+    for (let page: number | null = 0; page !== null; pages++)
+      page = (await call<{ readonly next: number | null }>('GET', `${path}?page=${page}`)).next;
+    found[name] = {
+      milliseconds: Math.round(median(times)),
+      kilobytes: Math.round(bytes / 1000),
+      pages,
+      allPagesMilliseconds: Math.round(performance.now() - start),
+    };
   }
   await stopServer(server);
   return found;

@@ -55,6 +55,7 @@ export * from './rulebooks/schemas.ts';
 export * from './shared/day.ts';
 export * from './shared/messages.ts';
 export * from './shared/operation.ts';
+export * from './shared/pages.ts';
 export * from './shared/params.ts';
 export * from './shared/problem.ts';
 export * from './shared/progress.ts';

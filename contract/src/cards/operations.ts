@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { defineOperation } from '../shared/operation.ts';
+import { PageQuery } from '../shared/pages.ts';
 import { IdParam } from '../shared/params.ts';
 import { CardReply, CardsReply, StripReply } from './schemas.ts';
 
@@ -7,10 +8,11 @@ export const cardOperations = {
   cards: defineOperation({
     method: 'GET',
     path: '/periods/:period/cards',
-    says: 'The cards within reach, by name.',
+    says: 'The cards within reach, page by page, each by name.',
     asks: 'see cards',
     load: 'list',
     params: { period: IdParam },
+    query: { page: PageQuery },
     gives: CardsReply,
     shows: ['cards'],
     status: 200,
@@ -18,11 +20,11 @@ export const cardOperations = {
   strip: defineOperation({
     method: 'GET',
     path: '/periods/:period/strip',
-    says: 'The period by day, over the cards within reach.',
+    says: 'The period by day, over the cards within reach of each page; the sums of all pages add up.',
     asks: 'see cards',
     load: 'list',
     params: { period: IdParam },
-    query: { group: v.optional(IdParam) },
+    query: { group: v.optional(IdParam), page: PageQuery },
     gives: StripReply,
     shows: ['strip'],
     status: 200,

@@ -2,6 +2,7 @@ import { type Computed, type Instant, type PersonId, PUNCH_KINDS, type ZoneOffse
 import * as v from 'valibot';
 import { day } from '../shared/day.ts';
 import { list } from '../shared/list.ts';
+import { NextPage } from '../shared/pages.ts';
 import {
   at,
   classId,
@@ -53,16 +54,17 @@ const cardColumns = v.strictObject({
   marks: list(v.pipe(v.string(), v.regex(/^[otx-]*$/))),
   /** The place of its state among `APPROVAL_STATES`. */
   approval: list(count),
+  next: NextPage,
 });
 
 /**
- * GET /api/periods/:id/cards, a column a list, all of one length: of ten thousand rows the names of their fields alone would be half of
+ * GET /api/periods/:id/cards?page=NUMBER, a column a list, all of one length: of ten thousand rows the names of their fields alone would be half of
  * what travels (`lists` in the bench). `cardRows` puts them together.
  */
 export const CardsReply = v.pipe(
   cardColumns,
   v.check(
-    ({ departments, personId, ...columns }) =>
+    ({ departments, personId, next: _, ...columns }) =>
       Object.values(columns).every(({ length }) => length === personId.length) &&
       columns.department.every((place) => departments[place] !== undefined),
     'Every column is of one length, and every department has a name.',
@@ -70,7 +72,7 @@ export const CardsReply = v.pipe(
 );
 export type CardsReply = v.InferOutput<typeof CardsReply>;
 
-/** The rows of a list of cards, in its order. */
+/** The rows of a page of cards, in its order. */
 export function cardRows({ departments, ...columns }: CardsReply): CardRow[] {
   return columns.personId.map((personId, i) => ({
     personId,
@@ -93,7 +95,7 @@ export const StripDay = v.strictObject({
 });
 export type StripDay = v.InferOutput<typeof StripDay>;
 
-/** GET /api/periods/:id/strip?group=ID */
+/** GET /api/periods/:id/strip?group=ID&page=NUMBER: the sums of one page. */
 export const StripReply = v.strictObject({
   days: list(StripDay),
   clockedSeconds: count,
@@ -104,8 +106,26 @@ export const StripReply = v.strictObject({
   approved: count,
   /** Cards whose hours are still being computed. */
   computing: count,
+  next: NextPage,
 });
 export type StripReply = v.InferOutput<typeof StripReply>;
+
+/** The sums of two pages of one strip, as the second page says what follows. */
+export const withPage = (one: StripReply, other: StripReply): StripReply => ({
+  days: one.days.map((day, i) => ({
+    day: day.day,
+    plannedSeconds: day.plannedSeconds + (other.days[i]?.plannedSeconds ?? 0),
+    clockedSeconds: day.clockedSeconds + (other.days[i]?.clockedSeconds ?? 0),
+    toSettle: day.toSettle + (other.days[i]?.toSettle ?? 0),
+  })),
+  clockedSeconds: one.clockedSeconds + other.clockedSeconds,
+  payableHours: one.payableHours + other.payableHours,
+  toSettle: one.toSettle + other.toSettle,
+  people: one.people + other.people,
+  approved: one.approved + other.approved,
+  computing: one.computing + other.computing,
+  next: other.next,
+});
 
 const difference = v.pipe(v.number(), v.integer());
 /** What one changed card adds to the sums of a strip, or takes from them. */

@@ -1,5 +1,6 @@
 import { day } from '../shared/day.ts';
 import { defineOperation } from '../shared/operation.ts';
+import { PageQuery } from '../shared/pages.ts';
 import { IdParam } from '../shared/params.ts';
 import { DayQuery, DayReply, RibbonsOf, RibbonsReply } from './schemas.ts';
 
@@ -7,11 +8,11 @@ export const dayOperations = {
   day: defineOperation({
     method: 'GET',
     path: '/periods/:period/day',
-    says: 'How one workday went, of everybody within reach, by name.',
+    says: 'How one workday went, of everybody within reach, page by page, each by name.',
     asks: 'see cards',
     load: 'list',
     params: { period: IdParam },
-    query: { day: DayQuery },
+    query: { day: DayQuery, page: PageQuery },
     gives: DayReply,
     shows: ['day'],
     status: 200,

@@ -4,6 +4,7 @@ import { ExceptionSchema, LineSchema, ofCore, PlanSchema } from '../cards/card-p
 import { SegmentView, ShiftView, ZoneOffsetsSchema } from '../cards/schemas.ts';
 import { day } from '../shared/day.ts';
 import { list } from '../shared/list.ts';
+import { NextPage } from '../shared/pages.ts';
 
 const count = v.pipe(v.number(), v.integer());
 const id = v.pipe(v.number(), v.integer());
@@ -60,14 +61,14 @@ const dayColumns = v.strictObject({
 });
 
 /**
- * GET /api/periods/:id/day?day=DATE: everybody within reach on one workday, by name; a column a list, as `CardsReply`. `dayRows` puts
+ * GET /api/periods/:id/day?day=DATE&page=NUMBER: everybody within reach on one workday, by name; a column a list, as `CardsReply`. `dayRows` puts
  * them together.
  */
 export const DayReply = v.strictObject({
   day,
   /** By the clock of the business. */
   today: day,
-  /** From where to where the axis of everybody reaches, in seconds after the midnight of the day. */
+  /** From where to where the axis of everybody on the page reaches, in seconds after the midnight of the day. */
   axis: v.strictObject({ from: count, to: count }),
   zones: list(ofCore<ZoneOffsets>(ZoneOffsetsSchema)),
   people: v.pipe(
@@ -81,6 +82,7 @@ export const DayReply = v.strictObject({
       'Every column is of one length, and every place has a name.',
     ),
   ),
+  next: NextPage,
 });
 export type DayReply = v.InferOutput<typeof DayReply>;
 

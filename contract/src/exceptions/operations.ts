@@ -1,5 +1,6 @@
 import { ExceptionKey } from '../corrections/schemas.ts';
 import { defineOperation } from '../shared/operation.ts';
+import { PageQuery } from '../shared/pages.ts';
 import { IdParam } from '../shared/params.ts';
 import { EvidenceReply, ExceptionsReply } from './schemas.ts';
 
@@ -7,10 +8,11 @@ export const exceptionOperations = {
   exceptions: defineOperation({
     method: 'GET',
     path: '/periods/:period/exceptions',
-    says: 'What is to settle and to look at on the cards within reach.',
+    says: 'What is to settle and to look at on the cards within reach, page by page.',
     asks: 'see cards',
     load: 'list',
     params: { period: IdParam },
+    query: { page: PageQuery },
     gives: ExceptionsReply,
     shows: ['exceptions'],
     status: 200,

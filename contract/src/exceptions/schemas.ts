@@ -4,6 +4,7 @@ import { at, ofCore } from '../cards/card-parts.ts';
 import { ZoneOffsetsSchema } from '../cards/schemas.ts';
 import { day } from '../shared/day.ts';
 import { list } from '../shared/list.ts';
+import { NextPage } from '../shared/pages.ts';
 
 const id = v.pipe(v.number(), v.integer());
 const place = v.pipe(v.number(), v.integer(), v.minValue(0));
@@ -38,7 +39,7 @@ const listed = v.strictObject({
 });
 
 /**
- * GET /api/periods/:id/exceptions: everything that somebody must settle or look at, on the cards within reach that are not handed off. People
+ * GET /api/periods/:id/exceptions?page=NUMBER: everything that somebody must settle or look at, on the cards within reach that are not handed off. People
  * and zones are told once, since one person may have several.
  */
 export const ExceptionsReply = v.pipe(
@@ -48,6 +49,7 @@ export const ExceptionsReply = v.pipe(
     exceptions: list(listed),
     /** Cards that are still being computed, and may have some. */
     computing: v.pipe(v.number(), v.integer()),
+    next: NextPage,
   }),
   v.check(
     ({ people, zones, exceptions }) =>

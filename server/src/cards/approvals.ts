@@ -1,12 +1,13 @@
 import type { ApprovalState, CardReply } from '@heath/contract';
 import { instantToIso, type Workday } from '@heath/core';
-import { and, desc, eq, inArray, isNull, type Placeholder, sql } from 'drizzle-orm';
+import { and, between, desc, eq, inArray, isNull, type Placeholder, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Reads } from '../database/connect.ts';
 import { build, select } from '../database/round-trip.ts';
 import { approval, payGroup, user } from '../database/schema/index.ts';
 import type { Among } from '../records/among.ts';
 import { byPerson } from '../records/by-person.ts';
+import type { Page } from '../records/pages.ts';
 
 const undoing = alias(approval, 'undoing');
 /** Join condition: `undoing` withdraws the approval. */
@@ -40,8 +41,15 @@ export const approvalsSelect = (among: Among) =>
   );
 export type ApprovalRow = ReturnType<ReturnType<typeof approvalsSelect>['rows']>[number];
 
-/** Number of active approvals per card and fingerprint, of a period. */
-export const activeApprovals = (queries: Builds, periodId: number | Placeholder) =>
+/** A page whose bounds are filled in when the statement is sent. */
+const PAGE_TO_COME = { firstId: sql.placeholder('firstId'), lastId: sql.placeholder('lastId') };
+
+/** Number of active approvals per card and fingerprint, of the cards of a period: all of them, or those on a page. */
+export const activeApprovals = (
+  queries: Builds,
+  periodId: number | Placeholder,
+  page?: Page | typeof PAGE_TO_COME,
+) =>
   queries
     .select({
       personId: approval.personId,
@@ -50,13 +58,19 @@ export const activeApprovals = (queries: Builds, periodId: number | Placeholder)
     })
     .from(approval)
     .leftJoin(undoing, isUndoing)
-    .where(and(eq(approval.periodId, periodId), isActiveOfCard))
+    .where(
+      and(
+        eq(approval.periodId, periodId),
+        page && between(approval.personId, page.firstId, page.lastId),
+        isActiveOfCard,
+      ),
+    )
     .groupBy(approval.personId, approval.fingerprint);
 
 /** `activeApprovals` as a select to be sent with others. */
-export const standingSelect = select(activeApprovals(build, sql.placeholder('periodId')));
+export const standingSelect = select(activeApprovals(build, sql.placeholder('periodId'), PAGE_TO_COME));
 
-/** Active approvals of one day of the cards of a period, with the fingerprint of the day that they approved. */
+/** Active approvals of one day of the cards of a period on a page, with the fingerprint of the day that they approved. */
 export const dayApprovalsSelect = select(
   build
     .select({ personId: approval.personId, fingerprint: approval.fingerprint })
@@ -66,6 +80,7 @@ export const dayApprovalsSelect = select(
       and(
         eq(approval.periodId, sql.placeholder('periodId')),
         eq(approval.workday, sql.placeholder('workday')),
+        between(approval.personId, PAGE_TO_COME.firstId, PAGE_TO_COME.lastId),
         isActive,
       ),
     ),

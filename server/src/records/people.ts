@@ -1,4 +1,5 @@
 import type { PersonId } from '@heath/core';
+import { between, sql } from 'drizzle-orm';
 import { build, select, selectValues } from '../database/round-trip.ts';
 import { department, person } from '../database/schema/index.ts';
 
@@ -10,6 +11,15 @@ export const peopleByName = selectValues<PersonValues>(
   build
     .select({ id: person.id, number: person.number, name: person.name })
     .from(person)
+    .orderBy(person.name, person.number),
+);
+
+/** The people of a page by name; `firstId` and `lastId` are those of the page. */
+export const peopleOfPage = selectValues<PersonValues>(
+  build
+    .select({ id: person.id, number: person.number, name: person.name })
+    .from(person)
+    .where(between(person.id, sql.placeholder('firstId'), sql.placeholder('lastId')))
     .orderBy(person.name, person.number),
 );
 

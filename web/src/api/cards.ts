@@ -1,7 +1,8 @@
-import { type CardsReply, cardOperations, cardRows } from '@heath/contract';
+import { cardOperations, cardRows } from '@heath/contract';
 import { periodsApi } from './periods.ts';
 import { call } from './requests/call.ts';
 import { LongList } from './requests/LongList.ts';
+import { byNameOnPages, callPages } from './requests/pages.ts';
 
 /** A card in a period. */
 export interface CardId {
@@ -14,10 +15,13 @@ export const cardParams = ({ periodId, personId }: CardId) => ({ period: periodI
 
 export const cardsApi = periodsApi.injectEndpoints({
   endpoints: (build) => ({
-    cards: build.query({
-      ...call(cardOperations.cards, (period: number) => ({ params: { period } })),
-      transformResponse: (reply: CardsReply) => new LongList(cardRows(reply)),
-    }),
+    cards: build.query(
+      callPages(
+        cardOperations.cards,
+        (period: number, page) => ({ params: { period }, query: { page } }),
+        (pages) => new LongList(byNameOnPages(pages.map(cardRows), (row) => row)),
+      ),
+    ),
     card: build.query(call(cardOperations.card, (card: CardId) => ({ params: cardParams(card) }))),
   }),
 });

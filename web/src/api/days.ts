@@ -1,8 +1,9 @@
-import { DayReply, type DayRow, dayOperations, dayRows, RibbonsReply } from '@heath/contract';
+import { type DayReply, type DayRow, dayOperations, dayRows, RibbonsReply } from '@heath/contract';
 import { type Workday, workdayToIso } from '@heath/core';
 import { cardsApi } from './cards.ts';
 import { call } from './requests/call.ts';
 import { LongList } from './requests/LongList.ts';
+import { byNameOnPages, callPages } from './requests/pages.ts';
 import { reads } from './requests/reads.ts';
 
 /** One workday of everybody within reach. */
@@ -13,11 +14,22 @@ export interface Day {
   readonly people: LongList<DayRow>;
 }
 
-function asDay(reply: unknown): Day {
-  const read = reads(DayReply)(reply);
-  const { day, today, axis } = read;
-  return Object.freeze({ day, today, axis, people: new LongList(dayRows(read)) });
+function asDay(pages: readonly [DayReply, ...DayReply[]]): Day {
+  const [{ day, today, axis }] = pages;
+  const peopled = pages.filter(({ people }) => people.personId.length > 0);
+  return Object.freeze({
+    day,
+    today,
+    axis: peopled.map((page) => page.axis).reduce(widest, peopled[0]?.axis ?? axis),
+    people: new LongList(byNameOnPages(pages.map(dayRows), (row) => row)),
+  });
 }
+
+/** An axis that holds both. */
+const widest = (a: DayReply['axis'], b: DayReply['axis']): DayReply['axis'] => ({
+  from: Math.min(a.from, b.from),
+  to: Math.max(a.to, b.to),
+});
 
 /** What is asked of a day; null: the one before today. */
 interface Asked {
@@ -34,13 +46,16 @@ interface Drawn {
 
 const daysApi = cardsApi.injectEndpoints({
   endpoints: (build) => ({
-    day: build.query({
-      ...call(dayOperations.day, ({ periodId, day }: Asked) => ({
-        params: { period: periodId },
-        query: { day: day === null ? undefined : workdayToIso(day) },
-      })),
-      transformResponse: asDay,
-    }),
+    day: build.query(
+      callPages(
+        dayOperations.day,
+        ({ periodId, day }: Asked, page) => ({
+          params: { period: periodId },
+          query: { day: day === null ? undefined : workdayToIso(day), page },
+        }),
+        asDay,
+      ),
+    ),
     ribbons: build.query({
       ...call(dayOperations.ribbons, ({ periodId, day, people }: Drawn) => ({
         params: { period: periodId },

@@ -1,9 +1,9 @@
-import { type CardReply, ExceptionsReply, exceptionOperations } from '@heath/contract';
+import { type CardReply, type ExceptionsReply, exceptionOperations } from '@heath/contract';
 import type { ZoneOffsets } from '@heath/core';
 import { type CardId, cardParams, cardsApi } from './cards.ts';
 import { call } from './requests/call.ts';
 import { LongList } from './requests/LongList.ts';
-import { reads } from './requests/reads.ts';
+import { byNameOnPages, callPages } from './requests/pages.ts';
 
 type Listed = ExceptionsReply['exceptions'][number];
 
@@ -13,7 +13,7 @@ export interface OpenException extends Omit<Listed, 'person' | 'zone'> {
   readonly offsets: ZoneOffsets;
 }
 
-/** The exceptions of a reply with what it tells once put to each of them. */
+/** The exceptions of a page with what it tells once put to each of them. */
 function openExceptions({ people, zones, exceptions }: ExceptionsReply): OpenException[] {
   const open: OpenException[] = [];
   for (const { person, zone, ...exception } of exceptions) {
@@ -45,10 +45,13 @@ export function exceptionsAfter(
 
 export const exceptionsApi = cardsApi.injectEndpoints({
   endpoints: (build) => ({
-    exceptions: build.query({
-      ...call(exceptionOperations.exceptions, (period: number) => ({ params: { period } })),
-      transformResponse: (reply: unknown) => new LongList(openExceptions(reads(ExceptionsReply)(reply))),
-    }),
+    exceptions: build.query(
+      callPages(
+        exceptionOperations.exceptions,
+        (period: number, page) => ({ params: { period }, query: { page } }),
+        (pages) => new LongList(byNameOnPages(pages.map(openExceptions), ({ who }) => who)),
+      ),
+    ),
     evidence: build.query(
       call(exceptionOperations.evidence, ({ exception, ...card }: CardId & { exception: string }) => ({
         params: { ...cardParams(card), exception },

@@ -3,10 +3,12 @@ import {
   type LockRequest,
   type MakePayPeriodsRequest,
   periodOperations,
+  withPage,
   written,
 } from '@heath/contract';
 import { api } from './requests/base.ts';
 import { call, callAlone } from './requests/call.ts';
+import { callPages } from './requests/pages.ts';
 
 const { periods, payPeriods, previewPayPeriods, makePayPeriods, lockDays } = periodOperations;
 
@@ -34,10 +36,14 @@ export const periodsApi = api.injectEndpoints({
       call(lockDays, (asked: LockRequest) => ({ body: written(lockDays.takes, asked) })),
     ),
     strip: build.query(
-      call(cardOperations.strip, ({ periodId, groupId }: OfGroup) => ({
-        params: { period: periodId },
-        query: { group: groupId ?? undefined },
-      })),
+      callPages(
+        cardOperations.strip,
+        ({ periodId, groupId }: OfGroup, page) => ({
+          params: { period: periodId },
+          query: { group: groupId ?? undefined, page },
+        }),
+        ([first, ...others]) => others.reduce(withPage, first),
+      ),
     ),
   }),
 });

@@ -34,6 +34,7 @@ export const STRIP = {
   people: 4,
   approved: 1,
   computing: 0,
+  next: null,
 };
 
 /** Four people, the third of them of another group, the second and the last with something to settle. */
@@ -48,6 +49,7 @@ export const CARDS = {
   toSettle: [0, 2, 0, 1],
   marks: ['oo', 'ox', 'to', 'x-'],
   approval: [0, 0, 2, 0],
+  next: null,
 } as unknown as CardsReply;
 
 /** A card with nothing on it but whose it is. */

@@ -163,7 +163,7 @@ export const approval = mysqlTable(
   },
   (t) => [
     index('approval_card').on(t.periodId, t.personId),
-    index('approval_day').on(t.periodId, t.workday),
+    index('approval_day').on(t.periodId, t.workday, t.personId),
     foreignKey({
       name: 'approval_card_fk',
       columns: [t.periodId, t.personId],

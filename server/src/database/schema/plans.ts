@@ -36,7 +36,7 @@ export const plan = mysqlTable(
     primaryKey({ columns: [t.personId, t.startsAt] }),
     index('plan_starts').on(t.startsAt),
     // With its primary key it holds all that a day of everybody is told from: of about a hundred thousand plans the day’s are read in 4 ms instead of 55.
-    index('plan_workday').on(t.workday, t.endsAt, t.jobId),
+    index('plan_workday').on(t.workday, t.personId, t.endsAt, t.jobId),
   ],
 );
 

@@ -6,8 +6,8 @@ import { listCards, openCard, periodStrip } from './service.ts';
 
 export const cardRoutes = (context: Context): Router =>
   serve(context, cardOperations, {
-    cards: ({ who, params }) => listCards(context, who, params.period),
-    strip: ({ who, params, query }) => periodStrip(context, who, params.period, query.group),
+    cards: ({ who, params, query }) => listCards(context, who, params.period, query.page),
+    strip: ({ who, params, query }) => periodStrip(context, who, params.period, query),
     card: ({ who, params: { period, person } }) =>
       openCard(context, who, { periodId: period, personId: person }),
   });

@@ -6,25 +6,32 @@ import { cardView } from '../../cards/view.ts';
 import { cardWithinReach } from '../../cards/within-reach.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
+import { pageAt } from '../../records/pages.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsByName, stripRows } from './store.ts';
 import { strip } from './view.ts';
 
-/** The cards of a period within reach. */
-export async function listCards({ database }: Context, who: Who, periodId: number): Promise<CardsReply> {
+/** One page of the cards of a period within reach, by name. */
+export async function listCards(
+  { database }: Context,
+  who: Who,
+  periodId: number,
+  page?: number,
+): Promise<CardsReply> {
   await periodAt(database, periodId);
-  return await cardsByName(database, periodId, withinReach(who));
+  return await cardsByName(database, periodId, withinReach(who), pageAt(page));
 }
 
-/** The period by day, over the cards within reach. */
+/** The period by day, over the cards within reach on one page, of one pay group or of all. */
 export async function periodStrip(
   { database }: Context,
   who: Who,
   periodId: number,
-  groupId?: number,
+  { group, page }: { readonly group?: number | undefined; readonly page?: number | undefined } = {},
 ): Promise<StripReply> {
   const period = await periodAt(database, periodId);
-  return strip(await stripRows(database, periodId, withinReach(who), groupId), period);
+  const [rows, next] = await stripRows(database, periodId, withinReach(who), pageAt(page), group);
+  return { ...strip(rows, period), next };
 }
 
 /** One card, computed with its reasons from what is in the database now. */

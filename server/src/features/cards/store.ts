@@ -7,7 +7,8 @@ import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { card, cardResult, payGroup, seal, wholeFingerprint } from '../../database/schema/index.ts';
-import { departmentNames, peopleByName } from '../../records/people.ts';
+import { highestPersonId, isOnPage, type Page, pageAfter, readHighestPersonId } from '../../records/pages.ts';
+import { departmentNames, peopleOfPage } from '../../records/people.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
 /** A card of the list, value by value: see `cardsByName`. */
@@ -26,10 +27,15 @@ const sealedGroups = (periodId: number) =>
   select(build.select({ groupId: seal.groupId }).from(seal).where(eq(seal.periodId, periodId)));
 
 /**
- * Everybody within reach with a card in a period, by name. What belongs together is put together here, and people and cards are read at the
+ * Everybody within reach on a page with a card in a period, by name. What belongs together is put together here, and people and cards are read at the
  * same time: of ten thousand, one select with joins takes 50 ms longer (`lists` in the bench).
  */
-export async function cardsByName(database: Database, periodId: number, reach: SQL): Promise<CardsReply> {
+export async function cardsByName(
+  database: Database,
+  periodId: number,
+  reach: SQL,
+  page: Page,
+): Promise<CardsReply> {
   const cards = selectValues<CardValues>(
     build
       .select({
@@ -44,17 +50,17 @@ export async function cardsByName(database: Database, periodId: number, reach: S
         fingerprint: wholeFingerprint,
       })
       .from(card)
-      .where(and(eq(card.periodId, periodId), reach)),
+      .where(and(eq(card.periodId, periodId), isOnPage(card.personId, page), reach)),
   );
   const sealed = sealedGroups(periodId);
-  const [[people], [ofCards, ofDepartments, ofSeals, ofStanding, ofNeeded]] = await Promise.all([
-    sendAlone(database, peopleByName.with()),
+  const [[people, ofHighest], [ofCards, ofDepartments, ofSeals, ofStanding, ofNeeded]] = await Promise.all([
+    sendAlone(database, peopleOfPage.with(page), highestPersonId.with()),
     sendAlone(
       database,
       cards.with(),
       departmentNames.with(),
       sealed.with(),
-      standingSelect.with({ periodId }),
+      standingSelect.with({ periodId, ...page }),
       neededSelect.with(),
     ),
   ]);
@@ -74,8 +80,9 @@ export async function cardsByName(database: Database, periodId: number, reach: S
     toSettle: [] as number[],
     marks: [] as string[],
     approval: [] as number[],
+    next: pageAfter(page, highestPersonId.rows(ofHighest)),
   };
-  for (const [personId, number, name] of peopleByName.rows(people)) {
+  for (const [personId, number, name] of peopleOfPage.rows(people)) {
     const values = cardOf.get(personId);
     if (values === undefined) continue;
     const [, departmentId, groupId, input, computed, payableHours, toSettle, marks, fingerprint] = values;
@@ -95,30 +102,45 @@ export async function cardsByName(database: Database, periodId: number, reach: S
   return list;
 }
 
-/** What the strip adds up of each card within reach of a period, or of one group in it. */
-export function stripRows(queries: Reads, periodId: number, reach: SQL, groupId?: number) {
-  const active = activeApprovals(build, periodId).as('active');
-  return queries
-    .select({
-      inputVersion: card.inputVersion,
-      computedVersion: card.computedVersion,
-      batchId: seal.batchId,
-      /** How many approve it as it is, and how many must. */
-      approvals: sql<number>`COALESCE(${active.people}, 0)`.mapWith(Number),
-      approvalsNeeded: payGroup.approvals,
-      clockedSeconds: card.clockedSeconds,
-      payableHours: card.payableHours,
-      toSettle: card.toSettle,
-      /** As `packDays` has them; null until the card is computed. */
-      days: cardResult.days,
-    })
-    .from(card)
-    .innerJoin(payGroup, eq(payGroup.id, card.groupId))
-    .leftJoin(cardResult, resultOfCard)
-    .leftJoin(seal, sealOfCard)
-    .leftJoin(active, and(eq(active.personId, card.personId), eq(active.fingerprint, wholeFingerprint)))
-    .where(
-      and(eq(card.periodId, periodId), reach, groupId === undefined ? undefined : eq(card.groupId, groupId)),
-    );
+/** What the strip adds up of each card within reach on a page, or of one group there, and the page that follows. */
+export async function stripRows(
+  queries: Reads,
+  periodId: number,
+  reach: SQL,
+  page: Page,
+  groupId: number | undefined,
+) {
+  const active = activeApprovals(build, periodId, page).as('active');
+  const [rows, highest] = await Promise.all([
+    queries
+      .select({
+        inputVersion: card.inputVersion,
+        computedVersion: card.computedVersion,
+        batchId: seal.batchId,
+        /** How many approve it as it is, and how many must. */
+        approvals: sql<number>`COALESCE(${active.people}, 0)`.mapWith(Number),
+        approvalsNeeded: payGroup.approvals,
+        clockedSeconds: card.clockedSeconds,
+        payableHours: card.payableHours,
+        toSettle: card.toSettle,
+        /** As `packDays` has them; null until the card is computed. */
+        days: cardResult.days,
+      })
+      .from(card)
+      .innerJoin(payGroup, eq(payGroup.id, card.groupId))
+      .leftJoin(cardResult, resultOfCard)
+      .leftJoin(seal, sealOfCard)
+      .leftJoin(active, and(eq(active.personId, card.personId), eq(active.fingerprint, wholeFingerprint)))
+      .where(
+        and(
+          eq(card.periodId, periodId),
+          isOnPage(card.personId, page),
+          reach,
+          groupId === undefined ? undefined : eq(card.groupId, groupId),
+        ),
+      ),
+    readHighestPersonId(queries),
+  ]);
+  return [rows, pageAfter(page, highest)] as const;
 }
-export type StripRow = Awaited<ReturnType<typeof stripRows>>[number];
+export type StripRow = Awaited<ReturnType<typeof stripRows>>[0][number];

@@ -7,7 +7,7 @@ import type { StripRow } from './store.ts';
 export function strip(
   rows: readonly StripRow[],
   { firstDay, lastDay }: { firstDay: Workday; lastDay: Workday },
-): StripReply {
+): Omit<StripReply, 'next'> {
   const days: { -readonly [K in keyof StripDay]: StripDay[K] }[] = [];
   for (let day = firstDay; day <= lastDay; day = workday(day + 1)) {
     days.push({ day, plannedSeconds: 0, clockedSeconds: 0, toSettle: 0 });

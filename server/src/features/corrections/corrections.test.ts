@@ -100,7 +100,7 @@ describe('settling a missing punch', () => {
     const { groupId } = (await open()).row;
     const strips = () =>
       Promise.all(
-        [undefined, groupId].map((group) => periodStrip(company, company.who, company.periodId, group)),
+        [undefined, groupId].map((group) => periodStrip(company, company.who, company.periodId, { group })),
       );
     const before = await strips();
     const { correctionId: id, change } = await settle(company, null, company.who, KEY(), request());

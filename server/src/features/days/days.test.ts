@@ -21,17 +21,17 @@ afterAll(() => company.close());
 const SUNDAY = workdayFromIso('2026-11-01');
 const MONDAY = workdayFromIso('2026-10-26');
 const rowsOn = async (day = MONDAY, who = company.who) =>
-  dayRows(await showDay(company, who, company.periodId, day));
+  dayRows(await showDay(company, who, company.periodId, { day }));
 const rowOf = async (personId: number, day = MONDAY): Promise<DayRow> =>
   (await rowsOn(day)).find((row) => row.personId === personId)!;
 
 describe('a day', () => {
   it('opens on yesterday, and refuses a day outside of the period', async () => {
-    const { day, today } = await showDay(company, company.who, company.periodId, undefined);
+    const { day, today } = await showDay(company, company.who, company.periodId);
     expect([day, today]).toEqual([SUNDAY, SUNDAY + 1]);
-    await expect(showDay(company, company.who, company.periodId, workday(SUNDAY + 1))).rejects.toThrow(
-      'not in this period',
-    );
+    await expect(
+      showDay(company, company.who, company.periodId, { day: workday(SUNDAY + 1) }),
+    ).rejects.toThrow('not in this period');
   });
 
   it('tells of everybody what their cards say, on each day of the period', async () => {

@@ -6,6 +6,6 @@ import { showDay, showRibbons } from './service.ts';
 
 export const dayRoutes = (context: Context): Router =>
   serve(context, dayOperations, {
-    day: ({ who, params, query }) => showDay(context, who, params.period, query.day),
+    day: ({ who, params, query }) => showDay(context, who, params.period, query),
     ribbons: ({ who, params, query }) => showRibbons(context, who, params.period, query.day, query.people),
   });

@@ -6,6 +6,7 @@ import { jsonOffsets } from '../../cards/view.ts';
 import { sendAlone } from '../../database/round-trip.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
+import { pageAt } from '../../records/pages.ts';
 import { zoneOfBusiness } from '../../records/today.ts';
 import { reaches, type Who, withinReach } from '../../rights/who.ts';
 import { dayOf } from './store.ts';
@@ -13,12 +14,12 @@ import { dayColumns } from './view.ts';
 
 const midnightInUtc = (day: number) => instant(day * SECONDS_PER_DAY);
 
-/** How one workday went, of everybody within reach; without a day, the one before today, as far as the period has it. */
+/** How one workday went, of everybody within reach on a page; without a day, the one before today, as far as the period has it. */
 export async function showDay(
   { database, clock }: Context,
   who: Who,
   periodId: number,
-  asked: Workday | undefined,
+  { day: asked, page }: { readonly day?: Workday | undefined; readonly page?: number | undefined } = {},
 ): Promise<DayReply> {
   const { firstDay, lastDay } = await periodAt(database, periodId);
   if (asked !== undefined && (asked < firstDay || asked > lastDay))
@@ -31,8 +32,8 @@ export async function showDay(
   const wallNow = wallOf(zones.of(await zoneOfBusiness(database)), now);
   const today = workday(Math.floor(wallNow / SECONDS_PER_DAY));
   const day = asked ?? workday(Math.min(Math.max(today - 1, firstDay), lastDay));
-  const read = await dayOf(database, periodId, { day, firstDay }, withinReach(who));
-  return { day, today, ...dayColumns(read, day, zones) };
+  const read = await dayOf(database, periodId, { day, firstDay }, withinReach(who), pageAt(page));
+  return { day, today, ...dayColumns(read, day, zones), next: read.next };
 }
 
 /** What the ribbons of some people show on a day: computed from what is in the database now, of those of them within reach. */

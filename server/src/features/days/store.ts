@@ -6,7 +6,8 @@ import type { Database } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { card, cardResult, job, plan, seal, site } from '../../database/schema/index.ts';
 import { BYTES_OF_DAY, placeOfDay } from '../../packed/days.ts';
-import { departmentNames, peopleByName } from '../../records/people.ts';
+import { highestPersonId, isOnPage, type Page, pageAfter } from '../../records/pages.ts';
+import { departmentNames, peopleOfPage } from '../../records/people.ts';
 
 /** A card on the day, value by value: of ten thousand, an object for each costs too much (`lists` in the bench). */
 type CardValues = readonly [
@@ -22,12 +23,13 @@ type CardValues = readonly [
 const sites = select(build.select({ id: site.id, name: site.name, zone: site.zone }).from(site));
 const jobs = select(build.select({ id: job.id, name: job.name }).from(job));
 
-/** All that a day of a period is told from, of the cards within reach. */
+/** All that a day of a period is told from, of the cards within reach on a page. */
 export async function dayOf(
   database: Database,
   periodId: number,
   { day, firstDay }: { readonly day: Workday; readonly firstDay: Workday },
   reach: SQL,
+  page: Page,
 ) {
   const place = placeOfDay(firstDay, day);
   const cards = selectValues<CardValues>(
@@ -44,20 +46,20 @@ export async function dayOf(
       })
       .from(card)
       .leftJoin(cardResult, resultOfCard)
-      .where(and(eq(card.periodId, periodId), reach)),
+      .where(and(eq(card.periodId, periodId), isOnPage(card.personId, page), reach)),
   );
   const plans = select(
     build
       .select({ personId: plan.personId, startsAt: plan.startsAt, endsAt: plan.endsAt, jobId: plan.jobId })
       .from(plan)
-      .where(eq(plan.workday, day)),
+      .where(and(eq(plan.workday, day), isOnPage(plan.personId, page))),
   );
   const sealed = select(
     build.select({ groupId: seal.groupId }).from(seal).where(eq(seal.periodId, periodId)),
   );
-  const [[ofPeople, ofPlans], [ofCards, ofDepartments, ofSites, ofJobs, ofSeals, ofApprovals]] =
+  const [[ofPeople, ofPlans, ofHighest], [ofCards, ofDepartments, ofSites, ofJobs, ofSeals, ofApprovals]] =
     await Promise.all([
-      sendAlone(database, peopleByName.with(), plans.with()),
+      sendAlone(database, peopleOfPage.with(page), plans.with(), highestPersonId.with()),
       sendAlone(
         database,
         cards.with(),
@@ -65,11 +67,11 @@ export async function dayOf(
         sites.with(),
         jobs.with(),
         sealed.with(),
-        dayApprovalsSelect.with({ periodId, workday: workdayToIso(day) }),
+        dayApprovalsSelect.with({ periodId, workday: workdayToIso(day), ...page }),
       ),
     ]);
   return {
-    people: peopleByName.rows(ofPeople),
+    people: peopleOfPage.rows(ofPeople),
     plans: plans.rows(ofPlans),
     cards: cards.rows(ofCards),
     departments: departmentNames.rows(ofDepartments),
@@ -77,6 +79,7 @@ export async function dayOf(
     jobs: jobs.rows(ofJobs),
     sealed: new Set(sealed.rows(ofSeals).map(({ groupId }) => groupId)),
     approvals: dayApprovalsSelect.rows(ofApprovals),
+    next: pageAfter(page, highestPersonId.rows(ofHighest)),
   };
 }
 export type DayRows = Awaited<ReturnType<typeof dayOf>>;

@@ -6,7 +6,7 @@ import { listExceptions, showEvidence } from './service.ts';
 
 export const exceptionRoutes = (context: Context): Router =>
   serve(context, exceptionOperations, {
-    exceptions: ({ who, params }) => listExceptions(context, who, params.period),
+    exceptions: ({ who, params, query }) => listExceptions(context, who, params.period, query.page),
     evidence: ({ who, params: { period, person, exception } }) =>
       showEvidence(context, who, { periodId: period, personId: person }, exception),
   });

@@ -1,28 +1,34 @@
 import type { EvidenceReply, ExceptionsReply } from '@heath/contract';
 import { compute, instant, SECONDS_PER_DAY, wallOf, ZoneTables } from '@heath/core';
+import { and } from 'drizzle-orm';
 import { Problem } from '../../base/problem.ts';
 import { evidenceAt } from '../../cards/evidence.ts';
 import type { CardKey } from '../../cards/read-card.ts';
 import { jsonOffsets } from '../../cards/view.ts';
 import { cardWithinReach } from '../../cards/within-reach.ts';
+import { card } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { byPerson } from '../../records/by-person.ts';
+import { isOnPage, pageAfter, pageAt, readHighestPersonId } from '../../records/pages.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsWithExceptions, countStale, exceptionsWithinReach } from './store.ts';
 
-/** What is to settle and to look at in a period, on the cards within reach: by the names of people, and of each in order of time. */
+/** What is to settle and to look at in a period, on the cards within reach on a page: by the names of people, and of each in order of time. */
 export async function listExceptions(
   { database }: Context,
   who: Who,
   periodId: number,
+  number?: number,
 ): Promise<ExceptionsReply> {
   const period = await periodAt(database, periodId);
-  const reach = withinReach(who);
-  const [cards, found, computing] = await Promise.all([
-    cardsWithExceptions(database, periodId, reach),
-    exceptionsWithinReach(database, periodId, reach),
-    countStale(database, periodId, reach),
+  const page = pageAt(number);
+  const isListed = and(withinReach(who), isOnPage(card.personId, page));
+  const [cards, found, computing, highest] = await Promise.all([
+    cardsWithExceptions(database, periodId, isListed),
+    exceptionsWithinReach(database, periodId, isListed),
+    countStale(database, periodId, isListed),
+    readHighestPersonId(database),
   ]);
   const at = (day: number) => instant(day * SECONDS_PER_DAY);
   const tables = ZoneTables.around(at(period.firstDay), at(period.lastDay));
@@ -45,6 +51,7 @@ export async function listExceptions(
     zones: zones.map((zone) => jsonOffsets(tables.of(zone))),
     exceptions,
     computing,
+    next: pageAfter(page, highest),
   };
 }
 

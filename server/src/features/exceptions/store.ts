@@ -9,11 +9,11 @@ import { isOpen } from '../../records/sealed.ts';
 const supervisor = alias(person, 'supervisor');
 
 /** The cards within reach of a period whose exceptions are told: those that are computed and not handed off. */
-const isTold = (periodId: number, reach: SQL) =>
+const isTold = (periodId: number, reach: SQL | undefined) =>
   and(eq(card.periodId, periodId), reach, isOpen, eq(card.inputVersion, card.computedVersion));
 
 /** The cards within reach of a period that have something to settle or to look at and are not handed off, by name. */
-export const cardsWithExceptions = (queries: Reads, periodId: number, reach: SQL) =>
+export const cardsWithExceptions = (queries: Reads, periodId: number, reach: SQL | undefined) =>
   queries
     .select({
       personId: card.personId,
@@ -34,11 +34,11 @@ export const cardsWithExceptions = (queries: Reads, periodId: number, reach: SQL
     .orderBy(asc(person.name), asc(person.number));
 
 /** What there is to settle and to look at on these cards, of each in order of time. */
-export const exceptionsWithinReach = (queries: Reads, periodId: number, reach: SQL) =>
+export const exceptionsWithinReach = (queries: Reads, periodId: number, reach: SQL | undefined) =>
   exceptionsOfCards(queries, isTold(periodId, reach));
 
 /** How many cards within reach are still to be computed. */
-export async function countStale(queries: Reads, periodId: number, reach: SQL): Promise<number> {
+export async function countStale(queries: Reads, periodId: number, reach: SQL | undefined): Promise<number> {
   const [row] = await queries
     .select({ cards: count() })
     .from(card)

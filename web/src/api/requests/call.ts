@@ -8,7 +8,7 @@ type Given<E, T> = E extends v.ObjectEntries ? T : undefined;
 type Value = string | number;
 
 /** What is asked of an operation, as it travels. A part that its definition does not have cannot be given. */
-interface Asking<O extends Operation> {
+export interface Asking<O extends Operation> {
   readonly params?: Given<O['params'], Readonly<Record<keyof O['params'], Value>>>;
   /** What is undefined is left out. */
   readonly query?: Given<O['query'], Readonly<Partial<Record<keyof O['query'], Value | undefined>>>>;
@@ -64,7 +64,8 @@ type Kept<O extends Operation> = (O extends { readonly shows: infer Views }
     ? { readonly invalidatesTags: Views }
     : Record<never, never>);
 
-const keptOf = <O extends Operation>({ shows, makesStale }: O): Kept<O> =>
+/** What the store keeps of replies of an operation, as its definition says. */
+export const keptOf = <O extends Operation>({ shows, makesStale }: O): Kept<O> =>
   ({
     ...(shows === undefined ? {} : { providesTags: shows }),
     ...(makesStale === undefined ? {} : { invalidatesTags: makesStale }),

@@ -91,7 +91,7 @@ const server =
     if (path === '/periods') return ok(PERIODS);
     if (path.startsWith('/periods/2/strip')) return ok(STRIP);
     if (path === '/periods/2/exceptions')
-      return ok({ people: [person], zones: [offsets], exceptions: open, computing: 0 });
+      return ok({ people: [person], zones: [offsets], exceptions: open, computing: 0, next: null });
     if (path === '/periods/2/handoff') return ok(handoff);
     if (path === '/imports') return ok({ imports: [file('done')] });
     if (path === '/badges/unowned') return ok({ badges: [] });

@@ -53,7 +53,7 @@ function server(settles: (asked: Asked) => ReturnType<typeof ok> | undefined) {
         { ...missing(12), person: 1, zone: 0 },
       ];
       const people = [someone(11, 'Aino Brook'), someone(12, 'Calder Drum')];
-      return ok({ people, zones: [offsets], exceptions, computing: 0 });
+      return ok({ people, zones: [offsets], exceptions, computing: 0, next: null });
     }
     if (path.endsWith('/preview')) return ok(previewOf());
     if (path === '/badges/unowned') return ok({ badges: [] });
@@ -129,6 +129,7 @@ describe('exceptions', () => {
           zones: [offsets],
           exceptions: [{ ...listed, person: 0, zone: 0 }],
           computing: 0,
+          next: null,
         });
       if (one.path === '/periods/2/cards/11') return ok({ ...cardOf(11), exceptions: [late] });
       if (one.method === 'POST' && !one.path.endsWith('/preview'))
@@ -181,7 +182,7 @@ describe('exceptions', () => {
   it('are told to be none where there are none, and an address that means nothing harms nothing', async () => {
     answering((asked) =>
       asked.path === '/periods/2/exceptions'
-        ? ok({ people: [], zones: [], exceptions: [], computing: 0 })
+        ? ok({ people: [], zones: [], exceptions: [], computing: 0, next: null })
         : server(done)(asked),
     );
     show(<ExceptionsPage />, '/exceptions?day=2026-13-45&kind=riddle&open=nobody');
