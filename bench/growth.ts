@@ -64,6 +64,10 @@ async function addPeople(size: number): Promise<void> {
 
 /** Gives everybody without a card in a period a copy of the card of somebody whose card is computed. */
 async function copyCards(periodId: number): Promise<void> {
+  const [[{ last }]] = (await connection.query<RowDataPacket[]>(
+    'SELECT COALESCE(MAX(person_id), 0) AS last FROM card WHERE period_id = ?',
+    [periodId],
+  )) as unknown as [[{ last: number }]];
   for (const table of ['card', 'card_result', 'card_exception']) {
     const columns = await columnsOf(connection, table);
     const copied = columns.slice(2).map((column) => `t.${column}`);
@@ -71,8 +75,8 @@ async function copyCards(periodId: number): Promise<void> {
       `INSERT INTO ${table} (${columns.join(', ')})
        SELECT ?, p.id, ${copied.join(', ')}
          FROM person p JOIN ${table} t ON t.period_id = ? AND t.person_id = 1 + p.id % ${COMPUTED}
-        WHERE NOT EXISTS (SELECT 1 FROM ${table} own WHERE own.period_id = ? AND own.person_id = p.id)`,
-      [periodId, current.id, periodId],
+        WHERE p.id > ?`,
+      [periodId, current.id, last],
     );
   }
 }
