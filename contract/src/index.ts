@@ -57,6 +57,7 @@ export * from './shared/messages.ts';
 export * from './shared/operation.ts';
 export * from './shared/pages.ts';
 export * from './shared/params.ts';
+export * from './shared/parts.ts';
 export * from './shared/problem.ts';
 export * from './shared/progress.ts';
 export * from './shared/views.ts';

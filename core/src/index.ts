@@ -10,6 +10,7 @@ export {
   type DayState,
   dayAccounts,
 } from './card/day-account.ts';
+export { doubledPunches } from './card/doubled.ts';
 // What comes out: shifts, segments, lines, and their reasons.
 export { type JobTime, jobTimes } from './card/job-times.ts';
 export type { DayReason } from './card/reasons.ts';

@@ -35,13 +35,10 @@ for (const [, name] of parts) {
   const folder = mkdtempSync(join(tmpdir(), 'heath-bench-'));
   const mariadb = await startMariadb(folder, { mayReadFiles: true }).catch((error) => fail(error.message));
   const env = { ...process.env, TZ: 'UTC', HEATH_DATABASE_URL: mariadb.url, HEATH_BENCH: folder };
-  code ||= await run(
-    process.execPath,
-    ['--enable-source-maps', '--expose-gc', join(root, 'dist', 'bench', `${name}.js`)],
-    {
-      env,
-    },
-  );
+  const program = join(root, 'dist', 'bench', `${name}.js`);
+  // What misses its bar in one part does not keep the others from being measured.
+  const ended = await run(process.execPath, ['--enable-source-maps', '--expose-gc', program], { env });
+  code = code || ended;
   await mariadb.stop();
   rmSync(folder, { recursive: true, force: true });
 }

@@ -13,7 +13,7 @@ const seconds = v.pipe(
   v.maxValue(31 * 86_400, 'Give at most a month.'),
 );
 
-/** What is looked for: what the core finds on the days of a card, punches without a job, and round times that somebody typed. */
+/** What is looked for: what the core finds on the days of a card, punches without a job or a note, punches made twice, and round times that somebody typed. */
 export const LookSchema = v.variant(
   'what',
   [
@@ -23,6 +23,7 @@ export const LookSchema = v.variant(
     v.object({ what: v.literal('unusual') }),
     v.object({ what: v.literal('no-job') }),
     v.object({ what: v.literal('no-note') }),
+    v.object({ what: v.literal('doubled') }),
     v.object({ what: v.literal('round') }),
   ],
   'Say what is looked for.',
@@ -30,7 +31,7 @@ export const LookSchema = v.variant(
 export type AnyLook = v.InferOutput<typeof LookSchema>;
 /** Those that the core finds. */
 export const isOfDays = (look: AnyLook): look is Look =>
-  look.what !== 'no-job' && look.what !== 'no-note' && look.what !== 'round';
+  !['no-job', 'no-note', 'doubled', 'round'].includes(look.what);
 
 const MOST_DAYS = 400;
 
@@ -67,6 +68,8 @@ export const Found = v.strictObject({
   payableHours: id,
   /** How much it is of what was looked for: seconds of lengths, hours of what is paid, punches of the others. */
   measured: id,
+  /** Punches that were made twice, of which one is too many; none where something else was looked for. */
+  doubled: list(id),
 });
 export type Found = v.InferOutput<typeof Found>;
 

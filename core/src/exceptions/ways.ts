@@ -1,7 +1,7 @@
 import type { CorrectionSays } from '../corrections/kinds.ts';
 import type { Exception } from '../model/exception.ts';
 import type { Plan } from '../model/plan.ts';
-import type { EffectivePunch } from '../model/punch.ts';
+import { type EffectivePunch, isPunchedTwice } from '../model/punch.ts';
 import type { Spell } from '../model/shift.ts';
 import { type Instant, instant, type Workday } from '../time/units.ts';
 
@@ -113,16 +113,12 @@ export function punchBeside(
   );
 }
 
-/** Two punches of one kind further apart than this are of two shifts. */
-const TWICE_SECONDS = 3 * 3600;
-
 /** The way for a person who clocked in twice, or out twice, within three hours: the second in, or the first out, is no punch, and the shift has its end there. */
 export function neighborNoPunch(exception: Exception, day: DayOfWays): Way[] {
   const { at, punch } = exception;
   const beside = punchBeside(exception, day);
   if (punch === null || beside === null || beside.id === null) return [];
-  if (Math.abs(beside.at - at) > TWICE_SECONDS) return [];
-  if (beside.kind !== punch.kind || (punch.kind !== 'in' && punch.kind !== 'out')) return [];
+  if (!isPunchedTwice({ kind: punch.kind, at }, beside)) return [];
   const end = punch.kind === 'in' ? 'In' : 'Out';
   return [
     {

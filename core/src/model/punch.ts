@@ -42,3 +42,13 @@ export interface EffectivePunch extends Omit<Punch, 'id'> {
   /** Where a correction moved it: the time that was clocked. */
   readonly clockedAt?: Instant;
 }
+
+/** Two punches of one kind further apart than this are of two shifts. */
+const TWICE_SECONDS = 3 * 3600;
+
+/** True where two punches are one that was made twice: both in or both out, at most three hours apart. */
+export const isPunchedTwice = (
+  a: { readonly kind: PunchKind; readonly at: number },
+  b: { readonly kind: PunchKind; readonly at: number },
+): boolean =>
+  a.kind === b.kind && (a.kind === 'in' || a.kind === 'out') && Math.abs(a.at - b.at) <= TWICE_SECONDS;

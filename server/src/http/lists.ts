@@ -1,6 +1,7 @@
 import { type Workday, workdayFromIso } from '@heath/core';
 import { type Options, parse } from 'csv-parse';
 import { Problem } from '../base/problem.ts';
+import { separatorOf } from '../base/separator.ts';
 import { LINE_END, LINE_ENDS } from './line-ends.ts';
 import { mapInSlices, pause } from './slices.ts';
 
@@ -15,11 +16,8 @@ export interface ListRow<Field extends string> {
 const PIECE = 64 * 1024;
 const plain = (text: string): string => text.toLowerCase().replaceAll(/[^a-z]/g, '');
 
-/** Separators of lists: the one that is most often in the first line is meant. */
-const SEPARATORS = [',', ';', '\t', '|'] as const;
-
-/** The first line that has anything in it, with what stands in quotes left out. */
-const headLineOf = (text: string): string => /^.*\S.*$/m.exec(text)?.[0].replaceAll(/"[^"]*"/g, '') ?? '';
+/** The first line that has anything in it. */
+const headLineOf = (text: string): string => /^.*\S.*$/m.exec(text)?.[0] ?? '';
 
 /** Says what is wrong with a list, at which line where it is at one, and in which field. */
 export const refuse = (line: number | null, says: string, field?: string): Problem =>
@@ -39,8 +37,7 @@ function refuseUnreadable(text: string): void {
 }
 
 async function rowsOf(text: string, piece: number): Promise<readonly WithLine[]> {
-  const head = headLineOf(text);
-  const delimiter = [...SEPARATORS].sort((a, b) => head.split(b).length - head.split(a).length)[0] ?? ',';
+  const delimiter = separatorOf([headLineOf(text)]);
   try {
     return await withLines(
       text,

@@ -1,3 +1,4 @@
+import { partsOf } from '@heath/contract';
 import { broken, type Computed, compute, type PersonId, type PersonInput } from '@heath/core';
 import { and, eq, type Placeholder, sql } from 'drizzle-orm';
 import type { Clock } from '../base/clock.ts';
@@ -127,13 +128,6 @@ export async function recomputeCards(
     storing = handled(storeUnchanged(database, clock, periodId, cards));
   }
   await storing;
-}
-
-/** A list cut into parts of at most so many. */
-export function partsOf<T>(all: readonly T[], most: number): T[][] {
-  const parts: T[][] = [];
-  for (let i = 0; i < all.length; i += most) parts.push(all.slice(i, i + most));
-  return parts;
 }
 
 /** People whose cards of a period are stale, in pay groups that have not handed it off. */

@@ -1,7 +1,6 @@
 import { IDS_ON_A_PAGE } from '@heath/contract';
 import { type AnyColumn, between, max, type SQL } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
-import { build, select } from '../database/round-trip.ts';
 import { person } from '../database/schema/index.ts';
 
 /** One page of a list of people: those whose id lies in [firstId, lastId]. */
@@ -22,15 +21,8 @@ export const pageAt = (number = 0): Page => ({
 export const isOnPage = (personId: AnyColumn, { firstId, lastId }: Page): SQL =>
   between(personId, firstId, lastId);
 
-const highestId = (queries: Pick<Reads, 'select'> | typeof build) =>
-  queries.select({ id: max(person.id) }).from(person);
-
-/** The highest id of all people, which `pageAfter` asks for: sent with others, or by itself. */
-export const highestPersonId = select(highestId(build));
-export const readHighestPersonId = (queries: Reads) => highestId(queries);
-
-/** Number of the page that follows; null after the last. */
-export const pageAfter = (
-  { number, lastId }: Page,
-  [highest]: ReturnType<typeof highestPersonId.rows>,
-): number | null => ((highest?.id ?? 0) > lastId ? number + 1 : null);
+/** Returns the number of the page that follows; null after the last. */
+export async function readPageAfter(queries: Reads, { number, lastId }: Page): Promise<number | null> {
+  const [highest] = await queries.select({ id: max(person.id) }).from(person);
+  return (highest?.id ?? 0) > lastId ? number + 1 : null;
+}

@@ -1,7 +1,8 @@
 import type { PersonId } from '@heath/core';
 import { between, sql } from 'drizzle-orm';
-import { build, select, selectValues } from '../database/round-trip.ts';
+import { build, type Statement, select, selectValues } from '../database/round-trip.ts';
 import { department, person } from '../database/schema/index.ts';
+import type { Page } from './pages.ts';
 
 /** Column values of a person. An object for each of ten thousand costs too much (`lists` in the bench). */
 type PersonValues = readonly [id: PersonId, number: string, name: string];
@@ -15,13 +16,22 @@ export const peopleByName = selectValues<PersonValues>(
 );
 
 /** The people of a page by name; `firstId` and `lastId` are those of the page. */
-export const peopleOfPage = selectValues<PersonValues>(
+const peopleOfPage = selectValues<PersonValues>(
   build
     .select({ id: person.id, number: person.number, name: person.name })
     .from(person)
     .where(between(person.id, sql.placeholder('firstId'), sql.placeholder('lastId')))
     .orderBy(person.name, person.number),
 );
+
+/**
+ * Statement that reads the people of a page by name; its rows are those of `peopleByName`. Where the page holds everybody, the index of names
+ * is read alone: of ten thousand people, that takes 15 ms and sorting them 40 (2026-12-02).
+ *
+ * @param next number of the page that follows; null after the last
+ */
+export const peopleOnPage = (page: Page, next: number | null): Statement =>
+  page.number === 0 && next === null ? peopleByName.with() : peopleOfPage.with(page);
 
 /** The departments that there are. */
 export const departmentNames = select(

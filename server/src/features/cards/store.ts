@@ -7,8 +7,8 @@ import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { card, cardResult, payGroup, seal, wholeFingerprint } from '../../database/schema/index.ts';
-import { highestPersonId, isOnPage, type Page, pageAfter, readHighestPersonId } from '../../records/pages.ts';
-import { departmentNames, peopleOfPage } from '../../records/people.ts';
+import { isOnPage, type Page, readPageAfter } from '../../records/pages.ts';
+import { departmentNames, peopleByName, peopleOnPage } from '../../records/people.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
 /** A card of the list, value by value: see `cardsByName`. */
@@ -53,8 +53,9 @@ export async function cardsByName(
       .where(and(eq(card.periodId, periodId), isOnPage(card.personId, page), reach)),
   );
   const sealed = sealedGroups(periodId);
-  const [[people, ofHighest], [ofCards, ofDepartments, ofSeals, ofStanding, ofNeeded]] = await Promise.all([
-    sendAlone(database, peopleOfPage.with(page), highestPersonId.with()),
+  const next = await readPageAfter(database, page);
+  const [[people], [ofCards, ofDepartments, ofSeals, ofStanding, ofNeeded]] = await Promise.all([
+    sendAlone(database, peopleOnPage(page, next)),
     sendAlone(
       database,
       cards.with(),
@@ -80,9 +81,9 @@ export async function cardsByName(
     toSettle: [] as number[],
     marks: [] as string[],
     approval: [] as number[],
-    next: pageAfter(page, highestPersonId.rows(ofHighest)),
+    next,
   };
-  for (const [personId, number, name] of peopleOfPage.rows(people)) {
+  for (const [personId, number, name] of peopleByName.rows(people)) {
     const values = cardOf.get(personId);
     if (values === undefined) continue;
     const [, departmentId, groupId, input, computed, payableHours, toSettle, marks, fingerprint] = values;
@@ -111,7 +112,7 @@ export async function stripRows(
   groupId: number | undefined,
 ) {
   const active = activeApprovals(build, periodId, page).as('active');
-  const [rows, highest] = await Promise.all([
+  const [rows, next] = await Promise.all([
     queries
       .select({
         inputVersion: card.inputVersion,
@@ -139,8 +140,8 @@ export async function stripRows(
           groupId === undefined ? undefined : eq(card.groupId, groupId),
         ),
       ),
-    readHighestPersonId(queries),
+    readPageAfter(queries, page),
   ]);
-  return [rows, pageAfter(page, highest)] as const;
+  return [rows, next] as const;
 }
 export type StripRow = Awaited<ReturnType<typeof stripRows>>[0][number];

@@ -1,4 +1,11 @@
-import { type BulkItem, type BulkPreview, BulkReply, type BulkRequest, BY_HAND } from '@heath/contract';
+import {
+  type BulkItem,
+  type BulkPreview,
+  BulkReply,
+  type BulkRequest,
+  BY_HAND,
+  partsOf,
+} from '@heath/contract';
 import { type Instant, waysOf } from '@heath/core';
 import { sql } from 'drizzle-orm';
 import * as v from 'valibot';
@@ -12,7 +19,6 @@ import { insertedId, inTransaction, type Send, type Statement } from '../../data
 import type { Context } from '../../http/context.ts';
 import type { Report } from '../../http/progress.ts';
 import { Slice } from '../../http/slices.ts';
-import { partsOf } from '../../recompute/recompute.ts';
 import { somebody, type Who } from '../../rights/who.ts';
 import {
   asSaid,

@@ -6,8 +6,8 @@ import type { Database } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { card, cardResult, job, plan, seal, site } from '../../database/schema/index.ts';
 import { BYTES_OF_DAY, placeOfDay } from '../../packed/days.ts';
-import { highestPersonId, isOnPage, type Page, pageAfter } from '../../records/pages.ts';
-import { departmentNames, peopleOfPage } from '../../records/people.ts';
+import { isOnPage, type Page, readPageAfter } from '../../records/pages.ts';
+import { departmentNames, peopleByName, peopleOnPage } from '../../records/people.ts';
 
 /** A card on the day, value by value: of ten thousand, an object for each costs too much (`lists` in the bench). */
 type CardValues = readonly [
@@ -57,9 +57,10 @@ export async function dayOf(
   const sealed = select(
     build.select({ groupId: seal.groupId }).from(seal).where(eq(seal.periodId, periodId)),
   );
-  const [[ofPeople, ofPlans, ofHighest], [ofCards, ofDepartments, ofSites, ofJobs, ofSeals, ofApprovals]] =
+  const next = await readPageAfter(database, page);
+  const [[ofPeople, ofPlans], [ofCards, ofDepartments, ofSites, ofJobs, ofSeals, ofApprovals]] =
     await Promise.all([
-      sendAlone(database, peopleOfPage.with(page), plans.with(), highestPersonId.with()),
+      sendAlone(database, peopleOnPage(page, next), plans.with()),
       sendAlone(
         database,
         cards.with(),
@@ -71,7 +72,7 @@ export async function dayOf(
       ),
     ]);
   return {
-    people: peopleOfPage.rows(ofPeople),
+    people: peopleByName.rows(ofPeople),
     plans: plans.rows(ofPlans),
     cards: cards.rows(ofCards),
     departments: departmentNames.rows(ofDepartments),
@@ -79,7 +80,7 @@ export async function dayOf(
     jobs: jobs.rows(ofJobs),
     sealed: new Set(sealed.rows(ofSeals).map(({ groupId }) => groupId)),
     approvals: dayApprovalsSelect.rows(ofApprovals),
-    next: pageAfter(page, highestPersonId.rows(ofHighest)),
+    next,
   };
 }
 export type DayRows = Awaited<ReturnType<typeof dayOf>>;

@@ -1,8 +1,8 @@
 import { cardRows, differenceRows } from '@heath/contract';
 import { isPremium, type Workday, workdayFromIso } from '@heath/core';
-import { eq, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { batchLine, difference } from '../../database/schema/index.ts';
+import { batch, batchLine, difference } from '../../database/schema/index.ts';
 import { importFile } from '../../demo/acting.ts';
 import { bytes, type Company, freshCompany, generatedLines } from '../../testing/company.ts';
 import { approveAll, settleAll } from '../../testing/settle.ts';
@@ -271,6 +271,67 @@ describe('after a handoff', () => {
       await undo(company, null, company.who, { periodId, personId }, corrections.at(-1)!.id);
     }
     await company.work();
+  });
+
+  it('many are waived in one batch for each pay group, with the lines of all of them', async () => {
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
+    const groups = [...new Set(rows.map(({ groupId }) => groupId))].slice(0, 2);
+    expect(groups).toHaveLength(2);
+    const some = groups.flatMap((groupId) =>
+      rows.filter((row) => row.groupId === groupId && row.personId !== ofOne.personId).slice(3, 6),
+    );
+    const says = {
+      kind: 'flat-hours',
+      workday: workdayFromIso('2026-10-25'),
+      as: 'leave',
+      code: 'Annual leave',
+      length: 'PT1H',
+      job: null,
+      department: null,
+    } as const;
+    const made: [{ periodId: number; personId: number }, number][] = [];
+    for (const { personId } of some) {
+      const key = { periodId: company.periodId, personId };
+      made.push([key, (await correct(company, null, company.who, key, { says, note: '' })).correctionId]);
+    }
+    await company.work();
+    const waived = () => company.database.select().from(batch).where(eq(batch.kind, 'waived'));
+    const waiveAll = async () => {
+      const theirs = (await all()).filter(({ personId }) => some.some((one) => one.personId === personId));
+      const asked = theirs.map(({ periodId, personId, version }) => ({ periodId, personId, version }));
+      const how = { what: 'waive', differences: asked, reason: 'Settled in cash' } as const;
+      expect(await decide(company, company.who, null, how)).toEqual({ decided: 6, left: [] });
+    };
+    const before = await waived();
+    await waiveAll();
+    const after = (await waived()).slice(before.length);
+    expect(after.map(({ people, lines, payableHours }) => [people, lines, payableHours])).toEqual([
+      [3, 3, 3 * HOUR],
+      [3, 3, 3 * HOUR],
+    ]);
+    const lines = await company.database
+      .select({ batchId: batchLine.batchId, seq: batchLine.seq, personId: batchLine.personId })
+      .from(batchLine)
+      .where(
+        inArray(
+          batchLine.batchId,
+          after.map(({ id }) => id),
+        ),
+      );
+    expect(lines.map(({ seq }) => seq)).toEqual([1, 2, 3, 1, 2, 3]);
+    expect(new Set(lines.map(({ personId }) => personId))).toEqual(
+      new Set(some.map(({ personId }) => personId)),
+    );
+    const groupOf = new Map(rows.map(({ personId, groupId }) => [Number(personId), groupId]));
+    for (const { id } of after)
+      expect(
+        new Set(lines.filter((one) => one.batchId === id).map(({ personId }) => groupOf.get(personId))).size,
+      ).toBe(1);
+    // Back as it was: what is taken off now is waived as well.
+    for (const [key, id] of made) await undo(company, null, company.who, key, id);
+    await company.work();
+    await waiveAll();
+    expect((await all()).filter(({ personId }) => some.some((one) => one.personId === personId))).toEqual([]);
   });
 
   it('is not for whoever supervises others, nor for oneself', async () => {

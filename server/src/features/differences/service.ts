@@ -8,6 +8,7 @@ import {
 import {
   correctionKind,
   type DifferenceLine,
+  type Instant,
   instant,
   instantToIso,
   SECONDS_PER_DAY,
@@ -17,7 +18,7 @@ import {
 } from '@heath/core';
 import { Problem } from '../../base/problem.ts';
 import { once, type Write } from '../../database/answered.ts';
-import type { Reads } from '../../database/connect.ts';
+import type { Queries, Reads } from '../../database/connect.ts';
 import type { Context } from '../../http/context.ts';
 import { isOwn, reaches, somebody, type Who } from '../../rights/who.ts';
 import {
@@ -149,7 +150,7 @@ export async function decide(
         periodId,
         own.map(({ personId }) => personId),
       );
-      const decisions: Parameters<typeof addDecisions>[3][number][] = [];
+      const accepted: LockedDifference[] = [];
       for (const { personId, version } of own) {
         const found = locked.get(personId);
         const objection =
@@ -162,9 +163,13 @@ export async function decide(
         }
         // Named twice, it is decided once.
         locked.delete(personId);
-        const batchId = what === 'waive' ? await addWaived(tx, found, made) : null;
-        decisions.push({ personId, version, reason, batchId, ...made });
+        accepted.push(found);
       }
+      const batchOf = what === 'waive' ? await waivedByGroup(tx, accepted, made) : new Map<number, number>();
+      const decisions = accepted.map(({ of: { personId, groupId }, kept: { version } }) => ({
+        ...{ personId, version, reason, batchId: batchOf.get(groupId) ?? null },
+        ...made,
+      }));
       await addDecisions(tx, periodId, what, decisions);
       for (const { personId } of decisions) decidedOf.push(personId);
     }
@@ -177,6 +182,20 @@ export async function decide(
     });
     return { decided: decidedOf.length, left };
   });
+}
+
+/** Waives differences of one period. Returns the id of the batch of each pay group. */
+async function waivedByGroup(
+  tx: Queries,
+  waived: readonly LockedDifference[],
+  made: { readonly madeBy: number; readonly madeAt: Instant },
+): Promise<Map<number, number>> {
+  const batchOf = new Map<number, number>();
+  for (const groupId of new Set(waived.map(({ of }) => of.groupId))) {
+    const [first, ...others] = waived.filter(({ of }) => of.groupId === groupId);
+    if (first !== undefined) batchOf.set(groupId, await addWaived(tx, [first, ...others], made));
+  }
+  return batchOf;
 }
 
 /** Why a difference cannot be decided this way; null where it can. */

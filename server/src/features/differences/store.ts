@@ -330,36 +330,51 @@ export async function addDecisions(
     .where(and(eq(difference.periodId, periodId), inArray(difference.personId, people)));
 }
 
-/** Inserts waived lines as a batch that is never sent. After that the card agrees with what was sent. */
+/**
+ * Inserts waived lines as one batch that is never sent. After that the cards agree with what was sent. Returns the id of the batch.
+ *
+ * @param waived differences of one period and one pay group: taking back a handoff of the group takes this batch back with it
+ */
 export async function addWaived(
   queries: Queries,
-  { of, kept }: LockedDifference,
+  waived: readonly [LockedDifference, ...LockedDifference[]],
   made: { readonly madeBy: number; readonly madeAt: Instant },
 ): Promise<number> {
-  const [result] = await queries.insert(batch).values({
+  const [
+    {
+      kept: { periodId },
+    },
+  ] = waived;
+  const sum = (of: 'lineCount' | 'payableHours') => waived.reduce((all, { kept }) => all + kept[of], 0);
+  const [{ insertId: batchId }] = await queries.insert(batch).values({
     kind: 'waived',
-    periodId: kept.periodId,
-    people: 1,
-    lines: kept.lineCount,
-    payableHours: kept.payableHours,
+    periodId,
+    people: waived.length,
+    lines: sum('lineCount'),
+    payableHours: sum('payableHours'),
     premiumHours: 0,
     ...made,
   });
-  const batchId = result.insertId;
-  await queries.insert(batchLine).values(
-    kept.lines.map((line, i) => ({
-      ...line,
-      batchId,
-      seq: i + 1,
-      personId: of.personId,
-      personNumber: of.number,
-      correctsId: kept.periodId,
-    })),
+  const lines = waived.flatMap(({ of, kept }) =>
+    kept.lines.map((line) => ({ ...line, personId: of.personId, personNumber: of.number })),
+  );
+  await insertMany(
+    queries,
+    batchLine,
+    lines.map((line, i) => ({ ...line, batchId, seq: i + 1, correctsId: periodId })),
   );
   await queries
     .update(difference)
     .set(AGREES)
-    .where(and(eq(difference.periodId, kept.periodId), eq(difference.personId, kept.personId)));
+    .where(
+      and(
+        eq(difference.periodId, periodId),
+        inArray(
+          difference.personId,
+          waived.map(({ kept }) => kept.personId),
+        ),
+      ),
+    );
   return batchId;
 }
 

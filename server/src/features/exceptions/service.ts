@@ -10,7 +10,7 @@ import { card } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { byPerson } from '../../records/by-person.ts';
-import { isOnPage, pageAfter, pageAt, readHighestPersonId } from '../../records/pages.ts';
+import { isOnPage, pageAt, readPageAfter } from '../../records/pages.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsWithExceptions, countStale, exceptionsWithinReach } from './store.ts';
 
@@ -24,11 +24,11 @@ export async function listExceptions(
   const period = await periodAt(database, periodId);
   const page = pageAt(number);
   const isListed = and(withinReach(who), isOnPage(card.personId, page));
-  const [cards, found, computing, highest] = await Promise.all([
+  const [cards, found, computing, next] = await Promise.all([
     cardsWithExceptions(database, periodId, isListed),
     exceptionsWithinReach(database, periodId, isListed),
     countStale(database, periodId, isListed),
-    readHighestPersonId(database),
+    readPageAfter(database, page),
   ]);
   const at = (day: number) => instant(day * SECONDS_PER_DAY);
   const tables = ZoneTables.around(at(period.firstDay), at(period.lastDay));
@@ -51,7 +51,7 @@ export async function listExceptions(
     zones: zones.map((zone) => jsonOffsets(tables.of(zone))),
     exceptions,
     computing,
-    next: pageAfter(page, highest),
+    next,
   };
 }
 

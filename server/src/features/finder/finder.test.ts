@@ -1,5 +1,5 @@
 import { type AnyLook, cardRows, type Found } from '@heath/contract';
-import { classSums, payableHours, workdayFromIso } from '@heath/core';
+import { classSums, type Instant, instantToIso, payableHours, punchId, workdayFromIso } from '@heath/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { importFile } from '../../demo/acting.ts';
 import type { Who } from '../../rights/who.ts';
@@ -124,6 +124,32 @@ describe('odd days', () => {
     expect(found).toMatchObject([{ personId, workday: card.shifts[0]!.workday, measured: 1 }]);
     await undo(company, null, company.who, key, correctionId);
     expect((await look({ what: 'round' })).found).toEqual([]);
+  });
+
+  it('with punches made twice are found with the one that is too many, until a correction is about it', async () => {
+    const before = await look({ what: 'doubled' });
+    const rows = cardRows(await listCards(company, company.who, company.periodId));
+    const { personId, number } = rows.find(
+      ({ toSettle, name }) => toSettle === 0 && before.found.every((one) => one.name !== name),
+    )!;
+    const key = { periodId: company.periodId, personId };
+    const clean = await openCard(company, company.who, key);
+    const { workday, spells } = clean.shifts[0]!;
+    const again = instantToIso((spells[0]!.in.at + 7 * 60) as Instant);
+    await importFile(company, 'again.csv', bytes(`${generatedLines()[0]}\n${number},${again},in,,\n`));
+    await company.work();
+    const after = await look({ what: 'doubled' });
+    const found = after.found.filter((one) => one.personId === personId);
+    expect(found).toMatchObject([{ workday, measured: 1, doubled: [expect.any(Number)] }]);
+    expect(after.found).toHaveLength(before.found.length + 1);
+    expect((await look({ what: 'no-job' })).found.every(({ doubled }) => doubled.length === 0)).toBe(true);
+
+    const says = { kind: 'drop', punch: punchId(found[0]!.doubled[0]!) } as const;
+    const { correctionId } = await correct(company, null, company.who, key, { says, note: '' });
+    expect((await look({ what: 'doubled' })).found).toEqual(before.found);
+    expect((await openCard(company, company.who, key)).row.payableHours).toBe(clean.row.payableHours);
+    await undo(company, null, company.who, key, correctionId);
+    expect((await look({ what: 'doubled' })).found).toEqual(after.found);
   });
 
   it('far from the usual are few, and of nobody whose days are all alike', async () => {

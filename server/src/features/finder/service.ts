@@ -4,6 +4,7 @@ import {
   type FoundReply,
   isOfDays,
   LookSchema,
+  partsOf,
   type Search,
   type SearchesReply,
 } from '@heath/contract';
@@ -23,12 +24,12 @@ import type { Reads } from '../../database/connect.ts';
 import { card } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { accountsOf } from '../../packed/days.ts';
-import { partsOf } from '../../recompute/recompute.ts';
 import { byPerson } from '../../records/by-person.ts';
 import { somebody, type Who, withinReach } from '../../rights/who.ts';
 import {
   type CardRow,
   cardsOf,
+  doubledPunchesOf,
   type PointOf,
   peopleWithCards,
   periodsWithin,
@@ -72,8 +73,8 @@ export async function find(
       const days = own.flatMap((row) =>
         accountsOf(row.days, row.firstDay, from, to).map((account) => ({ row, account })),
       );
-      for (const { row, account, measured } of foundIn(look, days, points.get(personId) ?? []))
-        found.push(asFound(row, account, measured, zoneOf(row.zone)));
+      for (const day of foundIn(look, days, points.get(personId) ?? []))
+        found.push(asFound(day, zoneOf(day.row.zone)));
     }
   }
   found.sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : a.workday - b.workday));
@@ -91,12 +92,14 @@ interface DayOfCard {
   readonly account: DayAccount;
 }
 
+interface FoundDay extends DayOfCard {
+  readonly measured: number;
+  /** Raw punches that are one too many. */
+  readonly doubled?: readonly number[];
+}
+
 /** What a look finds on the days of one person. */
-function foundIn(
-  look: AnyLook,
-  days: readonly DayOfCard[],
-  points: readonly PointOf[],
-): (DayOfCard & { readonly measured: number })[] {
+function foundIn(look: AnyLook, days: readonly DayOfCard[], points: readonly PointOf[]): FoundDay[] {
   if (isOfDays(look)) {
     const rowOf = new Map(days.map(({ row, account }) => [account, row]));
     return suspicious(
@@ -114,8 +117,9 @@ function foundIn(
     });
   return days.flatMap((day) => {
     const { from, to } = day.account;
-    const measured = points.filter(({ at }) => from !== null && to !== null && at >= from && at <= to).length;
-    return measured === 0 ? [] : [{ ...day, measured }];
+    const own = points.filter(({ at }) => from !== null && to !== null && at >= from && at <= to);
+    const doubled = own.flatMap((point) => point.doubled ?? []);
+    return own.length === 0 ? [] : [{ ...day, measured: own.length, doubled }];
   });
 }
 
@@ -135,28 +139,29 @@ async function pointsOf(
   span: Span,
 ): Promise<PointOf[]> {
   if (what === 'no-note') return punchesWithoutNote(queries, people, span);
+  if (what === 'doubled') return doubledPunchesOf(queries, people, span);
   return what === 'round' ? roundTimes(queries, people, span) : [];
 }
 
-const asFound = (
-  { periodId, batchId, personId, number, name, department }: CardRow,
-  { workday, from, to, payableHours }: DayAccount,
-  measured: number,
-  zone: number,
-): Found => ({
-  periodId,
-  sealed: batchId !== null,
-  personId,
-  number,
-  name,
-  department,
-  workday,
-  zone,
-  from,
-  to,
-  payableHours,
-  measured,
-});
+const asFound = ({ row, account, measured, doubled = [] }: FoundDay, zone: number): Found => {
+  const { periodId, batchId, personId, number, name, department } = row;
+  const { workday, from, to, payableHours } = account;
+  return {
+    periodId,
+    sealed: batchId !== null,
+    personId,
+    number,
+    name,
+    department,
+    workday,
+    zone,
+    from,
+    to,
+    payableHours,
+    measured,
+    doubled,
+  };
+};
 
 /** What somebody looks for again and again; one that cannot be read any more is left out. */
 export async function listSearches(queries: Reads, who: Who): Promise<SearchesReply> {

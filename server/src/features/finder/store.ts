@@ -1,4 +1,4 @@
-import { SECONDS_PER_DAY, type Span, type Workday } from '@heath/core';
+import { doubledPunches, SECONDS_PER_DAY, type Span, type Workday } from '@heath/core';
 import { and, asc, between, eq, gte, inArray, isNull, lte, type SQL, sql } from 'drizzle-orm';
 import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
@@ -14,6 +14,7 @@ import {
   seal,
   site,
 } from '../../database/schema/index.ts';
+import { byPerson } from '../../records/by-person.ts';
 import { badgePunchColumns, ownedBy, siteOfPunch } from '../../records/owned-punches.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
@@ -75,6 +76,8 @@ export type CardRow = Awaited<ReturnType<typeof cardsOf>>[number];
 export interface PointOf {
   readonly personId: number;
   readonly at: number;
+  /** The raw punch that is one too many; none where something else was looked for. */
+  readonly doubled?: number;
 }
 
 /** Punches of these people within a span that say no note. */
@@ -90,6 +93,31 @@ export const punchesWithoutNote = (
       .innerJoin(site, siteOfPunch)
       .where(and(condition, isNull(punch.note))),
   );
+
+/** Punches of these people within a span that were made twice, without those that a correction is about. */
+export async function doubledPunchesOf(
+  queries: Reads,
+  people: readonly number[],
+  span: Span,
+): Promise<PointOf[]> {
+  const punches = await ownedBy(queries, people, span, (condition) =>
+    queries
+      .select({ ...badgePunchColumns, id: punch.id, kind: punch.kind })
+      .from(punch)
+      .innerJoin(site, siteOfPunch)
+      .where(
+        and(
+          condition,
+          sql`NOT EXISTS (SELECT 1 FROM ${correction} changed WHERE changed.punch_id = ${punch.id}
+              AND NOT EXISTS (SELECT 1 FROM ${correction} taken WHERE taken.undoes = changed.id))`,
+        ),
+      )
+      .orderBy(asc(punch.at), asc(punch.id)),
+  );
+  return [...byPerson(punches)].flatMap(([personId, own]) =>
+    doubledPunches(own).map(({ id, at }) => ({ personId, at, doubled: id })),
+  );
+}
 
 /** Times of these people that somebody typed, that still hold, and that are whole quarters of an hour. */
 export const roundTimes = (

@@ -2,27 +2,15 @@ import type { RecognizedLayout } from '@heath/contract';
 import { recognizeFixed, recognizeLayout, type Sample } from '@heath/core';
 import { parse } from 'csv-parse/sync';
 import { Problem } from '../../base/problem.ts';
+import { separatorOf } from '../../base/separator.ts';
 import { person } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { LINE_END, LINE_ENDS } from '../../http/line-ends.ts';
 import type { EncodedText } from '../../http/text-in.ts';
 import { codesByCode } from '../../pay/batch-lines.ts';
 
-const SEPARATORS = [',', ';', '\t', '|'] as const;
-
 /** As many lines as tell what the others are like, empty ones aside. */
 const firstLines = (text: string): string[] => text.split(LINE_END, 12).filter((line) => line !== '');
-
-/** The separator that gives the first lines the same number of values, and the most values. */
-function separatorOf(text: string): Sample['separator'] {
-  const lines = firstLines(text);
-  const score = (separator: string) => {
-    const counts = lines.map((line) => line.split(separator).length);
-    const [first = 1] = counts;
-    return first === 1 ? 0 : counts.filter((count) => count === first).length * 100 + first;
-  };
-  return [...SEPARATORS].sort((a, b) => score(b) - score(a))[0] ?? ',';
-}
 
 /** Its first lines have nothing outside quotes. */
 const isQuoted = (text: string): boolean => firstLines(text).every((line) => /^".*"$/.test(line));
@@ -41,7 +29,7 @@ export async function recognizeSample(
     people: new Set(people.map(({ number }) => number)),
     codes: new Set((await codesByCode(database)).keys()),
   };
-  const separator = separatorOf(sample);
+  const separator = separatorOf(firstLines(sample));
   const lineEnd = sample.includes('\r\n') ? 'crlf' : 'lf';
   const found = isSeparated(sample, separator)
     ? recognizeLayout(

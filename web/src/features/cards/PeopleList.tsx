@@ -2,6 +2,7 @@ import type { CardRow } from '@heath/contract';
 import { memo, useMemo, useRef } from 'react';
 import { Select } from '../../ui/controls/Select.tsx';
 import { Toggles } from '../../ui/controls/Toggles.tsx';
+import { FilterField } from '../../ui/form/FilterField.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { useInSight, useLongRows } from '../../ui/screen/useLongRows.ts';
 import { Hours } from '../../ui/text/Hours.tsx';
@@ -90,14 +91,13 @@ export function PeopleList({
         />
       </div>
       <div className="flex gap-1.5 px-5 py-2">
-        <input
+        <FilterField
           ref={find}
-          aria-label="Filter the list"
-          placeholder="Filter  /"
-          defaultValue={filter.text}
-          onChange={(event) => onFilter({ find: event.target.value })}
-          onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
-          className="min-w-0 flex-1 rounded-control border border-rule bg-sheet px-2 py-0.5 text-note"
+          label="Filter the list"
+          hint="Filter  /"
+          initial={filter.text}
+          onType={(text) => onFilter({ find: text })}
+          className="min-w-0 flex-1"
         />
         <Select
           label="Sort by"

@@ -1,4 +1,4 @@
-import { type Difference, MOST_DECIDED_AT_ONCE } from '@heath/contract';
+import { type Difference, MOST_DECIDED_AT_ONCE, partsOf } from '@heath/contract';
 import { type FormEvent, useState } from 'react';
 import { useDecideMutation } from '../../api/differences.ts';
 import { problemOf } from '../../api/requests/base.ts';
@@ -13,7 +13,7 @@ import { useKey } from '../../ui/screen/keys.ts';
 import { signedHours } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { DIFFERENCE_KEYS } from './keys.ts';
-import { decidable, partsOf, type What } from './rows.ts';
+import { decidable, type What } from './rows.ts';
 
 const WAYS = [
   {

@@ -2,6 +2,7 @@ import type { Difference } from '@heath/contract';
 import { memo, useRef } from 'react';
 import type { Differences } from '../../api/differences.ts';
 import { Toggles } from '../../ui/controls/Toggles.tsx';
+import { FilterField } from '../../ui/form/FilterField.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { useInSight, useLongRows } from '../../ui/screen/useLongRows.ts';
 import { dateRange, signedHours } from '../../ui/text/format.ts';
@@ -62,14 +63,13 @@ export function DifferenceList({
             ]}
             onChoose={(value) => onFilter({ show: value === 'all' ? null : value })}
           />
-          <input
+          <FilterField
             ref={find}
-            aria-label="Filter the list"
-            placeholder="Filter  /"
-            defaultValue={text}
-            onChange={(event) => onFilter({ find: event.target.value })}
-            onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
-            className="min-w-0 rounded-control border border-rule bg-sheet px-2 py-0.5 text-note"
+            label="Filter the list"
+            hint="Filter  /"
+            initial={text}
+            onType={(text) => onFilter({ find: text })}
+            className="min-w-0"
           />
         </div>
       )}

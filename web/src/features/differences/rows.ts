@@ -32,10 +32,3 @@ export const decidable = (all: readonly Difference[], what: What): Difference[] 
   all.filter(({ state }) =>
     what === 'approve' ? state === 'carried' : what === 'withdraw' ? state !== 'open' : state === 'open',
   );
-
-/** A list cut into parts of at most so many. */
-export function partsOf<T>(all: readonly T[], most: number): T[][] {
-  const parts: T[][] = [];
-  for (let i = 0; i < all.length; i += most) parts.push(all.slice(i, i + most));
-  return parts;
-}

@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { OpenException } from '../../api/exceptions.ts';
 import { Select } from '../../ui/controls/Select.tsx';
+import { FilterField } from '../../ui/form/FilterField.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
 import { FACETS, type Facet, type Facets, type KindCount, type KindsBySeverity, valuesOf } from './kinds.ts';
@@ -58,16 +59,13 @@ export function KindList({
         </Link>
       </div>
       <div className="grid gap-1.5 border-t border-faint px-5 py-3">
-        <input
+        <FilterField
           ref={field}
-          aria-label="Of a person"
-          placeholder={`Of a person  ${EXCEPTION_KEYS.filter.press}`}
-          defaultValue={person}
-          onChange={(event) => onPerson(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape' || event.key === 'Enter') event.currentTarget.blur();
-          }}
-          className="w-full rounded-control border border-rule bg-field px-2 py-0.5 text-note"
+          label="Of a person"
+          hint={`Of a person  ${EXCEPTION_KEYS.filter.press}`}
+          initial={person}
+          onType={(text) => onPerson(text)}
+          className="w-full"
         />
         {FACETS.map(({ facet, all }) => {
           const values = valuesOf(open, facet);

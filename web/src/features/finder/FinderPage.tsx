@@ -7,6 +7,7 @@ import { useMay } from '../../api/useMay.ts';
 import { Button } from '../../ui/controls/Button.tsx';
 import { Select } from '../../ui/controls/Select.tsx';
 import { DateField } from '../../ui/form/DateField.tsx';
+import { FilterField } from '../../ui/form/FilterField.tsx';
 import { Empty } from '../../ui/notices/Empty.tsx';
 import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
@@ -16,9 +17,10 @@ import { Table } from '../../ui/table/Table.tsx';
 import { clockTime, hoursText, shortDay } from '../../ui/text/format.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { PeriodBar, usePeriod } from '../periods/index.ts';
-import { GiveJob } from './GiveJob.tsx';
+
 import { FINDER_KEYS } from './keys.ts';
 import { inAddress, LOOKS, lookIn, lookText, measuredText, WHATS } from './looks.ts';
+import { RepairDays } from './RepairDays.tsx';
 import { SavedSearches } from './SavedSearches.tsx';
 
 /** Odd days: those that somebody should look at, over any span of periods; kept searches, and what can be done to many. */
@@ -48,11 +50,11 @@ function Finder({ period }: { period: PeriodSummary }) {
     { skip: isTurned, refetchOnMountOrArgChange: true },
   );
   const [picked, setPicked] = useState<readonly FoundDay[]>([]);
-  const [isGiving, setGiving] = useState(false);
+  const [isRepairing, setRepairing] = useState(false);
   const may = useMay('correct');
-  const canGive = may && picked.length > 0;
-  useKey(FINDER_KEYS.job, () => canGive && setGiving(true));
-  if (isGiving) return <GiveJob days={picked} onClose={() => setGiving(false)} />;
+  const canRepair = may && picked.length > 0;
+  useKey(FINDER_KEYS.repair, () => canRepair && setRepairing(true));
+  if (isRepairing) return <RepairDays days={picked} onClose={() => setRepairing(false)} />;
   return (
     <main aria-label="Odd days" className="flex min-h-0 flex-1 flex-col px-6 pt-4">
       <header className="flex flex-wrap items-center gap-3 pb-1">
@@ -74,8 +76,8 @@ function Finder({ period }: { period: PeriodSummary }) {
           onPicked={setPicked}
         >
           {may && (
-            <Button disabled={!canGive} onClick={() => setGiving(true)}>
-              Give {picked.length.toLocaleString('en')} to a job <Kbd>{FINDER_KEYS.job.press}</Kbd>
+            <Button disabled={!canRepair} onClick={() => setRepairing(true)}>
+              Repair {picked.length.toLocaleString('en')} <Kbd>{FINDER_KEYS.repair.press}</Kbd>
             </Button>
           )}
         </Results>
@@ -217,14 +219,13 @@ function Results({
           {count(days.length, 'day', 'days')} in {count(cards, 'card', 'cards')}: {lookText(look)}
           {isCut && ' (there are more; look for something narrower)'}
         </span>
-        <input
+        <FilterField
           ref={find}
-          aria-label="Filter what was found"
-          placeholder={`A person, a department  ${FINDER_KEYS.filter.press}`}
-          defaultValue={query.get('find') ?? ''}
-          onChange={(event) => go({ find: event.target.value }, true)}
-          onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
-          className="ml-auto w-56 rounded-control border border-rule bg-sheet px-2 py-0.5"
+          label="Filter what was found"
+          hint={`A person, a department  ${FINDER_KEYS.filter.press}`}
+          initial={query.get('find') ?? ''}
+          onType={(text) => go({ find: text }, true)}
+          className="ml-auto w-56"
         />
         {children}
       </div>

@@ -2,5 +2,5 @@ import type { Keys } from '../../ui/screen/keys.ts';
 
 export const FINDER_KEYS = {
   filter: { press: '/', does: 'Filter what was found' },
-  job: { press: 'B', does: 'Give what is picked to a job' },
+  repair: { press: 'B', does: 'Repair what is picked' },
 } as const satisfies Keys;

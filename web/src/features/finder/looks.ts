@@ -20,6 +20,7 @@ export const LOOKS: Readonly<Record<What, LookWords>> = {
   unusual: { name: 'Far from what is usual for the person', measures: 'From usual, h', isHours: true },
   'no-job': { name: 'Work without a job', measures: 'Without a job, h', isHours: true },
   'no-note': { name: 'Punches without a note', measures: 'Punches', isHours: false },
+  doubled: { name: 'Punches made twice', measures: 'Punches', isHours: false },
   round: { name: 'Round times typed by hand', measures: 'Times', isHours: false },
 };
 export const WHATS = Object.keys(LOOKS) as readonly What[];

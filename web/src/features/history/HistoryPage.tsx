@@ -2,6 +2,7 @@ import { useMemo, useRef } from 'react';
 import { Link } from 'react-router';
 import { type MadeCorrection, useHistoryQuery } from '../../api/history.ts';
 import { Toggles } from '../../ui/controls/Toggles.tsx';
+import { FilterField } from '../../ui/form/FilterField.tsx';
 import { Empty } from '../../ui/notices/Empty.tsx';
 import { NotYet } from '../../ui/notices/NotYet.tsx';
 import { useKey } from '../../ui/screen/keys.ts';
@@ -121,14 +122,13 @@ function Corrections({ all }: { all: readonly MadeCorrection[] }) {
           choices={WHICH}
           onChoose={(chosen) => go({ which: chosen === 'all' ? null : chosen })}
         />
-        <input
+        <FilterField
           ref={find}
-          aria-label="Filter the history"
-          placeholder={`A person, a user, a word  ${HISTORY_KEYS.filter.press}`}
-          defaultValue={query.get('find') ?? ''}
-          onChange={(event) => go({ find: event.target.value }, true)}
-          onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
-          className="w-72 rounded-control border border-rule bg-sheet px-2 py-0.5 text-note"
+          label="Filter the history"
+          hint={`A person, a user, a word  ${HISTORY_KEYS.filter.press}`}
+          initial={query.get('find') ?? ''}
+          onType={(text) => go({ find: text }, true)}
+          className="w-72"
         />
       </header>
       <Table

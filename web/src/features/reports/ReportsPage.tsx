@@ -16,6 +16,7 @@ import { reportFilePath, useReportQuery, useReportsQuery } from '../../api/repor
 import { problemOf } from '../../api/requests/base.ts';
 import { Select } from '../../ui/controls/Select.tsx';
 import { Toggles } from '../../ui/controls/Toggles.tsx';
+import { FilterField } from '../../ui/form/FilterField.tsx';
 import { Picker } from '../../ui/form/Picker.tsx';
 import { BOX } from '../../ui/form/Setting.tsx';
 import { Empty } from '../../ui/notices/Empty.tsx';
@@ -143,14 +144,13 @@ function Opened({
     <main aria-label={report.label} className="flex min-h-0 flex-col px-5.5 pt-4">
       <header className="flex items-baseline gap-4">
         <h1 className="min-w-0 truncate text-title">{data?.title ?? report.label}</h1>
-        <input
+        <FilterField
           ref={find}
-          aria-label="Show only rows with"
-          placeholder={`Only rows with…  ${REPORT_KEYS.filter.press}`}
-          defaultValue={query.get('find') ?? ''}
-          onChange={(event) => go({ find: event.target.value }, true)}
-          onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
-          className="w-56 rounded-control border border-rule bg-sheet px-2 py-0.5 text-note"
+          label="Show only rows with"
+          hint={`Only rows with…  ${REPORT_KEYS.filter.press}`}
+          initial={query.get('find') ?? ''}
+          onType={(text) => go({ find: text }, true)}
+          className="w-56"
         />
         <span className="ml-auto flex shrink-0 gap-3 text-note">
           {!mustChoose &&

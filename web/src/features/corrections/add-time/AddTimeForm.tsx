@@ -9,6 +9,7 @@ import { clockTime, dayAndTime } from '../../../ui/text/format.ts';
 import { Kbd } from '../../../ui/text/Kbd.tsx';
 import { type Bulk, BulkPanel } from '../bulks/index.ts';
 import { BULK_KEYS } from '../bulks/keys.ts';
+import { CodeField, type UnderCode } from '../code/index.ts';
 import { itemsOf, readTimeLines, type TimeLine } from './lines.ts';
 import type { AddTime } from './subjects.ts';
 
@@ -17,7 +18,8 @@ interface AddTimeProps {
   readonly of: AddTime;
   readonly onClose: () => void;
 }
-const EMPTY = { lines: '', from: '', to: '' };
+/** `as` and `code` are those of `UnderCode`; empty where the time was worked. */
+const EMPTY = { lines: '', from: '', to: '', mealFrom: '', mealTo: '', note: '', as: '', code: '' };
 const NO_JOBS: readonly never[] = [];
 
 /** Time for several people on one day, or for one on several: typed or pasted, each line said back, then shown with what it changes, then kept as one. */
@@ -27,9 +29,13 @@ export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
   const [isShown, setShown] = useState(false);
   const jobs = places?.jobs ?? NO_JOBS;
   const now = useNow();
-  const lines = useMemo(() => readTimeLines(draft.lines, draft, of, jobs, now), [draft, of, jobs, now]);
+  const code = useMemo(() => codeIn(draft), [draft]);
+  const lines = useMemo(
+    () => readTimeLines(draft.lines, draft, of, jobs, code, now),
+    [draft, of, jobs, code, now],
+  );
   const right = lines.filter((line) => line.ok);
-  const isReady = right.length > 0 && right.length === lines.length;
+  const isReady = right.length > 0 && right.length === lines.length && code?.code.trim() !== '';
   const bulk = useMemo(() => bulkOf(lines, of), [lines, of]);
   useKey(BULK_KEYS.close, () => !isShown && onClose());
   if (isShown)
@@ -48,10 +54,10 @@ export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
     <main aria-label="Add time" className="flex min-h-0 flex-col overflow-y-auto px-4.5 pt-3 pb-4">
       <h1 className="text-title">Add time, {of.of}</h1>
       <p className="text-note text-soft">
-        {of.first}, in, out, and a job where it is another. Rows pasted from a spreadsheet are read as they
-        come.
+        {of.first}, in, out, a job where it is another, a note. Rows pasted from a spreadsheet are read as
+        they come.
       </p>
-      <div className="-mt-2 grid grid-cols-[calc(var(--spacing)*32)_calc(var(--spacing)*32)_auto] items-end gap-2">
+      <div className="-mt-2 grid grid-cols-[repeat(4,calc(var(--spacing)*28))_auto] items-end gap-2">
         <Field
           label="In, of all"
           value={draft.from}
@@ -64,6 +70,18 @@ export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
           placeholder="16:30"
           onChange={(event) => type({ to: event.target.value })}
         />
+        <Field
+          label="Meal from, of all"
+          value={draft.mealFrom}
+          placeholder="none"
+          onChange={(event) => type({ mealFrom: event.target.value })}
+        />
+        <Field
+          label="Meal to, of all"
+          value={draft.mealTo}
+          placeholder="none"
+          onChange={(event) => type({ mealTo: event.target.value })}
+        />
         <Button
           className="mb-1 justify-self-start"
           disabled={of.all.length === 0}
@@ -71,6 +89,26 @@ export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
         >
           Put in all {of.all.length.toLocaleString('en')}
         </Button>
+      </div>
+      <div className="grid grid-cols-[calc(var(--spacing)*58)_minmax(0,calc(var(--spacing)*58))] items-start gap-2">
+        <div className="mt-2">
+          <CodeField
+            label="What the hours are"
+            value={code}
+            none="Worked: punches are added"
+            onChange={(next) => type({ as: next?.as ?? '', code: next?.code ?? '' })}
+          />
+        </div>
+        {code === null && (
+          <div className="-mt-2">
+            <Field
+              label="Note on the punches, of all"
+              value={draft.note}
+              maxLength={500}
+              onChange={(event) => type({ note: event.target.value })}
+            />
+          </div>
+        )}
       </div>
       <textarea
         aria-label="Lines of time"
@@ -105,17 +143,31 @@ function Understood({ line }: { line: TimeLine }) {
         Line {line.line}: {line.fault}
       </li>
     );
-  const { person, from, to, job } = line;
+  const { person, from, to } = line;
   return (
     <li className="border-b border-faint py-0.5">
       <b className="font-semibold">{person.name}</b>{' '}
       <span className="text-soft">
         {person.number} · {dayAndTime(from, person.offsets)} to {clockTime(to, person.offsets)}
-        {job !== null && ` · ${job.name}`}
+        {besideTimes(line).map((one) => ` · ${one}`)}
       </span>
     </li>
   );
 }
+
+/** What the fields say that the hours are; null where they were worked. */
+const codeIn = ({ as, code }: typeof EMPTY): UnderCode | null =>
+  as === 'leave' || as === 'adjustment' ? { as, code } : null;
+
+/** What a line says beside its times: job, meal, code, note. */
+const besideTimes = ({ person, job, meal, code, note }: Extract<TimeLine, { ok: true }>): string[] => [
+  ...(job === null ? [] : [job.name]),
+  ...(meal === null
+    ? []
+    : [`meal ${clockTime(meal.from, person.offsets)} to ${clockTime(meal.to, person.offsets)}`]),
+  ...(code === null ? [] : [code.code]),
+  ...(note === null || code !== null ? [] : [note]),
+];
 
 /** The lines with one for each of all who, or which, have none yet. */
 const withLines = (lines: string, all: readonly string[]): string => {
@@ -130,14 +182,14 @@ const bulkOf = (lines: readonly TimeLine[], { of }: AddTime): Bulk => ({
   verb: 'Add for',
   of: lines.flatMap((line) => {
     if (!line.ok) return [];
-    const { person, day, from, to, job } = line;
+    const { person, day, from, to } = line;
     const times = `${clockTime(from, person.offsets)} to ${clockTime(to, person.offsets)}`;
     return [
       {
         personId: person.personId,
         name: person.name,
         workday: day,
-        line: job === null ? times : `${times}, ${job.name}`,
+        line: [times, ...besideTimes(line)].join(', '),
         items: itemsOf(line),
       },
     ];

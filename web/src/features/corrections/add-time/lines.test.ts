@@ -1,6 +1,7 @@
 import { instant, instantFromIso, workdayFromIso, workdayToIso, zoneOffsets } from '@heath/core';
 import { describe, expect, it } from 'vitest';
-import { itemsOf, readTimeLines } from './lines.ts';
+import type { UnderCode } from '../code/index.ts';
+import { itemsOf, readTimeLines, type SameForAll } from './lines.ts';
 import { ofDay, ofPerson, type Person } from './subjects.ts';
 
 const offsets = zoneOffsets('Europe/London', instant(1_780_000_000), instant(1_800_000_000));
@@ -18,8 +19,9 @@ const people = [
 const jobs = [{ id: 7, name: 'Stores' }];
 const day = workdayFromIso('2026-10-28');
 const NOW = instantFromIso('2026-10-30T09:00:00Z');
-const read = (text: string, same = { from: '', to: '' }, of = day) =>
-  readTimeLines(text, same, ofDay(of, people, []), jobs, NOW);
+const NOTHING: SameForAll = { from: '', to: '', mealFrom: '', mealTo: '', note: '' };
+const read = (text: string, same: Partial<SameForAll> = {}, of = day, code: UnderCode | null = null) =>
+  readTimeLines(text, { ...NOTHING, ...same }, ofDay(of, people, []), jobs, code, NOW);
 const at = (iso: string) => instantFromIso(iso);
 
 describe('time for several people', () => {
@@ -85,15 +87,62 @@ describe('time for several people', () => {
       { personId: 1, says: { kind: 'add', punchKind: 'out', at: at('2026-10-28T12:00:00Z') } },
     ]);
   });
+
+  it('has the meal of all taken off, and a note of its own or that of all', () => {
+    const same = { from: '8:00', to: '16:00', mealFrom: '12', mealTo: '+45', note: 'By phone' };
+    const [first, second] = read('MF-0101\nMF-0103\t22\t6\t\tThe clock was down', same);
+    expect(first?.ok === true && itemsOf(first)).toMatchObject([
+      { says: { kind: 'add', punchKind: 'in', note: 'By phone' } },
+      { says: { kind: 'add', punchKind: 'out', note: 'By phone' } },
+      {
+        personId: 1,
+        says: { kind: 'set-meal', from: at('2026-10-28T12:00:00Z'), to: at('2026-10-28T12:45:00Z') },
+      },
+    ]);
+    expect(second).toMatchObject({ ok: false, fault: 'The meal lies outside of 22:00 to 06:00.' });
+    const [night] = read('MF-0103\t22\t6\t\tThe clock was down', { mealFrom: '2', mealTo: '2:30' });
+    expect(night).toMatchObject({ note: 'The clock was down', meal: { from: at('2026-10-29T02:00:00Z') } });
+    expect(read('MF-0101\t8\t16', { mealFrom: '12' })).toMatchObject([
+      { fault: 'Nothing is not a time at which a meal ends: 12:30 or +30 is.' },
+    ]);
+    expect(read('MF-0101\t8\t16', { mealTo: '12' })).toMatchObject([
+      { fault: 'Nothing is not a time at which a meal begins: 12:00 or 1230 is.' },
+    ]);
+  });
+
+  it('that nobody worked is so many hours under its code, and may lie ahead', () => {
+    const same = { from: '8:00', to: '16:30', mealFrom: '12:00', mealTo: '12:30' };
+    const leave: UnderCode = { as: 'leave', code: 'Shore leave' };
+    const [line] = read('MF-0101', same, workdayFromIso('2026-11-02'), leave);
+    expect(line?.ok === true && itemsOf(line)).toEqual([
+      {
+        personId: 1,
+        says: {
+          kind: 'flat-hours',
+          workday: workdayFromIso('2026-11-02'),
+          as: 'leave',
+          code: 'Shore leave',
+          length: 'PT28800S',
+          job: null,
+          department: null,
+        },
+      },
+    ]);
+  });
 });
 
 describe('time of one person on several days', () => {
   const gaspar = person(2, 'MF-0102', 'Gaspar Ribeiro');
   const period = { firstDay: workdayFromIso('2026-10-05'), lastDay: workdayFromIso('2026-10-18') };
   const said = (text: string) =>
-    readTimeLines(text, { from: '8:00', to: '16:00' }, ofPerson(gaspar, period), jobs, null).map((line) =>
-      line.ok ? workdayToIso(line.day) : line.fault,
-    );
+    readTimeLines(
+      text,
+      { ...NOTHING, from: '8:00', to: '16:00' },
+      ofPerson(gaspar, period),
+      jobs,
+      null,
+      null,
+    ).map((line) => (line.ok ? workdayToIso(line.day) : line.fault));
 
   it('takes a date as people and spreadsheets write it', () => {
     for (const written of [
@@ -118,7 +167,14 @@ describe('time of one person on several days', () => {
   it('never guesses: what can be two days, or is none of the period, is said', () => {
     // With days before or behind the month, both ways of reading a date can lie within a period.
     const long = { firstDay: workdayFromIso('2026-09-01'), lastDay: workdayFromIso('2026-10-31') };
-    const [line] = readTimeLines('9/10', { from: '8', to: '9' }, ofPerson(gaspar, long), jobs, null);
+    const [line] = readTimeLines(
+      '9/10',
+      { ...NOTHING, from: '8', to: '9' },
+      ofPerson(gaspar, long),
+      jobs,
+      null,
+      null,
+    );
     expect(line).toMatchObject({
       ok: false,
       fault: '9/10 can be Thu 10 Sep or Fri 9 Oct: write it as 2026-09-10.',

@@ -9,13 +9,18 @@ import {
   wallClock,
   type ZoneOffsets,
 } from '@heath/core';
-import { dayAndTime } from '../../../ui/text/format.ts';
+import { clockTime, dayAndTime } from '../../../ui/text/format.ts';
+import type { UnderCode } from '../code/index.ts';
 import type { AddTime, Subject } from './subjects.ts';
 
-/** What is typed once for all lines that do not say it. */
+/** What is typed once for all lines: in, out and note for those that do not say their own. */
 export interface SameForAll {
   readonly from: string;
   readonly to: string;
+  /** A meal that is taken off each; empty: none. */
+  readonly mealFrom: string;
+  readonly mealTo: string;
+  readonly note: string;
 }
 
 /** Time of one person on one day that is to be added; or what is wrong with a line, and what would be right. */
@@ -27,29 +32,41 @@ export type TimeLine =
       readonly from: Instant;
       readonly to: Instant;
       readonly job: PlacesReply['jobs'][number] | null;
+      readonly meal: Stretch | null;
+      /** On the punches; null where nothing is said. */
+      readonly note: string | null;
+      /** What the hours are where nobody worked them; null: work. */
+      readonly code: UnderCode | null;
     });
+
+interface Stretch {
+  readonly from: Instant;
+  readonly to: Instant;
+}
 
 /** No shift that somebody adds by hand is longer. */
 const LONGEST_SECONDS = 20 * 3600;
 
 /**
- * Lines as they are typed, or pasted from a spreadsheet: a person or a date, in, out, a job. A tab, a semicolon or a comma stands between.
+ * Lines as they are typed, or pasted from a spreadsheet: a person or a date, in, out, a job, a note. A tab, a semicolon or a comma stands between.
  * A line that leaves in and out away has those that are the same for all. Blanks may stand between, too, where in and out are given.
  *
- * @param now what lies after it is refused; null: it is not known
+ * @param code what the hours are where nobody worked them; null: work
+ * @param now work that lies after it is refused; null: it is not known
  */
 export function readTimeLines(
   text: string,
   same: SameForAll,
   { read }: Pick<AddTime, 'read'>,
   jobs: PlacesReply['jobs'],
+  code: UnderCode | null,
   now: Instant | null,
 ): TimeLine[] {
   const seen = new Map<string, string>();
   return text.split(/\r\n|\r|\n/).flatMap((typed, i): TimeLine[] => {
     if (typed.trim() === '') return [];
     const wrong = (fault: string): TimeLine[] => [{ ok: false, line: i + 1, text: typed.trim(), fault }];
-    const [first = '', from = '', to = '', job = ''] = cellsOf(typed);
+    const [first = '', from = '', to = '', job = '', note = ''] = cellsOf(typed);
     const found = read(first);
     if (typeof found === 'string') return wrong(found);
     const { person, day } = found;
@@ -58,17 +75,37 @@ export function readTimeLines(
       return wrong(`${from || same.from || 'Nothing'} is not a time to begin: 6:05, 1405 or 5p is.`);
     const end = readTimeEntry(to || same.to, start.at, 'after', person.offsets);
     if (!end.ok) return wrong(`${to || same.to || 'Nothing'} is not a time to end: 14:05 or 10p is.`);
-    if (now !== null && end.at > now)
+    if (code === null && now !== null && end.at > now)
       return wrong(`${dayAndTime(end.at, person.offsets)} has not come yet: give time that has passed.`);
     if (end.at - start.at > LONGEST_SECONDS) return wrong('That is more than twenty hours.');
+    const meal = mealOf(same, { from: start.at, to: end.at }, person.offsets);
+    if (typeof meal === 'string') return wrong(meal);
     const named = job === '' ? null : jobs.find(({ name }) => name.toLowerCase() === job.toLowerCase());
     if (named === undefined) return wrong(`There is no job named ${job}.`);
     const twice = `${person.personId} ${day}`;
     const before = seen.get(twice);
     if (before !== undefined) return wrong(`${first} stands here twice: ${before} says it, too.`);
     seen.set(twice, `line ${i + 1}`);
-    return [{ ok: true, line: i + 1, ...found, from: start.at, to: end.at, job: named }];
+    const said = { note: (note || same.note).trim() || null, code };
+    return [{ ok: true, line: i + 1, ...found, from: start.at, to: end.at, job: named, meal, ...said }];
   });
+}
+
+/** The meal that is the same for all, within the time of one line; null where there is none, else what is wrong with it. */
+function mealOf(
+  { mealFrom, mealTo }: SameForAll,
+  { from, to }: Stretch,
+  offsets: ZoneOffsets,
+): Stretch | null | string {
+  if (mealFrom.trim() === '' && mealTo.trim() === '') return null;
+  const start = readTimeEntry(mealFrom, from, 'after', offsets);
+  if (!start.ok)
+    return `${mealFrom.trim() || 'Nothing'} is not a time at which a meal begins: 12:00 or 1230 is.`;
+  const end = readTimeEntry(mealTo, start.at, 'after', offsets);
+  if (!end.ok) return `${mealTo.trim() || 'Nothing'} is not a time at which a meal ends: 12:30 or +30 is.`;
+  if (end.at >= to)
+    return `The meal lies outside of ${clockTime(from, offsets)} to ${clockTime(to, offsets)}.`;
+  return { from: start.at, to: end.at };
 }
 
 const cellsOf = (line: string): string[] => {
@@ -86,18 +123,25 @@ const isTime = (word: string): boolean => readTimeEntry(word, instant(0), 'after
 const beforeDay = ({ person: { offsets }, day }: Subject): Instant =>
   instant(firstInstantOf(offsets, wallClock(day * SECONDS_PER_DAY)) - 1);
 
-/** What adds the time of a line: an in and an out. */
-export function itemsOf({ person, from, to, job }: Extract<TimeLine, { ok: true }>): BulkItem[] {
+/** What adds the time of a line: an in and an out, and its meal; or so many hours under a code, where nobody worked. */
+export function itemsOf(line: Extract<TimeLine, { ok: true }>): BulkItem[] {
+  const { person, day, from, to, job, meal, note, code } = line;
   const { personId, offsets } = person;
+  if (code !== null) {
+    const length = `PT${to - from - (meal === null ? 0 : meal.to - meal.from)}S`;
+    const of = { job: job === null ? null : (job.id as JobId), department: null };
+    return [{ personId, says: { kind: 'flat-hours', workday: day, ...code, length, ...of } }];
+  }
   const place = {
     zone: offsets.zone,
     job: job === null ? null : (job.id as JobId),
     department: null,
     site: null,
-    note: null,
+    note,
   };
   return [
     { personId, says: { kind: 'add', at: from, punchKind: 'in', ...place } },
     { personId, says: { kind: 'add', at: to, punchKind: 'out', ...place } },
+    ...(meal === null ? [] : [{ personId, says: { kind: 'set-meal', ...meal } } as const]),
   ];
 }

@@ -1,13 +1,14 @@
 import type { CardReply, PlacesReply } from '@heath/contract';
 import { instant, PUNCH_KINDS, readTimeNear, type Workday, workday, type ZoneOffsets } from '@heath/core';
 import { useEffect, useRef, useState } from 'react';
-import { useLeaveKindsQuery, usePlacesQuery } from '../../../api/reasons.ts';
+import { usePlacesQuery } from '../../../api/reasons.ts';
 import { Button } from '../../../ui/controls/Button.tsx';
 import { Select } from '../../../ui/controls/Select.tsx';
 import { Field } from '../../../ui/form/Field.tsx';
 import { HoursField } from '../../../ui/form/HoursField.tsx';
 import { clockTime, dayAndTime, punchWord, shortDay } from '../../../ui/text/format.ts';
 import { RATES } from '../../../ui/text/rates.ts';
+import { CodeField } from '../code/index.ts';
 import {
   asDuration,
   isStretch,
@@ -259,46 +260,19 @@ function PlaceOf({
   );
 }
 
-const ADJUSTMENT = 'adjustment';
-
 /** How many hours, and what they are: leave of a kind, or an adjustment by its name. */
-function FlatHours({ says, onChange }: { says: SaysOf<'flat-hours'>; onChange: (says: Says) => void }) {
-  const { data } = useLeaveKindsQuery();
-  const kinds = data?.kinds ?? [];
-  return (
-    <>
-      <div className="-mt-2">
-        <HoursField
-          label="Hours"
-          onChange={(length) => onChange({ ...says, length: asDuration(length ?? 0) })}
-        />
-      </div>
-      <Select
-        label="What they are"
-        value={says.as === 'leave' ? `leave ${says.code}` : ADJUSTMENT}
-        choices={[
-          ...kinds.map(({ code, name }) => ({ value: `leave ${code}`, name })),
-          { value: ADJUSTMENT, name: 'An adjustment, by name' },
-        ]}
-        onChoose={(chosen) =>
-          onChange(
-            chosen === ADJUSTMENT
-              ? { ...says, as: 'adjustment', code: '' }
-              : { ...says, as: 'leave', code: chosen.slice('leave '.length) },
-          )
-        }
-        className="mt-2 w-full border border-rule bg-field px-2 py-1 text-note"
+const FlatHours = ({ says, onChange }: { says: SaysOf<'flat-hours'>; onChange: (says: Says) => void }) => (
+  <>
+    <div className="-mt-2">
+      <HoursField
+        label="Hours"
+        onChange={(length) => onChange({ ...says, length: asDuration(length ?? 0) })}
       />
-      {says.as === 'adjustment' && (
-        <div className="-mt-2">
-          <Field
-            label="Name, as it stands on the pay line"
-            value={says.code}
-            maxLength={80}
-            onChange={(event) => onChange({ ...says, code: event.target.value })}
-          />
-        </div>
-      )}
-    </>
-  );
-}
+    </div>
+    <CodeField
+      label="What they are"
+      value={says}
+      onChange={(code) => code !== null && onChange({ ...says, ...code })}
+    />
+  </>
+);

@@ -1,0 +1,1 @@
+export { CodeField, type UnderCode } from './CodeField.tsx';
