@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config';
 import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
-/** What takes a minute or more by itself, the longest first. */
+/** Test files that take a minute or more each, the longest first. */
 const LONGEST = [
   'e2e/handoff-faults.test.ts',
   'e2e/screens.test.ts',

@@ -217,7 +217,7 @@ export { type Calendar, NO_CALENDAR } from './time/calendar.ts';
 export { type DayEntry, monthNamed, readDayEntry, weekdayNamed } from './time/day-entry.ts';
 export * from './time/hours.ts';
 export { type HoursEntry, readHoursEntry } from './time/hours-entry.ts';
-export { clockSeconds, durationSeconds } from './time/lengths.ts';
+export { asDuration, clockSeconds, durationSeconds } from './time/lengths.ts';
 export type { DaySpan, Span } from './time/spans.ts';
 export { readTimeEntry, readTimeNear, type TimeEntry } from './time/time-entry.ts';
 export * from './time/units.ts';

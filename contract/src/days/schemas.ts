@@ -68,7 +68,7 @@ export const DayReply = v.strictObject({
   day,
   /** By the clock of the business. */
   today: day,
-  /** From where to where the axis of everybody on the page reaches, in seconds after the midnight of the day. */
+  /** Begin and end of the axis of everybody on the page, in seconds after the midnight of the day. */
   axis: v.strictObject({ from: count, to: count }),
   zones: list(ofCore<ZoneOffsets>(ZoneOffsetsSchema)),
   people: v.pipe(

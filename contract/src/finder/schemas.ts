@@ -13,7 +13,7 @@ const seconds = v.pipe(
   v.maxValue(31 * 86_400, 'Give at most a month.'),
 );
 
-/** What is looked for: what the core finds on the days of a card, punches without a job or a note, punches made twice, and round times that somebody typed. */
+/** Search for days: those that the core finds on a card, with work without a job, punches without a note or made twice, or round times that somebody typed. */
 export const LookSchema = v.variant(
   'what',
   [
@@ -31,7 +31,7 @@ export const LookSchema = v.variant(
 export type AnyLook = v.InferOutput<typeof LookSchema>;
 /** Those that the core finds. */
 export const isOfDays = (look: AnyLook): look is Look =>
-  !['no-job', 'no-note', 'doubled', 'round'].includes(look.what);
+  look.what !== 'no-job' && look.what !== 'no-note' && look.what !== 'doubled' && look.what !== 'round';
 
 const MOST_DAYS = 400;
 

@@ -3,6 +3,7 @@ import type { Exception } from '../model/exception.ts';
 import type { Plan } from '../model/plan.ts';
 import { type EffectivePunch, isPunchedTwice } from '../model/punch.ts';
 import type { Spell } from '../model/shift.ts';
+import { asDuration } from '../time/lengths.ts';
 import { type Instant, instant, type Workday } from '../time/units.ts';
 
 /** Values that the sentences of a way name: an instant, a length of time, a rule. */
@@ -46,7 +47,7 @@ export const latenessAsLeave = ({ key, workday, measured }: Exception): LeaveWay
           exception: key,
           workday,
           code,
-          length: `PT${measured}S`,
+          length: asDuration(measured),
         }),
       };
 

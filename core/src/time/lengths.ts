@@ -14,3 +14,6 @@ export function clockSeconds(time: string): Seconds {
 /** Seconds of an ISO 8601 duration; null where none is given. */
 export const optionalSeconds = (iso: string | undefined): Seconds | null =>
   iso === undefined ? null : durationSeconds(iso);
+
+/** A length in seconds as an ISO 8601 duration: `PT5400S`. */
+export const asDuration = (seconds: number): string => `PT${seconds}S`;

@@ -1,4 +1,4 @@
-/** What may stand between the values of a text file, the likeliest first. Common practice, no source. */
+/** Separators of values in a text file, the likeliest first. Common practice, no source. */
 const SEPARATORS = [',', ';', '\t', '|'] as const;
 export type Separator = (typeof SEPARATORS)[number];
 

@@ -1,13 +1,13 @@
 import type { ApprovalState, CardReply } from '@heath/contract';
 import { instantToIso, type Workday } from '@heath/core';
-import { and, between, desc, eq, inArray, isNull, type Placeholder, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, type Placeholder, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Reads } from '../database/connect.ts';
 import { build, select } from '../database/round-trip.ts';
 import { approval, payGroup, user } from '../database/schema/index.ts';
 import type { Among } from '../records/among.ts';
 import { byPerson } from '../records/by-person.ts';
-import type { Page } from '../records/pages.ts';
+import { isOnPage, PAGE_TO_COME, type Page } from '../records/pages.ts';
 
 const undoing = alias(approval, 'undoing');
 /** Join condition: `undoing` withdraws the approval. */
@@ -41,9 +41,6 @@ export const approvalsSelect = (among: Among) =>
   );
 export type ApprovalRow = ReturnType<ReturnType<typeof approvalsSelect>['rows']>[number];
 
-/** A page whose bounds are filled in when the statement is sent. */
-const PAGE_TO_COME = { firstId: sql.placeholder('firstId'), lastId: sql.placeholder('lastId') };
-
 /** Number of active approvals per card and fingerprint, of the cards of a period: all of them, or those on a page. */
 export const activeApprovals = (
   queries: Builds,
@@ -58,13 +55,7 @@ export const activeApprovals = (
     })
     .from(approval)
     .leftJoin(undoing, isUndoing)
-    .where(
-      and(
-        eq(approval.periodId, periodId),
-        page && between(approval.personId, page.firstId, page.lastId),
-        isActiveOfCard,
-      ),
-    )
+    .where(and(eq(approval.periodId, periodId), page && isOnPage(approval.personId, page), isActiveOfCard))
     .groupBy(approval.personId, approval.fingerprint);
 
 /** `activeApprovals` as a select to be sent with others. */
@@ -80,7 +71,7 @@ export const dayApprovalsSelect = select(
       and(
         eq(approval.periodId, sql.placeholder('periodId')),
         eq(approval.workday, sql.placeholder('workday')),
-        between(approval.personId, PAGE_TO_COME.firstId, PAGE_TO_COME.lastId),
+        isOnPage(approval.personId, PAGE_TO_COME),
         isActive,
       ),
     ),

@@ -1,5 +1,5 @@
 import { IDS_ON_A_PAGE } from '@heath/contract';
-import { type AnyColumn, between, max, type SQL } from 'drizzle-orm';
+import { type AnyColumn, between, max, type SQL, sql } from 'drizzle-orm';
 import type { Reads } from '../database/connect.ts';
 import { person } from '../database/schema/index.ts';
 
@@ -17,8 +17,11 @@ export const pageAt = (number = 0): Page => ({
   lastId: (number + 1) * IDS_ON_A_PAGE,
 });
 
+/** Bounds of a page that are filled in when the statement is sent, by the page itself. */
+export const PAGE_TO_COME = { firstId: sql.placeholder('firstId'), lastId: sql.placeholder('lastId') };
+
 /** Condition: the column has the id of somebody on the page. */
-export const isOnPage = (personId: AnyColumn, { firstId, lastId }: Page): SQL =>
+export const isOnPage = (personId: AnyColumn, { firstId, lastId }: Page | typeof PAGE_TO_COME): SQL =>
   between(personId, firstId, lastId);
 
 /** Returns the number of the page that follows; null after the last. */

@@ -1,8 +1,7 @@
 import type { PersonId } from '@heath/core';
-import { between, sql } from 'drizzle-orm';
 import { build, type Statement, select, selectValues } from '../database/round-trip.ts';
 import { department, person } from '../database/schema/index.ts';
-import type { Page } from './pages.ts';
+import { isOnPage, PAGE_TO_COME, type Page } from './pages.ts';
 
 /** Column values of a person. An object for each of ten thousand costs too much (`lists` in the bench). */
 type PersonValues = readonly [id: PersonId, number: string, name: string];
@@ -15,12 +14,12 @@ export const peopleByName = selectValues<PersonValues>(
     .orderBy(person.name, person.number),
 );
 
-/** The people of a page by name; `firstId` and `lastId` are those of the page. */
+/** The people of a page by name. */
 const peopleOfPage = selectValues<PersonValues>(
   build
     .select({ id: person.id, number: person.number, name: person.name })
     .from(person)
-    .where(between(person.id, sql.placeholder('firstId'), sql.placeholder('lastId')))
+    .where(isOnPage(person.id, PAGE_TO_COME))
     .orderBy(person.name, person.number),
 );
 

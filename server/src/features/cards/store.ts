@@ -103,7 +103,7 @@ export async function cardsByName(
   return list;
 }
 
-/** What the strip adds up of each card within reach on a page, or of one group there, and the page that follows. */
+/** Rows of the cards within reach on a page, of one pay group or of all, whose values the strip adds up; and the number of the page that follows. */
 export async function stripRows(
   queries: Reads,
   periodId: number,

@@ -31,6 +31,16 @@ beforeAll(async () => {
 afterAll(() => company.close());
 
 const HOUR = 90_000;
+/** An hour of leave that no punch gives. */
+const AN_HOUR = {
+  kind: 'flat-hours',
+  workday: workdayFromIso('2026-10-25'),
+  as: 'leave',
+  code: 'Annual leave',
+  length: 'PT1H',
+  job: null,
+  department: null,
+} as const;
 const all = async () => differenceRows(await differences(company, company.who));
 /** What differs of the one card, with what is told of it when it is opened. */
 const mine = async () => {
@@ -227,15 +237,7 @@ describe('after a handoff', () => {
         company.who,
         { periodId: company.periodId, personId },
         {
-          says: {
-            kind: 'flat-hours',
-            workday: workdayFromIso('2026-10-25'),
-            as: 'leave',
-            code: 'Annual leave',
-            length: 'PT1H',
-            job: null,
-            department: null,
-          },
+          says: AN_HOUR,
           note: 'Found later',
         },
       );
@@ -280,19 +282,13 @@ describe('after a handoff', () => {
     const some = groups.flatMap((groupId) =>
       rows.filter((row) => row.groupId === groupId && row.personId !== ofOne.personId).slice(3, 6),
     );
-    const says = {
-      kind: 'flat-hours',
-      workday: workdayFromIso('2026-10-25'),
-      as: 'leave',
-      code: 'Annual leave',
-      length: 'PT1H',
-      job: null,
-      department: null,
-    } as const;
     const made: [{ periodId: number; personId: number }, number][] = [];
     for (const { personId } of some) {
       const key = { periodId: company.periodId, personId };
-      made.push([key, (await correct(company, null, company.who, key, { says, note: '' })).correctionId]);
+      made.push([
+        key,
+        (await correct(company, null, company.who, key, { says: AN_HOUR, note: '' })).correctionId,
+      ]);
     }
     await company.work();
     const waived = () => company.database.select().from(batch).where(eq(batch.kind, 'waived'));

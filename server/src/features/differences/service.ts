@@ -167,7 +167,10 @@ export async function decide(
       }
       const batchOf = what === 'waive' ? await waivedByGroup(tx, accepted, made) : new Map<number, number>();
       const decisions = accepted.map(({ of: { personId, groupId }, kept: { version } }) => ({
-        ...{ personId, version, reason, batchId: batchOf.get(groupId) ?? null },
+        personId,
+        version,
+        reason,
+        batchId: batchOf.get(groupId) ?? null,
         ...made,
       }));
       await addDecisions(tx, periodId, what, decisions);

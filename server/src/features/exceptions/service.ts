@@ -1,20 +1,18 @@
 import type { EvidenceReply, ExceptionsReply } from '@heath/contract';
 import { compute, instant, SECONDS_PER_DAY, wallOf, ZoneTables } from '@heath/core';
-import { and } from 'drizzle-orm';
 import { Problem } from '../../base/problem.ts';
 import { evidenceAt } from '../../cards/evidence.ts';
 import type { CardKey } from '../../cards/read-card.ts';
 import { jsonOffsets } from '../../cards/view.ts';
 import { cardWithinReach } from '../../cards/within-reach.ts';
-import { card } from '../../database/schema/index.ts';
 import type { Context } from '../../http/context.ts';
 import { periodAt } from '../../http/period-at.ts';
 import { byPerson } from '../../records/by-person.ts';
-import { isOnPage, pageAt, readPageAfter } from '../../records/pages.ts';
+import { pageAt, readPageAfter } from '../../records/pages.ts';
 import { type Who, withinReach } from '../../rights/who.ts';
 import { cardsWithExceptions, countStale, exceptionsWithinReach } from './store.ts';
 
-/** What is to settle and to look at in a period, on the cards within reach on a page: by the names of people, and of each in order of time. */
+/** Exceptions to settle or to look at on one page of the cards of a period within reach: by name of the person, and of each in order of time. */
 export async function listExceptions(
   { database }: Context,
   who: Who,
@@ -23,11 +21,11 @@ export async function listExceptions(
 ): Promise<ExceptionsReply> {
   const period = await periodAt(database, periodId);
   const page = pageAt(number);
-  const isListed = and(withinReach(who), isOnPage(card.personId, page));
+  const listed = { periodId, reach: withinReach(who), page };
   const [cards, found, computing, next] = await Promise.all([
-    cardsWithExceptions(database, periodId, isListed),
-    exceptionsWithinReach(database, periodId, isListed),
-    countStale(database, periodId, isListed),
+    cardsWithExceptions(database, listed),
+    exceptionsWithinReach(database, listed),
+    countStale(database, listed),
     readPageAfter(database, page),
   ]);
   const at = (day: number) => instant(day * SECONDS_PER_DAY);

@@ -4,16 +4,27 @@ import { exceptionsOfCards, hasCardException } from '../../cards/listed-exceptio
 import type { Reads } from '../../database/connect.ts';
 import { card, department, person, site } from '../../database/schema/index.ts';
 import { stale } from '../../recompute/stale-cards.ts';
+import { isOnPage, type Page } from '../../records/pages.ts';
 import { isOpen } from '../../records/sealed.ts';
 
 const supervisor = alias(person, 'supervisor');
 
-/** The cards within reach of a period whose exceptions are told: those that are computed and not handed off. */
-const isTold = (periodId: number, reach: SQL | undefined) =>
-  and(eq(card.periodId, periodId), reach, isOpen, eq(card.inputVersion, card.computedVersion));
+/** Which cards of a period are listed: those within reach on a page. */
+interface Listed {
+  readonly periodId: number;
+  readonly reach: SQL;
+  readonly page: Page;
+}
 
-/** The cards within reach of a period that have something to settle or to look at and are not handed off, by name. */
-export const cardsWithExceptions = (queries: Reads, periodId: number, reach: SQL | undefined) =>
+/** The open cards that are listed. */
+const isListed = ({ periodId, reach, page }: Listed) =>
+  and(eq(card.periodId, periodId), isOnPage(card.personId, page), reach, isOpen);
+
+/** Those of them whose exceptions are told: a card that is still to be computed has none yet. */
+const isTold = (of: Listed) => and(isListed(of), eq(card.inputVersion, card.computedVersion));
+
+/** The listed cards that have something to settle or to look at and are not handed off, by name. */
+export const cardsWithExceptions = (queries: Reads, of: Listed) =>
   queries
     .select({
       personId: card.personId,
@@ -30,18 +41,17 @@ export const cardsWithExceptions = (queries: Reads, periodId: number, reach: SQL
     .innerJoin(department, eq(department.id, card.departmentId))
     .innerJoin(site, eq(site.id, card.siteId))
     .leftJoin(supervisor, eq(supervisor.id, card.supervisorId))
-    .where(and(isTold(periodId, reach), hasCardException))
+    .where(and(isTold(of), hasCardException))
     .orderBy(asc(person.name), asc(person.number));
 
 /** What there is to settle and to look at on these cards, of each in order of time. */
-export const exceptionsWithinReach = (queries: Reads, periodId: number, reach: SQL | undefined) =>
-  exceptionsOfCards(queries, isTold(periodId, reach));
+export const exceptionsWithinReach = (queries: Reads, of: Listed) => exceptionsOfCards(queries, isTold(of));
 
-/** How many cards within reach are still to be computed. */
-export async function countStale(queries: Reads, periodId: number, reach: SQL | undefined): Promise<number> {
+/** Number of listed cards that are still to be computed. */
+export async function countStale(queries: Reads, of: Listed): Promise<number> {
   const [row] = await queries
     .select({ cards: count() })
     .from(card)
-    .where(and(eq(card.periodId, periodId), reach, isOpen, stale));
+    .where(and(isListed(of), stale));
   return row?.cards ?? 0;
 }

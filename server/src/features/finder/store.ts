@@ -1,7 +1,22 @@
 import { doubledPunches, SECONDS_PER_DAY, type Span, type Workday } from '@heath/core';
-import { and, asc, between, eq, gte, inArray, isNull, lte, type SQL, sql } from 'drizzle-orm';
+import {
+  and,
+  asc,
+  between,
+  type Column,
+  eq,
+  gte,
+  inArray,
+  isNull,
+  lte,
+  notExists,
+  type SQL,
+  sql,
+} from 'drizzle-orm';
+import { alias } from 'drizzle-orm/mysql-core';
 import { resultOfCard } from '../../cards/result-of-card.ts';
 import type { Queries, Reads } from '../../database/connect.ts';
+import { build } from '../../database/round-trip.ts';
 import {
   card,
   cardResult,
@@ -72,6 +87,11 @@ export const cardsOf = (
     .orderBy(card.personId, period.firstDay);
 export type CardRow = Awaited<ReturnType<typeof cardsOf>>[number];
 
+const undoing = alias(correction, 'undoing');
+/** Condition: nobody took back the correction of this id. */
+const isInForce = (correctionId: Column): SQL =>
+  notExists(build.select({ id: undoing.id }).from(undoing).where(eq(undoing.undoes, correctionId)));
+
 /** Something that lies at an instant of somebody's day. */
 export interface PointOf {
   readonly personId: number;
@@ -94,6 +114,8 @@ export const punchesWithoutNote = (
       .where(and(condition, isNull(punch.note))),
   );
 
+const changing = alias(correction, 'changing');
+
 /** Punches of these people within a span that were made twice, without those that a correction is about. */
 export async function doubledPunchesOf(
   queries: Reads,
@@ -108,8 +130,12 @@ export async function doubledPunchesOf(
       .where(
         and(
           condition,
-          sql`NOT EXISTS (SELECT 1 FROM ${correction} changed WHERE changed.punch_id = ${punch.id}
-              AND NOT EXISTS (SELECT 1 FROM ${correction} taken WHERE taken.undoes = changed.id))`,
+          notExists(
+            build
+              .select({ id: changing.id })
+              .from(changing)
+              .where(and(eq(changing.punchId, punch.id), isInForce(changing.id))),
+          ),
         ),
       )
       .orderBy(asc(punch.at), asc(punch.id)),
@@ -134,7 +160,7 @@ export const roundTimes = (
         between(correction.at, from, to),
         inArray(correction.kind, ['add', 'move']),
         sql`${correction.at} % ${SECONDS_PER_DAY / 96} = 0`,
-        sql`NOT EXISTS (SELECT 1 FROM ${correction} taken WHERE taken.undoes = ${correction.id})`,
+        isInForce(correction.id),
       ),
     );
 

@@ -64,7 +64,7 @@ type Kept<O extends Operation> = (O extends { readonly shows: infer Views }
     ? { readonly invalidatesTags: Views }
     : Record<never, never>);
 
-/** What the store keeps of replies of an operation, as its definition says. */
+/** Cache tags of an operation for RTK Query: the views that a read is shown in, and those that a write makes stale. */
 export const keptOf = <O extends Operation>({ shows, makesStale }: O): Kept<O> =>
   ({
     ...(shows === undefined ? {} : { providesTags: shows }),

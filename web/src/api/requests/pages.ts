@@ -57,7 +57,5 @@ export function byNameOnPages<Row>(
   const order = (a: string, b: string) => (a < b ? -1 : Number(a > b));
   return pages
     .flat()
-    .map((row) => ({ row, who: whoOf(row) }))
-    .sort((a, b) => order(a.who.name, b.who.name) || order(a.who.number, b.who.number))
-    .map(({ row }) => row);
+    .sort((a, b) => order(whoOf(a).name, whoOf(b).name) || order(whoOf(a).number, whoOf(b).number));
 }

@@ -1,16 +1,9 @@
 import type { CorrectRequest } from '@heath/contract';
-import {
-  type DepartmentId,
-  type Instant,
-  type JobId,
-  punchId,
-  readTimeEntry,
-  type SiteId,
-} from '@heath/core';
+import { asDuration, type DepartmentId, type JobId, punchId, type SiteId } from '@heath/core';
 import type { FoundDay } from '../../api/finder.ts';
-import { clockTime } from '../../ui/text/format.ts';
 import { RATES } from '../../ui/text/rates.ts';
 import type { UnderCode } from '../corrections/code/index.ts';
+import { outsideOf, readMeal, type Stretch } from '../corrections/meal/index.ts';
 
 type Says = CorrectRequest['says'];
 
@@ -73,21 +66,13 @@ export function repairsOf(day: FoundDay, repairs: Repairs): Repaired {
 const hoursOf = ({ seconds, code }: Repairs, { workday }: FoundDay): Says[] =>
   seconds === null || code.code.trim() === ''
     ? []
-    : [{ kind: 'flat-hours', workday, ...code, length: `PT${seconds}S`, job: null, department: null }];
+    : [{ kind: 'flat-hours', workday, ...code, length: asDuration(seconds), job: null, department: null }];
 
 /** The meal on the clock of a day; null where there is none, else why it cannot be. */
-function mealOf(
-  { mealFrom, mealTo }: Repairs,
-  { from, to }: { readonly from: Instant; readonly to: Instant },
-  { offsets }: FoundDay,
-): { readonly from: Instant; readonly to: Instant } | null | string {
-  if (mealFrom.trim() === '' && mealTo.trim() === '') return null;
-  const start = readTimeEntry(mealFrom, from, 'after', offsets);
-  const end = start.ok ? readTimeEntry(mealTo, start.at, 'after', offsets) : start;
-  if (!start.ok || !end.ok) return 'The meal needs two times: 12:00 and 12:30 are.';
-  return end.at < to
-    ? { from: start.at, to: end.at }
-    : `The meal lies outside of ${clockTime(from, offsets)} to ${clockTime(to, offsets)}.`;
+function mealOf(repairs: Repairs, clocked: Stretch, { offsets }: FoundDay): Stretch | null | string {
+  const meal = readMeal(repairs, clocked, offsets);
+  if (meal === 'outside') return outsideOf(clocked, offsets);
+  return typeof meal === 'string' ? 'The meal needs two times: 12:00 and 12:30 are.' : meal;
 }
 
 /** True where nothing is to be done, or what is typed is not whole. */

@@ -20,6 +20,13 @@ interface AddTimeProps {
 }
 /** `as` and `code` are those of `UnderCode`; empty where the time was worked. */
 const EMPTY = { lines: '', from: '', to: '', mealFrom: '', mealTo: '', note: '', as: '', code: '' };
+/** Times that are typed once for all lines. */
+const TIMES_OF_ALL = [
+  { name: 'from', label: 'In', hint: '8:00' },
+  { name: 'to', label: 'Out', hint: '16:30' },
+  { name: 'mealFrom', label: 'Meal from', hint: 'none' },
+  { name: 'mealTo', label: 'Meal to', hint: 'none' },
+] as const;
 const NO_JOBS: readonly never[] = [];
 
 /** Time for several people on one day, or for one on several: typed or pasted, each line said back, then shown with what it changes, then kept as one. */
@@ -58,30 +65,15 @@ export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
         they come.
       </p>
       <div className="-mt-2 grid grid-cols-[repeat(4,calc(var(--spacing)*28))_auto] items-end gap-2">
-        <Field
-          label="In, of all"
-          value={draft.from}
-          placeholder="8:00"
-          onChange={(event) => type({ from: event.target.value })}
-        />
-        <Field
-          label="Out, of all"
-          value={draft.to}
-          placeholder="16:30"
-          onChange={(event) => type({ to: event.target.value })}
-        />
-        <Field
-          label="Meal from, of all"
-          value={draft.mealFrom}
-          placeholder="none"
-          onChange={(event) => type({ mealFrom: event.target.value })}
-        />
-        <Field
-          label="Meal to, of all"
-          value={draft.mealTo}
-          placeholder="none"
-          onChange={(event) => type({ mealTo: event.target.value })}
-        />
+        {TIMES_OF_ALL.map(({ name, label, hint }) => (
+          <Field
+            key={name}
+            label={`${label}, of all`}
+            value={draft[name]}
+            placeholder={hint}
+            onChange={(event) => type({ [name]: event.target.value })}
+          />
+        ))}
         <Button
           className="mb-1 justify-self-start"
           disabled={of.all.length === 0}

@@ -1,5 +1,6 @@
 import type { BulkItem, PlacesReply } from '@heath/contract';
 import {
+  asDuration,
   firstInstantOf,
   type Instant,
   instant,
@@ -9,8 +10,9 @@ import {
   wallClock,
   type ZoneOffsets,
 } from '@heath/core';
-import { clockTime, dayAndTime } from '../../../ui/text/format.ts';
+import { dayAndTime } from '../../../ui/text/format.ts';
 import type { UnderCode } from '../code/index.ts';
+import { outsideOf, readMeal, type Stretch } from '../meal/index.ts';
 import type { AddTime, Subject } from './subjects.ts';
 
 /** What is typed once for all lines: in, out and note for those that do not say their own. */
@@ -38,11 +40,6 @@ export type TimeLine =
       /** What the hours are where nobody worked them; null: work. */
       readonly code: UnderCode | null;
     });
-
-interface Stretch {
-  readonly from: Instant;
-  readonly to: Instant;
-}
 
 /** No shift that somebody adds by hand is longer. */
 const LONGEST_SECONDS = 20 * 3600;
@@ -92,20 +89,13 @@ export function readTimeLines(
 }
 
 /** The meal that is the same for all, within the time of one line; null where there is none, else what is wrong with it. */
-function mealOf(
-  { mealFrom, mealTo }: SameForAll,
-  { from, to }: Stretch,
-  offsets: ZoneOffsets,
-): Stretch | null | string {
-  if (mealFrom.trim() === '' && mealTo.trim() === '') return null;
-  const start = readTimeEntry(mealFrom, from, 'after', offsets);
-  if (!start.ok)
-    return `${mealFrom.trim() || 'Nothing'} is not a time at which a meal begins: 12:00 or 1230 is.`;
-  const end = readTimeEntry(mealTo, start.at, 'after', offsets);
-  if (!end.ok) return `${mealTo.trim() || 'Nothing'} is not a time at which a meal ends: 12:30 or +30 is.`;
-  if (end.at >= to)
-    return `The meal lies outside of ${clockTime(from, offsets)} to ${clockTime(to, offsets)}.`;
-  return { from: start.at, to: end.at };
+function mealOf(same: SameForAll, time: Stretch, offsets: ZoneOffsets): Stretch | null | string {
+  const meal = readMeal(same, time, offsets);
+  if (meal === 'begin')
+    return `${same.mealFrom.trim() || 'Nothing'} is not a time at which a meal begins: 12:00 or 1230 is.`;
+  if (meal === 'end')
+    return `${same.mealTo.trim() || 'Nothing'} is not a time at which a meal ends: 12:30 or +30 is.`;
+  return meal === 'outside' ? outsideOf(time, offsets) : meal;
 }
 
 const cellsOf = (line: string): string[] => {
@@ -128,7 +118,7 @@ export function itemsOf(line: Extract<TimeLine, { ok: true }>): BulkItem[] {
   const { person, day, from, to, job, meal, note, code } = line;
   const { personId, offsets } = person;
   if (code !== null) {
-    const length = `PT${to - from - (meal === null ? 0 : meal.to - meal.from)}S`;
+    const length = asDuration(to - from - (meal === null ? 0 : meal.to - meal.from));
     const of = { job: job === null ? null : (job.id as JobId), department: null };
     return [{ personId, says: { kind: 'flat-hours', workday: day, ...code, length, ...of } }];
   }

@@ -1,5 +1,13 @@
 import type { CardReply, PlacesReply } from '@heath/contract';
-import { instant, PUNCH_KINDS, readTimeNear, type Workday, workday, type ZoneOffsets } from '@heath/core';
+import {
+  asDuration,
+  instant,
+  PUNCH_KINDS,
+  readTimeNear,
+  type Workday,
+  workday,
+  type ZoneOffsets,
+} from '@heath/core';
 import { useEffect, useRef, useState } from 'react';
 import { usePlacesQuery } from '../../../api/reasons.ts';
 import { Button } from '../../../ui/controls/Button.tsx';
@@ -10,7 +18,6 @@ import { clockTime, dayAndTime, punchWord, shortDay } from '../../../ui/text/for
 import { RATES } from '../../../ui/text/rates.ts';
 import { CodeField } from '../code/index.ts';
 import {
-  asDuration,
   isStretch,
   type OnDay,
   punchesOf,

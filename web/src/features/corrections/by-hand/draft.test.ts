@@ -1,9 +1,15 @@
 import type { CardReply } from '@heath/contract';
-import { type EffectivePunch, type Instant, instantFromIso, workdayFromIso, ZoneTables } from '@heath/core';
+import {
+  asDuration,
+  type EffectivePunch,
+  type Instant,
+  instantFromIso,
+  workdayFromIso,
+  ZoneTables,
+} from '@heath/core';
 import { describe, expect, it } from 'vitest';
 import {
   adding,
-  asDuration,
   isUnfinished,
   mealtime,
   moving,

@@ -146,7 +146,6 @@ export const isUnfinished = (says: Says): boolean =>
   (/^PT0[HS]$/.test(says.length) || (says.as === 'adjustment' && says.code.trim() === ''));
 
 /** A length as durations are written. */
-export const asDuration = (seconds: number): string => `PT${seconds}S`;
 
 /** Times of a correction, by the names of its settings. */
 export const timesOf = (says: Says): readonly ('at' | 'from' | 'to')[] =>

@@ -1,0 +1,1 @@
+export { outsideOf, readMeal, type Stretch } from './typed-meal.ts';
