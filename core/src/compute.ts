@@ -6,7 +6,7 @@ import { changesOf } from './corrections/in-force.ts';
 import { withStatedLeave } from './corrections/leave.ts';
 import { withoutStretches } from './corrections/not-worked.ts';
 import { correctionReasons } from './corrections/reasons.ts';
-import { payAsStated, placeAsStated } from './corrections/segments.ts';
+import { payApprovedParts, payAsStated, placeAsStated } from './corrections/segments.ts';
 import { correctedShifts } from './corrections/shifts.ts';
 import { findExceptions, within } from './exceptions/exceptions.ts';
 import type { PersonInput } from './input/person.ts';
@@ -82,6 +82,7 @@ export function compute(input: PersonInput, explain = false): Computed {
   placeAsStated(worked, changes.places);
   const segments = classify(worked, together, context, overtimeReasons);
   payAsStated(segments, changes.classes);
+  payApprovedParts(segments, changes.approvedParts);
   const premiumsOf = ({ start }: WorkSegment['shift']) => editions.of(start).premiums;
   addPremiums(segments, together.premiums, premiumsOf, calendar, days.days);
   if (explain) explainShifts(shifts, planned, segments);

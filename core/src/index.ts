@@ -35,7 +35,7 @@ export { EXCEPTIONS, exceptionLabel, exceptionLine, exceptionSentence } from './
 export { isSettledByTime, leaveWayOf, togetherOf, waySentence, waysOf } from './exceptions/settled-by.ts';
 export { shiftTimes } from './exceptions/shift-times.ts';
 export { type Sureness, sureness } from './exceptions/sureness.ts';
-export { punchBeside, type Together, type WayRole } from './exceptions/ways.ts';
+export { punchBeside, type Together, type Way, type WayRole } from './exceptions/ways.ts';
 // Classes, pay codes, and money where a rate is given.
 export {
   type HolidayAverage,

@@ -49,6 +49,8 @@ export interface Changes {
   readonly meals: readonly Stated[];
   readonly places: readonly (Stated & { readonly place: NewPlace; readonly correction: CorrectionId })[];
   readonly classes: readonly (Stated & { readonly multiplier: number })[];
+  /** How many seconds of a day's overtime by one rule are approved, by what that overtime is told by, where it is not all of it. */
+  readonly approvedParts: ReadonlyMap<string, number>;
   readonly leave: readonly Leave[];
   /** Plans, by their start, that become leave. */
   readonly absences: readonly {
@@ -80,6 +82,7 @@ export const noChanges = (): OpenChanges => ({
   meals: [],
   places: [],
   classes: [],
+  approvedParts: new Map(),
   leave: [],
   absences: [],
   settled: [],

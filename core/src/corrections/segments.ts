@@ -1,6 +1,9 @@
 import { classOf } from '../model/classes.ts';
-import { cutAtEdges } from '../model/cut.ts';
+import { cutAtEdges, cutOff, lengthOf, ORDINARY, paidSeconds } from '../model/cut.ts';
+import { overtimeAbout } from '../model/exception-key.ts';
 import type { Pay, WorkSegment } from '../model/segment.ts';
+import { itemAt } from '../time/item-at.ts';
+import { instant } from '../time/units.ts';
 import type { Changes, Stated } from './changes.ts';
 import { placedIn } from './shifts.ts';
 
@@ -21,6 +24,27 @@ export function payAsStated(segments: WorkSegment[], classes: Changes['classes']
     const pay: Pay = { classId: classOf(multiplier), multiplier, rule: null };
     cutAt(segments, stated);
     for (const segment of segments) if (isInside(segment, stated)) segment.pay = pay;
+  }
+}
+
+/**
+ * Pays overtime that waits for approval and was approved in part, in place: the earliest so much of it stays as it is, what was worked beyond
+ * is ordinary. What rounding added goes with the last second before it.
+ */
+export function payApprovedParts(segments: WorkSegment[], parts: Changes['approvedParts']): void {
+  if (parts.size === 0) return;
+  const left = new Map(parts);
+  for (let i = 0; i < segments.length; i++) {
+    const segment = itemAt(segments, i);
+    const { rule } = segment.pay;
+    if (rule?.waitsForApproval !== true) continue;
+    const about = overtimeAbout(segment.workday, rule.name);
+    const approved = left.get(about);
+    if (approved === undefined) continue;
+    if (approved <= 0) segment.pay = ORDINARY;
+    else if (lengthOf(segment) > approved)
+      segments.splice(i + 1, 0, cutOff(segment, instant(segment.start + approved)));
+    left.set(about, approved - paidSeconds(segment));
   }
 }
 

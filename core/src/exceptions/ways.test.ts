@@ -36,8 +36,12 @@ describe('the ways to settle an exception', () => {
           const computed = compute(input);
           for (const exception of computed.exceptions.slice(0, 12)) {
             const asLeave = leaveWayOf(exception);
+            const own = waysOf(exception, { ...computed, plans: input.plans });
             const ways = [
-              ...waysOf(exception, { ...computed, plans: input.plans }),
+              ...own,
+              ...own.flatMap(({ role, inPart }) =>
+                inPart === undefined ? [] : [{ role: `${role} in part`, says: inPart(1800).says }],
+              ),
               ...(asLeave === null ? [] : [{ role: asLeave.role, says: asLeave.saysOf('Sick') }]),
             ];
             expect(ways).toContainEqual(acceptAsItIs(exception));
@@ -67,6 +71,8 @@ describe('the ways to settle an exception', () => {
       'absent by leave',
       'late-in by leave',
       'early-out by leave',
+      'overtime-approval by take',
+      'overtime-approval by take in part',
       'not-planned by not worked',
       'overlap by accept',
     ])

@@ -28,6 +28,8 @@ export interface Way {
   readonly did: string;
   readonly values?: WayValues;
   readonly says: CorrectionSays;
+  /** The same for only so much of what was measured, where it can be taken in part. */
+  readonly inPart?: (lengthSeconds: number) => Way;
 }
 
 /** A way that asks first which kind of leave it is. */

@@ -6,7 +6,7 @@ import { PremiumSet } from './premium-set.ts';
 import type { Pay, Segment, WorkSegment } from './segment.ts';
 
 /** Time that is no overtime. */
-const ORDINARY: Pay = { classId: classOf(1), multiplier: 1, rule: null };
+export const ORDINARY: Pay = { classId: classOf(1), multiplier: 1, rule: null };
 
 /** Until step 6 gives it one. */
 const UNASSIGNED = workday(0);

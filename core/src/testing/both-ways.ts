@@ -12,7 +12,11 @@ const nameOf = (names: readonly string[], id: number | null): string =>
 /** A correction with its instants in seconds and its days as dates. */
 function inTime(one: AnyCorrection, stretch: AnyStretch): TickCorrection {
   const [, start] = stretch;
-  if (one.correction === 'flat-hours' || one.correction === 'lateness-leave')
+  if (
+    one.correction === 'flat-hours' ||
+    one.correction === 'lateness-leave' ||
+    one.correction === 'approve-overtime'
+  )
     return { ...one, date: workdayToIso(dayOf(stretch, one.day)) };
   if (one.correction === 'set-workday')
     return { ...one, at: start + one.at, date: workdayToIso(dayOf(stretch, one.day)) };

@@ -97,6 +97,11 @@ function saysOf(drawn: AnyCorrection, { plans }: AnyPerson, stretch: AnyStretch)
       return { from: start + drawn.from, to: start + drawn.to };
     case 'set-class':
       return { from: start + drawn.from, to: start + drawn.to, multiplier: drawn.multiplier };
+    case 'approve-overtime': {
+      const { day, rule, seconds } = drawn;
+      const length = seconds === null ? {} : { length: `PT${seconds}S` };
+      return { workday: dayOf(stretch, day), rule, ...length };
+    }
     case 'set-job':
       return { from: start + drawn.from, to: start + drawn.to, ...inOtherPlace(drawn) };
     case 'flat-hours':

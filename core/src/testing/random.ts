@@ -191,6 +191,7 @@ const overtimeRule = (name: string): fc.Arbitrary<Overtime> =>
       leaveCounts: fc.constantFrom(undefined, 'as worked' as const, 'toward the threshold' as const),
       countsAtMostPerWorkday: fc.constantFrom(undefined, undefined, undefined, 'PT5H', 'PT7H'),
       on: maybe(kinds),
+      waitsForApproval: fc.constantFrom(undefined, true),
     })
     .map(({ leaveCounts, ...rule }) => (rule.countsLeave === undefined ? rule : { ...rule, leaveCounts }));
 
@@ -418,6 +419,13 @@ export type AnyCorrection =
   | ({ readonly correction: 'set-meal' } & Stretch)
   | { readonly correction: 'cancel-meal'; readonly at: number }
   | ({ readonly correction: 'set-class'; readonly multiplier: number } & Stretch)
+  | {
+      readonly correction: 'approve-overtime';
+      readonly day: number;
+      readonly rule: string;
+      /** Of all of it, null. */
+      readonly seconds: number | null;
+    }
   | ({ readonly correction: 'set-job' } & Stretch & OtherPlace)
   | ({ readonly correction: 'flat-hours' } & AnyLeave)
   | { readonly correction: 'absence-leave'; readonly plan: number; readonly code: string }
@@ -510,6 +518,7 @@ const correctionsOf = (tick: number) =>
         ...(['add', 'move', 'drop', 'retype', 'split', 'set-workday', 'set-meal', 'cancel-meal'] as const),
         ...([
           'set-class',
+          'approve-overtime',
           'set-job',
           'flat-hours',
           'absence-leave',
@@ -532,6 +541,8 @@ const correctionsOf = (tick: number) =>
         { requiredKeys: [] },
       ),
       multiplier: fc.constantFrom(1, 1.5, 2),
+      rule: fc.constantFrom('Rule 1', 'Rule 1', 'Rule 2', 'Rule 3', 'Rule 9', 'Renamed'),
+      isWhole: fc.boolean(),
       flat: leaveOf(tick),
     }),
     { maxLength: 5 },
@@ -631,7 +642,19 @@ function correctionsFrom(
 
 /** A drawn correction of what there is; null where there is nothing of the sort. */
 function correctionFrom(
-  { correction, which, by, length, kind, place, otherPlace, multiplier, flat }: DrawnCorrection,
+  {
+    correction,
+    which,
+    by,
+    length,
+    kind,
+    place,
+    otherPlace,
+    multiplier,
+    rule,
+    isWhole,
+    flat,
+  }: DrawnCorrection,
   clocked: Clocked,
   plans: readonly Planned[],
   before: number,
@@ -666,6 +689,10 @@ function correctionFrom(
       return { correction, ...stretch };
     case 'set-class':
       return { correction, ...stretch, multiplier };
+    case 'approve-overtime': {
+      const day = Math.floor(at / 86_400);
+      return { correction, day, rule, seconds: isWhole ? null : length * tick };
+    }
     case 'set-job':
       return { correction, ...stretch, ...otherPlace };
     case 'flat-hours':

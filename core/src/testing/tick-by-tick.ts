@@ -30,6 +30,12 @@ export type TickCorrection =
   | ({ readonly correction: 'set-meal' } & TickStretch)
   | { readonly correction: 'cancel-meal'; readonly at: number }
   | ({ readonly correction: 'set-class'; readonly multiplier: number } & TickStretch)
+  | {
+      readonly correction: 'approve-overtime';
+      readonly date: string;
+      readonly rule: string;
+      readonly seconds: number | null;
+    }
   | ({ readonly correction: 'set-job' } & TickStretch & OtherPlace)
   | ({ readonly correction: 'flat-hours' } & TickLeave)
   | { readonly correction: 'absence-leave'; readonly plan: number; readonly code: string }
@@ -471,6 +477,8 @@ interface Tick {
   readonly shift: number;
   day: string;
   pays: number;
+  /** The overtime rule behind that, by its name. */
+  rule: string | null;
   premiums: string[];
 }
 
@@ -507,7 +515,17 @@ function paidTicks(
   let ticks: Tick[] = [];
   const work = (from: number, to: number, place: TickPlace) => {
     for (let at = from; at < to; at += tick)
-      ticks.push({ at, worth: tick, place, restsFrom, shift: index, day: '', pays: 1, premiums: [] });
+      ticks.push({
+        at,
+        worth: tick,
+        place,
+        restsFrom,
+        shift: index,
+        day: '',
+        pays: 1,
+        rule: null,
+        premiums: [],
+      });
   };
   const gaps: TickGap[] = [];
   let stated = 0;
@@ -878,6 +896,10 @@ function applyInOrder(
   for (const code of codesInOrder(lists)) {
     const has = lists.map((rules) => rules.find((rule) => codeOf(rule) === code));
     const last = has.findLastIndex((rule) => rule !== undefined);
+    const ruleOf = (tick: Tick) => ({
+      name: has[placeOf(tick)]!.name,
+      adds: editions[placeOf(tick)]!.overtimeMeets?.mode === 'added together',
+    });
     const found = has.flatMap((rule, place) => {
       if (rule === undefined) return [];
       const rules = editions[place]!;
@@ -885,7 +907,11 @@ function applyInOrder(
       const pay = paidBy(ticks, rule, adds, rules, (tick) => placeOf(tick) <= last, input);
       return [...pay].filter(([tick]) => placeOf(tick) === place);
     });
-    for (const [tick, pays] of found) tick.pays = pays;
+    for (const [tick, pays] of found) {
+      const { name, adds } = ruleOf(tick);
+      if (adds || pays > tick.pays) tick.rule = name;
+      tick.pays = pays;
+    }
   }
 }
 
@@ -951,7 +977,26 @@ function takeGreater(ticks: Tick[], ways: string, shifts: readonly TickShift[], 
       if ((weeks.get(week) ?? 0) > (gives[best]!.get(week) ?? 0)) best = g;
     });
     tick.pays = alternatives[best]![i]!.pays;
+    tick.rule = alternatives[best]![i]!.rule;
   });
+}
+
+/** Of overtime that waits and was approved in part, the earliest ticks stay; those beyond are ordinary. What was said last holds. */
+function approveParts(ticks: readonly Tick[], shifts: readonly TickShift[], input: TickInput): void {
+  const last = new Map(holding('approve-overtime', input).map((one) => [`${one.date} ${one.rule}`, one]));
+  for (const { date, rule, seconds } of last.values()) {
+    if (seconds === null) continue;
+    let sum = 0;
+    for (const tick of ticks) {
+      const own = shifts[tick.shift]!.rules.overtime.find(({ name }) => name === rule);
+      if (tick.day !== date || tick.rule !== rule || own?.waitsForApproval !== true) continue;
+      if (sum >= seconds) {
+        tick.pays = 1;
+        tick.rule = null;
+      }
+      sum += tick.worth;
+    }
+  }
 }
 
 function applyPremiums(
@@ -1056,7 +1101,12 @@ export function tickByTick(recorded: TickInput): Map<string, number> {
   for (const tick of ticks) tick.place = orAtHome(tick.place, tick.day, input);
   applyOvertime(ticks, shifts, input);
   for (const { from, to, multiplier } of holding('set-class', input))
-    for (const tick of ticks) if (tick.at >= from && tick.at < to) tick.pays = multiplier;
+    for (const tick of ticks)
+      if (tick.at >= from && tick.at < to) {
+        tick.pays = multiplier;
+        tick.rule = null;
+      }
+  approveParts(ticks, shifts, input);
   for (const { rules } of input.editions) applyPremiums(ticks, shifts, rules, input);
   const sums = new Map<string, number>();
   const add: Add = (day, name, place, seconds) => {

@@ -2,21 +2,30 @@ import { on } from '../../kinds/example.ts';
 import { paidSeconds } from '../../model/cut.ts';
 import type { Exception } from '../../model/exception.ts';
 import { overtimeAbout, overtimeRuleOf } from '../../model/exception-key.ts';
+import { asDuration } from '../../time/lengths.ts';
 import type { Instant, Workday } from '../../time/units.ts';
 import { defineException } from '../define.ts';
 import type { Way } from '../ways.ts';
 
-/** The way that approves the waiting overtime. */
+/** The way that approves the waiting overtime, all of it or its first part. */
 function approved(exception: Exception): Way[] {
   const { workday, measured } = exception;
   const rule = overtimeRuleOf(exception);
+  const says = { kind: 'approve-overtime', workday, rule } as const;
   return [
     {
       role: 'take',
       name: 'Approve {length}',
       did: 'Approved {length} of {rule}',
       values: { lengthSeconds: measured ?? 0, rule },
-      says: { kind: 'approve-overtime', workday, rule },
+      says,
+      inPart: (lengthSeconds) => ({
+        role: 'take',
+        name: 'Approve {length}, the rest is ordinary',
+        did: 'Approved {length} of {rule}, the rest is ordinary',
+        values: { lengthSeconds, rule },
+        says: { ...says, length: asDuration(lengthSeconds) },
+      }),
     },
   ];
 }

@@ -5,9 +5,9 @@ import { type SettleProps, type Shown, useShown } from './shown.ts';
 import { useWayPreview } from './useWayPreview.ts';
 import { WayButtons } from './WayButtons.tsx';
 import type { Way } from './ways.ts';
-import { waysOf } from './ways.ts';
+import { partTyped, waysOf } from './ways.ts';
 
-const EMPTY = { note: '' };
+const EMPTY = { note: '', part: '' };
 
 /**
  * Settles what no time can: accepted, not worked, approved, turned into leave. What one way would change is shown: the likeliest, or the one that is pointed
@@ -21,9 +21,13 @@ export function SettleByWay({
 }: SettleProps & { onShow: (shown: Shown) => void }) {
   const { draft, type, forget } = useDraft(exception.key, EMPTY);
   const why = useRef<HTMLInputElement>(null);
-  const ways = waysOf(exception, card);
+  const [first, ...others] = waysOf(exception, card);
+  const part = partTyped(draft.part, first, exception);
+  const wrong = part !== null && 'wrong' in part ? part.wrong : null;
+  const likeliest = part === null || 'wrong' in part ? first : part;
+  const ways = likeliest === undefined ? [] : [likeliest, ...others];
   const [near, setNear] = useState<Way | null>(null);
-  const shownWay = near ?? ways[0] ?? null;
+  const shownWay = near ?? (wrong === null ? (likeliest ?? null) : null);
   const preview = useWayPreview(id, exception, shownWay);
   useShown(onShow, { chosen: null, preview });
   return (
@@ -38,6 +42,9 @@ export function SettleByWay({
         shown={shownWay}
         onNear={setNear}
         onDone={forget}
+        part={
+          first?.inPart === undefined ? null : { text: draft.part, wrong, onType: (part) => type({ part }) }
+        }
       />
       {preview !== null && <Effect preview={preview} />}
     </div>

@@ -12,7 +12,7 @@ import { useKey } from '../../ui/screen/keys.ts';
 import { Kbd } from '../../ui/text/Kbd.tsx';
 import { useSayCorrected } from '../corrections/settle/index.ts';
 import { EXCEPTION_KEYS } from './keys.ts';
-
+import { PartField, type PartFieldProps } from './PartField.tsx';
 import { leaveOf, type Way } from './ways.ts';
 
 interface WayButtonsProps {
@@ -27,11 +27,13 @@ interface WayButtonsProps {
   /** A way is pointed at, or none any more. */
   readonly onNear: (way: Way | null) => void;
   readonly onDone: () => void;
+  /** How much is taken, where that can be less than all. */
+  readonly part?: Omit<PartFieldProps, 'onEnter'> | null;
 }
 
 /** A button for each way to settle an exception, and why. */
 export function WayButtons(props: WayButtonsProps) {
-  const { id, exception, ways, note, onType, why, shown, onNear, onDone } = props;
+  const { id, exception, ways, note, onType, why, shown, onNear, onDone, part = null } = props;
   const [correct, { isLoading }] = useCorrectMutation();
   const sayCorrected = useSayCorrected(id);
   const isAsked = asksWhy(exception);
@@ -66,6 +68,7 @@ export function WayButtons(props: WayButtonsProps) {
       {asLeave !== null && (
         <LeaveButton asLeave={asLeave} disabled={isLoading} onTake={(way) => void take(way)} />
       )}
+      {part !== null && <PartField {...part} onEnter={() => shown !== null && void take(shown)} />}
       <WhyField
         text={note}
         onType={onType}

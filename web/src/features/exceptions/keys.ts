@@ -2,7 +2,7 @@ import type { Keys } from '../../ui/screen/keys.ts';
 
 export const EXCEPTION_KEYS = {
   take: { press: 'Enter', does: 'Take what is proposed, and open the next' },
-  type: { press: 'T', does: 'Type a time' },
+  type: { press: 'T', does: 'Type a time, or how much of the overtime is approved' },
   accept: { press: 'S', does: 'Accept it as it is, and open the next' },
   notWorked: { press: 'N', does: 'Nothing was worked then' },
   leave: { press: 'L', does: 'Turn an absence or lateness into leave' },

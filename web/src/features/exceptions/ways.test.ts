@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { OpenException } from '../../api/exceptions.ts';
 import { cardOf } from '../../testing/samples.ts';
 import { alike } from './alike.ts';
-import { leaveOf, waysOf } from './ways.ts';
+import { leaveOf, partTyped, waysOf } from './ways.ts';
 import { surenessText } from './words.ts';
 
 const DAY = workday(20_754);
@@ -50,6 +50,23 @@ describe('the ways to settle an exception', () => {
       name: 'Approve 1 h',
       says: { kind: 'approve-overtime', workday: DAY, rule: 'Over 8 hours' },
     });
+  });
+
+  it('overtime that waits can be approved in part: as much as was typed, and no more than waits', () => {
+    const waits = exception('overtime-approval', {
+      key: `overtime-approval:${DAY}-Over 8 hours`,
+      measured: 3600,
+    });
+    const [whole] = waysOf(waits, card());
+    expect(partTyped('', whole, waits)).toBeNull();
+    expect(partTyped('15m', whole, waits)).toMatchObject({
+      press: 'Enter',
+      name: 'Approve 15 m, the rest is ordinary',
+      says: { kind: 'approve-overtime', workday: DAY, rule: 'Over 8 hours', length: 'PT15M' },
+    });
+    expect(partTyped('1:00', whole, waits)).toBe(whole);
+    for (const text of ['soon', '0', '1:01']) expect(partTyped(text, whole, waits)).toHaveProperty('wrong');
+    expect(partTyped('15m', waysOf(exception('late-in'), card())[0], exception('late-in'))).toBeNull();
   });
 
   it('an absence was not worked as long as its plan, or becomes leave', () => {
