@@ -18,7 +18,18 @@ const someone = (personId: number, name: string) => ({
   groupId: 1,
   supervisor: null,
 });
-const missing = (personId: number) => ({
+const missing = (
+  personId: number,
+): {
+  readonly key: string;
+  readonly kind: string;
+  readonly severity: string;
+  readonly workday: string;
+  readonly at: number;
+  readonly measured: number | null;
+  readonly limit: number | null;
+  readonly proposals: readonly object[];
+} => ({
   key: `missing-out:punch-${personId}`,
   kind: 'missing-out',
   severity: 'holds up',
@@ -65,6 +76,24 @@ function server(settles: (asked: Asked) => ReturnType<typeof ok> | undefined) {
     }
     const person = Number(path.split('/').pop());
     return ok({ ...cardOf(person), exceptions: settled && person === 11 ? [] : [onCard(person)] });
+  };
+}
+/** With one exception, which nothing settles. */
+function serverWith(exception: ReturnType<typeof onCard>) {
+  const { reaches: _, punch: __, ...listed } = exception;
+  return (one: Asked) => {
+    if (one.path === '/periods/2/exceptions')
+      return ok({
+        people: [someone(11, 'Aino Brook')],
+        zones: [offsets],
+        exceptions: [{ ...listed, person: 0, zone: 0 }],
+        computing: 0,
+        next: null,
+      });
+    if (one.path === '/periods/2/cards/11') return ok({ ...cardOf(11), exceptions: [exception] });
+    if (one.method === 'POST' && !one.path.endsWith('/preview'))
+      return { status: 409, body: { title: 'No.' } };
+    return server(done)(one);
   };
 }
 const done = () =>
@@ -121,21 +150,7 @@ describe('exceptions', () => {
       measured: 1500,
       limit: 900,
     };
-    const { reaches: _, punch: __, ...listed } = late;
-    const asked = answering((one) => {
-      if (one.path === '/periods/2/exceptions')
-        return ok({
-          people: [someone(11, 'Aino Brook')],
-          zones: [offsets],
-          exceptions: [{ ...listed, person: 0, zone: 0 }],
-          computing: 0,
-          next: null,
-        });
-      if (one.path === '/periods/2/cards/11') return ok({ ...cardOf(11), exceptions: [late] });
-      if (one.method === 'POST' && !one.path.endsWith('/preview'))
-        return { status: 409, body: { title: 'No.' } };
-      return server(done)(one);
-    });
+    const asked = answering(serverWith(late));
     show(<ExceptionsPage />, '/exceptions');
     await isOpen('Aino Brook');
     const kindOf = ({ body }: Asked) => (body as { readonly says: { readonly kind: string } }).says.kind;
@@ -158,6 +173,33 @@ describe('exceptions', () => {
       await waitFor(() => expect(taken().at(-1)).toBe(previews().at(-1)));
     }
     expect(new Set(taken()).size).toBe(ways().length);
+  });
+
+  it('of overtime that waits, take as much as is typed: that is shown, and Enter takes it', async () => {
+    const waits = {
+      ...onCard(11),
+      key: 'overtime-approval:20754-Over 8 hours',
+      kind: 'overtime-approval',
+      proposals: [],
+      measured: 3600,
+    };
+    const asked = answering(serverWith(waits));
+    show(<ExceptionsPage />, '/exceptions');
+    await isOpen('Aino Brook');
+    const field = await screen.findByLabelText('Or only so much of it');
+    await user.keyboard('t');
+    expect(document.activeElement).toBe(field);
+    await user.keyboard('2h{Enter}');
+    await screen.findByText('at most 1 h');
+    expect(asked.some(({ path }) => path.endsWith('/corrections'))).toBe(false);
+    await user.clear(field);
+    await user.keyboard('15m');
+    await screen.findByRole('button', { name: 'Approve 15 m, the rest is ordinary Enter' });
+    await user.keyboard('{Enter}');
+    const says = { kind: 'approve-overtime', workday: '2026-10-28', rule: 'Over 8 hours', length: 'PT900S' };
+    const sent = (end: string) => asked.findLast(({ path }) => path.endsWith(end))?.body;
+    await waitFor(() => expect(sent('/corrections')).toMatchObject({ says }));
+    expect(sent('/corrections/preview')).toMatchObject({ says });
   });
 
   it('say who was first where somebody was, until that is understood', async () => {

@@ -62,7 +62,7 @@ describe('the ways to settle an exception', () => {
     expect(partTyped('15m', whole, waits)).toMatchObject({
       press: 'Enter',
       name: 'Approve 15 m, the rest is ordinary',
-      says: { kind: 'approve-overtime', workday: DAY, rule: 'Over 8 hours', length: 'PT15M' },
+      says: { kind: 'approve-overtime', workday: DAY, rule: 'Over 8 hours', length: 'PT900S' },
     });
     expect(partTyped('1:00', whole, waits)).toBe(whole);
     for (const text of ['soon', '0', '1:01']) expect(partTyped(text, whole, waits)).toHaveProperty('wrong');
