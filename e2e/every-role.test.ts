@@ -1,8 +1,9 @@
 /** Every screen in every role, at two widths and in both themes: nothing runs past the window, and no text is cut off without a sign of it. */
 import { DEMO_USERS } from '@heath/demo';
-import type { Browser, Page } from 'playwright-core';
+import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openBrowser, signedIn } from './browser.ts';
+import { cutOff, cutOffOn } from './cut-off.ts';
 import { freshDatabase, type RunningServer, setUp, startServer } from './server.ts';
 
 let server: RunningServer;
@@ -34,39 +35,6 @@ const PATHS = [
   '/guide',
 ] as const;
 
-/** Texts that lie beyond what is shown of them, where no ellipsis says so; and whether the page is wider than the window. */
-const cutOff = (page: Page) =>
-  page.evaluate(() => {
-    const holdsText = (element: Element) =>
-      [...element.childNodes].some((node) => node.nodeType === Node.TEXT_NODE && node.textContent?.trim());
-    const isCut = (element: Element) => {
-      const { overflowX, textOverflow, display, clipPath } = getComputedStyle(element);
-      // A pixel wide is what only screen readers are told.
-      if (element.clientWidth <= 2 || clipPath !== 'none' || display === 'inline') return false;
-      return (
-        overflowX === 'hidden' &&
-        textOverflow !== 'ellipsis' &&
-        element.scrollWidth > element.clientWidth + 1 &&
-        holdsText(element)
-      );
-    };
-    const found = [...document.querySelectorAll('body *')].filter(isCut);
-    const isWide = document.documentElement.scrollWidth > window.innerWidth;
-    return [...found.map(({ textContent }) => textContent?.slice(0, 60) ?? ''), ...(isWide ? ['wide'] : [])];
-  });
-
-/** Opens each screen and says what is cut off on which. */
-async function walk(page: Page): Promise<string[]> {
-  const found: string[] = [];
-  for (const path of PATHS) {
-    await page.goto(server.url + path);
-    await page.locator('main, h1').first().waitFor();
-    await page.locator('main[aria-busy="true"]').waitFor({ state: 'detached' });
-    for (const text of await cutOff(page)) found.push(`${path}: ${text}`);
-  }
-  return found;
-}
-
 describe('every screen', () => {
   it.each([
     ['odile', 1280, 'day'],
@@ -81,7 +49,7 @@ describe('every screen', () => {
     const page = await signedIn(browser, server.url, username, user?.password ?? '');
     await page.setViewportSize({ width, height: 800 });
     await page.emulateMedia({ colorScheme: theme === 'night' ? 'dark' : 'light' });
-    expect(await walk(page)).toEqual([]);
+    expect(await cutOffOn(page, server.url, PATHS)).toEqual([]);
     await page.context().close();
   });
 
