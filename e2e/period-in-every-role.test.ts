@@ -1,6 +1,7 @@
 /**
- * A pay period from its punches to the accepted handoff, with random punches among those of the demo. After each step everybody looks at it, each
- * at a width and in a theme of their own; on the way, what is said of the evidence for a missing punch is held against what is drawn of it.
+ * A pay period from its punches to the accepted handoff, with random punches among those of the demo. What is said of the evidence for a missing
+ * punch is held against what is drawn of it. Once all is settled, and once it is accepted, everybody looks at it, each at a width and in a theme
+ * of their own; how it looks with its punches alone is seen in `every-role.test.ts`.
  */
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -16,8 +17,7 @@ import { drawFrom, SEED } from './draw.ts';
 import { freshDatabase, type RunningServer, setUp, startServer } from './server.ts';
 
 /** Of these many people the punches are random. */
-const RANDOM_PEOPLE = 8;
-const SCREENS = ['/desk', '/exceptions', '/day', '/cards', '/handoff', '/afterwards', '/history'] as const;
+const RANDOM_PEOPLE = 4;
 const LOOKS = [
   ['marek', 1024, 'dark'],
   ['maeve', 1280, 'dark'],
@@ -89,11 +89,11 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-/** What each of the others sees cut off, of a step. */
-async function seenByOthers(): Promise<Record<string, readonly string[]>> {
+/** What each of the others sees cut off on some screens. */
+async function seenByOthers(...screens: readonly string[]): Promise<Record<string, readonly string[]>> {
   const found: Record<string, readonly string[]> = {};
   for (const [username, page] of others) {
-    const cut = await cutOffOn(page, server.url, SCREENS);
+    const cut = await cutOffOn(page, server.url, screens);
     if (cut.length > 0) found[username] = cut;
   }
   return found;
@@ -160,14 +160,14 @@ async function walkEvidence(page: Page, kind: string): Promise<{ looked: number;
 }
 
 describe('a pay period', () => {
-  it('begins with its punches, whoever looks', async () => {
+  it('begins with its punches', async () => {
     await odile.getByRole('link', { name: 'Punches' }).click();
     const chooser = odile.waitForEvent('filechooser');
     await odile.getByRole('button', { name: 'Import a file' }).click();
     await (await chooser).setFiles(file);
     await odile.getByRole('button', { name: 'Import these punches' }).click();
     await odile.getByLabel('Result').waitFor();
-    expect(await seenByOthers()).toEqual({});
+    expect(await odile.getByLabel('Result').innerText()).toMatch(/\b0\s+refused/);
   });
 
   it.each(['missing-out', 'missing-in'])(
@@ -175,7 +175,7 @@ describe('a pay period', () => {
     async (kind) => {
       const { looked, found } = await walkEvidence(odile, kind);
       expect(found).toEqual([]);
-      expect(looked).toBeGreaterThan(10);
+      expect(looked).toBeGreaterThan(5);
     },
   );
 
@@ -198,8 +198,8 @@ describe('a pay period', () => {
       }
       await expect.poll(now, { message: open }).not.toBe(open);
     }
-    await odile.getByText('Nothing to settle').waitFor();
-    expect(await seenByOthers()).toEqual({});
+    await nothing.waitFor();
+    expect(await seenByOthers('/desk', '/exceptions', '/cards')).toEqual({});
   });
 
   it('is approved, sealed, delivered and accepted, and everybody sees that', async () => {
@@ -220,6 +220,6 @@ describe('a pay period', () => {
     await odile.getByText('The cards are sealed').waitFor();
     await odile.keyboard.press('d');
     await odile.getByText('people · accepted', { exact: false }).waitFor();
-    expect(await seenByOthers()).toEqual({});
+    expect(await seenByOthers('/desk', '/cards', '/handoff', '/afterwards')).toEqual({});
   });
 });
