@@ -8,7 +8,7 @@ import type { Database, Reads } from '../../database/connect.ts';
 import { build, select, selectValues, sendAlone } from '../../database/round-trip.ts';
 import { card, cardResult, payGroup, seal, wholeFingerprint } from '../../database/schema/index.ts';
 import { isOnPage, type Page, readPageAfter } from '../../records/pages.ts';
-import { departmentNames, peopleByName, peopleOnPage } from '../../records/people.ts';
+import { byName, departmentNames, peopleOnPage } from '../../records/people.ts';
 import { sealOfCard } from '../../records/sealed.ts';
 
 /** A card of the list, value by value: see `cardsByName`. */
@@ -53,9 +53,8 @@ export async function cardsByName(
       .where(and(eq(card.periodId, periodId), isOnPage(card.personId, page), reach)),
   );
   const sealed = sealedGroups(periodId);
-  const next = await readPageAfter(database, page);
-  const [[people], [ofCards, ofDepartments, ofSeals, ofStanding, ofNeeded]] = await Promise.all([
-    sendAlone(database, peopleOnPage(page, next)),
+  const [[people], [ofCards, ofDepartments, ofSeals, ofStanding, ofNeeded], next] = await Promise.all([
+    sendAlone(database, peopleOnPage(page)),
     sendAlone(
       database,
       cards.with(),
@@ -64,6 +63,7 @@ export async function cardsByName(
       standingSelect.with({ periodId, ...page }),
       neededSelect.with(),
     ),
+    readPageAfter(database, page),
   ]);
   const stateOfCard = approvalStates(standingSelect.rows(ofStanding), neededSelect.rows(ofNeeded));
   const cardOf = new Map(cards.rows(ofCards).map((values) => [values[0], values]));
@@ -83,7 +83,7 @@ export async function cardsByName(
     approval: [] as number[],
     next,
   };
-  for (const [personId, number, name] of peopleByName.rows(people)) {
+  for (const [personId, number, name] of byName(people)) {
     const values = cardOf.get(personId);
     if (values === undefined) continue;
     const [, departmentId, groupId, input, computed, payableHours, toSettle, marks, fingerprint] = values;

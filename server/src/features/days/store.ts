@@ -7,7 +7,7 @@ import { build, select, selectValues, sendAlone } from '../../database/round-tri
 import { card, cardResult, job, plan, seal, site } from '../../database/schema/index.ts';
 import { BYTES_OF_DAY, placeOfDay } from '../../packed/days.ts';
 import { isOnPage, type Page, readPageAfter } from '../../records/pages.ts';
-import { departmentNames, peopleByName, peopleOnPage } from '../../records/people.ts';
+import { byName, departmentNames, peopleOnPage } from '../../records/people.ts';
 
 /** A card on the day, value by value: of ten thousand, an object for each costs too much (`lists` in the bench). */
 type CardValues = readonly [
@@ -57,10 +57,9 @@ export async function dayOf(
   const sealed = select(
     build.select({ groupId: seal.groupId }).from(seal).where(eq(seal.periodId, periodId)),
   );
-  const next = await readPageAfter(database, page);
-  const [[ofPeople, ofPlans], [ofCards, ofDepartments, ofSites, ofJobs, ofSeals, ofApprovals]] =
+  const [[ofPeople, ofPlans], [ofCards, ofDepartments, ofSites, ofJobs, ofSeals, ofApprovals], next] =
     await Promise.all([
-      sendAlone(database, peopleOnPage(page, next), plans.with()),
+      sendAlone(database, peopleOnPage(page), plans.with()),
       sendAlone(
         database,
         cards.with(),
@@ -70,9 +69,10 @@ export async function dayOf(
         sealed.with(),
         dayApprovalsSelect.with({ periodId, workday: workdayToIso(day), ...page }),
       ),
+      readPageAfter(database, page),
     ]);
   return {
-    people: peopleByName.rows(ofPeople),
+    people: byName(ofPeople),
     plans: plans.rows(ofPlans),
     cards: cards.rows(ofCards),
     departments: departmentNames.rows(ofDepartments),
