@@ -43,7 +43,11 @@ export default defineConfig({
       {
         test: {
           name: 'web',
-          setupFiles: ['core/src/testing/seed.ts', 'core/src/testing/fresh-modules.ts'],
+          setupFiles: [
+            'core/src/testing/seed.ts',
+            'core/src/testing/fresh-modules.ts',
+            'web/src/testing/no-doubled-keys.ts',
+          ],
           include: ['web/src/**/*.test.{ts,tsx}'],
           isolate: false,
           maxWorkers: 2,

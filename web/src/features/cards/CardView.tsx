@@ -96,7 +96,12 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_var(--spacing-side)]">
       {isAdding ? (
-        <AddTimePlace key={personId} periodId={id.periodId} of={adding} onClose={() => setAdding(false)} />
+        <AddTimePlace
+          key={`add time ${personId}`}
+          periodId={id.periodId}
+          of={adding}
+          onClose={() => setAdding(false)}
+        />
       ) : (
         <CardSheet
           id={id}
@@ -113,7 +118,7 @@ function OpenCard({ id, card }: { id: CardId; card: CardReply }) {
         />
       )}
       <CardSide
-        key={personId}
+        key={`side ${personId}`}
         id={id}
         card={card}
         day={open}

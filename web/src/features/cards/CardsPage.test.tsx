@@ -112,6 +112,22 @@ describe('time cards', () => {
     expect(await screen.findByRole('heading', { name: 'Nobody in this period' })).toBeDefined();
   });
 
+  it('give way to the lines of added time, and come back when that is left', async () => {
+    open('/cards?person=11');
+    await screen.findByRole('main', { name: 'Time card' });
+    for (const leave of [
+      () => user.keyboard('{Escape}'),
+      async () => user.click(await screen.findByRole('button', { name: /^Not now/ })),
+    ]) {
+      await user.keyboard('g');
+      await screen.findByRole('main', { name: 'Add time' });
+      expect(screen.queryByRole('main', { name: 'Time card' })).toBeNull();
+      await leave();
+      await screen.findByRole('main', { name: 'Time card' });
+      expect(screen.queryByRole('main', { name: 'Add time' })).toBeNull();
+    }
+  });
+
   it('pick a day from the strip, and take it back', async () => {
     const { router } = open('/cards?person=11');
     await isOpen('Aino Brook');

@@ -49,7 +49,9 @@ export function RepairDays({ days, onClose }: { days: readonly FoundDay[]; onClo
   const doubled = inPeriod.reduce((sum, one) => sum + one.doubled.length, 0);
   return (
     <main aria-label="Repair days" className="min-h-0 overflow-y-auto px-6 pt-4 pb-4">
-      <h1 className="text-title">Repair {inPeriod.length.toLocaleString('en')} days</h1>
+      <h1 className="text-title">
+        Repair {inPeriod.length === 1 ? '1 day' : `${inPeriod.length.toLocaleString('en')} days`}
+      </h1>
       <p className="text-note text-soft">
         What is chosen here is done to each of them. The punches stay on record as they are.
         {others > 0 &&
@@ -84,7 +86,7 @@ export function RepairDays({ days, onClose }: { days: readonly FoundDay[]; onClo
         <div className="-mt-4 w-40">
           <HoursField label="Hours" onChange={(seconds: Seconds | null) => change({ seconds })} />
         </div>
-        <div className="mt-3 w-72">
+        <div className="-mt-4 w-72">
           <CodeField
             label="Code of the hours"
             value={repairs.code}

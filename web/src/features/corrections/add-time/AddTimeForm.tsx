@@ -83,7 +83,7 @@ export function AddTimeForm({ periodId, of, onClose }: AddTimeProps) {
         </Button>
       </div>
       <div className="grid grid-cols-[calc(var(--spacing)*58)_minmax(0,calc(var(--spacing)*58))] items-start gap-2">
-        <div className="mt-2">
+        <div className="-mt-2">
           <CodeField
             label="What the hours are"
             value={code}

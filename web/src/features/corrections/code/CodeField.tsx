@@ -33,21 +33,26 @@ export function CodeField({
   const chosen = value === null ? NONE : value.as === 'leave' ? `${LEAVE}${value.code}` : ADJUSTMENT;
   return (
     <>
-      <Select
-        label={label}
-        value={chosen}
-        choices={[
-          ...(none === undefined ? [] : [{ value: NONE, name: none }]),
-          ...(data?.kinds ?? []).map(({ code, name }) => ({ value: `${LEAVE}${code}`, name })),
-          { value: ADJUSTMENT, name: 'An adjustment, by name' },
-        ]}
-        onChoose={(next) => {
-          if (next === NONE) onChange(null);
-          else if (next === ADJUSTMENT) onChange({ as: 'adjustment', code: '' });
-          else onChange({ as: 'leave', code: next.slice(LEAVE.length) });
-        }}
-        className="mt-2 w-full border border-rule bg-field px-2 py-1 text-note"
-      />
+      <div className="mt-4">
+        <span aria-hidden="true" className="block text-note text-soft">
+          {label}
+        </span>
+        <Select
+          label={label}
+          value={chosen}
+          choices={[
+            ...(none === undefined ? [] : [{ value: NONE, name: none }]),
+            ...(data?.kinds ?? []).map(({ code, name }) => ({ value: `${LEAVE}${code}`, name })),
+            { value: ADJUSTMENT, name: 'An adjustment, by name' },
+          ]}
+          onChoose={(next) => {
+            if (next === NONE) onChange(null);
+            else if (next === ADJUSTMENT) onChange({ as: 'adjustment', code: '' });
+            else onChange({ as: 'leave', code: next.slice(LEAVE.length) });
+          }}
+          className="mt-1 w-full border border-rule bg-field px-2.5 py-1.5"
+        />
+      </div>
       {value?.as === 'adjustment' && (
         <div className="-mt-2">
           <Field
