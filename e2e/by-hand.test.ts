@@ -80,7 +80,14 @@ describe('by the mouse', () => {
     await page.mouse.up();
     const said = /Tue 27 Oct\s+([\d.]+) → ([\d.]+)/.exec(await effect().innerText());
     expect(said?.[1]).toBe(before.split('\n')[0]);
+    // Below the card and its week stands what the picture shows, not what is kept so far.
+    const [, , periodAfter] =
+      /Payable in the period\s+([\d.]+) → ([\d.]+)/.exec(await effect().innerText()) ?? [];
+    const totals = page.getByRole('main', { name: 'Time card' }).locator('footer');
+    expect(periodAfter).toMatch(/\d/);
+    expect((await totals.innerText()).split('\n').at(-2)).toBe(periodAfter);
     await keep();
+    expect((await totals.innerText()).split('\n').at(-2)).toBe(periodAfter);
     await soon(async () => (await total()).split('\n')[0]).toBe(said?.[2]);
     expect(await row().locator('.correction-wedge').count()).toBeGreaterThan(0);
     await undo(before);

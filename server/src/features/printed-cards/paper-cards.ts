@@ -12,7 +12,6 @@ const TIMES_AT = 394;
 const TIMES_WIDTH = 150;
 const FIGURES = { from: 528, to: RIGHT } as const;
 const ROWS = { top: 104, bottom: 470, most: 23 } as const;
-const HOUR = 3600;
 
 const PLAIN = join(PAPER_FONTS, 'Roboto-Regular.ttf');
 const BOLD = join(PAPER_FONTS, 'Roboto-Medium.ttf');
@@ -72,7 +71,6 @@ class Page {
   readonly #content: PageContent;
   readonly #sheet: Sheet;
   readonly #height: number;
-  readonly #axis: Stretch;
   readonly #size: number;
 
   constructor(content: PageContent, sheet: Sheet) {
@@ -80,7 +78,6 @@ class Page {
     this.#sheet = sheet;
     this.#height = Math.min((ROWS.bottom - ROWS.top) / sheet.rows.length, ROWS.most);
     this.#size = this.#height < 15 ? 7 : 8.5;
-    this.#axis = axisOf(sheet.rows);
   }
 
   draw(): void {
@@ -90,16 +87,12 @@ class Page {
   }
 
   #head(): void {
-    const { name, under, title, headings } = this.#sheet;
+    const { name, under, title, headings, axis } = this.#sheet;
     this.#text(name, PAGE.margin, 38, { size: 17, bold: true });
     this.#text(under, PAGE.margin, 60, { size: 9, color: SOFT });
     this.#text(title, RIGHT, 60, { size: 9, color: SOFT, isRight: true });
     this.#line(PAGE.margin, RIGHT, 76, INK, 1.2);
-    for (let at = Math.ceil(this.#axis.from / (4 * HOUR)) * 4 * HOUR; at <= this.#axis.to; at += 4 * HOUR)
-      this.#text(String((((at / HOUR) % 24) + 24) % 24).padStart(2, '0'), this.#x(at) - 4, 86, {
-        size: 7,
-        color: SOFT,
-      });
+    for (const { at, label } of axis.hours) this.#text(label, this.#x(at) - 4, 86, { size: 7, color: SOFT });
     this.#text('Clocked', TIMES_AT, 86, { size: 8, color: SOFT });
     for (const [i, heading] of headings.entries())
       this.#text(heading, this.#right(i), 86, { size: 7, color: SOFT, isRight: true });
@@ -217,7 +210,8 @@ class Page {
 
   /** Where a time of a day lies on the drawing. */
   #x(at: number): number {
-    const share = (at - this.#axis.from) / (this.#axis.to - this.#axis.from);
+    const { from, to } = this.#sheet.axis;
+    const share = (at - from) / (to - from);
     return DRAWING.from + Math.min(Math.max(share, 0), 1) * (DRAWING.to - DRAWING.from);
   }
 
@@ -226,17 +220,4 @@ class Page {
     const { length } = this.#sheet.headings;
     return FIGURES.from + ((i + 1) * (FIGURES.to - FIGURES.from)) / length;
   }
-}
-
-/** The hours that the drawing of all days of a card shows: at least twelve, whole hours. */
-function axisOf(rows: readonly SheetRow[]): Stretch {
-  let [from, to] = [24 * HOUR, 0];
-  for (const { clocked, bands, plans } of rows)
-    for (const one of [...clocked, ...bands, ...plans]) {
-      if (one.from < from) from = one.from;
-      if (one.to > to) to = one.to;
-    }
-  if (from >= to) return { from: 6 * HOUR, to: 18 * HOUR };
-  const [first, last] = [Math.floor(from / HOUR) * HOUR, Math.ceil(to / HOUR) * HOUR];
-  return { from: first, to: Math.max(last, first + 12 * HOUR) };
 }

@@ -121,5 +121,9 @@ describe('a printed card', () => {
     expect(sheet.headings.at(-1)).toBe('Paid');
     expect(sheet.sums[0]!.figure).toMatch(/^\d+ h/);
     expect(sheet.rows.find(({ times }) => times !== '')!.times).toMatch(/^\d+:\d\d [ap]m–/);
+    for (const { label } of sheet.axis.hours) expect(label).toMatch(/^\d+[ap]$/);
+    expect(sheet.axis.hours.length).toBeGreaterThan(2);
+    const drawn = sheet.rows.flatMap(({ clocked, bands, plans }) => [...clocked, ...bands, ...plans]);
+    expect(drawn.every(({ from, to }) => from >= sheet.axis.from && to <= sheet.axis.to)).toBe(true);
   });
 });

@@ -45,12 +45,18 @@ export interface SheetRow {
   readonly cells: readonly string[];
 }
 
+/** The hours that the drawings of all days of a card show, and those that are written above them. */
+export interface SheetAxis extends Stretch {
+  readonly hours: readonly { readonly at: number; readonly label: string }[];
+}
+
 /** One time card as it stands on paper. */
 export interface Sheet {
   readonly name: string;
   readonly under: string;
   readonly title: string;
   readonly headings: readonly string[];
+  readonly axis: SheetAxis;
   readonly rows: readonly SheetRow[];
   /** What it comes to, by class: a figure and what it is. */
   readonly sums: readonly { readonly figure: string; readonly what: string }[];
@@ -78,6 +84,7 @@ export function sheetOf(card: ComputedCard, place: number, of: SheetsOf): Sheet 
   const corrections = history.filter(({ kind }) => kind !== 'accept').length;
   const supervisor = subject.supervisorId === null ? '' : (names.get(subject.supervisorId) ?? '');
   const site = places.sites.get(subject.siteId)?.name;
+  const rows = rowsOf(card, columns, input.zones.of(subject.zone), writer);
   return {
     name: subject.name,
     under: [
@@ -88,13 +95,31 @@ export function sheetOf(card: ComputedCard, place: number, of: SheetsOf): Sheet 
     ].join(' · '),
     title: `Time card, ${writer.dates(days.firstDay, days.lastDay)}`,
     headings: columns.map(({ name }) => name),
-    rows: rowsOf(card, columns, input.zones.of(subject.zone), writer),
+    axis: axisOf(rows, writer),
+    rows,
     sums: sumsOf(computed.lines, writer),
     statement: `“These are my hours, and I took my breaks as shown.” Corrected: ${corrections === 0 ? 'never' : corrections === 1 ? 'once' : `${corrections} times`}.`,
     signers: [subject.name, supervisor === '' ? 'Supervisor' : `${supervisor}, supervisor`],
     foot: footOf(card, writer),
     page: `${place.toLocaleString('en')} of ${of.cards.toLocaleString('en')}`,
   };
+}
+
+const HOUR = 3600;
+/** So far apart hours are written. */
+const HOURS_APART = 4 * HOUR;
+
+/** At least twelve whole hours, around all that is drawn. */
+function axisOf(rows: readonly SheetRow[], writer: Writer): SheetAxis {
+  const drawn = rows.flatMap(({ clocked, bands, plans }) => [...clocked, ...bands, ...plans]);
+  const from =
+    drawn.length === 0 ? 6 * HOUR : Math.floor(Math.min(...drawn.map((one) => one.from)) / HOUR) * HOUR;
+  const last = Math.ceil(Math.max(from, ...drawn.map(({ to }) => to)) / HOUR) * HOUR;
+  const to = Math.max(last, from + 12 * HOUR);
+  const hours: { at: number; label: string }[] = [];
+  for (let at = Math.ceil(from / HOURS_APART) * HOURS_APART; at <= to; at += HOURS_APART)
+    hours.push({ at, label: writer.hourOfDay((((at / HOUR) % 24) + 24) % 24) });
+  return { from, to, hours };
 }
 
 /** A column of figures: what it is called, and what of a day's lines and plans it adds up. */

@@ -26,7 +26,7 @@ import { QuestionsOnCard } from '../questions/index.ts';
 import { Approval } from './Approval.tsx';
 import { CardTotals } from './CardTotals.tsx';
 import { DayRow } from './DayRow.tsx';
-import { openDay } from './days.ts';
+import { linesAsDrawn, openDay } from './days.ts';
 import { History } from './History.tsx';
 import { CARD_KEYS } from './keys.ts';
 import { Punches } from './Punches.tsx';
@@ -160,8 +160,9 @@ const CardSheet = memo(function CardSheet({
   onAdd: (() => void) | null;
 }) {
   const scale = useMemo(() => axisOf(card), [card]);
-  const sums = useMemo(() => classSums(card.lines), [card]);
-  const weeks = useMemo(() => weeksOf(card), [card]);
+  const lines = useMemo(() => linesAsDrawn(card, drawn), [card, drawn]);
+  const sums = useMemo(() => classSums(lines), [lines]);
+  const weeks = useMemo(() => weeksOf({ ...card, lines }), [card, lines]);
   return (
     <main className="min-h-0 overflow-y-auto px-4.5 pt-3" aria-label="Time card" onPointerOver={onNear}>
       <header className="flex flex-wrap items-baseline gap-x-3">
