@@ -46,7 +46,7 @@ export interface SheetRow {
 }
 
 /** The hours that the drawings of all days of a card show, and those that are written above them. */
-export interface SheetAxis extends Stretch {
+interface SheetAxis extends Stretch {
   readonly hours: readonly { readonly at: number; readonly label: string }[];
 }
 
