@@ -197,10 +197,12 @@ describe('a pay period', () => {
         await odile.keyboard.type('rang');
         await odile.keyboard.press('Enter');
       }
-      // On a machine that is busy, a key may come before what it takes is there: then it is pressed once more.
+      // On a machine that is busy, a key may come before what it takes is there: then it is begun anew.
       const isDone = async () => (await now()) !== open;
       for (let i = 0; i < 30 && !(await isDone()); i++) await odile.waitForTimeout(100);
-      if (!(await isDone())) lost++;
+      if (await isDone()) continue;
+      lost++;
+      await odile.reload();
     }
     expect(lost).toBeLessThan(5);
     await nothing.waitFor();

@@ -146,25 +146,32 @@ describe('settling a missing punch', () => {
     expect(screen.queryByLabelText('Effect')).toBeNull();
   });
 
-  it('tells who was first and what of one’s own was not saved, which then is no draft any more', async () => {
-    const settled = { by: 'May Oakley', madeAt: '2026-11-02T09:00:00Z', at: '2026-10-28T14:30:00Z' };
-    answering(
-      server(() => refused({ type: 'already-settled', title: 'May Oakley has settled this.', settled })),
-    );
-    show(panel());
-    await user.type(note(), 'mine');
-    await user.click(screen.getByRole('button', { name: /^Take the planned 14:00/ }));
-    await waitFor(() => expect(heard.onConflict).toHaveBeenCalled());
-    expect(heard.onConflict).toHaveBeenCalledWith({
-      by: 'May Oakley',
-      took: instantFromIso('2026-10-28T14:30:00Z'),
-      yours: PLANNED,
-      note: 'mine',
-    });
-    expect(sessionStorage).toHaveLength(0);
-    // It is said where the card begins, not here too.
-    expect(screen.queryByText('May Oakley has settled this.')).toBeNull();
-  });
+  it.each([
+    ['took', ok(previewOf({ before: sums(32), after: sums(40) }))],
+    ['looked, too', null],
+  ])(
+    'tells who was first, where they were before one %s, and what of one’s own was not saved',
+    async (_, previews) => {
+      heard.onConflict.mockClear();
+      const settled = { by: 'May Oakley', madeAt: '2026-11-02T09:00:00Z', at: '2026-10-28T14:30:00Z' };
+      const first = refused({ type: 'already-settled', title: 'May Oakley has settled this.', settled });
+      const asked = answering(server(() => first, previews ?? (first as unknown as ReturnType<typeof ok>)));
+      show(panel());
+      await waitFor(() => expect(asked.some(({ path }) => path.endsWith('/preview'))).toBe(true));
+      await user.type(note(), 'mine');
+      await user.click(screen.getByRole('button', { name: /^Take the planned 14:00/ }));
+      await waitFor(() => expect(heard.onConflict).toHaveBeenCalled());
+      expect(heard.onConflict).toHaveBeenCalledWith({
+        by: 'May Oakley',
+        took: instantFromIso('2026-10-28T14:30:00Z'),
+        yours: PLANNED,
+        note: 'mine',
+      });
+      expect(sessionStorage).toHaveLength(0);
+      // It is said where the card begins, not here too.
+      expect(screen.queryByText('May Oakley has settled this.')).toBeNull();
+    },
+  );
 
   it('says what else went wrong, and keeps what was typed', async () => {
     answering(server(() => refused({ type: 'sealed', title: 'This period is handed off.' })));

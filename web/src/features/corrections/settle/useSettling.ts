@@ -45,7 +45,10 @@ export function useSettling({ id, exception, offsets, onConflict, onSettled }: S
     { skip: chosen === null },
   );
 
-  const canTake = chosen !== null && !isLoading && !preview.isError;
+  const refusal = preview.isError ? problemOf(preview.error) : null;
+  // That somebody was first, or that the card changed, is no fault of the time: whoever takes it then is told, instead of pressing in vain.
+  const isRefused = refusal !== null && !SAID_BY_THE_CARD.includes(refusal.type);
+  const canTake = chosen !== null && !isLoading && !isRefused;
   const take = async () => {
     if (!canTake) return;
     const at = chosen;
@@ -62,9 +65,8 @@ export function useSettling({ id, exception, offsets, onConflict, onSettled }: S
     onConflict({ by: problem.settled.by, took, yours: at, note: draft.note });
   };
 
-  const refusal = preview.isError ? problemOf(preview.error) : null;
   const problems = [
-    ...(refusal === null || SAID_BY_THE_CARD.includes(refusal.type) ? [] : [refusal]),
+    ...(refusal !== null && isRefused ? [refusal] : []),
     // That somebody was first is said where the card begins, and stays until it is understood.
     ...(error === undefined ? [] : [problemOf(error)].filter(({ type: what }) => what !== 'already-settled')),
   ];
