@@ -145,8 +145,6 @@ export const isUnfinished = (says: Says): boolean =>
   says.kind === 'flat-hours' &&
   (/^PT0[HS]$/.test(says.length) || (says.as === 'adjustment' && says.code.trim() === ''));
 
-/** A length as durations are written. */
-
 /** Times of a correction, by the names of its settings. */
 export const timesOf = (says: Says): readonly ('at' | 'from' | 'to')[] =>
   (['at', 'from', 'to'] as const).filter((name) => name in says && says.kind !== 'set-workday');
