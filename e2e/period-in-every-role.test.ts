@@ -89,7 +89,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-/** What each of the others sees cut off on some screens. */
+/** Texts cut off on some screens, by the user who sees them. */
 async function seenByOthers(...screens: readonly string[]): Promise<Record<string, readonly string[]>> {
   const found: Record<string, readonly string[]> = {};
   for (const [username, page] of others) {
@@ -99,7 +99,7 @@ async function seenByOthers(...screens: readonly string[]): Promise<Record<strin
   return found;
 }
 
-/** What is drawn and said of the exception that is open. */
+/** Labels of the marks drawn for the open exception, its first sentence and its title. */
 interface Opened {
   readonly said: string;
   readonly drawn: readonly string[];
@@ -184,7 +184,7 @@ describe('a pay period', () => {
     const region = odile.getByRole('region', { name: 'Open exception' });
     const kinds = odile.getByRole('navigation', { name: 'Kinds' }).getByRole('button');
     const nothing = odile.getByText('Nothing to settle');
-    /** What is open, of how many. One that is settled may bring another. */
+    /** Title of the open exception and the counts of all kinds; empty where nothing is left. Settling one may bring another. */
     const now = async () =>
       (await nothing.isVisible()) ? '' : (await opened(odile)).title + (await kinds.allInnerTexts()).join();
     await region.getByRole('button', { name: /^Accept/ }).waitFor();

@@ -147,11 +147,11 @@ function Understood({ line }: { line: TimeLine }) {
   );
 }
 
-/** What the fields say that the hours are; null where they were worked. */
+/** Pay code in the fields; null where the hours were worked. */
 const codeIn = ({ as, code }: typeof EMPTY): UnderCode | null =>
   as === 'leave' || as === 'adjustment' ? { as, code } : null;
 
-/** What a line says beside its times: job, meal, code, note. */
+/** Job, meal, code and note of a line, in words. */
 const besideTimes = ({ person, job, meal, code, note }: Extract<TimeLine, { ok: true }>): string[] => [
   ...(job === null ? [] : [job.name]),
   ...(meal === null

@@ -15,7 +15,7 @@ import type { UnderCode } from '../code/index.ts';
 import { outsideOf, readMeal, type Stretch } from '../meal/index.ts';
 import type { AddTime, Subject } from './subjects.ts';
 
-/** What is typed once for all lines: in, out and note for those that do not say their own. */
+/** Times and note for every line that does not have its own. */
 export interface SameForAll {
   readonly from: string;
   readonly to: string;
@@ -37,7 +37,7 @@ export type TimeLine =
       readonly meal: Stretch | null;
       /** On the punches; null where nothing is said. */
       readonly note: string | null;
-      /** What the hours are where nobody worked them; null: work. */
+      /** Pay code of hours without punches; null where they were worked. */
       readonly code: UnderCode | null;
     });
 
